@@ -1,0 +1,41 @@
+import type { CoverSection } from '../papers/candidatePaper';
+import type { Receipt } from '../sittings/api';
+import type { CheckName, CheckResult } from './checks';
+import type { Stage } from './stage';
+
+/** All that the arrival shows. Times are the server's, in milliseconds since 1970. */
+export interface ArrivalView {
+  readonly now: number;
+  readonly stage: Stage;
+  readonly organisation: string;
+  readonly round: {
+    readonly title: string;
+    readonly paperTitle: string;
+    readonly opensAt: number;
+    readonly closesAt: number;
+    readonly timeZone: string;
+    readonly attemptsAllowed: number;
+    readonly recorded: string;
+    readonly resultBy: number;
+    readonly help: string;
+  };
+  readonly candidate: { readonly name: string; readonly email: string; readonly reference: string };
+  readonly attempt: number;
+  readonly time: { readonly limitMs: number; readonly extraPercent: number };
+  readonly checks: { readonly demanded: readonly CheckName[]; readonly results: readonly CheckResult[] };
+  readonly rules: {
+    readonly version: string;
+    readonly text: string;
+    readonly statements: readonly { key: string; text: string }[];
+  };
+  readonly cover: {
+    readonly text: string;
+    readonly sections: readonly CoverSection[];
+    readonly questions: number;
+    readonly wrongCosts: boolean;
+    readonly warningMinutes: readonly number[];
+    readonly peopleMark: boolean;
+  };
+  readonly receipt: Receipt | null;
+  readonly waitingFor: readonly string[];
+}

@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { judgeConnection, summariseTrips, troublesOfPicture } from './checks';
+import { measurePicture } from './pictureMeasures';
+import { stageOf, type StageInput } from './stage';
+
+const none = { details: false, checks: false, picture: false, rules: false };
+const base: StageInput = {
+  now: 50,
+  opensAt: 10,
+  closesAt: 100,
+  attemptsAllowed: 1,
+  sittings: [],
+  done: none,
+  released: false,
+};
+const running = { startedAt: 40, closedAt: null };
+const closed = { startedAt: 40, closedAt: 45 };
+const prepared = { startedAt: null, closedAt: null };
+
+describe('the stage', () => {
+  it.each<[string, Partial<StageInput>, unknown]>([
+    ['before the window', { now: 9 }, { at: 'too early' }],
+    ['at the moment it closes', { now: 100 }, { at: 'over' }],
+    ['fresh', {}, { at: 'arriving', step: 'details' }],
+    ['checks next', { done: { ...none, details: true } }, { at: 'arriving', step: 'checks' }],
+    [
+      'all done, the paper prepared',
+      { done: { details: true, checks: true, picture: true, rules: true }, sittings: [prepared] },
+      { at: 'arriving', step: 'cover' },
+    ],
+    ['running on after the window', { now: 150, sittings: [running] }, { at: 'running' }],
+    ['handed in', { sittings: [closed] }, { at: 'being marked' }],
+    ['released', { sittings: [closed], released: true }, { at: 'result' }],
+    [
+      'a second attempt is left',
+      { sittings: [closed], attemptsAllowed: 2 },
+      { at: 'arriving', step: 'details' },
+    ],
+    ['…but the window is over', { sittings: [closed], attemptsAllowed: 2, now: 120 }, { at: 'being marked' }],
+  ])('%s', (_, change, stage) => expect(stageOf({ ...base, ...change })).toEqual(stage));
+});
+
+describe('checks', () => {
+  it('sums up round trips by median and half the quartile range', () => {
+    // sorted 10 20 30 40 50: median 30, quartiles 20 and 40
+    expect(summariseTrips([50, 10, null, 30, 20, 40])).toEqual({ medianMs: 30, spreadMs: 10, lost: 1 });
+    expect(() => summariseTrips([null])).toThrow(RangeError);
+    expect(judgeConnection({ medianMs: 38, spreadMs: 6, lost: 0 })).toBe('good');
+    expect(judgeConnection({ medianMs: 38, spreadMs: 6, lost: 2 })).toBe('could be better');
+  });
+
+  const good = { light: 120, sharpness: 0.05, flatShare: 0.2, faces: 1, insideFrame: true };
+  it.each([
+    [good, []],
+    [{ ...good, light: 12, flatShare: 0.95, faces: 0 }, ['covered']],
+    [{ ...good, light: 30 }, ['dark']],
+    [{ ...good, light: 240 }, ['bright']],
+    [{ ...good, faces: 0 }, ['nobody']],
+    [{ ...good, faces: 2 }, ['several']],
+    [{ ...good, insideFrame: false, sharpness: 0.001 }, ['off-centre', 'blurred']],
+  ])('sees what is wrong with a picture', (facts, troubles) =>
+    expect(troublesOfPicture(facts)).toEqual(troubles),
+  );
+});
+
+describe('measuring a picture', () => {
+  const picture = (at: (x: number, y: number) => number) => {
+    const rgba = new Uint8ClampedArray(64 * 48 * 4);
+    for (let i = 0; i < 64 * 48; i++) rgba.fill(at(i % 64, Math.floor(i / 64)), i * 4, i * 4 + 3);
+    return measurePicture(rgba, 64, 48);
+  };
+
+  it('finds a flat picture flat', () => {
+    expect(picture(() => 20)).toEqual({ light: 20, sharpness: 0, flatShare: 1 });
+  });
+
+  it('finds a chequered picture sharper than a slope of the same range', () => {
+    const chequered = picture((x, y) => (((x >> 2) + (y >> 2)) % 2 === 0 ? 255 : 0));
+    const slope = picture((x) => x * 4);
+    expect(chequered.flatShare).toBe(0);
+    expect(chequered.sharpness).toBeGreaterThan(10 * slope.sharpness);
+  });
+});

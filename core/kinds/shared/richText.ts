@@ -1,0 +1,44 @@
+import * as v from 'valibot';
+
+/**
+ * Rich text as a tree of a few allowed nodes, never as HTML: what is not in this list cannot be stored, so nothing
+ * stored can run. The shape is the document JSON of ProseMirror, narrowed.
+ */
+export interface RichNode {
+  readonly type: 'doc' | 'paragraph' | 'bulletList' | 'orderedList' | 'listItem' | 'text' | 'hardBreak';
+  readonly text?: string;
+  readonly marks?: readonly { readonly type: 'bold' | 'italic' | 'underline' }[];
+  readonly content?: readonly RichNode[];
+}
+
+const mark = v.object({ type: v.picklist(['bold', 'italic', 'underline']) });
+
+export const richNodeSchema: v.GenericSchema<unknown, RichNode> = v.object({
+  type: v.picklist(['doc', 'paragraph', 'bulletList', 'orderedList', 'listItem', 'text', 'hardBreak']),
+  text: v.optional(v.pipe(v.string(), v.maxLength(100_000))),
+  marks: v.optional(v.array(mark)),
+  content: v.optional(v.lazy(() => v.array(richNodeSchema))),
+});
+
+/** Nesting deeper than any list a person writes is refused before it is walked. */
+export function isTooDeep(node: RichNode, left = 12): boolean {
+  return left === 0 || (node.content ?? []).some((child) => isTooDeep(child, left - 1));
+}
+
+export const emptyRich: RichNode = { type: 'doc', content: [] };
+
+export function richAsText(node: RichNode, prefix = ''): string {
+  if (node.type === 'text') return node.text ?? '';
+  if (node.type === 'hardBreak') return '\n';
+  const children = node.content ?? [];
+  if (node.type === 'paragraph') return children.map((c) => richAsText(c)).join('');
+  if (node.type === 'bulletList' || node.type === 'orderedList')
+    return children
+      .map((item, i) => richAsText(item, node.type === 'bulletList' ? '– ' : `${i + 1}. `))
+      .join('\n');
+  return prefix + children.map((c) => richAsText(c)).join('\n');
+}
+
+/** Words as runs of letters or digits with inner hyphens and apostrophes: “re-sown” is one, “14 °C” is two. */
+export const countWords = (text: string): number =>
+  text.match(/[\p{L}\p{N}°]+(?:['’\-–][\p{L}\p{N}]+)*/gu)?.length ?? 0;

@@ -1,0 +1,41 @@
+import * as v from 'valibot';
+import { describe, expect, it } from 'vitest';
+import { writing } from '.';
+import { countWords, richAsText, type RichNode } from '../shared/richText';
+import { samples } from './samples';
+
+const shown = writing.show(samples[0]!.content);
+const doc = (...content: RichNode[]): RichNode => ({ type: 'doc', content });
+const paragraph = (text: string): RichNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+
+describe('writing', () => {
+  it.each([
+    ['', 'empty', 'Nothing is written yet'],
+    ['two words', 'part', '1 word short of 3'],
+    ['one two three', 'done', null],
+    ['one two three four five six seven eight', 'part', '2 words over 6'],
+  ])('%j is %s', (text, state, missing) => {
+    expect(writing.progress(shown, { text: doc(paragraph(text)) })).toEqual({ state, missing });
+  });
+
+  it('counts words as people do', () => {
+    expect(countWords('K-2 was re-sown; it’s 14 °C – warm.')).toBe(7);
+  });
+
+  it('reads lists as text', () => {
+    const item = (text: string): RichNode => ({ type: 'listItem', content: [paragraph(text)] });
+    const list: RichNode = { type: 'orderedList', content: [item('first'), item('second')] };
+    expect(richAsText(doc(paragraph('Do'), list))).toBe('Do\n1. first\n2. second');
+  });
+
+  it('refuses foreign nodes, marks and bottomless nesting', () => {
+    const parse = (text: unknown) => v.safeParse(writing.response, { text }).success;
+    expect(parse({ type: 'doc', content: [{ type: 'script', text: 'x' }] })).toBe(false);
+    expect(parse({ type: 'doc', content: [{ type: 'text', text: 'x', marks: [{ type: 'link' }] }] })).toBe(
+      false,
+    );
+    let deep: RichNode = paragraph('x');
+    for (let i = 0; i < 30; i++) deep = { type: 'bulletList', content: [deep] };
+    expect(parse(doc(deep))).toBe(false);
+  });
+});

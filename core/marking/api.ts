@@ -1,0 +1,54 @@
+import type { Rubric } from '../kinds/contract';
+import type { KindName } from '../kinds/registry';
+import type { Hundredths } from '../marks';
+import type { Source } from '../papers/paper';
+import type { LevelsChosen } from './rubricMark';
+
+/** A pile of responses to the same part, waiting for assessors. */
+export interface MarkingPile {
+  readonly round: number;
+  readonly roundTitle: string;
+  readonly target: string;
+  readonly itemNumber: number;
+  readonly title: string;
+  readonly marks: Hundredths;
+  readonly byYou: number;
+  readonly left: number;
+}
+
+/** One response as an assessor sees it: a script code and an answer, nothing of the person. */
+export interface MarkingScript {
+  readonly task: number;
+  readonly script: string;
+  readonly kind: KindName;
+  readonly shown: unknown;
+  readonly response: unknown;
+  readonly given: { readonly levels: LevelsChosen; readonly comment: string } | null;
+}
+
+/** What stays the same while an assessor goes through a pile. */
+export interface MarkingBench extends MarkingPile {
+  readonly prompt: string;
+  readonly source: Source | null;
+  readonly rubric: Rubric;
+  readonly scripts: readonly MarkingScript[];
+}
+
+export interface SignOffState {
+  readonly round: number;
+  readonly title: string;
+  readonly handedIn: number;
+  readonly running: number;
+  readonly beingScored: number;
+  readonly unmarked: number;
+  readonly signedOffAt: number | null;
+  readonly releasedAt: number | null;
+  readonly piles: readonly {
+    title: string;
+    itemNumber: number;
+    marked: number;
+    left: number;
+    mean: number | null;
+    marks: Hundredths;
+  }[];
+}

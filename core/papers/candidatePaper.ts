@@ -1,0 +1,117 @@
+import type { Hundredths } from '../marks';
+import { sumMarks } from '../marks';
+import { kindOf, type KindName } from '../kinds/registry';
+import { seededRandom } from '../random';
+import {
+  itemsOf,
+  marksOfItem,
+  minutesOfItem,
+  targetOf,
+  type FullPaper,
+  type Item,
+  type Part,
+  type Source,
+} from './paper';
+
+export interface ShownPart {
+  readonly key: string;
+  readonly target: string;
+  readonly kind: KindName;
+  readonly marks: Hundredths;
+  readonly prompt: string;
+  readonly shown: unknown;
+  readonly rule: string | null;
+}
+
+export interface Question {
+  readonly number: number;
+  readonly item: string;
+  readonly section: string;
+  readonly title: string;
+  readonly marks: Hundredths;
+  readonly minutes: number;
+  readonly source: Source | null;
+  readonly parts: readonly ShownPart[];
+}
+
+/** What a candidate's device gets: built by naming what may be seen, never by removing what may not. */
+export interface CandidatePaper {
+  readonly title: string;
+  readonly minutes: number;
+  readonly warningMinutes: readonly number[];
+  readonly marks: Hundredths;
+  readonly wrongCosts: boolean;
+  readonly sections: readonly {
+    readonly key: string;
+    readonly title: string;
+    readonly introduction: string;
+  }[];
+  readonly questions: readonly Question[];
+}
+
+function showSource(source: Source | null): Source | null {
+  return source && { key: source.key, tabs: source.tabs.map(({ title, body }) => ({ title, body })) };
+}
+
+function showPart(item: Item, part: Part, seed: string): ShownPart {
+  const kind = kindOf(part.kind);
+  const target = targetOf(item.key, part.key);
+  const shown = kind.arrange(kind.show(part.content), seededRandom(`${seed}/${target}`));
+  return {
+    key: part.key,
+    target,
+    kind: part.kind,
+    marks: part.marks,
+    prompt: part.prompt,
+    shown,
+    rule: kind.ruleInWords(shown),
+  };
+}
+
+/** The candidate's copy of a paper in the form that `seed` fixes: the same seed gives the same form. */
+export function buildCandidatePaper(paper: FullPaper, seed: string): CandidatePaper {
+  const placed = paper.sections.flatMap((section) =>
+    itemsOf(paper, section).map((item) => ({ section, item })),
+  );
+  const questions = placed.map(({ section, item }, index): Question => ({
+    number: index + 1,
+    item: item.key,
+    section: section.key,
+    title: item.title,
+    marks: marksOfItem(item),
+    minutes: minutesOfItem(item, paper),
+    source: showSource(item.source),
+    parts: item.parts.map((part) => showPart(item, part, seed)),
+  }));
+  return {
+    title: paper.title,
+    minutes: paper.minutes,
+    warningMinutes: [...paper.warningMinutes],
+    marks: sumMarks(questions.map((q) => q.marks)),
+    wrongCosts: questions.some((q) => q.parts.some((p) => kindOf(p.kind).wrongCosts(p.shown))),
+    sections: paper.sections.map(({ key, title, introduction }) => ({ key, title, introduction })),
+    questions,
+  };
+}
+
+export interface CoverSection {
+  readonly key: string;
+  readonly title: string;
+  readonly questions: number;
+  readonly marks: Hundredths;
+  readonly minutes: number;
+}
+
+/** What the cover page tells of each section. */
+export function outlineSections(paper: CandidatePaper): CoverSection[] {
+  return paper.sections.map(({ key, title }) => {
+    const questions = paper.questions.filter((q) => q.section === key);
+    return {
+      key,
+      title,
+      questions: questions.length,
+      marks: sumMarks(questions.map((q) => q.marks)),
+      minutes: questions.reduce((sum, q) => sum + q.minutes, 0),
+    };
+  });
+}

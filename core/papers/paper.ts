@@ -1,0 +1,107 @@
+import * as v from 'valibot';
+import { sumMarks, type Hundredths } from '../marks';
+import { isKindName, kindOf, type KindName } from '../kinds/registry';
+
+const key = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
+const letter = v.pipe(v.string(), v.regex(/^[A-F]$/));
+const text = v.pipe(v.string(), v.maxLength(20_000));
+
+const sourceSchema = v.strictObject({
+  key,
+  tabs: v.pipe(v.array(v.strictObject({ title: text, body: text })), v.minLength(1), v.maxLength(6)),
+});
+/** What a question is about. Questions whose sources have the same key share it at the desk. */
+export type Source = v.InferOutput<typeof sourceSchema>;
+
+const partSchema = v.pipe(
+  v.strictObject({
+    key: letter,
+    kind: v.custom<KindName>(isKindName, 'unknown kind of part'),
+    marks: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100_000)),
+    /** The author's estimate, for the pace line; null falls back to the marks. */
+    minutes: v.nullable(v.pipe(v.number(), v.minValue(0))),
+    prompt: text,
+    content: v.unknown(),
+  }),
+  v.rawTransform(({ dataset, addIssue, NEVER }) => {
+    const parsed = v.safeParse(kindOf(dataset.value.kind).content, dataset.value.content);
+    if (parsed.success) return { ...dataset.value, content: parsed.output };
+    addIssue({ message: `${dataset.value.kind}: ${v.summarize(parsed.issues)}` });
+    return NEVER;
+  }),
+);
+export type Part = v.InferOutput<typeof partSchema>;
+
+/** One immutable version of an item, as the bank stores it, key and all. */
+export const itemSchema = v.strictObject({
+  key,
+  version: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  title: text,
+  source: v.nullable(sourceSchema),
+  parts: v.pipe(v.array(partSchema), v.minLength(1), v.maxLength(6)),
+});
+export type Item = v.InferOutput<typeof itemSchema>;
+
+const sectionSchema = v.strictObject({
+  key: letter,
+  title: text,
+  introduction: text,
+  items: v.pipe(v.array(v.strictObject({ key, version: v.number() })), v.minLength(1)),
+});
+
+export const paperSchema = v.strictObject({
+  key,
+  version: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  title: text,
+  cover: text,
+  minutes: v.pipe(v.number(), v.minValue(1), v.maxValue(600)),
+  warningMinutes: v.array(v.number()),
+  sections: v.pipe(v.array(sectionSchema), v.minLength(1), v.maxLength(6)),
+  /** Bands from the lowest; `from` in hundredths. */
+  bands: v.array(v.strictObject({ title: text, from: v.number() })),
+  showRightAnswers: v.boolean(),
+  rules: v.strictObject({ version: v.string(), text, statements: v.array(v.strictObject({ key, text })) }),
+});
+export type Paper = v.InferOutput<typeof paperSchema>;
+
+/** A published paper with the very item versions it names. */
+export interface FullPaper extends Paper {
+  readonly bank: readonly Item[];
+}
+
+export function itemsOf(paper: FullPaper, section: Paper['sections'][number]): Item[] {
+  return section.items.map((wanted) => {
+    const item = paper.bank.find((i) => i.key === wanted.key && i.version === wanted.version);
+    if (!item)
+      throw new Error(`the paper names ${wanted.key} version ${wanted.version}, which is not with it`);
+    return item;
+  });
+}
+
+export const allItems = (paper: FullPaper): Item[] =>
+  paper.sections.flatMap((section) => itemsOf(paper, section));
+
+export const marksOfItem = (item: { parts: readonly { marks: Hundredths }[] }): Hundredths =>
+  sumMarks(item.parts.map((part) => part.marks));
+
+/** Where an answer belongs: `item-key/A`. */
+export const targetOf = (itemKey: string, partKey: string): string => `${itemKey}/${partKey}`;
+
+export interface PartInPlace {
+  readonly target: string;
+  readonly item: Item;
+  readonly part: Part;
+}
+
+export const allParts = (paper: FullPaper): PartInPlace[] =>
+  allItems(paper).flatMap((item) =>
+    item.parts.map((part) => ({ target: targetOf(item.key, part.key), item, part })),
+  );
+
+/** Minutes an author expects for an item; by its share of the marks where the author gave none. */
+export function minutesOfItem(item: Item, paper: FullPaper): number {
+  if (item.parts.every((part) => part.minutes !== null))
+    return item.parts.reduce((sum, part) => sum + (part.minutes ?? 0), 0);
+  const all = sumMarks(allItems(paper).map(marksOfItem));
+  return (paper.minutes * marksOfItem(item)) / all;
+}
