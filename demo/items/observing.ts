@@ -1,0 +1,88 @@
+import type { ItemDraft } from './itemDraft';
+
+export const partsOfASeed: ItemDraft = {
+  key: 'parts-of-a-seed',
+  title: 'Parts of a seed',
+  source: null,
+  parts: [
+    {
+      key: 'A',
+      kind: 'choice',
+      marks: 100,
+      minutes: 1,
+      prompt: 'Which part of a seed comes out first when it germinates?',
+      content: {
+        options: [
+          { key: 'root', text: 'The young root' },
+          { key: 'leaf', text: 'The first leaf' },
+          { key: 'coat', text: 'The seed coat' },
+          { key: 'shoot', text: 'The shoot tip' },
+        ],
+        right: ['root'],
+        mode: 'one',
+        choose: null,
+        rule: 'all-or-nothing',
+        penalty: 0,
+        shuffle: true,
+      },
+    },
+  ],
+};
+
+export const whichTrays: ItemDraft = {
+  key: 'which-trays',
+  title: 'Which trays?',
+  source: null,
+  parts: [
+    {
+      key: 'A',
+      kind: 'choice',
+      marks: 200,
+      minutes: 2,
+      prompt:
+        'A tray is re-sown when **fewer than 65 %** of its seeds have germinated on day 21. Which **two** of these trays are re-sown?',
+      content: {
+        options: [
+          { key: 't11', text: 'Tray 11: 150 of 200' },
+          { key: 't12', text: 'Tray 12: 126 of 200' },
+          { key: 't13', text: 'Tray 13: 62 of 90' },
+          { key: 't14', text: 'Tray 14: 57 of 90' },
+        ],
+        // 126/200 = 63 %, 57/90 = 63.3 %; the others are 75 % and 68.9 %
+        right: ['t12', 't14'],
+        mode: 'several',
+        choose: 2,
+        rule: 'each',
+        penalty: 0,
+        shuffle: false,
+      },
+    },
+  ],
+};
+
+export const readingTheDial: ItemDraft = {
+  key: 'reading-the-dial',
+  title: 'Reading the dial',
+  source: null,
+  parts: [
+    {
+      key: 'A',
+      kind: 'number',
+      marks: 200,
+      minutes: 2,
+      prompt:
+        'The dial of bay 3 is marked from −30 °C to 0 °C in steps of 2 °C. The needle stands half-way between the marks for −20 °C and −18 °C. What does it show?',
+      content: {
+        before: '',
+        unit: '°C',
+        minusPossible: true,
+        tolerance: { by: 'distance', within: '0.2' },
+        accepted: [
+          { figure: '-19', percent: 100, note: '' },
+          { figure: '-18', percent: 50, note: 'Half a step off.' },
+          { figure: '-20', percent: 50, note: 'Half a step off.' },
+        ],
+      },
+    },
+  ],
+};

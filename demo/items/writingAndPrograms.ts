@@ -1,0 +1,177 @@
+import type { ItemDraft } from './itemDraft';
+
+const level = (marks: number, label: string, says: string) => ({ hundredths: marks * 100, label, says });
+
+export const incidentNote: ItemDraft = {
+  key: 'incident-note',
+  title: 'Incident note',
+  source: {
+    key: 'night-of-9-march',
+    tabs: [
+      {
+        title: 'Night log',
+        body: `**21:40** Supply to bay 3 dips. The alarm rings at the desk only; the desk is empty.
+
+**22:05** The reserve cooler reports *ready*, but does not take over.
+
+**06:50** The early shift finds the bay at 11 °C. Lots K-2 and K-4 are inside; K-1 and K-3 had been moved to the north rack at 18:30.
+
+**06:55** The reserve cooler is started by hand. The bay is back at −18 °C at 09:10.
+
+**Day 14** The first count of K-4 gives 163; the two people who counted do not agree. The count by root length gives 148.`,
+      },
+    ],
+  },
+  parts: [
+    {
+      key: 'A',
+      kind: 'writing',
+      marks: 1200,
+      minutes: 18,
+      prompt:
+        'Write the incident note for the archive’s book: what happened, what it means for the lots, and what should be done. 80 to 200 words.',
+      content: {
+        format: 'rich',
+        wordsFrom: 80,
+        wordsTo: 200,
+        rubric: {
+          scheme: `**Facts**: the dip and its time, the nine warm hours, 11 °C, which lots were inside, the alarm at an empty desk.
+
+**Reasoning**: K-4’s counts differ because of the rule of root length; warmth can start or spoil germination.
+
+**Action**: recount or re-sow, mark both lots, the alarm to the person on call, a test of the reserve cooler – in an order.`,
+          criteria: [
+            {
+              key: 'f',
+              title: 'Facts',
+              levels: [
+                level(0, 'none', 'No fact of the night is given.'),
+                level(1, 'some', 'Some facts; times or lots are missing.'),
+                level(2, 'most', 'Most facts, with times and lots.'),
+                level(3, 'all', 'Time, temperature, lots and cause are all named.'),
+              ],
+            },
+            {
+              key: 'r',
+              title: 'Reasoning',
+              levels: [
+                level(0, 'absent', 'Nothing is concluded.'),
+                level(1, 'asserted', 'Conclusions without grounds.'),
+                level(2, 'partly', 'Some conclusions follow from the facts.'),
+                level(4, 'explained', 'The difference in the counts is explained by the rule.'),
+              ],
+            },
+            {
+              key: 'a',
+              title: 'Action',
+              levels: [
+                level(0, 'none', 'No action is proposed.'),
+                level(1, 'vague', 'Actions nobody could carry out as they stand.'),
+                level(2, 'clear', 'Clear actions, in no order.'),
+                level(3, 'clear, ordered', 'Clear actions, the most urgent first.'),
+              ],
+            },
+            {
+              key: 'l',
+              title: 'Language',
+              levels: [
+                level(0, 'hard to follow', 'A reader has to guess.'),
+                level(1, 'readable', 'It can be followed.'),
+                level(2, 'plain, exact', 'Plain, exact and fit for the book.'),
+              ],
+            },
+          ],
+        },
+      },
+    },
+  ],
+};
+
+const lot = (name: string, sown: number, up: number) => ({ name, sown, up });
+
+export const strongestLot: ItemDraft = {
+  key: 'strongest-lot',
+  title: 'Strongest lot',
+  source: null,
+  parts: [
+    {
+      key: 'A',
+      kind: 'code',
+      marks: 600,
+      minutes: 8,
+      prompt:
+        'Each lot has a `name`, the seeds `sown` and the seeds that came `up`. Write `strongest(lots)`: the name of the lot with the highest share germinated. A lot with nothing sown is passed over; of equals the first counts; with no lot left the answer is the empty text.',
+      content: {
+        functionName: 'strongest',
+        languages: [
+          {
+            language: 'python',
+            starter: 'def strongest(lots):\n    """Name of the lot with the highest share germinated."""\n    return ""\n',
+          },
+          {
+            language: 'javascript',
+            starter: '/** Name of the lot with the highest share germinated. */\nfunction strongest(lots) {\n  return "";\n}\n',
+          },
+        ],
+        cases: [
+          { key: 'three', title: 'three lots', arguments: [[lot('K-1', 100, 60), lot('K-2', 50, 40), lot('K-3', 80, 20)]], expected: 'K-2', shown: true },
+          { key: 'empty', title: 'an empty lot', arguments: [[lot('K-3', 0, 0), lot('K-4', 10, 1)]], expected: 'K-4', shown: true },
+          { key: 'none', title: 'no lots', arguments: [[]], expected: '', shown: true },
+          { key: 'h-equal', title: 'equal shares', arguments: [[lot('M-8817', 40, 20), lot('M-8818', 20, 10)]], expected: 'M-8817', shown: false },
+          { key: 'h-many', title: 'many lots', arguments: [Array.from({ length: 40 }, (_, i) => lot(`Q-${7100 + i}`, 90, (i * 37) % 89))], expected: 'Q-7112', shown: false },
+          { key: 'h-nothing', title: 'only empty lots', arguments: [[lot('Z-9931', 0, 0)]], expected: '', shown: false },
+          { key: 'h-zero', title: 'nothing came up', arguments: [[lot('Z-9941', 30, 0), lot('Z-9942', 20, 0)]], expected: 'Z-9941', shown: false },
+        ],
+        groups: [
+          { key: 'usual', title: 'Usual lots', cases: ['h-equal', 'h-many'], percent: 50, counting: 'proportion' },
+          { key: 'edges', title: 'Edges', cases: ['h-nothing', 'h-zero'], percent: 50, counting: 'proportion' },
+        ],
+        limits: { milliseconds: 2000, megabytes: 64 },
+        numberTolerance: 0,
+      },
+    },
+  ],
+};
+
+export const daysToHalf: ItemDraft = {
+  key: 'days-to-half',
+  title: 'Days to half',
+  source: null,
+  parts: [
+    {
+      key: 'A',
+      kind: 'code',
+      marks: 900,
+      minutes: 12,
+      prompt:
+        'A tray is counted every day. `counts` lists how many seeds have germinated **in all** by day 1, day 2 and so on; `sown` is how many were sown. Write `days_to_half(counts, sown)`: the day on which half of the sown seeds had germinated. Between two counts the number grows evenly, so the answer may be a fraction of a day; day 0 counts 0. If half is never reached, the answer is −1.',
+      content: {
+        functionName: 'days_to_half',
+        languages: [
+          { language: 'python', starter: 'def days_to_half(counts, sown):\n    return -1\n' },
+          { language: 'javascript', starter: 'function days_to_half(counts, sown) {\n  return -1;\n}\n' },
+        ],
+        cases: [
+          // half of 20 is 10: reached exactly on day 2
+          { key: 'exact', title: 'exactly on a day', arguments: [[4, 10, 15], 20], expected: 2, shown: true },
+          // half of 10 is 5: from 4 on day 2 to 6 on day 3, half-way
+          { key: 'between', title: 'between two days', arguments: [[2, 4, 6], 10], expected: 2.5, shown: true },
+          { key: 'never', title: 'never', arguments: [[1, 2, 3], 40], expected: -1, shown: true },
+          // half of 16 is 8: the first day brings all 16, so half of that day
+          { key: 'h-first', title: 'within the first day', arguments: [[16], 16], expected: 0.5, shown: false },
+          // half of 7717 is 3858.5: from 3000 to 4717 is 1717; 858.5 / 1717 = 0.5
+          { key: 'h-odd', title: 'an odd number sown', arguments: [[1000, 3000, 4717], 7717], expected: 2.5, shown: false },
+          // flat days: 5 5 5 9, half of 14 is 7: half-way from day 3 to day 4
+          { key: 'h-flat', title: 'flat days', arguments: [[5, 5, 5, 9], 14], expected: 3.5, shown: false },
+          { key: 'h-none', title: 'no counts', arguments: [[], 8806], expected: -1, shown: false },
+        ],
+        groups: [
+          { key: 'usual', title: 'Usual trays', cases: ['h-odd', 'h-flat'], percent: 60, counting: 'proportion' },
+          { key: 'edges', title: 'Edges', cases: ['h-first', 'h-none'], percent: 40, counting: 'all' },
+        ],
+        limits: { milliseconds: 2000, megabytes: 64 },
+        numberTolerance: 0.000001,
+      },
+    },
+  ],
+};

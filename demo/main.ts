@@ -1,0 +1,29 @@
+/* Seeds the demo's data folder once; `--print` then tells the address, the sign-ins and the links. */
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { readConfig } from '../server/config';
+import { wire } from '../server/wire';
+import { invitedLater, invitedNow, missedOctober, releasedInOctober, staffMembers } from './people';
+import { seedDemo } from './seed';
+
+const config = readConfig(process.env);
+const fresh = !existsSync(path.join(config.dataFolder, 'clear-sitting.sqlite'));
+const { services, outbox, close } = wire(config, 'warn');
+if (fresh) await seedDemo(services, outbox, { scripts: !process.argv.includes('--without-scripts') });
+
+const letters = outbox.list().map(({ id }) => outbox.read(id)!);
+const say = (label: string, email: string) => {
+  const link = letters.find((l) => l.to === email)?.link;
+  if (link) console.log(`  ${label.padEnd(46)} ${link}`);
+};
+console.log(`\nClear Sitting – the demo of the ${config.organisation}\n\n  ${config.publicUrl}\n\nStaff sign in with`);
+for (const { email, password, roles } of staffMembers)
+  console.log(`  ${roles.join(' and ').padEnd(18)} ${email.padEnd(30)} ${password}`);
+console.log('\nCandidates open their links');
+for (const { name, email, extraPercent } of invitedNow)
+  say(`${name}${extraPercent ? `, ${extraPercent} % extra time` : ''}, may begin`, email);
+say(`${invitedLater[0]!.name}, too early`, invitedLater[0]!.email);
+say(`${missedOctober[0]!.name}, too late`, missedOctober[0]!.email);
+say(`${releasedInOctober[1]!.name}, has a result`, releasedInOctober[1]!.email);
+console.log('');
+await close();

@@ -1,0 +1,53 @@
+/* Builds what is made from packages: the code sandbox, and the engines and models the browser loads from us. */
+import { createHash } from 'node:crypto';
+import { cpSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { buildSandbox } from '../server/sandbox/build';
+
+const root = path.resolve(import.meta.dirname, '..');
+const at = (...parts: string[]) => path.join(root, ...parts);
+
+const SOURCES = [
+  'package-lock.json',
+  'scripts/prepareAssets.ts',
+  'core/kinds/code/harness.ts',
+  'server/sandbox/build.ts',
+  'server/sandbox/clampWasmMemory.ts',
+  'server/sandbox/child/javascriptChild.ts',
+  'server/sandbox/child/pythonChild.ts',
+  'server/sandbox/child/realmPrelude.js',
+];
+const stamp = createHash('sha256')
+  .update(SOURCES.map((file) => readFileSync(at(file))).join('\0'))
+  .digest('hex');
+
+function copyForBrowser(): void {
+  const vendor = at('web/public/vendor');
+  rmSync(vendor, { recursive: true, force: true });
+  const copies: Record<string, string[]> = {
+    'node_modules/pyodide': [
+      'pyodide.mjs',
+      'pyodide.asm.mjs',
+      'pyodide.asm.wasm',
+      'python_stdlib.zip',
+      'pyodide-lock.json',
+    ],
+    'node_modules/@tensorflow/tfjs-backend-wasm/dist': ['tfjs-backend-wasm.wasm', 'tfjs-backend-wasm-simd.wasm'],
+    'web/models/blazeface': ['blazeface.json', 'blazeface.bin', 'LICENSE'],
+  };
+  for (const [from, names] of Object.entries(copies)) {
+    const target = path.join(vendor, from.includes('pyodide') ? 'pyodide' : from.includes('tfjs') ? 'tf' : 'blazeface');
+    mkdirSync(target, { recursive: true });
+    for (const name of names) cpSync(at(from, name), path.join(target, name));
+  }
+}
+
+const stampFile = at('dist/sandbox/stamp');
+if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp && existsSync(at('web/public/vendor/tf'))) {
+  console.log('assets are current');
+} else {
+  await buildSandbox(at('dist/sandbox'));
+  copyForBrowser();
+  writeFileSync(stampFile, stamp);
+  console.log('assets built');
+}

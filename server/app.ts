@@ -1,0 +1,69 @@
+import path from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import { accountEndpoints, signInLimit } from './accounts/accounts';
+import { arrivalEndpoints, linkLimit } from './arrival/routes';
+import { healthEndpoints } from './health/routes';
+import { mount, type Endpoint } from './http/endpoint';
+import { errorHandler, notFound } from './http/errors';
+import { ownOriginOnly, permissionsPolicy, securityHeaders, workerPolicy } from './http/security';
+import type { Outbox } from './mail/outbox';
+import { markingEndpoints } from './marking/routes';
+import { resultEndpoints } from './results/routes';
+import { roundEndpoints } from './rounds/routes';
+import type { Services } from './services';
+import type { SittingOperations } from './sittings/operations';
+import { sittingEndpoints } from './sittings/routes';
+import { testEndpoints } from './testing/routes';
+
+const YEAR_SECONDS = 31_536_000;
+
+export function allEndpoints(services: Services, outbox: Outbox, sittings: SittingOperations): Endpoint[] {
+  return [
+    ...healthEndpoints(services, outbox),
+    ...accountEndpoints(services),
+    ...roundEndpoints(services, outbox),
+    ...arrivalEndpoints(services),
+    ...sittingEndpoints(sittings),
+    ...markingEndpoints(services),
+    ...resultEndpoints(services),
+    ...testEndpoints(services),
+  ];
+}
+
+function serveWeb(app: Express, folder: string): void {
+  const headers = (response: express.Response, file: string) => {
+    if (/[wW]orker[^/]*\.js$/.test(file)) response.set('Content-Security-Policy', workerPolicy);
+    const hashed = file.includes(`${path.sep}assets${path.sep}`);
+    response.set('Cache-Control', hashed ? `public, max-age=${YEAR_SECONDS}, immutable` : 'no-cache');
+  };
+  app.use(express.static(folder, { index: false, setHeaders: headers }));
+  app.get('/{*page}', (_request, response) => {
+    response.set('Cache-Control', 'no-cache').sendFile(path.join(folder, 'index.html'));
+  });
+}
+
+/** The HTTP face of the server: the API under `/api`, everything else is the web application. */
+export function buildApp(services: Services, endpoints: readonly Endpoint[]): Express {
+  const app = express();
+  app.disable('x-powered-by').set('etag', 'strong');
+  app.use(securityHeaders, permissionsPolicy, compression({ threshold: 2048 }));
+  const api = express.Router();
+  api.use(ownOriginOnly);
+  api.use('/arrival/picture', express.raw({ type: 'image/jpeg', limit: '2mb' }));
+  api.use(express.json({ limit: '512kb', strict: true }));
+  api.use('/sign-in', signInLimit);
+  api.use('/arrival/open', linkLimit);
+  api.use((_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
+  mount(api, services.sessions, endpoints);
+  api.use(() => {
+    throw notFound('This address');
+  });
+  app.use('/api', api);
+  serveWeb(app, services.config.webFolder);
+  app.use(errorHandler(services.log));
+  return app;
+}

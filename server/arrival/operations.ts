@@ -1,0 +1,122 @@
+import { fileTypeFromBuffer } from 'file-type';
+import type { ArrivalView } from '../../core/arrival/api';
+import type { CheckResult } from '../../core/arrival/checks';
+import { stageOf, type Stage } from '../../core/arrival/stage';
+import { kindOf } from '../../core/kinds/registry';
+import { buildCandidatePaper, outlineSections } from '../../core/papers/candidatePaper';
+import { allParts } from '../../core/papers/paper';
+import { MINUTE_MS } from '../../core/timing/deadline';
+import { badRequest, conflict, linkNeeded } from '../http/errors';
+import type { Services } from '../services';
+import { receiptOf } from '../sittings/receipt';
+import { findArrival, findInvited, noteArrival, paperOf, sittingsOf, type Arrival, type Invited } from './queries';
+
+export interface Here {
+  readonly invited: Invited;
+  readonly attempt: number;
+  readonly arrival: Arrival | null;
+  readonly stage: Stage;
+}
+
+/** Where the candidate of an invitation stands, from what is on record. */
+export function whereIs({ db, clock }: Services, invitationId: number): Here {
+  const invited = findInvited(db, invitationId);
+  if (!invited) throw linkNeeded();
+  const own = sittingsOf(db, invitationId);
+  const closed = own.filter((s) => s.closedAt !== null).length;
+  const attempt = Math.min(closed + 1, invited.round.settings.attemptsAllowed);
+  const arrival = findArrival(db, invitationId, attempt);
+  const demanded = invited.round.settings.checks;
+  const stage = stageOf({
+    now: clock.now(),
+    opensAt: invited.round.opensAt,
+    closesAt: invited.round.closesAt,
+    attemptsAllowed: invited.round.settings.attemptsAllowed,
+    sittings: own,
+    done: {
+      details: arrival?.detailsAt != null,
+      checks: demanded.length === 0 || arrival?.checksAt != null,
+      picture: !demanded.includes('camera') || arrival?.pictureAt != null,
+      rules: arrival?.rulesAt != null,
+    },
+    released: invited.round.releasedAt !== null,
+  });
+  return { invited, attempt, arrival, stage };
+}
+
+/** Like `whereIs`, but only while the arrival goes on: steps cannot be taken before, during or after the sitting. */
+function arriving(services: Services, invitationId: number): Here {
+  const here = whereIs(services, invitationId);
+  if (here.stage.at !== 'arriving')
+    throw conflict('not-arriving', 'This step is not open now. Open your link again to see where you are.');
+  return here;
+}
+
+function waitingFor(here: Here, services: Services): string[] {
+  const parts = allParts(paperOf(services.db, here.invited));
+  const byPeople = new Set(parts.filter((p) => kindOf(p.part.kind).judge === 'people').map((p) => p.item.title));
+  return [...byPeople];
+}
+
+export function arrivalView(services: Services, invitationId: number): ArrivalView {
+  const { db, clock, config } = services;
+  const here = whereIs(services, invitationId);
+  const { invited, attempt, arrival, stage } = here;
+  const { round, candidate, invitation } = invited;
+  const paper = paperOf(db, invited);
+  const copy = buildCandidatePaper(paper, 'cover');
+  const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
+  const { attemptsAllowed, recorded, resultBy, help, checks } = round.settings;
+  const { title, opensAt, closesAt, timeZone } = round;
+  return {
+    now: clock.now(),
+    stage,
+    organisation: config.organisation,
+    round: { title, paperTitle: paper.title, opensAt, closesAt, timeZone, attemptsAllowed, recorded, resultBy, help },
+    candidate: { name: candidate.name, email: candidate.email, reference: candidate.reference },
+    attempt,
+    time: { limitMs: paper.minutes * MINUTE_MS, extraPercent: invitation.extraPercent },
+    checks: { demanded: checks, results: arrival?.checks ?? [] },
+    rules: paper.rules,
+    cover: {
+      text: paper.cover,
+      sections: outlineSections(copy),
+      questions: copy.questions.length,
+      wrongCosts: copy.wrongCosts,
+      warningMinutes: paper.warningMinutes,
+      peopleMark: waitingFor(here, services).length > 0,
+    },
+    receipt: closed ? receiptOf(services, closed) : null,
+    waitingFor: stage.at === 'being marked' ? waitingFor(here, services) : [],
+  };
+}
+
+export function confirmDetails(services: Services, invitationId: number, correction: string | null): void {
+  const { attempt } = arriving(services, invitationId);
+  noteArrival(services.db, invitationId, attempt, { detailsAt: services.clock.now(), correction });
+}
+
+export function noteChecks(services: Services, invitationId: number, results: CheckResult[], go: boolean): void {
+  const { attempt, invited } = arriving(services, invitationId);
+  const missing = invited.round.settings.checks.filter((name) => !results.some((r) => r.name === name));
+  if (go && missing.length > 0) throw badRequest(`These checks have not run yet: ${missing.join(', ')}.`);
+  noteArrival(services.db, invitationId, attempt, { checks: results, ...(go ? { checksAt: services.clock.now() } : {}) });
+}
+
+export async function keepPicture(services: Services, invitationId: number, bytes: unknown): Promise<void> {
+  const { attempt } = arriving(services, invitationId);
+  const type = bytes instanceof Uint8Array ? await fileTypeFromBuffer(bytes) : undefined;
+  if (!(bytes instanceof Uint8Array) || type?.mime !== 'image/jpeg')
+    throw badRequest('The picture did not arrive whole. Take it again.');
+  const pictureFile = services.files.keep(bytes);
+  noteArrival(services.db, invitationId, attempt, { pictureFile, pictureAt: services.clock.now() });
+}
+
+export function acceptRules(services: Services, invitationId: number, version: string, accepted: readonly string[]): void {
+  const { attempt, invited } = arriving(services, invitationId);
+  const { rules } = paperOf(services.db, invited);
+  if (rules.version !== version) throw conflict('rules-changed', 'The rules have changed since you opened this page. Read them again.');
+  if (rules.statements.some((s) => !accepted.includes(s.key)))
+    throw badRequest('Every statement has to be accepted before you can go on.');
+  noteArrival(services.db, invitationId, attempt, { rulesVersion: version, rulesAt: services.clock.now() });
+}

@@ -1,0 +1,26 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import Sqlite from 'better-sqlite3';
+import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import * as schema from './schema';
+
+export type Db = BetterSQLite3Database<typeof schema> & { $client: Sqlite.Database };
+
+const MIGRATIONS = path.join(import.meta.dirname, 'migrations');
+
+/**
+ * Opens (and migrates) the database. FULL commits: an acknowledged answer survives a power cut; better-sqlite3's own
+ * default in WAL is NORMAL, which does not promise that.
+ */
+export function openDatabase(file: string): Db {
+  if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true });
+  const client = new Sqlite(file);
+  client.pragma('journal_mode = WAL');
+  client.pragma('synchronous = FULL');
+  client.pragma('foreign_keys = ON');
+  client.pragma('busy_timeout = 3000');
+  const db = drizzle(client, { schema });
+  migrate(db, { migrationsFolder: MIGRATIONS });
+  return db;
+}

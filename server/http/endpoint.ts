@@ -1,0 +1,97 @@
+import type { Request, Response, Router } from 'express';
+import Joi from 'joi';
+import type { Role } from '../../core/rounds/api';
+import { badRequest, linkNeeded, notAllowed, notSignedIn } from './errors';
+import type { CandidateSession, Sessions, StaffSession } from './sessions';
+
+export interface Call<Body, Params> {
+  readonly body: Body;
+  readonly params: Params;
+  readonly request: Request;
+  readonly response: Response;
+}
+
+interface Shape<Body, Params> {
+  readonly method: 'get' | 'post' | 'put';
+  readonly path: string;
+  readonly params?: Joi.ObjectSchema<Params>;
+  /** Every POST and PUT names what it takes; `bytes` takes the raw body as it is. */
+  readonly body?: Joi.ObjectSchema<Body> | 'bytes';
+}
+
+/** A route that anyone, a candidate or staff with one of some roles may call. Built by the three functions below. */
+export interface Endpoint {
+  readonly method: 'get' | 'post' | 'put';
+  readonly path: string;
+  readonly who: 'anyone' | 'candidate' | readonly Role[];
+  readonly checksBody: boolean;
+  readonly run: (sessions: Sessions, request: Request, response: Response) => unknown;
+}
+
+const nothing = Joi.object({});
+
+function validate<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
+  const checked = schema.validate(value ?? {}, { convert: false, abortEarly: true });
+  if (checked.error) throw badRequest('This message is not what this address takes.', checked.error.message);
+  return checked.value as T;
+}
+
+function call<Body, Params>(shape: Shape<Body, Params>, request: Request, response: Response): Call<Body, Params> {
+  const params = (shape.params ?? nothing).validate(request.params);
+  if (params.error) throw badRequest('This address is not complete.', params.error.message);
+  const body = shape.body === 'bytes' ? (request.body as Body) : validate((shape.body ?? nothing) as Joi.ObjectSchema<Body>, request.body);
+  return { body, params: params.value as Params, request, response };
+}
+
+const describe = <B, P>(shape: Shape<B, P>) => ({
+  method: shape.method,
+  path: shape.path,
+  checksBody: shape.method === 'get' || shape.body !== undefined,
+});
+
+export function forAnyone<B, P>(shape: Shape<B, P>, handle: (call: Call<B, P>) => unknown): Endpoint {
+  return { ...describe(shape), who: 'anyone', run: (_, request, response) => handle(call(shape, request, response)) };
+}
+
+export function forCandidates<B, P>(
+  shape: Shape<B, P>,
+  handle: (who: CandidateSession, call: Call<B, P>) => unknown,
+): Endpoint {
+  return {
+    ...describe(shape),
+    who: 'candidate',
+    run: (sessions, request, response) => {
+      const who = sessions.candidateOf(request);
+      if (!who) throw linkNeeded();
+      return handle(who, call(shape, request, response));
+    },
+  };
+}
+
+export function forStaff<B, P>(
+  roles: readonly Role[],
+  shape: Shape<B, P>,
+  handle: (who: StaffSession, call: Call<B, P>) => unknown,
+): Endpoint {
+  return {
+    ...describe(shape),
+    who: roles,
+    run: (sessions, request, response) => {
+      const who = sessions.staffOf(request);
+      if (!who) throw notSignedIn();
+      if (!roles.some((role) => who.roles.includes(role))) throw notAllowed();
+      return handle(who, call(shape, request, response));
+    },
+  };
+}
+
+/** Hangs endpoints into a router; what a handler returns is sent as JSON, undefined where it answered by itself. */
+export function mount(router: Router, sessions: Sessions, endpoints: readonly Endpoint[]): void {
+  for (const endpoint of endpoints)
+    router[endpoint.method](endpoint.path, async (request, response) => {
+      const result: unknown = await endpoint.run(sessions, request, response);
+      if (result !== undefined && !response.headersSent) response.json(result);
+    });
+}
+
+export const idParams = Joi.object<{ id: number }>({ id: Joi.number().integer().min(1).required() });

@@ -1,0 +1,45 @@
+import type { RequestHandler } from 'express';
+import helmet from 'helmet';
+import { ApiError } from './errors';
+
+const SELF = ["'self'"];
+
+/** Scripts only from here; inline styles are needed by the editors; nothing may frame us. */
+export const securityHeaders = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: SELF,
+      scriptSrc: SELF,
+      styleSrc: [...SELF, "'unsafe-inline'"],
+      imgSrc: [...SELF, 'blob:', 'data:'],
+      mediaSrc: [...SELF, 'blob:'],
+      workerSrc: SELF,
+      connectSrc: SELF,
+      fontSrc: SELF,
+      objectSrc: ["'none'"],
+      baseUri: ["'none'"],
+      formAction: SELF,
+      frameAncestors: ["'none'"],
+    },
+  },
+  referrerPolicy: { policy: 'no-referrer' },
+  strictTransportSecurity: false,
+});
+
+/** A worker script answers with a policy of its own: it alone may compile WebAssembly. */
+export const workerPolicy =
+  "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; object-src 'none'; base-uri 'none'";
+
+export const permissionsPolicy: RequestHandler = (_request, response, next) => {
+  response.set('Permissions-Policy', 'camera=(self), microphone=(self), geolocation=(), payment=()');
+  next();
+};
+
+/** Besides same-site cookies: a change asked for by another site's page is refused. */
+export const ownOriginOnly: RequestHandler = (request, _response, next) => {
+  const origin = request.headers.origin;
+  if (request.method !== 'GET' && origin && new URL(origin).host !== request.headers.host)
+    throw new ApiError(403, 'foreign-origin', 'This was asked for by another site and was not done.');
+  next();
+};

@@ -1,0 +1,93 @@
+import { and, asc, count, eq, isNull, lte, sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import type { Clock } from '../clock';
+import type { Db } from '../db/open';
+import { jobs } from '../db/schema';
+
+export type JobHandler = (subject: number) => Promise<void> | void;
+
+const POLL_MS = 500;
+const TRIES = 5;
+const BACK_OFF_MS = 5000;
+
+/** Work that must not run on the request path: kept in the database, so that a restart loses none of it. */
+export class JobQueue {
+  private readonly db: Db;
+  private readonly clock: Clock;
+  private readonly log: Logger;
+  private readonly handlers = new Map<string, JobHandler>();
+  private readonly regular: (() => void)[] = [];
+  private timer: NodeJS.Timeout | null = null;
+  private busy: Promise<void> | null = null;
+  private readonly due;
+
+  constructor(db: Db, clock: Clock, log: Logger) {
+    this.db = db;
+    this.clock = clock;
+    this.log = log;
+    this.due = db
+      .select()
+      .from(jobs)
+      .where(and(isNull(jobs.doneAt), lte(jobs.runAt, sql.placeholder('now'))))
+      .orderBy(asc(jobs.runAt), asc(jobs.id))
+      .limit(1)
+      .prepare();
+  }
+
+  handle(kind: string, handler: JobHandler): void {
+    this.handlers.set(kind, handler);
+  }
+
+  /** Something quick and synchronous done at every turn, as the sweep of sittings whose time is over. */
+  everyTurn(work: () => void): void {
+    this.regular.push(work);
+  }
+
+  add(kind: string, subject: number, runAt = this.clock.now()): void {
+    this.db.insert(jobs).values({ kind, subject, runAt }).run();
+  }
+
+  start(): void {
+    this.timer ??= setInterval(() => void this.turn(), POLL_MS);
+  }
+
+  async stop(): Promise<void> {
+    if (this.timer) clearInterval(this.timer);
+    this.timer = null;
+    await this.busy;
+  }
+
+  open(): number {
+    return this.db.select({ n: count() }).from(jobs).where(isNull(jobs.doneAt)).get()?.n ?? 0;
+  }
+
+  /** Does all that is due; turns never overlap. */
+  turn(): Promise<void> {
+    this.busy ??= this.work().finally(() => (this.busy = null));
+    return this.busy;
+  }
+
+  private async work(): Promise<void> {
+    try {
+      for (const regular of this.regular) regular();
+      for (let job = this.due.get({ now: this.clock.now() }); job; job = this.due.get({ now: this.clock.now() }))
+        await this.run(job);
+    } catch (error) {
+      this.log.error({ err: error }, 'a turn of jobs broke off');
+    }
+  }
+
+  private async run(job: typeof jobs.$inferSelect): Promise<void> {
+    const settle = (change: Partial<typeof job>) => this.db.update(jobs).set(change).where(eq(jobs.id, job.id)).run();
+    try {
+      await this.handlers.get(job.kind)?.(job.subject);
+      settle({ doneAt: this.clock.now(), attempts: job.attempts + 1 });
+    } catch (error) {
+      const attempts = job.attempts + 1;
+      this.log.error({ err: error, job: job.id, kind: job.kind }, 'a job failed');
+      const trouble = String(error).slice(0, 500);
+      if (attempts >= TRIES) settle({ attempts, trouble, doneAt: this.clock.now() });
+      else settle({ attempts, trouble, runAt: this.clock.now() + BACK_OFF_MS * attempts });
+    }
+  }
+}

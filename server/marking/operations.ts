@@ -1,0 +1,194 @@
+import { and, asc, eq, isNull, or } from 'drizzle-orm';
+import { kindOf } from '../../core/kinds/registry';
+import type { MarkingBench, MarkingPile, MarkingScript, SignOffState } from '../../core/marking/api';
+import { markByRubric, type LevelsChosen } from '../../core/marking/rubricMark';
+import { buildCandidatePaper, type Question, type ShownPart } from '../../core/papers/candidatePaper';
+import { allParts, type PartInPlace } from '../../core/papers/paper';
+import { answerToScore } from '../../core/scoring/scoreSitting';
+import { markingTasks, marks, rounds } from '../db/schema';
+import { badRequest, conflict, notFound } from '../http/errors';
+import { openSittings, record } from '../rounds/operations';
+import { findPaper, findRound, listRounds, newestMarks } from '../rounds/queries';
+import type { Services } from '../services';
+import { findSitting } from '../sittings/queries';
+import { deskOf } from '../sittings/receipt';
+
+type Task = typeof markingTasks.$inferSelect;
+
+/** Scripts given to an assessor at a time: the one in view and the next, already loaded. */
+const AHEAD = 2;
+/** A script taken but not marked goes back to the pile after this. */
+const CLAIM_MS = 30 * 60_000;
+
+const paperOfRound = ({ db }: Services, roundId: number) => {
+  const round = findRound(db, roundId);
+  if (!round) throw notFound('This round');
+  return { round, paper: findPaper(db, round.paperId)!.document };
+};
+
+interface Place {
+  readonly place: PartInPlace;
+  readonly question: Question;
+  readonly part: ShownPart;
+}
+
+function placeOf(services: Services, roundId: number, target: string): Place {
+  const { paper } = paperOfRound(services, roundId);
+  const place = allParts(paper).find((p) => p.target === target);
+  const question = buildCandidatePaper(paper, 'marking').questions.find((q) => q.parts.some((p) => p.target === target));
+  if (!place || !question) throw notFound('This question');
+  return { place, question, part: question.parts.find((p) => p.target === target)! };
+}
+
+function pileOf(services: Services, tasks: readonly Task[], staffId: number): MarkingPile {
+  const { roundId, target } = tasks[0]!;
+  const { question, part } = placeOf(services, roundId, target);
+  return {
+    round: roundId,
+    roundTitle: paperOfRound(services, roundId).round.title,
+    target,
+    itemNumber: question.number,
+    title: question.title,
+    marks: part.marks,
+    byYou: tasks.filter((t) => t.doneAt !== null && t.assessorId === staffId).length,
+    left: tasks.filter((t) => t.doneAt === null).length,
+  };
+}
+
+export function listPiles(services: Services, staffId: number): MarkingPile[] {
+  const piles = groupByPile(openTasks(services));
+  return [...piles.values()].map((tasks) => pileOf(services, tasks, staffId)).sort((a, b) => a.itemNumber - b.itemNumber);
+}
+
+function groupByPile(tasks: Task[]): Map<string, Task[]> {
+  const groups = new Map<string, Task[]>();
+  for (const task of tasks) {
+    const key = `${task.roundId} ${task.target}`;
+    groups.set(key, [...(groups.get(key) ?? []), task]);
+  }
+  return groups;
+}
+
+const openTasks = ({ db }: Services): Task[] =>
+  db
+    .select({ task: markingTasks })
+    .from(markingTasks)
+    .innerJoin(rounds, eq(rounds.id, markingTasks.roundId))
+    .where(isNull(rounds.signedOffAt))
+    .orderBy(asc(markingTasks.id))
+    .all()
+    .map((row) => row.task);
+
+/** Takes the next scripts for an assessor, in the order of their codes, which is no order of persons or times. */
+function claim(services: Services, tasks: readonly Task[], staffId: number): Task[] {
+  const { db, clock } = services;
+  const stale = clock.now() - CLAIM_MS;
+  const free = (t: Task) => t.assessorId === null || t.assessorId === staffId || (t.claimedAt ?? 0) < stale;
+  const script = (t: Task) => findSitting(db, t.sittingId)!.script;
+  const own = tasks.filter((t) => t.doneAt === null && free(t)).sort((a, b) => (script(a) < script(b) ? -1 : 1));
+  const mine = own.filter((t) => t.assessorId === staffId);
+  const next = [...mine, ...own.filter((t) => t.assessorId !== staffId)].slice(0, AHEAD);
+  for (const task of next)
+    db.update(markingTasks).set({ assessorId: staffId, claimedAt: clock.now() }).where(eq(markingTasks.id, task.id)).run();
+  return next;
+}
+
+function scriptOf(services: Services, task: Task, { place, part }: Place): MarkingScript {
+  const response = answerToScore(deskOf(services, task.sittingId).answers, place);
+  const script = findSitting(services.db, task.sittingId)!.script;
+  return { task: task.id, script, kind: part.kind, shown: part.shown, response, given: null };
+}
+
+export function bench(services: Services, staffId: number, roundId: number, target: string): MarkingBench {
+  const { db } = services;
+  const place = placeOf(services, roundId, target);
+  const rubric = kindOf(place.part.kind).rubric(place.place.part.content);
+  if (!rubric) throw notFound('A rubric for this question');
+  const mine = and(eq(markingTasks.roundId, roundId), eq(markingTasks.target, target));
+  const tasks = db.select().from(markingTasks).where(mine).orderBy(asc(markingTasks.id)).all();
+  if (tasks.length === 0) throw notFound('Anything to mark here');
+  const scripts = claim(services, tasks, staffId).map((task) => scriptOf(services, task, place));
+  return { ...pileOf(services, tasks, staffId), prompt: place.part.prompt, source: place.question.source, rubric, scripts };
+}
+
+export interface NewMark {
+  readonly levels: LevelsChosen;
+  readonly comment: string;
+}
+
+/** Keeps an assessor's mark. Every criterion needs a level; marks that are signed off cannot be changed here. */
+export function giveMark(services: Services, staffId: number, taskId: number, { levels, comment }: NewMark): void {
+  const { db, clock } = services;
+  const mine = and(eq(markingTasks.id, taskId), or(eq(markingTasks.assessorId, staffId), isNull(markingTasks.assessorId)));
+  const task = db.select().from(markingTasks).where(mine).get();
+  if (!task) throw conflict('not-yours', 'This script is with another assessor now. Take the next one.');
+  if (findRound(db, task.roundId)!.signedOffAt !== null)
+    throw conflict('signed-off', 'The marks of this round are signed off; nothing was changed.');
+  const { place } = placeOf(services, task.roundId, task.target);
+  const rubric = kindOf(place.part.kind).rubric(place.part.content)!;
+  let mark;
+  try {
+    mark = markByRubric(rubric, levels);
+  } catch (error) {
+    throw badRequest('These levels are not those of the rubric.', String(error));
+  }
+  if (mark.missing.length > 0) throw badRequest(`A level is missing for: ${mark.missing.join(', ')}.`);
+  const at = clock.now();
+  db.transaction(() => {
+    const values = { sittingId: task.sittingId, target: task.target, staffId, hundredths: mark.hundredths };
+    db.insert(marks).values({ ...values, verdict: null, reasons: [], levels, comment, at }).run();
+    db.update(markingTasks).set({ doneAt: at, assessorId: staffId }).where(eq(markingTasks.id, taskId)).run();
+  });
+}
+
+export function signOffState(services: Services, roundId: number): SignOffState {
+  const { db } = services;
+  const { round, paper } = paperOfRound(services, roundId);
+  const own = openSittings(services, roundId);
+  const tasks = db.select().from(markingTasks).where(eq(markingTasks.roundId, roundId)).all();
+  const newest = own.flatMap((s) => newestMarks(db, s.id));
+  const questions = buildCandidatePaper(paper, 'marking').questions;
+  const piles = questions
+    .flatMap((q) => q.parts.map((part) => ({ q, part })))
+    .filter(({ part }) => kindOf(part.kind).judge === 'people')
+    .map(({ q, part }) => {
+      const all = tasks.filter((t) => t.target === part.target);
+      const given = newest.filter((m) => m.target === part.target && m.staffId !== null).map((m) => m.hundredths);
+      const mean = given.length ? given.reduce((a, b) => a + b, 0) / given.length : null;
+      const marked = all.filter((t) => t.doneAt !== null).length;
+      return { title: q.title, itemNumber: q.number, marked, left: all.length - marked, mean, marks: part.marks };
+    });
+  return {
+    round: roundId,
+    title: round.title,
+    handedIn: own.filter((s) => s.closedAt !== null).length,
+    running: own.filter((s) => s.startedAt !== null && s.closedAt === null).length,
+    beingScored: own.filter((s) => s.closedAt !== null && s.scoredAt === null).length,
+    unmarked: tasks.filter((t) => t.doneAt === null).length,
+    signedOffAt: round.signedOffAt,
+    releasedAt: round.releasedAt,
+    piles,
+  };
+}
+
+export const signOffStates = (services: Services): SignOffState[] =>
+  listRounds(services.db).map((round) => signOffState(services, round.id));
+
+/** Freezes the marks of a round. Refused while anything is running, being scored or unmarked. */
+export function signOff(services: Services, staffId: number, roundId: number): void {
+  const { db, clock } = services;
+  const state = signOffState(services, roundId);
+  const open = [
+    state.running > 0 ? `${state.running} still writing` : '',
+    state.beingScored > 0 ? `${state.beingScored} still being scored` : '',
+    state.unmarked > 0 ? `${state.unmarked} responses unmarked` : '',
+    state.handedIn === 0 ? 'nothing handed in' : '',
+  ].filter(Boolean);
+  if (open.length > 0) throw conflict('not-finished', `This round cannot be signed off yet: ${open.join(', ')}.`);
+  const change = db
+    .update(rounds)
+    .set({ signedOffAt: clock.now(), signedOffBy: staffId })
+    .where(and(eq(rounds.id, roundId), isNull(rounds.signedOffAt)))
+    .run();
+  if (change.changes > 0) record(services, staffId, 'signed off marks', `round ${roundId}`);
+}

@@ -1,0 +1,43 @@
+import Joi from 'joi';
+import { forStaff, idParams, type Endpoint } from '../http/endpoint';
+import type { Services } from '../services';
+import { bench, giveMark, listPiles, signOff, signOffState, signOffStates, type NewMark } from './operations';
+
+const pileParams = Joi.object<{ round: number; item: string; part: string }>({
+  round: Joi.number().integer().min(1).required(),
+  item: Joi.string().pattern(/^[a-z0-9-]{1,40}$/).required(),
+  part: Joi.string().pattern(/^[A-F]$/).required(),
+});
+
+const markBody = Joi.object<NewMark>({
+  levels: Joi.object().pattern(/^[a-z]$/, Joi.number().integer().min(0).max(8)).required(),
+  comment: Joi.string().allow('').max(4000).required(),
+});
+
+export function markingEndpoints(services: Services): Endpoint[] {
+  return [
+    forStaff(['assessor', 'lead'], { method: 'get', path: '/marking/piles' }, (who) => listPiles(services, who.id)),
+    forStaff(
+      ['assessor', 'lead'],
+      { method: 'get', path: '/marking/piles/:round/:item/:part', params: pileParams },
+      (who, { params }) => bench(services, who.id, params.round, `${params.item}/${params.part}`),
+    ),
+    forStaff(
+      ['assessor', 'lead'],
+      { method: 'post', path: '/marking/tasks/:id', params: idParams, body: markBody },
+      (who, { params, body }) => {
+        giveMark(services, who.id, params.id, body);
+        return {};
+      },
+    ),
+    forStaff(['lead'], { method: 'get', path: '/marking/rounds' }, () => signOffStates(services)),
+    forStaff(
+      ['lead'],
+      { method: 'post', path: '/marking/rounds/:id/sign-off', params: idParams, body: Joi.object({}) },
+      (who, { params }) => {
+        signOff(services, who.id, params.id);
+        return signOffState(services, params.id);
+      },
+    ),
+  ];
+}

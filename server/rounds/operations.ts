@@ -1,0 +1,121 @@
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import { sumMarks } from '../../core/marks';
+import { allParts } from '../../core/papers/paper';
+import type { InvitedRow, RoundDetail } from '../../core/rounds/api';
+import { actsOnRecord, arrivals, candidates, invitations, rounds, sittings } from '../db/schema';
+import { conflict, notFound } from '../http/errors';
+import { newSecret, sha256 } from '../http/secrets';
+import { invitationLetter } from '../mail/invitationLetter';
+import type { Outbox } from '../mail/outbox';
+import type { Services } from '../services';
+import { findPaper, findRound, invitedOf, listRounds, newestMarks } from './queries';
+
+export interface NewInvitation {
+  readonly name: string;
+  readonly email: string;
+  readonly reference: string | null;
+  readonly extraPercent: number;
+}
+
+export function record({ db, clock }: Services, staffId: number | null, act: string, subject: string): void {
+  db.insert(actsOnRecord).values({ at: clock.now(), staffId, act, subject }).run();
+}
+
+export interface Invited {
+  readonly invitation: number;
+  readonly letter: number;
+}
+
+function nextReference({ db }: Services): string {
+  const last = db.select({ id: candidates.id }).from(candidates).orderBy(desc(candidates.id)).limit(1).get();
+  return `HR-${2201 + (last?.id ?? 0)}`;
+}
+
+/** Invites one candidate: the secret link goes into the letter, only its hash into the database. */
+export function invite(services: Services, outbox: Outbox, roundId: number, wanted: NewInvitation): Invited {
+  const { db, clock, config } = services;
+  const round = findRound(db, roundId);
+  if (!round) throw notFound('This round');
+  if (clock.now() >= round.closesAt) throw conflict('round-over', 'The window of this round is over; nobody can be invited to it any more.');
+  const paper = findPaper(db, round.paperId)!.document;
+  const email = wanted.email.trim().toLowerCase();
+  const already = db
+    .select({ id: invitations.id })
+    .from(invitations)
+    .innerJoin(candidates, eq(candidates.id, invitations.candidateId))
+    .where(and(eq(invitations.roundId, roundId), eq(candidates.email, email)))
+    .get();
+  if (already) throw conflict('already-invited', `${email} is already invited to this round. The letter is in the outbox.`);
+  const secret = newSecret();
+  const link = `${config.publicUrl}/i/${secret}`;
+  return db.transaction(() => {
+    const reference = wanted.reference ?? nextReference(services);
+    const person = { name: wanted.name.trim(), email, reference };
+    const candidateId = Number(db.insert(candidates).values(person).run().lastInsertRowid);
+    const values = { roundId, candidateId, linkHash: sha256(secret), extraPercent: wanted.extraPercent, invitedAt: clock.now() };
+    const invitationId = Number(db.insert(invitations).values(values).run().lastInsertRowid);
+    const { title, opensAt, closesAt, timeZone, settings } = round;
+    const camera = settings.checks.includes('camera');
+    const facts = { title, paperTitle: paper.title, opensAt, closesAt, timeZone, help: settings.help, minutes: paper.minutes, camera };
+    const letter = invitationLetter({
+      ...{ invitationId, organisation: config.organisation, candidate: person, round: facts },
+      ...{ extraPercent: wanted.extraPercent, link },
+    });
+    return { invitation: invitationId, letter: outbox.put(letter) };
+  });
+}
+
+function rowOf(services: Services, found: ReturnType<typeof invitedOf>[number], parts: number): InvitedRow {
+  const { invitation, candidate, sitting } = found;
+  const given = sitting ? newestMarks(services.db, sitting.id) : [];
+  const arrival = services.db.select().from(arrivals).where(eq(arrivals.invitationId, invitation.id)).get();
+  const weak = (arrival?.checks ?? []).filter((c) => c.outcome !== 'good').map((c) => `${c.name}: ${c.outcome}`);
+  return {
+    id: invitation.id,
+    name: candidate.name,
+    email: candidate.email,
+    reference: candidate.reference,
+    extraPercent: invitation.extraPercent,
+    startedAt: sitting?.startedAt ?? null,
+    deadlineAt: sitting?.deadlineAt ?? null,
+    handedInAt: sitting?.closedAt ?? null,
+    notes: [...(arrival?.correction ? [`details: “${arrival.correction}”`] : []), ...weak],
+    total: given.length === parts ? sumMarks(given.map((m) => m.hundredths)) : null,
+  };
+}
+
+export function roundDetail(services: Services, id: number): RoundDetail {
+  const { db } = services;
+  const round = findRound(db, id);
+  const row = listRounds(db).find((r) => r.id === id);
+  if (!round || !row) throw notFound('This round');
+  const parts = allParts(findPaper(db, round.paperId)!.document).length;
+  const invitedRows = invitedOf(db, id).map((found) => rowOf(services, found, parts));
+  const mayRelease = round.signedOffAt !== null && round.releasedAt === null;
+  return { ...row, settings: round.settings, invitedRows, mayRelease };
+}
+
+/** Gives the results to the candidates. Only what a lead has signed off can be released. */
+export function release(services: Services, staffId: number, id: number): void {
+  const { db, clock } = services;
+  const round = findRound(db, id);
+  if (!round) throw notFound('This round');
+  if (round.signedOffAt === null)
+    throw conflict('not-signed-off', 'The lead assessor has not signed off the marks yet; results cannot go out before.');
+  const change = db
+    .update(rounds)
+    .set({ releasedAt: clock.now() })
+    .where(and(eq(rounds.id, id), isNull(rounds.releasedAt)))
+    .run();
+  if (change.changes > 0) record(services, staffId, 'released results', `round ${id}`);
+}
+
+export function openSittings({ db }: Services, roundId: number) {
+  return db
+    .select({ sitting: sittings })
+    .from(sittings)
+    .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
+    .where(eq(invitations.roundId, roundId))
+    .all()
+    .map((row) => row.sitting);
+}

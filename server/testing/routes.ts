@@ -1,0 +1,24 @@
+import Joi from 'joi';
+import { MovableClock } from '../clock';
+import { forAnyone, type Endpoint } from '../http/endpoint';
+import type { Services } from '../services';
+
+const advanceBody = Joi.object<{ ms: number }>({ ms: Joi.number().integer().min(0).required() });
+
+/** Routes that only exist where the configuration asks for a movable clock. */
+export function testEndpoints({ clock, jobs }: Services): Endpoint[] {
+  if (!(clock instanceof MovableClock)) return [];
+  return [
+    forAnyone({ method: 'post', path: '/test/clock', body: advanceBody }, async ({ body }) => {
+      clock.advance(body.ms);
+      await jobs.turn();
+      await jobs.turn();
+      return { now: clock.now() };
+    }),
+    forAnyone({ method: 'post', path: '/test/jobs', body: Joi.object({}) }, async () => {
+      await jobs.turn();
+      await jobs.turn();
+      return { open: jobs.open() };
+    }),
+  ];
+}

@@ -1,0 +1,47 @@
+import path from 'node:path';
+import { pino } from 'pino';
+import { MovableClock, systemClock } from './clock';
+import type { Config } from './config';
+import { openDatabase } from './db/open';
+import { serverSecret } from './db/serverSecret';
+import { FileStore } from './files/fileStore';
+import { Sessions } from './http/sessions';
+import { JobQueue } from './jobs/jobQueue';
+import { Outbox } from './mail/outbox';
+import { scoreSitting } from './marking/scoreJob';
+import { Sandbox } from './sandbox/sandbox';
+import type { Services } from './services';
+import { JournalWriter } from './sittings/journalWriter';
+import { SittingOperations } from './sittings/operations';
+
+export interface Wired {
+  readonly services: Services;
+  readonly outbox: Outbox;
+  readonly sittings: SittingOperations;
+  close(): Promise<void>;
+}
+
+/** All wiring, top to bottom; the server, the seed and the tests stand on the same. */
+export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info'): Wired {
+  const log = pino({ level: logLevel });
+  const clock = config.testClock ? new MovableClock() : systemClock;
+  const db = openDatabase(path.join(config.dataFolder, 'clear-sitting.sqlite'));
+  const jobs = new JobQueue(db, clock, log);
+  const services: Services = {
+    ...{ config, clock, db, log, jobs },
+    sessions: new Sessions(db, clock, config.publicUrl.startsWith('https:')),
+    files: new FileStore(path.join(config.dataFolder, 'files')),
+    sandbox: new Sandbox(config.sandboxFolder),
+    secret: serverSecret(db),
+  };
+  const outbox = new Outbox(db, clock, jobs, config);
+  const sittings = new SittingOperations(services, new JournalWriter(db));
+  jobs.handle('score', (sitting) => scoreSitting(services, sitting));
+  jobs.everyTurn(() => sittings.sweep());
+  const close = async () => {
+    await jobs.stop();
+    services.sandbox.close();
+    db.$client.close();
+  };
+  return { services, outbox, sittings, close };
+}
