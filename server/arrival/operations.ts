@@ -112,6 +112,15 @@ export async function keepPicture(services: Services, invitationId: number, byte
   noteArrival(services.db, invitationId, attempt, { pictureFile, pictureAt: services.clock.now() });
 }
 
+/** Goes on without a picture where there is no camera; the record shows that there is none. */
+export function goWithoutPicture(services: Services, invitationId: number): void {
+  const { attempt, arrival } = arriving(services, invitationId);
+  const camera = arrival?.checks?.find((check) => check.name === 'camera');
+  if (camera?.outcome === 'good')
+    throw conflict('camera-works', 'Your camera worked a moment ago. Take the picture, or run the checks again.');
+  noteArrival(services.db, invitationId, attempt, { pictureFile: null, pictureAt: services.clock.now() });
+}
+
 export function acceptRules(services: Services, invitationId: number, version: string, accepted: readonly string[]): void {
   const { attempt, invited } = arriving(services, invitationId);
   const { rules } = paperOf(services.db, invited);

@@ -5,7 +5,7 @@ import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
 import { sha256 } from '../http/secrets';
 import type { Services } from '../services';
-import { acceptRules, arrivalView, confirmDetails, keepPicture, noteChecks } from './operations';
+import { acceptRules, arrivalView, confirmDetails, goWithoutPicture, keepPicture, noteChecks } from './operations';
 import { findByLink } from './queries';
 
 const linkBody = Joi.object<{ link: string }>({ link: Joi.string().pattern(/^[\w-]{1,80}$/).required() });
@@ -65,6 +65,10 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
     }),
     forCandidates({ method: 'put', path: '/arrival/picture', body: 'bytes' }, async (who, { body }) => {
       await keepPicture(services, who.invitation, body);
+      return arrivalView(services, who.invitation);
+    }),
+    forCandidates({ method: 'post', path: '/arrival/no-picture', body: Joi.object({}) }, (who) => {
+      goWithoutPicture(services, who.invitation);
       return arrivalView(services, who.invitation);
     }),
     forCandidates({ method: 'post', path: '/arrival/rules', body: rulesBody }, (who, { body }) => {

@@ -1,0 +1,43 @@
+/** A refusal of the API, or a server that cannot be reached (`status` 0). Its message is meant for people. */
+export class ApiProblem extends Error {
+  readonly status: number;
+  readonly code: string;
+  readonly details: unknown;
+  constructor(status: number, code: string, message: string, details?: unknown) {
+    super(message);
+    this.status = status;
+    this.code = code;
+    this.details = details;
+  }
+}
+
+const UNREACHABLE =
+  'The server cannot be reached. Check your connection; what you have done is kept, and you can try again.';
+
+async function problemOf(response: Response): Promise<ApiProblem> {
+  const body = (await response.json().catch(() => null)) as { code?: string; message?: string; details?: unknown } | null;
+  if (!body?.code) return new ApiProblem(response.status, 'unreachable', UNREACHABLE);
+  return new ApiProblem(response.status, body.code, body.message ?? UNREACHABLE, body.details);
+}
+
+async function send(path: string, init: RequestInit): Promise<Response> {
+  const response = await fetch(`/api${path}`, init).catch(() => {
+    throw new ApiProblem(0, 'unreachable', UNREACHABLE);
+  });
+  if (!response.ok) throw await problemOf(response);
+  return response;
+}
+
+const json = async <T>(path: string, init: RequestInit): Promise<T> => (await (await send(path, init)).json()) as T;
+
+export const get = <T>(path: string): Promise<T> => json<T>(path, {});
+
+export const getText = async (path: string): Promise<string> => (await send(path, {})).text();
+
+export const post = <T>(path: string, body: object = {}, more: RequestInit = {}): Promise<T> =>
+  json<T>(path, { ...more, method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+
+export const putBytes = <T>(path: string, bytes: Blob): Promise<T> =>
+  json<T>(path, { method: 'PUT', headers: { 'Content-Type': bytes.type }, body: bytes });
+
+export const messageOf = (error: unknown): string => (error instanceof ApiProblem ? error.message : String(error));

@@ -1,0 +1,79 @@
+import { CalendarDays, LogOut, Mails, Signature, Stamp } from 'lucide-react';
+import { useEffect } from 'react';
+import { Navigate, NavLink, Outlet, useNavigate } from 'react-router';
+import type { Role, StaffMember } from '../../core/rounds/api';
+import { get, post } from '../api/client';
+import { useLoaded } from '../ui/useAsync';
+import { words } from '../words';
+import { StaffContext } from './staffContext';
+
+const t = words('staff', {
+  product: 'Clear Sitting',
+  areas: 'Areas',
+  rounds: 'Rounds',
+  outbox: 'Outbox',
+  marking: 'Marking',
+  signOff: 'Sign-off',
+  signOut: 'Sign out',
+  loading: 'Opening …',
+});
+
+const AREAS: { to: string; name: Parameters<typeof t>[0]; Icon: typeof Stamp; roles: Role[] }[] = [
+  { to: '/staff/rounds', name: 'rounds', Icon: CalendarDays, roles: ['coordinator'] },
+  { to: '/staff/outbox', name: 'outbox', Icon: Mails, roles: ['coordinator'] },
+  { to: '/staff/marking', name: 'marking', Icon: Stamp, roles: ['assessor', 'lead'] },
+  { to: '/staff/sign-off', name: 'signOff', Icon: Signature, roles: ['lead'] },
+];
+
+export const areasOf = (member: StaffMember) => AREAS.filter((area) => area.roles.some((r) => member.roles.includes(r)));
+
+function Side({ member }: { member: StaffMember }) {
+  const navigate = useNavigate();
+  const signOut = async () => {
+    await post('/sign-out');
+    await navigate('/sign-in');
+  };
+  return (
+    <aside className="no-print flex w-[168px] flex-none flex-col border-r border-line bg-shade px-3 py-4">
+      <p className="px-2.5 pb-4 font-serif text-[1.15rem] font-semibold">{t('product')}</p>
+      <nav aria-label={t('areas')} className="flex flex-col gap-0.5">
+        {areasOf(member).map(({ to, name, Icon }) => (
+          <NavLink
+            key={to}
+            to={to}
+            className={({ isActive }) =>
+              `flex min-h-10 items-center gap-2.5 rounded-control border px-2.5 ${isActive ? 'border-line bg-card font-semibold text-ink' : 'border-transparent text-soft hover:text-ink'}`
+            }
+          >
+            <Icon aria-hidden className="size-[1.1rem]" /> {t(name)}
+          </NavLink>
+        ))}
+      </nav>
+      <div className="flex-1" />
+      <p className="px-2.5 text-[0.85rem]">{member.name}</p>
+      <p className="px-2.5 text-[0.8rem] text-soft">{member.roles.join(', ')}</p>
+      <button type="button" onClick={() => void signOut()} className="mt-1 flex min-h-9 items-center gap-2 rounded-control px-2.5 text-[0.9rem] text-soft hover:text-ink">
+        <LogOut aria-hidden className="size-4" /> {t('signOut')}
+      </button>
+    </aside>
+  );
+}
+
+/** The slim column of areas, only those of one's roles, and the page beside it. */
+export function StaffFrame() {
+  const [loaded] = useLoaded('me', () => get<StaffMember>('/me'));
+  useEffect(() => {
+    document.documentElement.classList.add('staff');
+    return () => document.documentElement.classList.remove('staff');
+  }, []);
+  if (loaded.state === 'loading') return <p className="p-6 text-soft">{t('loading')}</p>;
+  if (loaded.state === 'trouble') return <Navigate to="/sign-in" replace />;
+  return (
+    <StaffContext value={loaded.value}>
+      <div className="flex h-dvh">
+        <Side member={loaded.value} />
+        <Outlet />
+      </div>
+    </StaffContext>
+  );
+}

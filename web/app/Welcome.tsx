@@ -1,0 +1,36 @@
+import { Link } from 'react-router';
+import { CandidateFrame } from '../ui/CandidateFrame';
+import { words } from '../words';
+
+const t = words('welcome', {
+  title: 'Open your personal link',
+  text: 'A test begins with the link in your letter of invitation. Open it in this browser; it leads you through everything.',
+  staff: 'Staff of the archive sign in here',
+  lostTitle: 'There is nothing at this address',
+  lostText: 'Copy the whole link from your letter of invitation and open it again.',
+});
+
+export function Welcome() {
+  return (
+    <CandidateFrame organisation={null}>
+      <div className="mx-auto max-w-[640px]">
+        <h1 className="font-serif text-[1.75rem] font-semibold">{t('title')}</h1>
+        <p className="my-3">{t('text')}</p>
+        <Link to="/sign-in" className="text-slate underline underline-offset-4">
+          {t('staff')}
+        </Link>
+      </div>
+    </CandidateFrame>
+  );
+}
+
+export function Lost() {
+  return (
+    <CandidateFrame organisation={null}>
+      <div className="mx-auto max-w-[640px]">
+        <h1 className="font-serif text-[1.75rem] font-semibold">{t('lostTitle')}</h1>
+        <p className="my-3">{t('lostText')}</p>
+      </div>
+    </CandidateFrame>
+  );
+}

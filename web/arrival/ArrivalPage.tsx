@@ -1,0 +1,84 @@
+import { lazy, Suspense, useEffect, useMemo, type ComponentType } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { ArrivalView } from '../../core/arrival/api';
+import type { ArrivalStep } from '../../core/arrival/stage';
+import { post } from '../api/client';
+import { Button } from '../ui/Button';
+import { CandidateFrame } from '../ui/CandidateFrame';
+import { Notice } from '../ui/Notice';
+import { useLoaded } from '../ui/useAsync';
+import { ArrivalContext, useArrival } from './ArrivalContext';
+import { HandedIn } from './HandedIn';
+import { Outside } from './Outside';
+import { Checks } from './steps/Checks';
+import { Cover } from './steps/Cover';
+import { Details } from './steps/Details';
+import { Picture } from './steps/Picture';
+import { Rules } from './steps/Rules';
+import { Steps } from './Steps';
+import { t } from './words';
+
+const Result = lazy(async () => ({ default: (await import('../results/ResultView')).ResultView }));
+
+const STEPS: Record<ArrivalStep, ComponentType> = { details: Details, checks: Checks, picture: Picture, rules: Rules, cover: Cover };
+
+function ToDesk() {
+  const { link } = useArrival();
+  const navigate = useNavigate();
+  useEffect(() => void navigate(`/i/${link}/desk`, { replace: true }), [link, navigate]);
+  return null;
+}
+
+function StageView() {
+  const { stage } = useArrival().view;
+  switch (stage.at) {
+    case 'too early':
+      return <Outside over={false} />;
+    case 'over':
+      return <Outside over />;
+    case 'running':
+      return <ToDesk />;
+    case 'being marked':
+      return <HandedIn />;
+    case 'result':
+      return (
+        <Suspense>
+          <Result />
+        </Suspense>
+      );
+    case 'arriving': {
+      const Step = STEPS[stage.step];
+      return (
+        <Steps step={stage.step}>
+          <Step />
+        </Steps>
+      );
+    }
+  }
+}
+
+/** What a personal link opens: always where the candidate is now. */
+export function ArrivalPage() {
+  const { link = '' } = useParams();
+  const [loaded, reload, replace] = useLoaded(link, () => post<ArrivalView>('/arrival/open', { link }));
+  const shell = useMemo(
+    () => (loaded.state === 'here' ? { view: loaded.value, link, update: replace } : null),
+    [loaded, link, replace],
+  );
+  return (
+    <CandidateFrame organisation={shell?.view.organisation ?? null}>
+      {loaded.state === 'loading' && <p className="text-soft">{t('loading')}</p>}
+      {loaded.state === 'trouble' && (
+        <div className="mx-auto max-w-[40rem] space-y-4">
+          <Notice tone="trouble">{loaded.message}</Notice>
+          <Button onClick={reload}>{t('again')}</Button>
+        </div>
+      )}
+      {shell && (
+        <ArrivalContext value={shell}>
+          <StageView />
+        </ArrivalContext>
+      )}
+    </CandidateFrame>
+  );
+}

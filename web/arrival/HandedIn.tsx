@@ -1,0 +1,51 @@
+import { Check } from 'lucide-react';
+import { showLength } from '../../core/timing/pace';
+import { showDay, showMoment } from '../ui/times';
+import { useArrival } from './ArrivalContext';
+import { t } from './words';
+
+/** After hand-in: the receipt, what was answered, and what is being marked until when. */
+export function HandedIn() {
+  const { receipt, waitingFor, round } = useArrival().view;
+  if (!receipt) return null;
+  const facts = [
+    [t('handedAt'), showMoment(receipt.handedInAt)],
+    [t('used'), showLength(receipt.usedMs)],
+    [t('answered'), t('answeredOf', { answered: receipt.answered, all: receipt.parts })],
+  ];
+  const day = showDay(round.resultBy);
+  return (
+    <div className="mx-auto max-w-[720px]">
+      <p className="text-soft">{round.paperTitle}</p>
+      <h1 className="flex items-center gap-3 font-serif text-[1.75rem] leading-tight font-semibold">
+        <span aria-hidden className="grid size-8 flex-none place-items-center rounded-full bg-kelp text-white">
+          <Check className="size-5" strokeWidth={2.6} />
+        </span>
+        {t('handedTitle')}
+      </h1>
+      {receipt.closedBy !== 'candidate' && (
+        <p className="mt-2">{t(receipt.closedBy === 'time' ? 'handedByTime' : 'handedByServer')}</p>
+      )}
+      <section className="mt-5 rounded-card border border-line bg-card px-6 py-5">
+        <h2 className="text-soft">{t('receipt')}</h2>
+        <p className="font-mono text-[1.55rem] font-semibold tracking-wide">{receipt.code}</p>
+        <p className="text-[0.9rem] text-soft">{t('receiptHelp')}</p>
+        <dl className="mt-4 grid gap-x-6 gap-y-3 desk:grid-cols-3">
+          {facts.map(([label, value]) => (
+            <div key={label}>
+              <dt className="text-[0.85rem] text-soft">{label}</dt>
+              <dd className="font-semibold">{value}</dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+      <h2 className="mt-6 font-semibold">{t('beingMarked')}</h2>
+      <p>
+        {waitingFor.length > 0
+          ? t('beingMarkedBy', { items: waitingFor.map((w) => `“${w}”`).join(', '), day })
+          : t('beingMarkedMachine', { day })}
+      </p>
+      <p className="mt-3 text-soft">{round.help}</p>
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+import { Check } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { arrivalSteps, type ArrivalStep } from '../../core/arrival/stage';
+import { useArrival } from './ArrivalContext';
+import { t } from './words';
+
+function Sign({ state }: { state: 'done' | 'now' | 'later' }) {
+  if (state === 'done')
+    return (
+      <span aria-hidden className="grid size-6 flex-none place-items-center rounded-full bg-kelp text-white">
+        <Check className="size-3.5" strokeWidth={2.6} />
+      </span>
+    );
+  return (
+    <span
+      aria-hidden
+      className={`grid size-6 flex-none place-items-center rounded-full border bg-card ${state === 'now' ? 'border-kelp' : 'border-edge/60'}`}
+    >
+      {state === 'now' && <span className="size-2.5 rounded-full bg-kelp" />}
+    </span>
+  );
+}
+
+/** The path of steps at the left, one step at a time at the right. */
+export function Steps({ step, children }: { step: ArrivalStep; children: ReactNode }) {
+  const { view } = useArrival();
+  const needed = arrivalSteps.filter(
+    (s) => (s !== 'picture' || view.checks.demanded.includes('camera')) && (s !== 'checks' || view.checks.demanded.length > 0),
+  );
+  const now = needed.indexOf(step);
+  return (
+    <div className="mx-auto grid max-w-[1080px] gap-6 desk:grid-cols-[270px_minmax(0,720px)] desk:gap-9">
+      <nav aria-label={t('steps')}>
+        <ol className="flex gap-2 overflow-hidden desk:flex-col desk:gap-[1.15rem]">
+          {needed.map((name, i) => {
+            const state = i < now ? 'done' : i === now ? 'now' : 'later';
+            const tone = state === 'now' ? 'font-semibold' : 'text-soft';
+            return (
+              <li key={name} aria-current={state === 'now' ? 'step' : undefined} className={`flex items-center gap-3 ${tone}`}>
+                <Sign state={state} />
+                <span className={state === 'now' ? '' : 'sr-only desk:not-sr-only'}>
+                  {t(name)}
+                  <span className="sr-only">{state === 'done' ? t('stepDone') : ''}</span>
+                </span>
+              </li>
+            );
+          })}
+        </ol>
+      </nav>
+      <div className="min-w-0">{children}</div>
+    </div>
+  );
+}
+
+export function StepTitle({ title, text }: { title: string; text?: string }) {
+  return (
+    <>
+      <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">{title}</h1>
+      {text && <p className="mt-1 mb-5 text-soft">{text}</p>}
+    </>
+  );
+}

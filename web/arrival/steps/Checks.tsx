@@ -1,0 +1,130 @@
+import { Camera, Check, Database, Globe, Monitor, Wifi } from 'lucide-react';
+import { useCallback, useEffect, useState, type ReactNode } from 'react';
+import type { ArrivalView } from '../../../core/arrival/api';
+import type { CheckName, CheckResult } from '../../../core/arrival/checks';
+import { post } from '../../api/client';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { Pill, type Tone } from '../../ui/Pill';
+import { useAction } from '../../ui/useAsync';
+import { useArrival } from '../ArrivalContext';
+import { CameraCheck } from '../checks/CameraCheck';
+import { automaticChecks, type Finding } from '../checks/runChecks';
+import { StepTitle } from '../Steps';
+import { t } from '../words';
+
+const ICONS: Record<CheckName, typeof Check> = { browser: Globe, screen: Monitor, storage: Database, connection: Wifi, camera: Camera };
+const TONES: Record<CheckResult['outcome'], Tone> = { good: 'good', 'could be better': 'care', 'not working': 'trouble' };
+
+type Findings = Partial<Record<CheckName, Finding>>;
+
+function useFindings(demanded: readonly CheckName[]) {
+  const [findings, setFindings] = useState<Findings>({});
+  const put = useCallback((name: CheckName, finding: Finding | null) => {
+    setFindings((all) => {
+      const { [name]: _, ...rest } = all;
+      return finding ? { ...rest, [name]: finding } : rest;
+    });
+  }, []);
+  const rerun = useCallback(
+    async (name: CheckName) => {
+      const check = automaticChecks[name];
+      if (!check) return;
+      put(name, null);
+      put(name, await check());
+    },
+    [put],
+  );
+  useEffect(() => {
+    const runAll = async () => {
+      for (const name of demanded) await rerun(name);
+    };
+    void runAll();
+  }, [demanded, rerun]);
+  return { findings, put, rerun };
+}
+
+interface RowProps {
+  readonly name: CheckName;
+  readonly finding: Finding | undefined;
+  readonly onAgain: (() => void) | null;
+  readonly children?: ReactNode;
+}
+
+function CheckRow({ name, finding, onAgain, children }: RowProps) {
+  const Icon = ICONS[name];
+  const remedy = finding && finding.outcome !== 'good' ? finding.remedy : null;
+  return (
+    <li className="border-b border-line px-4 last:border-0">
+      <div className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-x-3 py-3.5 desk:grid-cols-[1.6rem_8rem_1fr_auto]">
+        <Icon aria-hidden className="size-5 text-soft" />
+        <h2 className="font-semibold">{t(name)}</h2>
+        <div className="col-span-2 col-start-2 row-start-2 text-[0.9rem] desk:col-span-1 desk:col-start-3 desk:row-start-1">
+          {finding ? (
+            <>
+              <p>{finding.words}</p>
+              {remedy && <p className="text-soft">{remedy}</p>}
+            </>
+          ) : (
+            <p className="text-soft">{t('running')}</p>
+          )}
+        </div>
+        <div className="flex items-center gap-2">
+          {finding && (
+            <Pill tone={TONES[finding.outcome]}>
+              {finding.outcome === 'good' && <Check aria-hidden className="size-3.5" />}
+              {t(finding.outcome)}
+            </Pill>
+          )}
+          {finding && finding.outcome !== 'good' && onAgain && <Button onClick={onAgain}>{t('again')}</Button>}
+        </div>
+      </div>
+      {children}
+    </li>
+  );
+}
+
+/** Each check with what was measured, in plain words, and a remedy. None is a dead end. */
+export function Checks() {
+  const { view, update } = useArrival();
+  const { demanded } = view.checks;
+  const { findings, put, rerun } = useFindings(demanded);
+  const { busy, trouble, run } = useAction();
+  const onCamera = useCallback((finding: Finding | null) => put('camera', finding), [put]);
+  const found = demanded.map((name) => findings[name]).filter((f) => f !== undefined);
+  const complete = found.length === demanded.length;
+  const weak = found.some((f) => f.outcome !== 'good');
+  const goOn = () =>
+    run(async () => {
+      const results = found.map(({ name, outcome, facts }) => ({ name, outcome, facts }));
+      update(await post<ArrivalView>('/arrival/checks', { results, goOn: true }));
+    });
+  return (
+    <>
+      <StepTitle title={t('checksTitle')} text={t('checksText')} />
+      <ul className="rounded-card border border-line bg-card">
+        {demanded.map((name) => (
+          <CheckRow
+            key={name}
+            name={name}
+            finding={findings[name]}
+            onAgain={automaticChecks[name] ? () => void rerun(name) : null}
+          >
+            {name === 'camera' && <CameraCheck onFinding={onCamera} />}
+          </CheckRow>
+        ))}
+      </ul>
+      {trouble && (
+        <div className="mt-4">
+          <Notice tone="trouble">{trouble}</Notice>
+        </div>
+      )}
+      <div className="mt-5 flex flex-wrap items-center gap-4">
+        <Button look="first" className="min-h-11" disabled={!complete || busy} onClick={() => void goOn()}>
+          {t(complete && weak ? 'checksGoNote' : 'checksGo')}
+        </Button>
+        {!complete && <p className="text-[0.9rem] text-soft">{t('checksWait')}</p>}
+      </div>
+    </>
+  );
+}

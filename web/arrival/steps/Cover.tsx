@@ -1,0 +1,128 @@
+import { BellRing, Camera, CircleHelp, PenLine } from 'lucide-react';
+import { useNavigate } from 'react-router';
+import { showMarks } from '../../../core/marks';
+import { allowedMs } from '../../../core/timing/deadline';
+import { showLength } from '../../../core/timing/pace';
+import { preparePaper, startSitting } from '../../desk/openDesk';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { showDay } from '../../ui/times';
+import { useAction, useLoaded } from '../../ui/useAsync';
+import { useArrival } from '../ArrivalContext';
+import { StepTitle } from '../Steps';
+import { t } from '../words';
+
+function YourTime() {
+  const { limitMs, extraPercent } = useArrival().view.time;
+  const own = allowedMs(limitMs, extraPercent);
+  const why =
+    extraPercent > 0
+      ? t('timeExtra', { length: showLength(limitMs), extra: showLength(own - limitMs), percent: extraPercent })
+      : t('timeAll', { length: showLength(limitMs) });
+  return (
+    <section className="grid items-center gap-x-6 gap-y-2 rounded-card border border-line bg-card px-6 py-4 desk:grid-cols-[auto_1fr]">
+      <p>
+        <span className="block text-[2.1rem] leading-none font-bold whitespace-nowrap">{showLength(own)}</span>
+        <span className="text-[0.85rem] text-soft">{t('yourTime')}</span>
+      </p>
+      <p className="text-[0.92rem]">
+        {why} {t('timeText')}
+      </p>
+    </section>
+  );
+}
+
+function Sections() {
+  const { sections } = useArrival().view.cover;
+  const heads = ['section', 'questions', 'marks', 'about', 'moving', 'kit'] as const;
+  return (
+    <div className="my-4 overflow-x-auto" tabIndex={0} role="group" aria-label={t('section')}>
+      <table className="w-full text-[0.9rem]">
+        <thead>
+          <tr className="border-b border-line text-left text-soft">
+            {heads.map((head) => (
+              <th key={head} scope="col" className="px-2 py-2 font-semibold whitespace-nowrap">
+                {t(head)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {sections.map((s) => (
+            <tr key={s.key} className="border-b border-line/70">
+              <th scope="row" className="px-2 py-2 text-left font-normal">
+                <b>{s.key}</b> {s.title}
+              </th>
+              <td className="px-2">{s.questions}</td>
+              <td className="px-2">{showMarks(s.marks)}</td>
+              <td className="px-2 whitespace-nowrap">{t('minutes', { count: Math.round(s.minutes) })}</td>
+              <td className="px-2">{t('free')}</td>
+              <td className="px-2">{t('kitText')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Facts() {
+  const { cover, round } = useArrival().view;
+  const facts = [
+    [CircleHelp, t(cover.wrongCosts ? 'guessCosts' : 'guessFree')],
+    [Camera, round.recorded],
+    [BellRing, t('warned', { minutes: cover.warningMinutes.join(' and ') })],
+    [PenLine, t(cover.peopleMark ? 'peopleRead' : 'machineReads', { day: showDay(round.resultBy) })],
+  ] as const;
+  return (
+    <ul className="grid gap-x-8 gap-y-2.5 text-[0.9rem] desk:grid-cols-2">
+      {facts.map(([Icon, text]) => (
+        <li key={text} className="flex gap-2.5">
+          <Icon aria-hidden className="mt-0.5 size-[1.1rem] flex-none text-slate" />
+          {text}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Everything before the clock starts; it starts only by the button, with the whole paper on the device. */
+export function Cover() {
+  const { view, link } = useArrival();
+  const navigate = useNavigate();
+  const [paper, retry] = useLoaded('paper', preparePaper);
+  const { busy, trouble, run } = useAction();
+  const { candidate, round, attempt } = view;
+  const start = () =>
+    run(async () => {
+      if (paper.state !== 'here') return;
+      await startSitting(paper.value.hash);
+      await navigate(`/i/${link}/desk`);
+    });
+  const values = { name: candidate.name, reference: candidate.reference, number: attempt, all: round.attemptsAllowed };
+  return (
+    <>
+      <StepTitle title={round.paperTitle} text={t('coverFor', values)} />
+      <YourTime />
+      <Sections />
+      <Facts />
+      {(trouble ?? (paper.state === 'trouble' ? paper.message : null)) && (
+        <div className="mt-4">
+          <Notice tone="trouble">{trouble ?? (paper.state === 'trouble' ? paper.message : '')}</Notice>
+        </div>
+      )}
+      <div className="mt-6 flex flex-wrap items-center gap-4">
+        {paper.state === 'trouble' ? (
+          <Button onClick={retry}>{t('again')}</Button>
+        ) : (
+          <Button look="first" large disabled={paper.state !== 'here' || busy} onClick={() => void start()}>
+            {t(busy ? 'starting' : 'start')}
+          </Button>
+        )}
+        <p role="status" className="text-[0.9rem] text-soft">
+          {paper.state === 'here' ? t('here') : paper.state === 'loading' ? t('fetching') : ''}
+        </p>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,90 @@
+import { Camera as CameraIcon } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import type { ArrivalView } from '../../../core/arrival/api';
+import { post, putBytes } from '../../api/client';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { useAction } from '../../ui/useAsync';
+import { useArrival } from '../ArrivalContext';
+import { CameraChoice } from '../camera/CameraChoice';
+import { CameraView } from '../camera/CameraView';
+import { useCamera } from '../camera/useCamera';
+import { useLook } from '../camera/useLook';
+import { StepTitle } from '../Steps';
+import { t } from '../words';
+
+const QUALITY = 0.85;
+
+function snap(video: HTMLVideoElement): Promise<Blob | null> {
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [video.videoWidth, video.videoHeight];
+  canvas.getContext('2d')!.drawImage(video, 0, 0);
+  return new Promise((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY));
+}
+
+function useBlobUrl(blob: Blob | null): string | null {
+  const [url, setUrl] = useState<string | null>(null);
+  useEffect(() => {
+    if (!blob) return setUrl(null);
+    const made = URL.createObjectURL(blob);
+    setUrl(made);
+    return () => URL.revokeObjectURL(made);
+  }, [blob]);
+  return url;
+}
+
+export function Picture() {
+  const { view, update } = useArrival();
+  const video = useRef<HTMLVideoElement>(null);
+  const camera = useCamera();
+  const [seen] = useLook(video, camera.stream);
+  const [taken, setTaken] = useState<Blob | null>(null);
+  const url = useBlobUrl(taken);
+  const { busy, trouble, run } = useAction();
+  const worst = seen?.troubles[0];
+  const use = (picture: Blob | null) =>
+    run(async () => {
+      if (picture) update(await putBytes<ArrivalView>('/arrival/picture', picture));
+    });
+  const goWithout = () => run(async () => update(await post<ArrivalView>('/arrival/no-picture')));
+  return (
+    <>
+      <StepTitle title={t('pictureTitle')} text={t('pictureText', { recorded: view.round.recorded })} />
+      <div className="max-w-[480px] space-y-3">
+        <div className={url ? 'hidden' : ''}>
+          <CameraView video={video} stream={camera.stream} />
+        </div>
+        {url && <img src={url} alt={t('pictureAlt')} className="aspect-4/3 w-full -scale-x-100 rounded-lg object-cover" />}
+        {!url && <CameraChoice camera={camera} />}
+        {camera.trouble && <Notice tone="care">{t('cameraNone')}. {t('cameraNoneRemedy')}</Notice>}
+        {!url && worst && <Notice tone="care">{t(worst)}. {t(`${worst}Remedy`)}</Notice>}
+        {trouble && <Notice tone="trouble">{trouble}</Notice>}
+        <div className="flex flex-wrap gap-3 pt-1">
+          {url ? (
+            <>
+              <Button look="first" className="min-h-11" disabled={busy} onClick={() => void use(taken)}>
+                {t('pictureUse')}
+              </Button>
+              <Button className="min-h-11" onClick={() => setTaken(null)}>
+                {t('pictureRetake')}
+              </Button>
+            </>
+          ) : camera.trouble ? (
+            <Button look="first" className="min-h-11" disabled={busy} onClick={() => void goWithout()}>
+              {t('checksGoNote')}
+            </Button>
+          ) : (
+            <Button
+              look="first"
+              className="min-h-11"
+              disabled={!camera.stream || !seen}
+              onClick={() => void snap(video.current!).then(setTaken)}
+            >
+              <CameraIcon aria-hidden className="size-5" /> {t('pictureTake')}
+            </Button>
+          )}
+        </div>
+      </div>
+    </>
+  );
+}

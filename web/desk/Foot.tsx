@@ -1,0 +1,120 @@
+import { BriefcaseBusiness, Check, ChevronLeft, ChevronRight, CloudOff, Keyboard, LoaderCircle } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { Button } from '../ui/Button';
+import { TextSizeControl } from '../ui/TextSizeControl';
+import { showSecond } from '../ui/times';
+import { useNarrow } from '../ui/useNarrow';
+import { useDesk } from './DeskContext';
+import { t } from './words';
+
+export const KEYS = [
+  ['Alt + Page Down', 'keysNext'],
+  ['Alt + Page Up', 'keysPrevious'],
+  ['F8', 'keysFlag'],
+  ['F9', 'keysLast'],
+] as const;
+
+/** Where an answer is, always in the same place and always true. */
+function SavedLine() {
+  const saved = useDesk((s) => s.saved);
+  // Whole seconds, so that the line is drawn once a second while the connection is gone.
+  const lostFor = useDesk((s) =>
+    s.saved.state === 'kept' ? Math.max(0, Math.round((s.deadlineAt - s.leftMs - s.saved.since) / 1000)) : 0,
+  );
+  const trouble = useDesk((s) => s.deviceTrouble);
+  if (trouble) return <p className="text-[0.82rem] text-brick">{t('deviceTrouble')}</p>;
+  const [Icon, text, look] =
+    saved.state === 'saved'
+      ? [Check, saved.at === null ? t('nothingYet') : t('saved', { time: showSecond(saved.at) }), 'text-soft']
+      : saved.state === 'saving'
+        ? [LoaderCircle, t('saving'), 'text-soft']
+        : [CloudOff, t('kept', { seconds: lostFor }), 'text-marigold'];
+  return (
+    <p data-saved={saved.state} className={`inline-flex items-center gap-1.5 text-[0.84rem] ${look}`}>
+      <Icon aria-hidden className={`size-4 flex-none ${saved.state === 'saved' ? 'text-kelp' : ''}`} />
+      {text}
+    </p>
+  );
+}
+
+function KeysPanel() {
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="inline-flex min-h-10 items-center gap-2 rounded-control px-2.5 py-1 hover:bg-shade">
+        <Keyboard aria-hidden className="size-5" /> {t('keys')}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={8}
+          aria-label={t('keysTitle')}
+          className="z-30 rounded-card border border-line bg-card px-4 py-3 shadow-float"
+        >
+          <p className="pb-1 font-semibold">{t('keysTitle')}</p>
+          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+            {KEYS.map(([key, name]) => (
+              <div key={key} className="contents">
+                <dt className="font-mono text-[0.85rem]">{key}</dt>
+                <dd>{t(name)}</dd>
+              </div>
+            ))}
+          </dl>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function KitTray() {
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3">
+        <BriefcaseBusiness aria-hidden className="size-5" /> {t('kit')}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={8}
+          aria-label={t('kit')}
+          className="z-20 flex gap-1 rounded-card border border-line bg-card p-2 shadow-float"
+        >
+          <TextSizeControl />
+          <KeysPanel />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** The kit in one row, and under it the ways on and the saved line. */
+export function Foot() {
+  const index = useDesk((s) => s.index);
+  const last = useDesk((s) => s.paper.questions.length - 1);
+  const go = useDesk((s) => s.go);
+  const lookBack = useDesk((s) => s.lookBack);
+  const narrow = useNarrow();
+  const onward = index < last;
+  return (
+    <footer className="border-t border-line">
+      {!narrow && (
+        <div className="flex items-center gap-1 px-4 py-1.5 text-[0.92rem]">
+          <TextSizeControl />
+          <KeysPanel />
+        </div>
+      )}
+      <div className="flex items-center gap-3 border-t border-line bg-card px-3 py-2.5 desk:px-7">
+        <Button onClick={() => go(index - 1)} disabled={index === 0} aria-label={t('previous', { number: index })} className="min-h-11">
+          <ChevronLeft aria-hidden className="size-5" /> {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
+        </Button>
+        {narrow && <KitTray />}
+        <div className="flex flex-1 justify-center text-center">
+          <SavedLine />
+        </div>
+        <Button look="first" onClick={() => (onward ? go(index + 1) : lookBack())} className="min-h-11">
+          {narrow ? t(onward ? 'next' : 'lastLook') : onward ? t('previous', { number: index + 2 }) : t('lastLook')}
+          <ChevronRight aria-hidden className="size-5" />
+        </Button>
+      </div>
+    </footer>
+  );
+}

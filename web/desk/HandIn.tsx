@@ -1,0 +1,50 @@
+import { AlertDialog } from 'radix-ui';
+import { showMarks } from '../../core/marks';
+import { namesOfOpen } from '../../core/sittings/progress';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { useAction } from '../ui/useAsync';
+import { useDesk } from './DeskContext';
+import { t } from './words';
+
+/** One confirmation that names what is left open, and two buttons with verbs. */
+export function HandIn() {
+  const progress = useDesk((s) => s.progress);
+  const handIn = useDesk((s) => s.handIn);
+  const { busy, trouble, run } = useAction();
+  const open = namesOfOpen(progress, showMarks);
+  return (
+    <AlertDialog.Root>
+      <AlertDialog.Trigger asChild>
+        <Button look="first" className="min-h-11">
+          {t('handIn')}
+        </Button>
+      </AlertDialog.Trigger>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 z-20 bg-ink/30" />
+        <AlertDialog.Content className="fixed top-1/2 left-1/2 z-30 max-h-[90dvh] w-[min(34rem,calc(100vw-2rem))] -translate-1/2 overflow-y-auto rounded-card border border-line bg-card p-6 shadow-float">
+          <AlertDialog.Title className="font-serif text-[1.35rem] font-semibold">{t('handInTitle')}</AlertDialog.Title>
+          <AlertDialog.Description asChild>
+            <div className="py-3">
+              <p>{t(open.length === 0 ? 'handInDone' : 'handInOpen')}</p>
+              <ul className="list-disc space-y-1 pt-2 pl-6">
+                {open.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </div>
+          </AlertDialog.Description>
+          {trouble && <Notice tone="trouble">{trouble}</Notice>}
+          <div className="flex flex-wrap justify-end gap-3 pt-3">
+            <AlertDialog.Cancel asChild>
+              <Button className="min-h-11">{t('handInStay')}</Button>
+            </AlertDialog.Cancel>
+            <Button look="first" className="min-h-11" disabled={busy} onClick={() => void run(() => handIn('candidate'))}>
+              {t(busy ? 'handingIn' : 'handIn')}
+            </Button>
+          </div>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}

@@ -1,0 +1,132 @@
+import { Flag } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { Group, Panel, Separator } from 'react-resizable-panels';
+import type { Question } from '../../core/papers/candidatePaper';
+import { layoutOf } from '../kinds/answers';
+import { useNarrow } from '../ui/useNarrow';
+import { useDesk } from './DeskContext';
+import { PartView } from './PartView';
+import { marksWords } from './Rail';
+import { SourcePane } from './SourcePane';
+import { t } from './words';
+
+function Head({ question }: { question: Question }) {
+  const flagged = useDesk((s) => s.desk.flags[question.item] === true);
+  const toggleFlag = useDesk((s) => s.toggleFlag);
+  const section = useDesk((s) => s.paper.sections.find((x) => x.key === question.section)!);
+  const narrow = useNarrow();
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => {
+    heading.current?.focus({ preventScroll: true });
+  }, [question.item]);
+  return (
+    <div className="flex items-center gap-3 px-4 pt-3 pb-2 desk:px-7 desk:pt-3.5">
+      <div className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
+        <h1 ref={heading} tabIndex={-1} className="font-serif text-[1.35rem] font-semibold outline-none desk:text-[1.5rem]">
+          {t('question', { number: question.number })}
+        </h1>
+        <p className="text-[0.95rem] text-soft">
+          {marksWords(question.marks)}
+          <span className="hidden desk:inline">
+            {' '}
+            · {section.key} {section.title} · {question.title}
+          </span>
+        </p>
+      </div>
+      {!narrow && (
+        <button
+          type="button"
+          aria-pressed={flagged}
+          onClick={toggleFlag}
+          className={`inline-flex min-h-10 items-center gap-2 rounded-control border px-3.5 ${flagged ? 'border-marigold-line bg-marigold-wash text-marigold' : 'border-line bg-card'}`}
+        >
+          <Flag aria-hidden className="size-5" fill={flagged ? 'currentColor' : 'none'} />
+          {t(flagged ? 'flagged' : 'flag')}
+        </button>
+      )}
+    </div>
+  );
+}
+
+function Parts({ question }: { question: Question }) {
+  return question.parts.map((part) => <PartView key={part.target} part={part} several={question.parts.length > 1} />);
+}
+
+function Narrow({ question }: { question: Question }) {
+  const [side, setSide] = useState<'source' | 'answer'>('answer');
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div role="tablist" className="flex border-b border-line">
+        {(['source', 'answer'] as const).map((name) => (
+          <button
+            key={name}
+            type="button"
+            role="tab"
+            aria-selected={side === name}
+            onClick={() => setSide(name)}
+            className={`min-h-11 flex-1 ${side === name ? 'border-b-3 border-kelp font-semibold' : 'text-soft'}`}
+          >
+            {t(name)}
+          </button>
+        ))}
+      </div>
+      <div className={`min-h-0 flex-1 px-4 pt-3 ${side === 'source' ? '' : 'hidden'}`}>
+        <SourcePane source={question.source!} />
+      </div>
+      <div className={`min-h-0 flex-1 overflow-y-auto px-4 pt-3 ${side === 'answer' ? '' : 'hidden'}`}>
+        <Parts question={question} />
+      </div>
+    </div>
+  );
+}
+
+function SideBySide({ question }: { question: Question }) {
+  return (
+    <Group orientation="horizontal" className="min-h-0 flex-1 px-5">
+      <Panel defaultSize="50%" minSize="22%" className="min-h-0 pl-2">
+        <SourcePane key={question.source!.key} source={question.source!} />
+      </Panel>
+      <Separator
+        aria-label={t('divider')}
+        className="group relative mx-1 w-3 cursor-col-resize before:absolute before:inset-y-2 before:left-1/2 before:w-px before:bg-line"
+      >
+        <span className="absolute top-1/2 left-1/2 h-11 w-[7px] -translate-1/2 rounded bg-[#c9c3b4] group-hover:bg-edge" />
+      </Separator>
+      <Panel minSize="30%" className="min-h-0">
+        <div className="h-full overflow-y-auto px-3 pt-1 pb-6">
+          <Parts question={question} />
+        </div>
+      </Panel>
+    </Group>
+  );
+}
+
+function Layout({ question, narrow }: { question: Question; narrow: boolean }) {
+  const whole = question.parts.some((p) => layoutOf(p.kind) === 'whole');
+  if (whole)
+    return (
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 desk:px-7">
+        <Parts question={question} />
+      </div>
+    );
+  if (question.source) return narrow ? <Narrow question={question} /> : <SideBySide question={question} />;
+  return (
+    <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-2 desk:px-7">
+      <div className="mx-auto max-w-[70ch] desk:pt-4">
+        <Parts question={question} />
+      </div>
+    </div>
+  );
+}
+
+/** One question as one calm column of parts, or beside its source. */
+export function QuestionView() {
+  const question = useDesk((s) => s.paper.questions[s.index]!);
+  const narrow = useNarrow();
+  return (
+    <>
+      <Head question={question} />
+      <Layout key={question.source?.key ?? question.item} question={question} narrow={narrow} />
+    </>
+  );
+}

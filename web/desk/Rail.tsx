@@ -1,0 +1,190 @@
+import { ListChecks } from 'lucide-react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { showMarks, sumMarks } from '../../core/marks';
+import type { QuestionProgress } from '../../core/sittings/progress';
+import { pacePerMark, pacePoint } from '../../core/timing/pace';
+import { Button } from '../ui/Button';
+import { Clock } from './Clock';
+import { useDesk } from './DeskContext';
+import { railHeights } from './railHeights';
+import { StateBar } from './StateBar';
+import { stateWords, t } from './words';
+
+const GAP = 3;
+const SECTION_HEAD = 28;
+
+export const marksWords = (hundredths: number): string =>
+  hundredths % 100 === 0 ? t('marks', { count: hundredths / 100 }) : t('marksShown', { marks: showMarks(hundredths) });
+
+function useRoom(ref: React.RefObject<HTMLElement | null>): number {
+  const [room, setRoom] = useState(480);
+  useLayoutEffect(() => {
+    const observer = new ResizeObserver(([entry]) => entry && setRoom(entry.contentRect.height));
+    if (ref.current) observer.observe(ref.current);
+    return () => observer.disconnect();
+  }, [ref]);
+  return room;
+}
+
+/** Where the candidate ought to be by now, as a place on the rail: the question, and how far down its bar. */
+function usePace() {
+  const questions = useDesk((s) => s.paper.questions);
+  // By whole half-minutes: the line creeps, it does not tremble.
+  const share = useDesk((s) => {
+    const all = s.deadlineAt - s.startedAt;
+    return Math.round(((all - s.leftMs) / all) * 120) / 120;
+  });
+  return pacePoint(questions, share);
+}
+
+interface BarProps {
+  readonly progress: QuestionProgress;
+  readonly index: number;
+  readonly height: number;
+  readonly pace: number | null;
+  readonly onGo: (index: number) => void;
+}
+
+function RailBar({ progress, index, height, pace, onGo }: BarProps) {
+  const current = useDesk((s) => s.view === 'question' && s.index === index);
+  const { question, state, flagged } = progress;
+  const ref = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (current) ref.current?.scrollIntoView({ block: 'nearest' });
+  }, [current]);
+  const marks = marksWords(question.marks);
+  const label = t('bar', {
+    number: question.number,
+    title: question.title,
+    marks,
+    state,
+    flagged: flagged ? t('barFlagged') : '',
+  });
+  return (
+    <li className="relative">
+      <button
+        ref={ref}
+        type="button"
+        aria-label={label}
+        aria-current={current ? 'step' : undefined}
+        onClick={() => onGo(index)}
+        className="block w-full rounded"
+      >
+        <StateBar
+          number={question.number}
+          marks={showMarks(question.marks)}
+          state={state}
+          flagged={flagged}
+          current={current}
+          height={height}
+        />
+      </button>
+      {pace !== null && (
+        <span
+          aria-hidden
+          style={{ top: pace * height }}
+          className="pointer-events-none absolute -right-1 -left-3.5 z-10 flex justify-center border-t-2 border-dashed border-marigold"
+        >
+          <span className="absolute -top-[10px] rounded-full border border-marigold-line bg-marigold-wash px-1.5 text-[11px] leading-[17px] text-marigold">
+            {t('onPace')}
+          </span>
+        </span>
+      )}
+    </li>
+  );
+}
+
+function Bars({ onGo }: { onGo: (index: number) => void }) {
+  const place = useRef<HTMLElement>(null);
+  const room = useRoom(place);
+  const paper = useDesk((s) => s.paper);
+  const progress = useDesk((s) => s.progress);
+  const pace = usePace();
+  const taken = paper.sections.length * SECTION_HEAD + paper.questions.length * GAP + 8;
+  const heights = railHeights(
+    paper.questions.map((q) => q.marks),
+    room - taken,
+  );
+  return (
+    <nav ref={place} aria-label={t('rail')} className="-mx-3.5 min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-3.5">
+      {paper.sections.map((section) => {
+        const own = progress.map((p, index) => ({ p, index })).filter(({ p }) => p.question.section === section.key);
+        const all = sumMarks(own.map(({ p }) => p.question.marks));
+        const open = sumMarks(own.map(({ p }) => p.open));
+        return (
+          <section key={section.key}>
+            <h2 className="flex h-7 items-end justify-between gap-1 pb-1 text-[12.5px] leading-4 text-soft">
+              <span className="truncate">
+                <b className="text-ink">{section.key}</b> {section.title}
+              </span>
+              <span>
+                {showMarks(all - open)}/{showMarks(all)}
+              </span>
+            </h2>
+            <ul className="flex flex-col" style={{ gap: GAP }}>
+              {own.map(({ p, index }) => (
+                <RailBar
+                  key={p.question.item}
+                  progress={p}
+                  index={index}
+                  height={heights[index]!}
+                  pace={pace.index === index ? pace.within : null}
+                  onGo={onGo}
+                />
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+    </nav>
+  );
+}
+
+function Key() {
+  return (
+    <details className="text-[12.5px] text-soft">
+      <summary className="min-h-7 py-1">{t('key')}</summary>
+      <ul className="grid grid-cols-2 gap-x-2 gap-y-1 pb-2">
+        {stateWords.map((state) => (
+          <li key={state} className="flex items-center gap-1.5">
+            <span className="w-8 flex-none">
+              <StateBar number={1} marks="" state={state} flagged={false} height={22} />
+            </span>
+            {state}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** The rail: clock, every question as a bar sized by its marks, the pace line, and the way to the end. */
+export function Rail({ onGone }: { onGone?: () => void }) {
+  const progress = useDesk((s) => s.progress);
+  const go = useDesk((s) => s.go);
+  const lookBack = useDesk((s) => s.lookBack);
+  const open = sumMarks(progress.map((p) => p.open));
+  const pace = useDesk((s) => pacePerMark(s.leftMs, open));
+  const words = open === 0 ? t('allDone') : pace ? t('openPace', { marks: showMarks(open), pace }) : t('open', { marks: showMarks(open) });
+  return (
+    <div className="flex h-full min-h-0 flex-col px-3.5 pt-4 pb-3.5">
+      <Clock />
+      <Bars
+        onGo={(index) => {
+          go(index);
+          onGone?.();
+        }}
+      />
+      <p className="pt-2 pb-1 text-[13px] leading-5 text-soft">{words}</p>
+      <Key />
+      <Button
+        onClick={() => {
+          lookBack();
+          onGone?.();
+        }}
+      >
+        <ListChecks aria-hidden className="size-5" /> {t('lastLook')}
+      </Button>
+    </div>
+  );
+}

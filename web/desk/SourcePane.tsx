@@ -1,0 +1,39 @@
+import { Tabs } from 'radix-ui';
+import type { Source } from '../../core/papers/paper';
+import { Passage } from '../ui/Passage';
+
+const BODY = 'min-h-0 flex-1 overflow-y-auto pt-4 pr-4 pb-6 font-serif text-[1.03rem] leading-[1.58]';
+
+/** What the question is about; several documents are tabs. Its scroll stays while questions share it. */
+export function SourcePane({ source }: { source: Source }) {
+  const only = source.tabs.length === 1 ? source.tabs[0] : undefined;
+  if (only)
+    return (
+      <section aria-label={only.title} className="flex h-full min-h-0 flex-col">
+        <h3 className="border-b border-line pb-2 text-[0.95rem] font-semibold">{only.title}</h3>
+        <div className={BODY} tabIndex={0}>
+          <Passage text={only.body} className="max-w-[70ch]" />
+        </div>
+      </section>
+    );
+  return (
+    <Tabs.Root defaultValue={source.tabs[0]!.title} className="flex h-full min-h-0 flex-col">
+      <Tabs.List className="flex flex-wrap gap-1 border-b border-line">
+        {source.tabs.map(({ title }) => (
+          <Tabs.Trigger
+            key={title}
+            value={title}
+            className="-mb-px min-h-10 rounded-t-lg border border-transparent px-3.5 text-[0.9rem] text-soft data-[state=active]:border-line data-[state=active]:border-b-card data-[state=active]:bg-card data-[state=active]:font-semibold data-[state=active]:text-ink"
+          >
+            {title}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      {source.tabs.map(({ title, body }) => (
+        <Tabs.Content key={title} value={title} className={BODY}>
+          <Passage text={body} className="max-w-[70ch]" />
+        </Tabs.Content>
+      ))}
+    </Tabs.Root>
+  );
+}

@@ -1,0 +1,88 @@
+import { ChevronDown, ChevronUp, Flag } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { showMarks, sumMarks } from '../../core/marks';
+import type { QuestionState } from '../../core/sittings/progress';
+import { showClock } from '../../core/timing/pace';
+import { useDesk } from './DeskContext';
+import { Rail } from './Rail';
+import { t } from './words';
+
+const FILLS: Record<QuestionState, string> = {
+  unopened: 'h-0',
+  'looked at': 'h-[3px]',
+  'part done': 'h-1/2',
+  done: 'h-full',
+};
+
+/** The rail laid flat: widths grow with the marks, fills tell the state. Too thin to hit; the whole rail opens below. */
+function FlatRail() {
+  const progress = useDesk((s) => s.progress);
+  const index = useDesk((s) => s.index);
+  return (
+    <div aria-hidden className="flex h-3.5 gap-[3px]">
+      {progress.map(({ question, state }, i) => (
+        <span
+          key={question.item}
+          style={{ flexGrow: Math.max(question.marks, 150) }}
+          className={`relative rounded-[2px] border ${i === index ? 'border-2 border-kelp bg-card' : state === 'done' ? 'border-filled' : 'border-edge'}`}
+        >
+          <span className={`absolute inset-x-0 bottom-0 bg-filled ${FILLS[state]}`} />
+        </span>
+      ))}
+    </div>
+  );
+}
+
+/** On a narrow screen: clock, position and flag at the top; pulled down it is the whole rail. */
+export function Strip() {
+  const [open, setOpen] = useState(false);
+  const clock = useDesk((s) => showClock(s.leftMs));
+  const hidden = useDesk((s) => s.clockHidden);
+  const index = useDesk((s) => s.index);
+  const flagged = useDesk((s) => s.progress[s.index]!.flagged);
+  const number = index + 1;
+  const all = useDesk((s) => s.paper.questions.length);
+  const marksOpen = useDesk((s) => sumMarks(s.progress.map((p) => p.open)));
+  const toggleFlag = useDesk((s) => s.toggleFlag);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <header className="border-b border-line bg-shade px-3 pt-1 pb-2">
+        <div className="flex items-center gap-2">
+          <p role="timer" className="text-[18px] font-semibold">
+            {hidden ? '–:––' : clock}
+          </p>
+          <p className="min-w-0 flex-1 truncate text-[13.5px] text-soft">
+            {t('position', { number, all, open: showMarks(marksOpen) })}
+          </p>
+          <button
+            type="button"
+            aria-pressed={flagged}
+            aria-label={t('flag')}
+            onClick={toggleFlag}
+            className={`grid size-11 place-items-center rounded-control ${flagged ? 'bg-marigold-wash text-marigold' : ''}`}
+          >
+            <Flag aria-hidden className="size-5" fill={flagged ? 'currentColor' : 'none'} />
+          </button>
+          <Dialog.Trigger aria-label={t('unfoldRail')} className="grid size-11 place-items-center rounded-control">
+            <ChevronDown aria-hidden className="size-6" />
+          </Dialog.Trigger>
+        </div>
+        <FlatRail />
+      </header>
+      <Dialog.Portal>
+        <Dialog.Content aria-describedby={undefined} className="fixed inset-0 z-30 flex flex-col bg-shade">
+          <div className="flex items-center justify-between border-b border-line px-3.5 py-1">
+            <Dialog.Title className="font-semibold">{t('rail')}</Dialog.Title>
+            <Dialog.Close className="inline-flex min-h-11 items-center gap-1.5">
+              {t('foldRail')} <ChevronUp aria-hidden className="size-5" />
+            </Dialog.Close>
+          </div>
+          <div className="min-h-0 flex-1">
+            <Rail onGone={() => setOpen(false)} />
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,33 @@
+import type { ServerTime } from '../../core/sittings/api';
+import { estimateOffset, type TimeExchange } from '../../core/timing/deviceClock';
+
+const KEPT = 8;
+
+/**
+ * The server's time on this device, from exchanges with the server and the monotonic clock: setting the device's clock
+ * by hours changes nothing. Re-learnt with every answer of the server, since a sleeping device stops that clock too.
+ */
+export class ServerClock {
+  private exchanges: TimeExchange[] = [];
+  private offsetMs = 0;
+
+  /** Wraps a call that answers with the server's time. */
+  async learn<T extends Pick<ServerTime, 'now'>>(call: () => Promise<T>): Promise<T> {
+    const sentAt = performance.now();
+    const answer = await call();
+    this.add({ sentAt, receivedAt: performance.now(), serverAt: answer.now });
+    return answer;
+  }
+
+  now(): number {
+    return performance.now() + this.offsetMs;
+  }
+
+  private add(exchange: TimeExchange): void {
+    const offset = exchange.serverAt - (exchange.sentAt + exchange.receivedAt) / 2;
+    // A jump beyond the trip's own error: the device slept, and what was learnt before no longer holds.
+    const slept = Math.abs(offset - this.offsetMs) > 2000 + (exchange.receivedAt - exchange.sentAt);
+    this.exchanges = [...(slept ? [] : this.exchanges), exchange].slice(-KEPT);
+    this.offsetMs = estimateOffset(this.exchanges).offsetMs;
+  }
+}

@@ -1,0 +1,22 @@
+/** What every answering component is given; it draws that and says what happened. */
+export interface AnswerProps<Shown, Response> {
+  readonly shown: Shown;
+  readonly response: Response;
+  readonly onChange: (next: Response) => void;
+  /** Options crossed out as wrong, by key. */
+  readonly struck: readonly string[];
+  readonly onStrike: (next: string[]) => void;
+  /** Ids of the prompt and of the line that says what is missing. */
+  readonly promptId: string;
+  readonly needId: string;
+  /** For kinds that take the whole desk and show the prompt themselves. */
+  readonly prompt: string;
+  /** The part's own draft key, so that an editor starts anew with another part. */
+  readonly target: string;
+}
+
+/** What a reading component is given, at the marking table and on the result sheet. */
+export interface ReadingProps<Shown, Response> {
+  readonly shown: Shown;
+  readonly response: Response;
+}

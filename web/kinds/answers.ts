@@ -1,0 +1,22 @@
+import type { ComponentType } from 'react';
+import type { KindName } from '../../core/kinds/registry';
+import type { AnswerProps } from './answerProps';
+import { ComponentShelf } from './loadComponents';
+
+interface Entry {
+  /** `column`: a part among parts at reading width. `whole`: takes the desk and shows the prompt itself. */
+  readonly layout: 'column' | 'whole';
+  readonly load: () => Promise<ComponentType<never>>;
+}
+
+/** The answering component of every kind. A new kind adds its line here. */
+const entries = {
+  choice: { layout: 'column', load: async () => (await import('./choice/Answer')).Answer },
+  code: { layout: 'whole', load: async () => (await import('./code/Answer')).Answer },
+  gaps: { layout: 'column', load: async () => (await import('./gaps/Answer')).Answer },
+  number: { layout: 'column', load: async () => (await import('./number/Answer')).Answer },
+  writing: { layout: 'column', load: async () => (await import('./writing/Answer')).Answer },
+} satisfies { [K in KindName]: Entry };
+
+export const answers = new ComponentShelf<KindName, AnswerProps<unknown, unknown>>((name) => entries[name].load());
+export const layoutOf = (name: KindName): Entry['layout'] => entries[name].layout;

@@ -1,0 +1,111 @@
+import { Check, Strikethrough, Undo2 } from 'lucide-react';
+import { useId, useState } from 'react';
+import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/content';
+import { words } from '../../words';
+import type { AnswerProps } from '../answerProps';
+
+const t = words('choice', {
+  strike: 'Strike out',
+  back: 'Bring back',
+  strikeOf: 'Strike out {{option}}',
+  backOf: 'Bring back {{option}}',
+  full_one: 'Only {{count}} can be chosen. Take it back first to choose another.',
+  full_other: 'Only {{count}} can be chosen. Take one back first to choose another.',
+});
+
+type Props = AnswerProps<ChoiceShown, ChoiceResponse>;
+
+function Mark({ round, on }: { round: boolean; on: boolean }) {
+  return (
+    <span
+      aria-hidden
+      className={`grid size-[1.15rem] flex-none place-items-center border-[1.6px] ${round ? 'rounded-full' : 'rounded'} ${on ? 'border-kelp bg-kelp text-white' : 'border-soft bg-card'}`}
+    >
+      {on && (round ? <span className="size-2 rounded-full bg-white" /> : <Check className="size-3.5" strokeWidth={3} />)}
+    </span>
+  );
+}
+
+interface RowProps {
+  readonly name: string;
+  readonly option: ChoiceShown['options'][number];
+  readonly one: boolean;
+  readonly on: boolean;
+  readonly out: boolean;
+  readonly onChoose: () => void;
+  readonly onStrike: () => void;
+}
+
+function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps) {
+  const Icon = out ? Undo2 : Strikethrough;
+  return (
+    <div
+      className={`flex items-stretch rounded-lg border has-[input:focus-visible]:outline-3 has-[input:focus-visible]:outline-offset-2 has-[input:focus-visible]:outline-kelp ${on ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
+    >
+      <label className="flex min-h-11 flex-1 cursor-pointer items-center gap-3 py-1.5 pl-3">
+        <input
+          type={one ? 'radio' : 'checkbox'}
+          name={name}
+          checked={on}
+          onChange={onChoose}
+          className="absolute size-px opacity-0"
+        />
+        <Mark round={one} on={on} />
+        <span className={out ? 'text-soft line-through' : ''}>{option.text}</span>
+      </label>
+      <button
+        type="button"
+        onClick={onStrike}
+        aria-label={t(out ? 'backOf' : 'strikeOf', { option: option.text })}
+        className={`inline-flex items-center gap-1.5 rounded-lg px-3 text-[0.8rem] ${out ? 'text-ink' : 'text-soft'} hover:text-ink`}
+      >
+        <Icon aria-hidden className="size-4" />
+        <span className="hidden desk:inline">{t(out ? 'back' : 'strike')}</span>
+      </button>
+    </div>
+  );
+}
+
+/** Round boxes for one, square ones for several; “choose 2” is kept to and counted for the candidate. */
+export function Answer({ shown, response, onChange, struck, onStrike, promptId, needId }: Props) {
+  const name = useId();
+  const [refused, setRefused] = useState(false);
+  const one = shown.mode === 'one';
+  const most = one ? 1 : (shown.choose ?? shown.options.length);
+
+  const choose = (key: string) => {
+    const on = response.chosen.includes(key);
+    const full = !one && !on && response.chosen.length >= most;
+    setRefused(full);
+    if (full) return;
+    const others = response.chosen.filter((k) => k !== key);
+    onChange({ chosen: one ? [key] : on ? others : [...others, key] });
+    if (!on && struck.includes(key)) onStrike(struck.filter((k) => k !== key));
+  };
+  const strike = (key: string) => {
+    setRefused(false);
+    const out = struck.includes(key);
+    onStrike(out ? struck.filter((k) => k !== key) : [...struck, key]);
+    if (!out && response.chosen.includes(key)) onChange({ chosen: response.chosen.filter((k) => k !== key) });
+  };
+
+  return (
+    <div role={one ? 'radiogroup' : 'group'} aria-labelledby={promptId} aria-describedby={needId} className="space-y-1.5">
+      {shown.options.map((option) => (
+        <OptionRow
+          key={option.key}
+          name={name}
+          option={option}
+          one={one}
+          on={response.chosen.includes(option.key)}
+          out={struck.includes(option.key)}
+          onChoose={() => choose(option.key)}
+          onStrike={() => strike(option.key)}
+        />
+      ))}
+      <p role="status" className="text-[0.88rem] text-marigold empty:hidden">
+        {refused ? t('full', { count: most }) : ''}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,196 @@
+import { ChevronDown, ChevronUp } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import type { CodeResponse, CodeShown, Language } from '../../../core/kinds/code/content';
+import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/contract';
+import { Passage } from '../../ui/Passage';
+import { useNarrow } from '../../ui/useNarrow';
+import { words } from '../../words';
+import type { AnswerProps } from '../answerProps';
+import { CodeEditor } from './CodeEditor';
+import { languageNames } from './languageNames';
+import { Ledger, t as ledgerWords } from './Ledger';
+import { engineOf } from './tryProgram';
+
+const t = words('code', {
+  brief: 'The brief',
+  program: 'Program',
+  cases: 'Cases',
+  language: 'Language',
+  fold: 'fold',
+  unfold: 'unfold',
+  limits: '{{seconds}} s and {{megabytes}} MB a case',
+  editor: 'Program in {{language}}',
+  leave: 'Tab indents. Press Esc and then Tab to leave the editor.',
+  own: 'your own input',
+});
+
+type Props = AnswerProps<CodeShown, CodeResponse>;
+
+const OWN = 'own-input';
+
+function useTrial({ shown, response, target }: Props) {
+  const [outcomes, setOutcomes] = useState<CaseOutcome[]>([]);
+  const [own, setOwn] = useState<CaseRun | null>(null);
+  const [ownOutcome, setOwnOutcome] = useState<CaseOutcome>();
+  const [busy, setBusy] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const current = useRef(target);
+  useEffect(() => {
+    current.current = target;
+    setOutcomes([]);
+    setOwn(null);
+    setTrouble(null);
+  }, [target]);
+  const { language } = response;
+  useEffect(() => void engineOf(language).warm().catch(() => undefined), [language]);
+
+  const program = response.programs[language] ?? starterOf(shown, language);
+  const attempt = async (work: () => Promise<void>) => {
+    setTrouble(null);
+    setBusy(ledgerWords('warming', { language: languageNames[language] }));
+    try {
+      await engineOf(language).warm();
+      setBusy(ledgerWords('trying'));
+      await work();
+    } catch {
+      setTrouble(ledgerWords('engine', { language: languageNames[language] }));
+    } finally {
+      setBusy(null);
+    }
+  };
+  const runOne = (one: CaseRun) => engineOf(language).run(program, shown.functionName, one, shown.limits.milliseconds);
+  const tryAll = () =>
+    attempt(async () => {
+      const from = current.current;
+      const results: CaseOutcome[] = [];
+      for (const one of shown.cases) {
+        results.push(await runOne(one));
+        if (current.current === from) setOutcomes([...results]);
+      }
+    });
+  const tryOwn = (given: Json[]) =>
+    attempt(async () => {
+      const one = { key: OWN, arguments: given };
+      setOwn(one);
+      setOwnOutcome(await runOne(one));
+    });
+  const ownRow = own && { ...own, title: t('own'), expected: undefined, outcome: ownOutcome };
+  return { program, outcomes, ownRow, busy, trouble, tryAll, tryOwn };
+}
+
+const starterOf = (shown: CodeShown, language: Language) =>
+  shown.languages.find((l) => l.language === language)?.starter ?? '';
+
+function Brief({ prompt, promptId }: { prompt: string; promptId: string }) {
+  const [open, setOpen] = useState(true);
+  const Icon = open ? ChevronUp : ChevronDown;
+  return (
+    <section className="rounded-card border border-line bg-card px-4 py-2.5">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        className="flex min-h-8 w-full items-center gap-2.5 text-left"
+      >
+        <span className="font-semibold">{t('brief')}</span>
+        <span className="text-[0.85rem] text-soft">{t(open ? 'fold' : 'unfold')}</span>
+        <span className="flex-1" />
+        <Icon aria-hidden className="size-5" />
+      </button>
+      <div id={promptId} className={open ? '' : 'line-clamp-2'}>
+        <Passage text={prompt} className="font-serif text-[1.03rem]" />
+      </div>
+    </section>
+  );
+}
+
+function Languages({ shown, response, onChange }: Pick<Props, 'shown' | 'response' | 'onChange'>) {
+  return (
+    <div role="radiogroup" aria-label={t('language')} className="flex gap-1">
+      {shown.languages.map(({ language }) => {
+        const on = language === response.language;
+        return (
+          <button
+            key={language}
+            type="button"
+            role="radio"
+            aria-checked={on}
+            onClick={() => onChange({ ...response, language })}
+            className={`min-h-8 rounded-full px-3 text-[0.88rem] ${on ? 'bg-wash font-semibold text-kelp' : 'text-soft hover:bg-shade'}`}
+          >
+            {languageNames[language]}
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+const TABS = ['brief', 'program', 'cases'] as const;
+
+/** A program: the brief on top, the program and the cases as a ledger below it; three tabs on a narrow screen. */
+export function Answer(props: Props) {
+  const { shown, response, onChange, prompt, promptId, target } = props;
+  const trial = useTrial(props);
+  const narrow = useNarrow();
+  const [tab, setTab] = useState<(typeof TABS)[number]>('brief');
+  const { language } = response;
+  const write = (program: string) => onChange({ ...response, programs: { ...response.programs, [language]: program } });
+  const limits = { seconds: shown.limits.milliseconds / 1000, megabytes: shown.limits.megabytes };
+  const hidden = (name: (typeof TABS)[number]) => (narrow && tab !== name ? 'hidden' : '');
+  return (
+    <div className="flex h-full min-h-0 flex-col gap-2.5">
+      {narrow && (
+        <div role="tablist" className="flex border-b border-line">
+          {TABS.map((name) => (
+            <button
+              key={name}
+              type="button"
+              role="tab"
+              aria-selected={tab === name}
+              onClick={() => setTab(name)}
+              className={`min-h-11 flex-1 ${tab === name ? 'border-b-3 border-kelp font-semibold' : 'text-soft'}`}
+            >
+              {t(name)}
+            </button>
+          ))}
+        </div>
+      )}
+      <div className={hidden('brief')}>
+        <Brief prompt={prompt} promptId={promptId} />
+      </div>
+      <div className="grid min-h-0 flex-1 items-start gap-3.5 desk:grid-cols-[minmax(0,5fr)_minmax(0,4fr)]">
+        <section
+          aria-label={t('program')}
+          className={`flex h-full min-h-72 flex-col overflow-hidden rounded-card border border-line bg-card ${hidden('program')}`}
+        >
+          <div className="flex flex-wrap items-center gap-2 border-b border-line bg-paper px-3 py-1.5">
+            <Languages {...{ shown, response, onChange }} />
+            <span className="flex-1" />
+            <span className="text-[0.82rem] text-soft">{t('limits', limits)}</span>
+          </div>
+          <CodeEditor
+            key={`${target} ${language}`}
+            language={language}
+            program={trial.program}
+            label={t('editor', { language: languageNames[language] })}
+            help={t('leave')}
+            onChange={write}
+          />
+          <p className="border-t border-line px-3 py-1 text-[0.78rem] text-soft">{t('leave')}</p>
+        </section>
+        <div className={hidden('cases')}>
+          <Ledger
+            shown={shown}
+            outcomes={trial.outcomes}
+            own={trial.ownRow}
+            busy={trial.busy}
+            trouble={trial.trouble}
+            onTryAll={() => void trial.tryAll()}
+            onTryOwn={(given) => void trial.tryOwn(given)}
+          />
+        </div>
+      </div>
+    </div>
+  );
+}

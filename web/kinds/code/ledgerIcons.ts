@@ -1,0 +1,1 @@
+export { Check, CircleX, Clock3, Diff as PlusMinus, Play } from 'lucide-react';

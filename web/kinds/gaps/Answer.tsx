@@ -1,0 +1,69 @@
+import type { GapShown, GapsResponse, GapsShown } from '../../../core/kinds/gaps/content';
+import { cutAtGaps } from '../../../core/kinds/gaps/pieces';
+import { words } from '../../words';
+import type { AnswerProps } from '../answerProps';
+
+const t = words('gaps', { gap: 'Gap {{position}}', oneWord: 'one word', choose: 'choose …' });
+
+interface GapProps {
+  readonly gap: GapShown;
+  readonly position: number;
+  readonly value: string;
+  readonly needId: string;
+  readonly onChange: (value: string) => void;
+}
+
+const FIELD = 'mx-1 my-0.5 min-h-11 rounded-control border border-edge bg-card px-2.5 align-baseline';
+
+function Gap({ gap, position, value, needId, onChange }: GapProps) {
+  const common = { 'aria-label': t('gap', { position }), 'aria-describedby': needId, value };
+  if (gap.by === 'list')
+    return (
+      <select {...common} onChange={(e) => onChange(e.target.value)} className={`${FIELD} max-w-full`}>
+        <option value="">{t('choose')}</option>
+        {gap.options.map((option) => (
+          <option key={option} value={option}>
+            {option}
+          </option>
+        ))}
+      </select>
+    );
+  const width = `${Math.min(24, Math.max(7, value.length + 2))}ch`;
+  return (
+    <input
+      {...common}
+      type="text"
+      autoComplete="off"
+      autoCapitalize="off"
+      spellCheck={false}
+      maxLength={200}
+      placeholder={gap.oneWord ? t('oneWord') : ''}
+      onChange={(e) => onChange(e.target.value)}
+      style={{ width }}
+      className={`${FIELD} placeholder:text-soft`}
+    />
+  );
+}
+
+/** A text with its blanks in place, typed into or filled from a list. */
+export function Answer({ shown, response, onChange, promptId, needId }: AnswerProps<GapsShown, GapsResponse>) {
+  const fill = (key: string, value: string) => onChange({ filled: { ...response.filled, [key]: value } });
+  return (
+    <div role="group" aria-labelledby={promptId} className="leading-[2.6]">
+      {cutAtGaps(shown).map((piece, i) =>
+        'text' in piece ? (
+          <span key={i}>{piece.text}</span>
+        ) : (
+          <Gap
+            key={piece.gap.key}
+            gap={piece.gap}
+            position={piece.position}
+            value={response.filled[piece.gap.key] ?? ''}
+            needId={needId}
+            onChange={(value) => fill(piece.gap.key, value)}
+          />
+        ),
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,29 @@
+import type { NumberResponse, NumberShown } from '../../../core/kinds/number/content';
+import { words } from '../../words';
+import type { AnswerProps } from '../answerProps';
+
+const t = words('number', { minus: 'A minus sign is possible here.' });
+
+/** A figure between its labels. What does not read as a figure is kept as typed, and said at once. */
+export function Answer({ shown, response, onChange, promptId, needId }: AnswerProps<NumberShown, NumberResponse>) {
+  return (
+    <div>
+      <div className="flex flex-wrap items-center gap-2.5">
+        {shown.before && <span>{shown.before}</span>}
+        <input
+          type="text"
+          inputMode={shown.minusPossible ? 'text' : 'decimal'}
+          autoComplete="off"
+          maxLength={60}
+          value={response.typed}
+          onChange={(event) => onChange({ typed: event.target.value })}
+          aria-labelledby={promptId}
+          aria-describedby={needId}
+          className="min-h-11 w-32 rounded-control border border-edge bg-card px-3"
+        />
+        {shown.unit && <span className="text-[1.05em]">{shown.unit}</span>}
+      </div>
+      {shown.minusPossible && <p className="mt-1 text-[0.82rem] text-soft">{t('minus')}</p>}
+    </div>
+  );
+}

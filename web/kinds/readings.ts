@@ -1,0 +1,15 @@
+import type { ComponentType } from 'react';
+import type { KindName } from '../../core/kinds/registry';
+import type { ReadingProps } from './answerProps';
+import { ComponentShelf } from './loadComponents';
+
+/** The reading component of every kind, for marking and results. A new kind adds its line here. */
+const loaders = {
+  choice: async () => (await import('./choice/Reading')).Reading,
+  code: async () => (await import('./code/Reading')).Reading,
+  gaps: async () => (await import('./gaps/Reading')).Reading,
+  number: async () => (await import('./number/Reading')).Reading,
+  writing: async () => (await import('./writing/Reading')).Reading,
+} satisfies { [K in KindName]: () => Promise<ComponentType<never>> };
+
+export const readings = new ComponentShelf<KindName, ReadingProps<unknown, unknown>>((name) => loaders[name]());

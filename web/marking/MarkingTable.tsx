@@ -1,0 +1,203 @@
+import { BookOpen, CornerDownLeft, Scale } from 'lucide-react';
+import { useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import { kindOf } from '../../core/kinds/registry';
+import { countWords } from '../../core/kinds/shared/richText';
+import type { MarkingBench, MarkingScript } from '../../core/marking/api';
+import { markByRubric, maximumOfRubric, type LevelsChosen } from '../../core/marking/rubricMark';
+import { showMarks } from '../../core/marks';
+import { get, post } from '../api/client';
+import { readings } from '../kinds/readings';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { Passage } from '../ui/Passage';
+import { Pill } from '../ui/Pill';
+import { useAction, useLoaded } from '../ui/useAsync';
+import { RubricPanel } from './RubricPanel';
+import { t } from './words';
+
+function Head({ bench }: { bench: MarkingBench }) {
+  const all = bench.byYou + bench.left;
+  return (
+    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2.5">
+      <h1 className="font-semibold">{t('itemTitle', { number: bench.itemNumber, title: bench.title })}</h1>
+      <Pill>{t('marksPill', { marks: showMarks(bench.marks) })}</Pill>
+      <p className="flex-1 text-soft">{bench.roundTitle}</p>
+      <div aria-label={t('queue')} role="group" className="flex items-center gap-2.5 text-[0.9rem]">
+        {t('byYouCount', { count: bench.byYou })}
+        <span aria-hidden className="h-2 w-36 overflow-hidden rounded-full bg-line">
+          <span className="block h-full bg-filled" style={{ width: `${all ? (100 * bench.byYou) / all : 0}%` }} />
+        </span>
+        <span className="text-soft">{t('leftCount', { count: bench.left })}</span>
+      </div>
+    </header>
+  );
+}
+
+function Fold({ label, Icon, children }: { label: string; Icon: typeof Scale; children: ReactNode }) {
+  return (
+    <details className="open:w-full">
+      <summary className="inline-flex min-h-9 list-none items-center gap-2 rounded-control border border-line bg-card px-3 hover:border-edge">
+        <Icon aria-hidden className="size-4" /> {label}
+      </summary>
+      <div className="mt-2 max-h-72 overflow-y-auto rounded-card border border-line bg-shade px-5 py-4" tabIndex={0} role="group" aria-label={label}>
+        {children}
+      </div>
+    </details>
+  );
+}
+
+function Response({ bench, script }: { bench: MarkingBench; script: MarkingScript }) {
+  const Reading = readings.take(script.kind);
+  const text = kindOf(script.kind).asText(script.shown, script.response);
+  return (
+    <section aria-label={t('response')} className="min-w-0 flex-1 overflow-y-auto px-6 py-4">
+      <div className="mb-3 flex flex-wrap items-center gap-2">
+        <Fold label={t('question')} Icon={BookOpen}>
+          <Passage text={bench.prompt} className="mb-3 font-semibold" />
+          {bench.source?.tabs.map((tab) => (
+            <div key={tab.title}>
+              <h3 className="mb-1 font-semibold text-soft">{tab.title}</h3>
+              <Passage text={tab.body} className="font-serif" />
+            </div>
+          ))}
+        </Fold>
+        <Fold label={t('scheme')} Icon={Scale}>
+          <Passage text={bench.rubric.scheme} />
+        </Fold>
+        <p className="ml-auto text-[0.88rem] text-soft">
+          {t('script', { code: script.script })} · {t('words', { count: countWords(text) })}
+        </p>
+      </div>
+      <div className="max-w-[74ch] rounded-card border border-line bg-card px-8 py-6 text-[1.05rem]">
+        <Reading shown={script.shown} response={script.response} />
+      </div>
+    </section>
+  );
+}
+
+interface GivingProps {
+  readonly bench: MarkingBench;
+  readonly script: MarkingScript;
+  readonly onGiven: () => void;
+}
+
+/** Is the person writing, so that letters and numbers are text and not keys of the rubric? */
+const isWriting = (target: EventTarget | null) => target instanceof HTMLTextAreaElement;
+
+function Giving({ bench, script, onGiven }: GivingProps) {
+  const { rubric } = bench;
+  const [levels, setLevels] = useState<LevelsChosen>({});
+  const [active, setActive] = useState(rubric.criteria[0]!.key);
+  const [comment, setComment] = useState('');
+  const box = useRef<HTMLTextAreaElement>(null);
+  const { busy, trouble, run } = useAction();
+  const mark = markByRubric(rubric, levels);
+  const ready = mark.missing.length === 0 && !busy;
+
+  const choose = (criterion: string, level: number) => {
+    const next = { ...levels, [criterion]: level };
+    setLevels(next);
+    const open = rubric.criteria.find((c) => next[c.key] === undefined);
+    setActive(open?.key ?? criterion);
+  };
+  const give = () =>
+    run(async () => {
+      await post(`/marking/tasks/${script.task}`, { levels, comment });
+      onGiven();
+    });
+  const press = useEffectEvent((event: KeyboardEvent) => {
+    if (event.ctrlKey || event.altKey || event.metaKey) return;
+    if (event.key === 'Escape' && isWriting(event.target)) box.current?.blur();
+    const pressed = event.target instanceof HTMLButtonElement || event.target instanceof HTMLAnchorElement;
+    if (isWriting(event.target) || (event.key === 'Enter' && pressed)) return;
+    const criterion = rubric.criteria.find((c) => c.key === event.key.toLowerCase());
+    const level = Number(event.key) - 1;
+    const levelCount = rubric.criteria.find((c) => c.key === active)!.levels.length;
+    if (criterion) setActive(criterion.key);
+    else if (level >= 0 && level < levelCount) choose(active, level);
+    else if (event.key.toLowerCase() === 'c') {
+      event.preventDefault();
+      box.current?.focus();
+    } else if (event.key === 'Enter' && ready) void give();
+  });
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => press(event);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
+
+  return (
+    <aside className="flex w-[22rem] flex-none flex-col gap-4 overflow-y-auto border-l border-line px-5 py-4">
+      <RubricPanel rubric={rubric} chosen={levels} active={active} onChoose={choose} />
+      <label className="block border-t border-line pt-3">
+        <b>{t('comment')}</b>
+        <textarea
+          ref={box}
+          rows={4}
+          maxLength={4000}
+          value={comment}
+          onChange={(event) => setComment(event.target.value)}
+          className="mt-1.5 w-full rounded-control border border-edge bg-card p-2.5"
+        />
+      </label>
+      <p className="text-[0.8rem] text-soft">{t('keysHelp')}</p>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
+      <div className="mt-auto">
+        <p className="mb-3 text-soft" role="status">
+          <b className="text-[1.7rem] text-ink">{showMarks(mark.hundredths)}</b>{' '}
+          {mark.missing.length === 0
+            ? t('total', { all: showMarks(maximumOfRubric(rubric)) })
+            : t('totalOpen', { all: showMarks(maximumOfRubric(rubric)), open: mark.missing.join(', ').toLowerCase() })}
+        </p>
+        <Button look="first" disabled={!ready} onClick={() => void give()} className="w-full">
+          {t('next')} <CornerDownLeft aria-hidden className="size-4" />
+        </Button>
+      </div>
+    </aside>
+  );
+}
+
+/** The marking table: the response at reading width, the rubric at the right, everything by keyboard. */
+export function MarkingTable() {
+  const { round = '', item = '', part = '' } = useParams();
+  const path = `/marking/piles/${round}/${item}/${part}`;
+  const [loaded, reload, replace] = useLoaded(path, async () => {
+    const bench = await get<MarkingBench>(path);
+    await readings.load(bench.scripts.map((s) => s.kind));
+    return bench;
+  });
+  if (loaded.state === 'loading') return <main className="p-8 text-soft">…</main>;
+  if (loaded.state === 'trouble')
+    return (
+      <main className="p-8">
+        <Notice tone="trouble">{loaded.message}</Notice>
+      </main>
+    );
+  const bench = loaded.value;
+  const [script] = bench.scripts;
+  // The next response is already here: it is shown at once, and the pile is looked at again behind it.
+  const given = () => {
+    replace({ ...bench, scripts: bench.scripts.slice(1), byYou: bench.byYou + 1, left: bench.left - 1 });
+    reload();
+  };
+  return (
+    <main className="flex min-w-0 flex-1 flex-col">
+      <Head bench={bench} />
+      {script ? (
+        <div className="flex min-h-0 flex-1">
+          <Response bench={bench} script={script} />
+          <Giving key={script.task} bench={bench} script={script} onGiven={given} />
+        </div>
+      ) : (
+        <div className="p-8">
+          <h2 className="font-serif text-[1.35rem] font-semibold">{t('done')}</h2>
+          <p className="my-2">{t('doneText')}</p>
+          <Link to="/staff/marking" className="text-slate underline underline-offset-4">
+            {t('back')}
+          </Link>
+        </div>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,54 @@
+import type { SignOffState } from '../../core/marking/api';
+import { showMarks } from '../../core/marks';
+import { get, post } from '../api/client';
+import { Confirm } from '../ui/Confirm';
+import { Pill } from '../ui/Pill';
+import { StaffPage, StaffTable } from '../ui/StaffPage';
+import { useLoaded } from '../ui/useAsync';
+import { t } from './words';
+
+function State({ state, onSigned }: { state: SignOffState; onSigned: () => void }) {
+  if (state.releasedAt !== null) return <Pill tone="good">{t('released')}</Pill>;
+  if (state.signedOffAt !== null) return <Pill tone="good">{t('signed')}</Pill>;
+  if (state.handedIn === 0) return <Pill>{t('openRound')}</Pill>;
+  const sign = async () => {
+    await post(`/marking/rounds/${state.round}/sign-off`);
+    onSigned();
+  };
+  return (
+    <Confirm act={t('sign')} title={t('signTitle', { title: state.title })} text={t('signText')} keep={t('signKeep')} onAct={sign} />
+  );
+}
+
+/** What a lead sees of each round, and the act that freezes its marks. */
+export function SignOff() {
+  const [loaded, reload] = useLoaded('sign-off', () => get<SignOffState[]>('/marking/rounds'));
+  return (
+    <StaffPage title={t('signOff')} loaded={loaded}>
+      {(states) => (
+        <StaffTable
+          rows={states}
+          keyOf={(s) => s.round}
+          empty={t('noRounds')}
+          columns={[
+            { head: t('round'), cell: (s) => <b>{s.title}</b> },
+            { head: t('handedIn'), cell: (s) => s.handedIn, right: true },
+            { head: t('running'), cell: (s) => s.running, right: true },
+            { head: t('scoring'), cell: (s) => s.beingScored, right: true },
+            {
+              head: t('item'),
+              cell: (s) =>
+                s.piles.map((p) => (
+                  <p key={p.itemNumber}>
+                    {p.itemNumber} · {p.title}: {t('marked', { marked: p.marked, left: p.left })}
+                    {p.mean !== null && <span className="text-soft"> · {t('mean', { mean: showMarks(p.mean), all: showMarks(p.marks) })}</span>}
+                  </p>
+                )),
+            },
+            { head: t('state'), cell: (s) => <State state={s} onSigned={reload} /> },
+          ]}
+        />
+      )}
+    </StaffPage>
+  );
+}

@@ -1,0 +1,1 @@
+export { Check, FileDown, Minus, Diff as PlusMinus, Printer, X } from 'lucide-react';

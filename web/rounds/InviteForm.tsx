@@ -1,0 +1,87 @@
+import { MailPlus } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { post } from '../api/client';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { useAction } from '../ui/useAsync';
+import { t } from './words';
+
+const FIELD = 'mt-1 block min-h-10 w-full rounded-control border border-edge bg-card px-3';
+const BLANK = { name: '', email: '', extra: '0' };
+
+/** Name, e-mail and extra time; the letter stands in the outbox at once. */
+export function InviteForm({ round, onInvited }: { round: number; onInvited: () => void }) {
+  const [fields, setFields] = useState(BLANK);
+  const [done, setDone] = useState<{ email: string; letter: number } | null>(null);
+  const { busy, trouble, run } = useAction();
+  const set = (name: keyof typeof BLANK) => (event: React.ChangeEvent<HTMLInputElement>) => {
+    setDone(null);
+    setFields({ ...fields, [name]: event.target.value });
+  };
+  const invite = () =>
+    run(async () => {
+      const { name, email, extra } = fields;
+      const body = { name, email, reference: null, extraPercent: Number(extra) };
+      const { letter } = await post<{ letter: number }>(`/rounds/${round}/invitations`, body);
+      setDone({ email, letter });
+      setFields(BLANK);
+      onInvited();
+    });
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <Button look="first">
+          <MailPlus aria-hidden className="size-[1.1rem]" /> {t('invite')}
+        </Button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-30 w-[min(28rem,calc(100vw-2rem))] -translate-1/2 rounded-card border border-line bg-card p-6 shadow-float"
+        >
+          <Dialog.Title className="mb-4 font-serif text-[1.35rem] font-semibold">{t('inviteTitle')}</Dialog.Title>
+          <form
+            className="space-y-3.5"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void invite();
+            }}
+          >
+            <label className="block">
+              {t('name')}
+              <input required minLength={2} maxLength={100} value={fields.name} onChange={set('name')} className={FIELD} />
+            </label>
+            <label className="block">
+              {t('email')}
+              <input required type="email" maxLength={200} value={fields.email} onChange={set('email')} className={FIELD} />
+            </label>
+            <label className="block">
+              {t('extra')}
+              <input required type="number" min={0} max={200} value={fields.extra} onChange={set('extra')} className={`${FIELD} w-28`} />
+            </label>
+            {trouble && <Notice tone="trouble">{trouble}</Notice>}
+            {done && (
+              <Notice tone="plain">
+                {t('inviteDone', { email: done.email })}{' '}
+                <Link to={`/staff/outbox?letter=${done.letter}`} className="text-slate underline underline-offset-4">
+                  {t('inviteRead')}
+                </Link>
+              </Notice>
+            )}
+            <div className="flex justify-end gap-3 pt-1">
+              <Dialog.Close asChild>
+                <Button>{t('cancel')}</Button>
+              </Dialog.Close>
+              <Button type="submit" look="first" disabled={busy}>
+                {t('inviteSend')}
+              </Button>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,103 @@
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import { showMarks } from '../../core/marks';
+import type { CandidatePaper, Question, ShownPart } from '../../core/papers/candidatePaper';
+import { kindOf } from '../../core/kinds/registry';
+import { get } from '../api/client';
+import { answers, layoutOf } from '../kinds/answers';
+import { Passage } from '../ui/Passage';
+import { StaffPage } from '../ui/StaffPage';
+import { useLoaded } from '../ui/useAsync';
+import { t } from './words';
+
+/** A part that can be tried out; what is tried here is kept nowhere. */
+function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
+  const [response, setResponse] = useState(() => kindOf(part.kind).empty(part.shown));
+  const [struck, setStruck] = useState<string[]>([]);
+  const Answer = answers.take(part.kind);
+  const promptId = `prompt-${part.target}`;
+  const whole = layoutOf(part.kind) === 'whole';
+  return (
+    <div className="mt-4">
+      {!whole && (
+        <div id={promptId} className="mb-2 flex gap-2.5">
+          {several && <span className="font-serif font-bold text-kelp">{part.key}</span>}
+          <Passage text={part.prompt} />
+        </div>
+      )}
+      <Answer
+        shown={part.shown}
+        response={response}
+        onChange={setResponse}
+        struck={struck}
+        onStrike={setStruck}
+        promptId={promptId}
+        needId={`${promptId}-need`}
+        prompt={part.prompt}
+        target={part.target}
+      />
+      <p id={`${promptId}-need`} className="pt-1 text-[0.88rem] text-marigold">
+        {kindOf(part.kind).progress(part.shown, response).missing}
+      </p>
+    </div>
+  );
+}
+
+function QuestionCard({ question }: { question: Question }) {
+  return (
+    <article className="mb-4 rounded-card border border-line bg-card p-5">
+      <h3 className="flex justify-between gap-4 font-serif text-[1.2rem] font-semibold">
+        <span>
+          {question.number} · {question.title}
+        </span>
+        <span className="font-sans text-[0.95rem] font-normal text-soft">{showMarks(question.marks)}</span>
+      </h3>
+      {question.source?.tabs.map((tab) => (
+        <details key={tab.title} className="mt-2">
+          <summary className="text-slate">{tab.title}</summary>
+          <Passage text={tab.body} className="mt-2 border-l-2 border-line pl-4 font-serif" />
+        </details>
+      ))}
+      {question.parts.map((part) => (
+        <TryPart key={part.target} part={part} several={question.parts.length > 1} />
+      ))}
+    </article>
+  );
+}
+
+async function load(id: string): Promise<CandidatePaper> {
+  const paper = await get<CandidatePaper>(`/papers/${id}`);
+  await answers.load(paper.questions.flatMap((q) => q.parts.map((p) => p.kind)));
+  return paper;
+}
+
+/** The whole paper with the candidate's own components, from the candidate's copy: no key is here. */
+export function PaperPage() {
+  const { id = '' } = useParams();
+  const [loaded] = useLoaded(`paper ${id}`, () => load(id));
+  const paper = loaded.state === 'here' ? loaded.value : null;
+  const facts = paper && { questions: paper.questions.length, marks: showMarks(paper.marks), minutes: paper.minutes };
+  return (
+    <StaffPage
+      title={paper?.title ?? t('paper')}
+      aside={facts && <p className="text-soft">{t('paperFacts', facts)} · {t('asCandidates')}</p>}
+      loaded={loaded}
+    >
+      {(value) =>
+        value.sections.map((section) => (
+          <section key={section.key} className="max-w-[60rem]">
+            <h2 className="mt-2 text-[1.1rem]">
+              <b>{section.key}</b> {section.title}
+            </h2>
+            <p className="mb-3 text-soft">{section.introduction}</p>
+            {value.questions
+              .filter((q) => q.section === section.key)
+              .map((q) => (
+                <QuestionCard key={q.item} question={q} />
+              ))}
+          </section>
+        ))
+      }
+    </StaffPage>
+  );
+}

@@ -1,0 +1,36 @@
+import { useEffect, type ReactNode } from 'react';
+import { words } from '../words';
+import { TextSizeControl } from './TextSizeControl';
+import { useTextSize } from './textSize';
+
+const t = words('frame', { product: 'Clear Sitting', for: 'for the {{organisation}}', skip: 'Skip to the content' });
+
+/** Applies the candidate's text size to the whole page. */
+export function useCandidateText(): void {
+  const size = useTextSize((s) => s.size);
+  useEffect(() => {
+    document.documentElement.style.setProperty('--text-scale', String(size / 100));
+    return () => void document.documentElement.style.removeProperty('--text-scale');
+  }, [size]);
+}
+
+/** The calm frame of everything a candidate meets before and after the desk. */
+export function CandidateFrame({ organisation, children }: { organisation: string | null; children: ReactNode }) {
+  useCandidateText();
+  return (
+    <>
+      <a href="#content" className="sr-only focus:not-sr-only focus:absolute focus:z-40 focus:bg-card focus:p-3">
+        {t('skip')}
+      </a>
+      <header className="no-print flex items-center gap-3 border-b border-line px-4 py-3 desk:px-10">
+        <p className="font-serif text-[1.25rem] font-semibold whitespace-nowrap">{t('product')}</p>
+        <p className="hidden text-soft desk:block">{organisation && t('for', { organisation })}</p>
+        <div className="flex-1" />
+        <TextSizeControl />
+      </header>
+      <main id="content" className="px-4 py-6 desk:px-10 desk:py-10">
+        {children}
+      </main>
+    </>
+  );
+}
