@@ -38,7 +38,8 @@ const CLOSINGS = [
 ];
 
 const note = (from: number, random: Random) => {
-  const pick = (list: string[]) => list[Math.min(list.length - 1, Math.max(0, from + Math.floor(random() * 2 - 0.5)))]!;
+  const pick = (list: string[]) =>
+    list[Math.min(list.length - 1, Math.max(0, from + Math.floor(random() * 2 - 0.5)))]!;
   return doc(`${pick(OPENINGS)} ${pick(MIDDLES)}`, pick(REASONS), `${pick(ACTIONS)} ${pick(CLOSINGS)}`);
 };
 

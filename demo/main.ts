@@ -16,7 +16,9 @@ const say = (label: string, email: string) => {
   const link = letters.find((l) => l.to === email)?.link;
   if (link) console.log(`  ${label.padEnd(46)} ${link}`);
 };
-console.log(`\nClear Sitting – the demo of the ${config.organisation}\n\n  ${config.publicUrl}\n\nStaff sign in with`);
+console.log(
+  `\nClear Sitting – the demo of the ${config.organisation}\n\n  ${config.publicUrl}\n\nStaff sign in with`,
+);
 for (const { email, password, roles } of staffMembers)
   console.log(`  ${roles.join(' and ').padEnd(18)} ${email.padEnd(30)} ${password}`);
 console.log('\nCandidates open their links');

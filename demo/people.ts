@@ -2,11 +2,36 @@ import type { Role } from '../core/rounds/api';
 
 /** Invented people. The passwords are for the demo only; `npm run demo` prints them. */
 export const staffMembers: { email: string; name: string; password: string; roles: Role[] }[] = [
-  { email: 'odile.varr@example.org', name: 'Odile Varr', password: 'marram-grass-by-the-wall', roles: ['coordinator'] },
-  { email: 'tamsin.ebanks@example.org', name: 'Tamsin Ebanks', password: 'sea-kale-in-march', roles: ['assessor'] },
-  { email: 'ruan.petrel@example.org', name: 'Ruan Petrel', password: 'thrift-on-the-ledge', roles: ['assessor'] },
-  { email: 'hedda.lorne@example.org', name: 'Hedda Lorne', password: 'samphire-at-low-tide', roles: ['lead', 'assessor'] },
-  { email: 'bram.ostler@example.org', name: 'Bram Ostler', password: 'lamp-over-the-quay', roles: ['invigilator'] },
+  {
+    email: 'odile.varr@example.org',
+    name: 'Odile Varr',
+    password: 'marram-grass-by-the-wall',
+    roles: ['coordinator'],
+  },
+  {
+    email: 'tamsin.ebanks@example.org',
+    name: 'Tamsin Ebanks',
+    password: 'sea-kale-in-march',
+    roles: ['assessor'],
+  },
+  {
+    email: 'ruan.petrel@example.org',
+    name: 'Ruan Petrel',
+    password: 'thrift-on-the-ledge',
+    roles: ['assessor'],
+  },
+  {
+    email: 'hedda.lorne@example.org',
+    name: 'Hedda Lorne',
+    password: 'samphire-at-low-tide',
+    roles: ['lead', 'assessor'],
+  },
+  {
+    email: 'bram.ostler@example.org',
+    name: 'Bram Ostler',
+    password: 'lamp-over-the-quay',
+    roles: ['invigilator'],
+  },
 ];
 
 export interface DemoCandidate {
@@ -16,12 +41,20 @@ export interface DemoCandidate {
 }
 
 const person = (name: string, extraPercent = 0): DemoCandidate => {
-  const address = name.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '').replace(/[^a-z]+/g, '.');
+  const address = name
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^a-z]+/g, '.');
   return { name, email: `${address}@example.org`, extraPercent };
 };
 
 /** Invited and not yet begun: `npm run demo` prints their links. */
-export const invitedNow = [person('Ilse Brandvold', 25), person('Mattis Okafor-Lind'), person('Perpetua Zanardi')];
+export const invitedNow = [
+  person('Ilse Brandvold', 25),
+  person('Mattis Okafor-Lind'),
+  person('Perpetua Zanardi'),
+];
 
 /** Invited to a round that opens only in January. */
 export const invitedLater = [person('Tove Abernathy-Ruiz')];
@@ -43,7 +76,9 @@ export const handedInNow = [
 ].map((name, i) => person(name, i % 5 === 2 ? 25 : 0));
 
 /** Sat in October; their results are out. */
-export const releasedInOctober = ['Marguerite Sundqvist', 'Tobiah Lindqvar', 'Oluwaseun Fairweather'].map((name) => person(name));
+export const releasedInOctober = ['Marguerite Sundqvist', 'Tobiah Lindqvar', 'Oluwaseun Fairweather'].map(
+  (name) => person(name),
+);
 
 /** Invited in October and never came. */
 export const missedOctober = [person('Benedikt Aumont')];

@@ -35,18 +35,35 @@ interface RoundPlan {
 }
 
 function addRound({ db }: Services, paperId: number, plan: RoundPlan): number {
-  const values = { ...plan, paperId, timeZone: 'Europe/London', settings: settings(plan.closesAt + 4 * DAY_MS) };
+  const values = {
+    ...plan,
+    paperId,
+    timeZone: 'Europe/London',
+    settings: settings(plan.closesAt + 4 * DAY_MS),
+  };
   return Number(db.insert(rounds).values(values).run().lastInsertRowid);
 }
 
 /** A script as a candidate would have left it: a started and closed sitting with its journal. */
-function addScript(services: Services, invitationId: number, startedAt: number, ability: number, random: Random): number {
+function addScript(
+  services: Services,
+  invitationId: number,
+  startedAt: number,
+  ability: number,
+  random: Random,
+): number {
   const { db, secret } = services;
-  const extraPercent = db.select().from(invitations).where(eq(invitations.id, invitationId)).get()!.extraPercent;
+  const extraPercent = db.select().from(invitations).where(eq(invitations.id, invitationId)).get()!
+    .extraPercent;
   const limitMs = 60 * MINUTE_MS;
   const deadlineAt = deadlineOf({ startedAt, limitMs, extraPercent, grantedMs: 0, pausedMs: 0 });
   const closedAt = Math.min(deadlineAt, startedAt + Math.round((0.6 + random() * 0.4) * limitMs));
-  const good = { detailsAt: startedAt - 9e5, checksAt: startedAt - 6e5, pictureAt: startedAt - 4e5, rulesAt: startedAt - 3e5 };
+  const good = {
+    detailsAt: startedAt - 9e5,
+    checksAt: startedAt - 6e5,
+    pictureAt: startedAt - 4e5,
+    rulesAt: startedAt - 3e5,
+  };
   noteArrival(db, invitationId, 1, { ...good, checks: [], rulesVersion: '2026-10' });
   const sittingId = Number(
     db
@@ -61,7 +78,9 @@ function addScript(services: Services, invitationId: number, startedAt: number, 
   answers.forEach(({ target, value }, i) => {
     const at = Math.round(startedAt + ((closedAt - startedAt) * (i + 1)) / (answers.length + 1));
     const entry = { sittingId, device: 'demo-device', seq: i + 1, about: 'answer' as const, target };
-    db.insert(journal).values({ ...entry, value: JSON.stringify(value), clientAt: at, serverAt: at, standing: 'in-time' }).run();
+    db.insert(journal)
+      .values({ ...entry, value: JSON.stringify(value), clientAt: at, serverAt: at, standing: 'in-time' })
+      .run();
   });
   const receiptHash = receiptHashOf(services, sittingId);
   db.update(sittings).set({ receiptHash }).where(eq(sittings.id, sittingId)).run();
@@ -75,7 +94,12 @@ const COMMENTS = [
 ];
 
 /** October as it would have gone: everything marked, signed off and released. */
-async function finishRound(services: Services, roundId: number, scripts: readonly number[], random: Random): Promise<void> {
+async function finishRound(
+  services: Services,
+  roundId: number,
+  scripts: readonly number[],
+  random: Random,
+): Promise<void> {
   const { db } = services;
   for (const script of scripts) await scoreSitting(services, script);
   const byEmail = (email: string) => db.select().from(staff).where(eq(staff.email, email)).get()!.id;
@@ -83,7 +107,10 @@ async function finishRound(services: Services, roundId: number, scripts: readonl
   for (const task of db.select().from(markingTasks).where(eq(markingTasks.roundId, roundId)).all()) {
     const level = () => 1 + Math.floor(random() * 3);
     const levels = { f: level(), r: level(), a: level(), l: Math.min(2, level()) };
-    giveMark(services, assessor, task.id, { levels, comment: COMMENTS[Math.floor(random() * COMMENTS.length)]! });
+    giveMark(services, assessor, task.id, {
+      levels,
+      comment: COMMENTS[Math.floor(random() * COMMENTS.length)]!,
+    });
   }
   signOff(services, byEmail('hedda.lorne@example.org'), roundId);
   release(services, byEmail('odile.varr@example.org'), roundId);
@@ -101,22 +128,43 @@ export async function seedDemo(services: Services, outbox: Outbox, { scripts }: 
   const random = seededRandom('hollin-reach');
   for (const member of people.staffMembers) await addStaff(db, member);
   const paper = technicianPaper();
-  const paperId = Number(db.insert(papers).values({ key: paper.key, version: paper.version, document: paper }).run().lastInsertRowid);
+  const paperId = Number(
+    db.insert(papers).values({ key: paper.key, version: paper.version, document: paper }).run()
+      .lastInsertRowid,
+  );
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
     candidates.map(
       ({ name, email, extraPercent }) =>
         invite(services, outbox, roundId, { name, email, extraPercent, reference: null }).invitation,
     );
-  const november = addRound(services, paperId, { title: 'Technician, November', opensAt: now - 2 * DAY_MS, closesAt: now + 5 * DAY_MS });
+  const november = addRound(services, paperId, {
+    title: 'Technician, November',
+    opensAt: now - 2 * DAY_MS,
+    closesAt: now + 5 * DAY_MS,
+  });
   inviteAll(november, people.invitedNow);
-  const january = addRound(services, paperId, { title: 'Technician, January', opensAt: now + 50 * DAY_MS, closesAt: now + 52 * DAY_MS });
+  const january = addRound(services, paperId, {
+    title: 'Technician, January',
+    opensAt: now + 50 * DAY_MS,
+    closesAt: now + 52 * DAY_MS,
+  });
   inviteAll(january, people.invitedLater);
   // October is invited while it is open, and closed afterwards.
-  const october = addRound(services, paperId, { title: 'Technician, October', opensAt: now - 30 * DAY_MS, closesAt: now + DAY_MS });
+  const october = addRound(services, paperId, {
+    title: 'Technician, October',
+    opensAt: now - 30 * DAY_MS,
+    closesAt: now + DAY_MS,
+  });
   inviteAll(october, people.missedOctober);
   if (scripts) {
     for (const id of inviteAll(november, people.handedInNow)) {
-      const sitting = addScript(services, id, now - 30 * HOUR_MS + Math.round(random() * 20 * HOUR_MS), 0.35 + random() * 0.6, random);
+      const sitting = addScript(
+        services,
+        id,
+        now - 30 * HOUR_MS + Math.round(random() * 20 * HOUR_MS),
+        0.35 + random() * 0.6,
+        random,
+      );
       jobs.add('score', sitting);
     }
     const sat = inviteAll(october, people.releasedInOctober).map((id, i) =>
@@ -124,5 +172,8 @@ export async function seedDemo(services: Services, outbox: Outbox, { scripts }: 
     );
     await finishRound(services, october, sat, random);
   }
-  db.update(rounds).set({ closesAt: now - 26 * DAY_MS }).where(eq(rounds.id, october)).run();
+  db.update(rounds)
+    .set({ closesAt: now - 26 * DAY_MS })
+    .where(eq(rounds.id, october))
+    .run();
 }

@@ -43,7 +43,10 @@ export function technicianPaper(): FullPaper {
     cover: 'This paper is about the daily work in the cold-store of the Hollin Reach Seed Archive.',
     minutes: 60,
     warningMinutes: [15, 5],
-    sections: sections.map(({ items, ...section }) => ({ ...section, items: items.map(({ key }) => ({ key, version: 1 })) })),
+    sections: sections.map(({ items, ...section }) => ({
+      ...section,
+      items: items.map(({ key }) => ({ key, version: 1 })),
+    })),
     bands: [
       { title: 'Beginning', from: 0 },
       { title: 'Capable', from: 2000 },
@@ -57,7 +60,10 @@ export function technicianPaper(): FullPaper {
       statements: [
         { key: 'alone', text: 'I work alone, without help from people or programs.' },
         { key: 'questions', text: 'I keep the questions to myself.' },
-        { key: 'recorded', text: 'I know that one picture is taken now and kept for 60 days, and nothing else is recorded.' },
+        {
+          key: 'recorded',
+          text: 'I know that one picture is taken now and kept for 60 days, and nothing else is recorded.',
+        },
       ],
     },
   });

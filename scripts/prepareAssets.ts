@@ -32,18 +32,28 @@ function copyForBrowser(): void {
       'python_stdlib.zip',
       'pyodide-lock.json',
     ],
-    'node_modules/@tensorflow/tfjs-backend-wasm/dist': ['tfjs-backend-wasm.wasm', 'tfjs-backend-wasm-simd.wasm'],
+    'node_modules/@tensorflow/tfjs-backend-wasm/dist': [
+      'tfjs-backend-wasm.wasm',
+      'tfjs-backend-wasm-simd.wasm',
+    ],
     'web/models/blazeface': ['blazeface.json', 'blazeface.bin', 'LICENSE'],
   };
   for (const [from, names] of Object.entries(copies)) {
-    const target = path.join(vendor, from.includes('pyodide') ? 'pyodide' : from.includes('tfjs') ? 'tf' : 'blazeface');
+    const target = path.join(
+      vendor,
+      from.includes('pyodide') ? 'pyodide' : from.includes('tfjs') ? 'tf' : 'blazeface',
+    );
     mkdirSync(target, { recursive: true });
     for (const name of names) cpSync(at(from, name), path.join(target, name));
   }
 }
 
 const stampFile = at('dist/sandbox/stamp');
-if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp && existsSync(at('web/public/vendor/tf'))) {
+if (
+  existsSync(stampFile) &&
+  readFileSync(stampFile, 'utf8') === stamp &&
+  existsSync(at('web/public/vendor/tf'))
+) {
   console.log('assets are current');
 } else {
   await buildSandbox(at('dist/sandbox'));

@@ -21,6 +21,18 @@ export interface Config {
 
 const root = path.resolve(import.meta.dirname, '..');
 
+interface Settings {
+  readonly HOST: string;
+  readonly PORT: number;
+  readonly CLEAR_SITTING_DATA: string;
+  readonly CLEAR_SITTING_URL?: string;
+  readonly CLEAR_SITTING_ORGANISATION: string;
+  readonly SMTP_URL?: string;
+  readonly MAIL_FROM: string;
+  readonly CLEAR_SITTING_STANDIN_CAMERA: boolean;
+  readonly CLEAR_SITTING_TEST_CLOCK: boolean;
+}
+
 const schema = Joi.object({
   HOST: Joi.string().default('127.0.0.1'),
   PORT: Joi.number().port().default(4600),
@@ -34,19 +46,19 @@ const schema = Joi.object({
 }).unknown();
 
 export function readConfig(environment: Record<string, string | undefined>): Config {
-  const { error, value } = schema.validate(environment) as { error?: Error; value: Record<string, unknown> };
+  const { error, value } = schema.validate(environment) as { error?: Error; value: Settings };
   if (error) throw new Error(`The configuration cannot be used: ${error.message}`);
-  const [host, port] = [String(value.HOST), Number(value.PORT)];
+  const { HOST: host, PORT: port } = value;
   return {
     host,
     port,
-    dataFolder: path.resolve(String(value.CLEAR_SITTING_DATA)),
-    publicUrl: String(value.CLEAR_SITTING_URL ?? `http://localhost:${port}`).replace(/\/$/, ''),
-    organisation: String(value.CLEAR_SITTING_ORGANISATION),
-    smtpUrl: value.SMTP_URL ? String(value.SMTP_URL) : null,
-    mailFrom: String(value.MAIL_FROM),
-    standInCamera: value.CLEAR_SITTING_STANDIN_CAMERA === true,
-    testClock: value.CLEAR_SITTING_TEST_CLOCK === true,
+    dataFolder: path.resolve(value.CLEAR_SITTING_DATA),
+    publicUrl: (value.CLEAR_SITTING_URL ?? `http://localhost:${port}`).replace(/\/$/, ''),
+    organisation: value.CLEAR_SITTING_ORGANISATION,
+    smtpUrl: value.SMTP_URL ?? null,
+    mailFrom: value.MAIL_FROM,
+    standInCamera: value.CLEAR_SITTING_STANDIN_CAMERA,
+    testClock: value.CLEAR_SITTING_TEST_CLOCK,
     webFolder: path.join(root, 'dist/web'),
     sandboxFolder: path.join(root, 'dist/sandbox'),
   };

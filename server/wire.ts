@@ -18,7 +18,7 @@ export interface Wired {
   readonly services: Services;
   readonly outbox: Outbox;
   readonly sittings: SittingOperations;
-  close(): Promise<void>;
+  readonly close: () => Promise<void>;
 }
 
 /** All wiring, top to bottom; the server, the seed and the tests stand on the same. */

@@ -26,4 +26,4 @@ export const isKindName = (name: unknown): name is KindName =>
  * The plug-in of a kind, its types erased. The one unavoidable cast: contents and responses are parsed by the same
  * plug-in before they reach its other functions.
  */
-export const kindOf = (name: KindName): AnyKind => kinds[name] as unknown as AnyKind;
+export const kindOf = (name: KindName): AnyKind => kinds[name];

@@ -19,6 +19,8 @@ export interface RoundRow {
   readonly opensAt: number;
   readonly closesAt: number;
   readonly timeZone: string;
+  /** Where the window stands by the server's clock. */
+  readonly window: 'later' | 'open' | 'over';
   readonly invited: number;
   readonly running: number;
   readonly handedIn: number;

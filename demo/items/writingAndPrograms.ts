@@ -106,25 +106,75 @@ export const strongestLot: ItemDraft = {
         languages: [
           {
             language: 'python',
-            starter: 'def strongest(lots):\n    """Name of the lot with the highest share germinated."""\n    return ""\n',
+            starter:
+              'def strongest(lots):\n    """Name of the lot with the highest share germinated."""\n    return ""\n',
           },
           {
             language: 'javascript',
-            starter: '/** Name of the lot with the highest share germinated. */\nfunction strongest(lots) {\n  return "";\n}\n',
+            starter:
+              '/** Name of the lot with the highest share germinated. */\nfunction strongest(lots) {\n  return "";\n}\n',
           },
         ],
         cases: [
-          { key: 'three', title: 'three lots', arguments: [[lot('K-1', 100, 60), lot('K-2', 50, 40), lot('K-3', 80, 20)]], expected: 'K-2', shown: true },
-          { key: 'empty', title: 'an empty lot', arguments: [[lot('K-3', 0, 0), lot('K-4', 10, 1)]], expected: 'K-4', shown: true },
+          {
+            key: 'three',
+            title: 'three lots',
+            arguments: [[lot('K-1', 100, 60), lot('K-2', 50, 40), lot('K-3', 80, 20)]],
+            expected: 'K-2',
+            shown: true,
+          },
+          {
+            key: 'empty',
+            title: 'an empty lot',
+            arguments: [[lot('K-3', 0, 0), lot('K-4', 10, 1)]],
+            expected: 'K-4',
+            shown: true,
+          },
           { key: 'none', title: 'no lots', arguments: [[]], expected: '', shown: true },
-          { key: 'h-equal', title: 'equal shares', arguments: [[lot('M-8817', 40, 20), lot('M-8818', 20, 10)]], expected: 'M-8817', shown: false },
-          { key: 'h-many', title: 'many lots', arguments: [Array.from({ length: 40 }, (_, i) => lot(`Q-${7100 + i}`, 90, (i * 37) % 89))], expected: 'Q-7112', shown: false },
-          { key: 'h-nothing', title: 'only empty lots', arguments: [[lot('Z-9931', 0, 0)]], expected: '', shown: false },
-          { key: 'h-zero', title: 'nothing came up', arguments: [[lot('Z-9941', 30, 0), lot('Z-9942', 20, 0)]], expected: 'Z-9941', shown: false },
+          {
+            key: 'h-equal',
+            title: 'equal shares',
+            arguments: [[lot('M-8817', 40, 20), lot('M-8818', 20, 10)]],
+            expected: 'M-8817',
+            shown: false,
+          },
+          {
+            key: 'h-many',
+            title: 'many lots',
+            arguments: [Array.from({ length: 40 }, (_, i) => lot(`Q-${7100 + i}`, 90, (i * 37) % 89))],
+            expected: 'Q-7112',
+            shown: false,
+          },
+          {
+            key: 'h-nothing',
+            title: 'only empty lots',
+            arguments: [[lot('Z-9931', 0, 0)]],
+            expected: '',
+            shown: false,
+          },
+          {
+            key: 'h-zero',
+            title: 'nothing came up',
+            arguments: [[lot('Z-9941', 30, 0), lot('Z-9942', 20, 0)]],
+            expected: 'Z-9941',
+            shown: false,
+          },
         ],
         groups: [
-          { key: 'usual', title: 'Usual lots', cases: ['h-equal', 'h-many'], percent: 50, counting: 'proportion' },
-          { key: 'edges', title: 'Edges', cases: ['h-nothing', 'h-zero'], percent: 50, counting: 'proportion' },
+          {
+            key: 'usual',
+            title: 'Usual lots',
+            cases: ['h-equal', 'h-many'],
+            percent: 50,
+            counting: 'proportion',
+          },
+          {
+            key: 'edges',
+            title: 'Edges',
+            cases: ['h-nothing', 'h-zero'],
+            percent: 50,
+            counting: 'proportion',
+          },
         ],
         limits: { milliseconds: 2000, megabytes: 64 },
         numberTolerance: 0,
@@ -155,18 +205,42 @@ export const daysToHalf: ItemDraft = {
           // half of 20 is 10: reached exactly on day 2
           { key: 'exact', title: 'exactly on a day', arguments: [[4, 10, 15], 20], expected: 2, shown: true },
           // half of 10 is 5: from 4 on day 2 to 6 on day 3, half-way
-          { key: 'between', title: 'between two days', arguments: [[2, 4, 6], 10], expected: 2.5, shown: true },
+          {
+            key: 'between',
+            title: 'between two days',
+            arguments: [[2, 4, 6], 10],
+            expected: 2.5,
+            shown: true,
+          },
           { key: 'never', title: 'never', arguments: [[1, 2, 3], 40], expected: -1, shown: true },
           // half of 16 is 8: the first day brings all 16, so half of that day
-          { key: 'h-first', title: 'within the first day', arguments: [[16], 16], expected: 0.5, shown: false },
+          {
+            key: 'h-first',
+            title: 'within the first day',
+            arguments: [[16], 16],
+            expected: 0.5,
+            shown: false,
+          },
           // half of 7717 is 3858.5: from 3000 to 4717 is 1717; 858.5 / 1717 = 0.5
-          { key: 'h-odd', title: 'an odd number sown', arguments: [[1000, 3000, 4717], 7717], expected: 2.5, shown: false },
+          {
+            key: 'h-odd',
+            title: 'an odd number sown',
+            arguments: [[1000, 3000, 4717], 7717],
+            expected: 2.5,
+            shown: false,
+          },
           // flat days: 5 5 5 9, half of 14 is 7: half-way from day 3 to day 4
           { key: 'h-flat', title: 'flat days', arguments: [[5, 5, 5, 9], 14], expected: 3.5, shown: false },
           { key: 'h-none', title: 'no counts', arguments: [[], 8806], expected: -1, shown: false },
         ],
         groups: [
-          { key: 'usual', title: 'Usual trays', cases: ['h-odd', 'h-flat'], percent: 60, counting: 'proportion' },
+          {
+            key: 'usual',
+            title: 'Usual trays',
+            cases: ['h-odd', 'h-flat'],
+            percent: 60,
+            counting: 'proportion',
+          },
           { key: 'edges', title: 'Edges', cases: ['h-first', 'h-none'], percent: 40, counting: 'all' },
         ],
         limits: { milliseconds: 2000, megabytes: 64 },

@@ -12,20 +12,31 @@ import type { Services } from '../services';
 /** Argon2id with the parameters of OWASP's password storage cheat sheet: 19 MiB, 2 passes, 1 lane. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
-export async function addStaff(db: Db, member: { email: string; name: string; password: string; roles: Role[] }): Promise<void> {
+export async function addStaff(
+  db: Db,
+  member: { email: string; name: string; password: string; roles: Role[] },
+): Promise<void> {
   const passwordHash = await hash(member.password, ARGON);
-  db.insert(staff).values({ email: member.email, name: member.name, roles: member.roles, passwordHash }).run();
+  db.insert(staff)
+    .values({ email: member.email, name: member.name, roles: member.roles, passwordHash })
+    .run();
 }
 
-const wrong = () => new ApiError(401, 'wrong-sign-in', 'E-mail and password do not belong together. Check both and try again.');
+const wrong = () =>
+  new ApiError(401, 'wrong-sign-in', 'E-mail and password do not belong together. Check both and try again.');
 
 export const signInLimit = rateLimit({
   windowMs: 15 * 60_000,
   limit: 20,
-  keyGenerator: (request) => String((request.body as { email?: unknown } | undefined)?.email ?? ''),
+  keyGenerator: ({ body }: { body?: { email?: unknown } }) =>
+    typeof body?.email === 'string' ? body.email : '',
   skipSuccessfulRequests: true,
   handler: () => {
-    throw new ApiError(429, 'too-many-tries', 'Too many tries to sign in. Wait a quarter of an hour and try again.');
+    throw new ApiError(
+      429,
+      'too-many-tries',
+      'Too many tries to sign in. Wait a quarter of an hour and try again.',
+    );
   },
 });
 
@@ -43,13 +54,16 @@ export function accountEndpoints({ db, sessions }: Services): Endpoint[] {
   // A sign-in to an unknown address takes as long as one to a known address.
   const decoy = hash('nobody has this password', ARGON);
   return [
-    forAnyone({ method: 'post', path: '/sign-in', body: signInBody }, async ({ body, response }): Promise<StaffMember> => {
-      const member = db.select().from(staff).where(eq(staff.email, body.email.trim().toLowerCase())).get();
-      const right = await verify(member?.passwordHash ?? (await decoy), body.password);
-      if (!member || !right) throw wrong();
-      sessions.openForStaff(response, member.id);
-      return { name: member.name, roles: member.roles };
-    }),
+    forAnyone(
+      { method: 'post', path: '/sign-in', body: signInBody },
+      async ({ body, response }): Promise<StaffMember> => {
+        const member = db.select().from(staff).where(eq(staff.email, body.email.trim().toLowerCase())).get();
+        const right = await verify(member?.passwordHash ?? (await decoy), body.password);
+        if (!member || !right) throw wrong();
+        sessions.openForStaff(response, member.id);
+        return { name: member.name, roles: member.roles };
+      },
+    ),
     forAnyone({ method: 'post', path: '/sign-out', body: Joi.object({}) }, ({ request, response }) => {
       sessions.closeForStaff(request, response);
       return {};

@@ -9,7 +9,15 @@ import { MINUTE_MS } from '../../core/timing/deadline';
 import { badRequest, conflict, linkNeeded } from '../http/errors';
 import type { Services } from '../services';
 import { receiptOf } from '../sittings/receipt';
-import { findArrival, findInvited, noteArrival, paperOf, sittingsOf, type Arrival, type Invited } from './queries';
+import {
+  findArrival,
+  findInvited,
+  noteArrival,
+  paperOf,
+  sittingsOf,
+  type Arrival,
+  type Invited,
+} from './queries';
 
 export interface Here {
   readonly invited: Invited;
@@ -54,7 +62,9 @@ function arriving(services: Services, invitationId: number): Here {
 
 function waitingFor(here: Here, services: Services): string[] {
   const parts = allParts(paperOf(services.db, here.invited));
-  const byPeople = new Set(parts.filter((p) => kindOf(p.part.kind).judge === 'people').map((p) => p.item.title));
+  const byPeople = new Set(
+    parts.filter((p) => kindOf(p.part.kind).judge === 'people').map((p) => p.item.title),
+  );
   return [...byPeople];
 }
 
@@ -72,7 +82,17 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
     now: clock.now(),
     stage,
     organisation: config.organisation,
-    round: { title, paperTitle: paper.title, opensAt, closesAt, timeZone, attemptsAllowed, recorded, resultBy, help },
+    round: {
+      title,
+      paperTitle: paper.title,
+      opensAt,
+      closesAt,
+      timeZone,
+      attemptsAllowed,
+      recorded,
+      resultBy,
+      help,
+    },
     candidate: { name: candidate.name, email: candidate.email, reference: candidate.reference },
     attempt,
     time: { limitMs: paper.minutes * MINUTE_MS, extraPercent: invitation.extraPercent },
@@ -96,11 +116,19 @@ export function confirmDetails(services: Services, invitationId: number, correct
   noteArrival(services.db, invitationId, attempt, { detailsAt: services.clock.now(), correction });
 }
 
-export function noteChecks(services: Services, invitationId: number, results: CheckResult[], go: boolean): void {
+export function noteChecks(
+  services: Services,
+  invitationId: number,
+  results: CheckResult[],
+  go: boolean,
+): void {
   const { attempt, invited } = arriving(services, invitationId);
   const missing = invited.round.settings.checks.filter((name) => !results.some((r) => r.name === name));
   if (go && missing.length > 0) throw badRequest(`These checks have not run yet: ${missing.join(', ')}.`);
-  noteArrival(services.db, invitationId, attempt, { checks: results, ...(go ? { checksAt: services.clock.now() } : {}) });
+  noteArrival(services.db, invitationId, attempt, {
+    checks: results,
+    ...(go ? { checksAt: services.clock.now() } : {}),
+  });
 }
 
 export async function keepPicture(services: Services, invitationId: number, bytes: unknown): Promise<void> {
@@ -117,14 +145,23 @@ export function goWithoutPicture(services: Services, invitationId: number): void
   const { attempt, arrival } = arriving(services, invitationId);
   const camera = arrival?.checks?.find((check) => check.name === 'camera');
   if (camera?.outcome === 'good')
-    throw conflict('camera-works', 'Your camera worked a moment ago. Take the picture, or run the checks again.');
+    throw conflict(
+      'camera-works',
+      'Your camera worked a moment ago. Take the picture, or run the checks again.',
+    );
   noteArrival(services.db, invitationId, attempt, { pictureFile: null, pictureAt: services.clock.now() });
 }
 
-export function acceptRules(services: Services, invitationId: number, version: string, accepted: readonly string[]): void {
+export function acceptRules(
+  services: Services,
+  invitationId: number,
+  version: string,
+  accepted: readonly string[],
+): void {
   const { attempt, invited } = arriving(services, invitationId);
   const { rules } = paperOf(services.db, invited);
-  if (rules.version !== version) throw conflict('rules-changed', 'The rules have changed since you opened this page. Read them again.');
+  if (rules.version !== version)
+    throw conflict('rules-changed', 'The rules have changed since you opened this page. Read them again.');
   if (rules.statements.some((s) => !accepted.includes(s.key)))
     throw badRequest('Every statement has to be accepted before you can go on.');
   noteArrival(services.db, invitationId, attempt, { rulesVersion: version, rulesAt: services.clock.now() });

@@ -26,7 +26,12 @@ export const findByLink = (db: Db, linkHash: string) =>
   db.select({ id: invitations.id }).from(invitations).where(eq(invitations.linkHash, linkHash)).get() ?? null;
 
 export const sittingsOf = (db: Db, invitationId: number) =>
-  db.select().from(sittings).where(eq(sittings.invitationId, invitationId)).orderBy(desc(sittings.attempt)).all();
+  db
+    .select()
+    .from(sittings)
+    .where(eq(sittings.invitationId, invitationId))
+    .orderBy(desc(sittings.attempt))
+    .all();
 
 export type Arrival = typeof arrivals.$inferSelect;
 

@@ -5,10 +5,21 @@ import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
 import { sha256 } from '../http/secrets';
 import type { Services } from '../services';
-import { acceptRules, arrivalView, confirmDetails, goWithoutPicture, keepPicture, noteChecks } from './operations';
+import {
+  acceptRules,
+  arrivalView,
+  confirmDetails,
+  goWithoutPicture,
+  keepPicture,
+  noteChecks,
+} from './operations';
 import { findByLink } from './queries';
 
-const linkBody = Joi.object<{ link: string }>({ link: Joi.string().pattern(/^[\w-]{1,80}$/).required() });
+const linkBody = Joi.object<{ link: string }>({
+  link: Joi.string()
+    .pattern(/^[\w-]{1,80}$/)
+    .required(),
+});
 const detailsBody = Joi.object<{ correction: string | null }>({
   correction: Joi.string().trim().max(500).allow(null).required(),
 });
@@ -33,7 +44,11 @@ const rulesBody = Joi.object<{ version: string; accepted: string[] }>({
 });
 
 const wrongLink = () =>
-  new ApiError(404, 'wrong-link', 'This link does not lead to a test. Copy the whole link from your letter and try again.');
+  new ApiError(
+    404,
+    'wrong-link',
+    'This link does not lead to a test. Copy the whole link from your letter and try again.',
+  );
 
 /** Guessing links is hopeless (160 bits); this only keeps it from being loud. */
 export const linkLimit = rateLimit({
@@ -41,7 +56,11 @@ export const linkLimit = rateLimit({
   limit: 120,
   skipSuccessfulRequests: true,
   handler: () => {
-    throw new ApiError(429, 'too-many-tries', 'Too many links were tried from here. Wait a minute and open yours again.');
+    throw new ApiError(
+      429,
+      'too-many-tries',
+      'Too many links were tried from here. Wait a minute and open yours again.',
+    );
   },
 });
 
@@ -51,7 +70,8 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
     forAnyone({ method: 'post', path: '/arrival/open', body: linkBody }, ({ body, request, response }) => {
       const found = findByLink(db, sha256(body.link));
       if (!found) throw wrongLink();
-      if (sessions.candidateOf(request)?.invitation !== found.id) sessions.openForCandidate(response, found.id);
+      if (sessions.candidateOf(request)?.invitation !== found.id)
+        sessions.openForCandidate(response, found.id);
       return arrivalView(services, found.id);
     }),
     forCandidates({ method: 'get', path: '/arrival' }, (who) => arrivalView(services, who.invitation)),

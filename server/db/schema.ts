@@ -11,7 +11,10 @@ const id = () => integer('id').primaryKey({ autoIncrement: true });
 /** Milliseconds since 1970, by the server's clock. */
 const time = (name: string) => integer(name);
 
-export const settings = sqliteTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });
+export const settings = sqliteTable('settings', {
+  key: text('key').primaryKey(),
+  value: text('value').notNull(),
+});
 
 export const staff = sqliteTable('staff', {
   id: id(),
@@ -120,7 +123,10 @@ export const sittings = sqliteTable(
     receiptHash: text('receipt_hash'),
     scoredAt: time('scored_at'),
   },
-  (t) => [uniqueIndex('one_sitting_an_attempt').on(t.invitationId, t.attempt), index('sittings_open').on(t.closedAt, t.deadlineAt)],
+  (t) => [
+    uniqueIndex('one_sitting_an_attempt').on(t.invitationId, t.attempt),
+    index('sittings_open').on(t.closedAt, t.deadlineAt),
+  ],
 );
 
 /** Append-only. `arrival` is the order in which entries were made durable. */
@@ -179,7 +185,10 @@ export const markingTasks = sqliteTable(
     claimedAt: time('claimed_at'),
     doneAt: time('done_at'),
   },
-  (t) => [uniqueIndex('one_task_a_part').on(t.sittingId, t.target), index('tasks_open').on(t.roundId, t.target, t.doneAt)],
+  (t) => [
+    uniqueIndex('one_task_a_part').on(t.sittingId, t.target),
+    index('tasks_open').on(t.roundId, t.target, t.doneAt),
+  ],
 );
 
 export const letters = sqliteTable('letters', {
@@ -188,7 +197,9 @@ export const letters = sqliteTable('letters', {
   to: text('to').notNull(),
   subject: text('subject').notNull(),
   text: text('text').notNull(),
-  attachments: text('attachments', { mode: 'json' }).$type<{ name: string; type: string; content: string }[]>().notNull(),
+  attachments: text('attachments', { mode: 'json' })
+    .$type<{ name: string; type: string; content: string }[]>()
+    .notNull(),
   at: time('at').notNull(),
   sentAt: time('sent_at'),
   trouble: text('trouble'),

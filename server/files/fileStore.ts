@@ -1,4 +1,13 @@
-import { existsSync, mkdirSync, openSync, closeSync, fsyncSync, readFileSync, renameSync, writeSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  openSync,
+  closeSync,
+  fsyncSync,
+  readFileSync,
+  renameSync,
+  writeSync,
+} from 'node:fs';
 import path from 'node:path';
 import { newSecret, sha256 } from '../http/secrets';
 

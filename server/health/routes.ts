@@ -4,14 +4,23 @@ import { forAnyone, type Endpoint } from '../http/endpoint';
 import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
 
-const { version } = JSON.parse(readFileSync(path.join(import.meta.dirname, '../../package.json'), 'utf8')) as { version: string };
+const { version } = JSON.parse(
+  readFileSync(path.join(import.meta.dirname, '../../package.json'), 'utf8'),
+) as { version: string };
 
 export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, outbox: Outbox): Endpoint[] {
   return [
     forAnyone({ method: 'get', path: '/health' }, () => {
       const database = db.$client.prepare('select 1 as well').get() ? 'well' : 'unwell';
       const mode = db.$client.pragma('journal_mode', { simple: true }) as string;
-      return { build: version, database, journalMode: mode, sandbox: sandbox.health(), jobs: jobs.open(), outbox: outbox.waiting() };
+      return {
+        build: version,
+        database,
+        journalMode: mode,
+        sandbox: sandbox.health(),
+        jobs: jobs.open(),
+        outbox: outbox.waiting(),
+      };
     }),
     forAnyone({ method: 'get', path: '/config' }, () => ({
       organisation: config.organisation,

@@ -33,13 +33,20 @@ const nothing = Joi.object({});
 function validate<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
   const checked = schema.validate(value ?? {}, { convert: false, abortEarly: true });
   if (checked.error) throw badRequest('This message is not what this address takes.', checked.error.message);
-  return checked.value as T;
+  return checked.value;
 }
 
-function call<Body, Params>(shape: Shape<Body, Params>, request: Request, response: Response): Call<Body, Params> {
+function call<Body, Params>(
+  shape: Shape<Body, Params>,
+  request: Request,
+  response: Response,
+): Call<Body, Params> {
   const params = (shape.params ?? nothing).validate(request.params);
   if (params.error) throw badRequest('This address is not complete.', params.error.message);
-  const body = shape.body === 'bytes' ? (request.body as Body) : validate((shape.body ?? nothing) as Joi.ObjectSchema<Body>, request.body);
+  const body =
+    shape.body === 'bytes'
+      ? (request.body as Body)
+      : validate((shape.body ?? nothing) as Joi.ObjectSchema<Body>, request.body);
   return { body, params: params.value as Params, request, response };
 }
 
@@ -50,7 +57,11 @@ const describe = <B, P>(shape: Shape<B, P>) => ({
 });
 
 export function forAnyone<B, P>(shape: Shape<B, P>, handle: (call: Call<B, P>) => unknown): Endpoint {
-  return { ...describe(shape), who: 'anyone', run: (_, request, response) => handle(call(shape, request, response)) };
+  return {
+    ...describe(shape),
+    who: 'anyone',
+    run: (_, request, response) => handle(call(shape, request, response)),
+  };
 }
 
 export function forCandidates<B, P>(

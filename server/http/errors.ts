@@ -14,23 +14,41 @@ export class ApiError extends Error {
   }
 }
 
-export const badRequest = (message: string, details?: unknown) => new ApiError(400, 'malformed', message, details);
-export const notSignedIn = () => new ApiError(401, 'not-signed-in', 'You are not signed in. Sign in and try again.');
+export const badRequest = (message: string, details?: unknown) =>
+  new ApiError(400, 'malformed', message, details);
+export const notSignedIn = () =>
+  new ApiError(401, 'not-signed-in', 'You are not signed in. Sign in and try again.');
 export const linkNeeded = () =>
-  new ApiError(401, 'link-needed', 'Open your personal link again: this browser no longer knows who you are.');
+  new ApiError(
+    401,
+    'link-needed',
+    'Open your personal link again: this browser no longer knows who you are.',
+  );
 export const notAllowed = () => new ApiError(403, 'not-allowed', 'Your account is not set up for this.');
 export const notFound = (what: string) => new ApiError(404, 'not-found', `${what} could not be found.`);
 export const conflict = (code: string, message: string) => new ApiError(409, code, message);
-export const unreadable = (message: string, details?: unknown) => new ApiError(422, 'unreadable', message, details);
+export const unreadable = (message: string, details?: unknown) =>
+  new ApiError(422, 'unreadable', message, details);
 export const storageFull = () =>
-  new ApiError(507, 'storage-full', 'The server has no room left. Your answers stay on your device and are sent again.');
+  new ApiError(
+    507,
+    'storage-full',
+    'The server has no room left. Your answers stay on your device and are sent again.',
+  );
 
-const isFull = (error: unknown) => (error as { code?: string }).code?.startsWith('SQLITE_FULL') || (error as { code?: string }).code === 'ENOSPC';
+const isFull = (error: unknown) =>
+  (error as { code?: string }).code?.startsWith('SQLITE_FULL') ||
+  (error as { code?: string }).code === 'ENOSPC';
 
 /** What Express and its parsers throw before a route is reached. */
 function fromParser(error: { type?: string; status?: number }): ApiError | null {
-  if (error.type === 'entity.too.large') return new ApiError(413, 'too-large', 'This is more than can be sent at once.');
-  if (error.type?.startsWith('entity.') || error.type?.startsWith('encoding.') || error.type === 'charset.unsupported')
+  if (error.type === 'entity.too.large')
+    return new ApiError(413, 'too-large', 'This is more than can be sent at once.');
+  if (
+    error.type?.startsWith('entity.') ||
+    error.type?.startsWith('encoding.') ||
+    error.type === 'charset.unsupported'
+  )
     return badRequest('This message cannot be read.');
   return error.status === 400 ? badRequest('This address cannot be read.') : null;
 }
@@ -38,9 +56,12 @@ function fromParser(error: { type?: string; status?: number }): ApiError | null 
 export function errorHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) return next(error);
-    const known = error instanceof ApiError ? error : isFull(error) ? storageFull() : fromParser(error as object);
+    const known =
+      error instanceof ApiError ? error : isFull(error) ? storageFull() : fromParser(error as object);
     if (!known) log.error({ err: error }, 'unexpected error');
-    const shown = known ?? new ApiError(500, 'broken', 'Something broke on our side. Nothing you sent before is lost; try again.');
+    const shown =
+      known ??
+      new ApiError(500, 'broken', 'Something broke on our side. Nothing you sent before is lost; try again.');
     response.status(shown.status).json({ code: shown.code, message: shown.message, details: shown.details });
   };
 }

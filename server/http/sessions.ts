@@ -37,7 +37,12 @@ export class Sessions {
       .select({ id: staff.id, name: staff.name, roles: staff.roles })
       .from(staffSessions)
       .innerJoin(staff, eq(staff.id, staffSessions.staffId))
-      .where(and(eq(staffSessions.tokenHash, sql.placeholder('hash')), gt(staffSessions.expiresAt, sql.placeholder('now'))))
+      .where(
+        and(
+          eq(staffSessions.tokenHash, sql.placeholder('hash')),
+          gt(staffSessions.expiresAt, sql.placeholder('now')),
+        ),
+      )
       .prepare();
     this.findCandidate = db
       .select({ invitation: candidateSessions.invitationId })
@@ -59,19 +64,29 @@ export class Sessions {
   openForStaff(response: Response, staffId: number): void {
     const token = newSecret();
     const expiresAt = this.clock.now() + STAFF_HOURS * 3_600_000;
-    this.db.insert(staffSessions).values({ tokenHash: sha256(token), staffId, expiresAt }).run();
+    this.db
+      .insert(staffSessions)
+      .values({ tokenHash: sha256(token), staffId, expiresAt })
+      .run();
     this.setCookie(response, STAFF_COOKIE, token);
   }
 
   openForCandidate(response: Response, invitationId: number): void {
     const token = newSecret();
-    this.db.insert(candidateSessions).values({ tokenHash: sha256(token), invitationId, createdAt: this.clock.now() }).run();
+    this.db
+      .insert(candidateSessions)
+      .values({ tokenHash: sha256(token), invitationId, createdAt: this.clock.now() })
+      .run();
     this.setCookie(response, CANDIDATE_COOKIE, token);
   }
 
   closeForStaff(request: Request, response: Response): void {
     const token = this.cookie(request, STAFF_COOKIE);
-    if (token) this.db.delete(staffSessions).where(eq(staffSessions.tokenHash, sha256(token))).run();
+    if (token)
+      this.db
+        .delete(staffSessions)
+        .where(eq(staffSessions.tokenHash, sha256(token)))
+        .run();
     this.setCookie(response, STAFF_COOKIE, '', 0);
   }
 

@@ -70,7 +70,11 @@ export class JobQueue {
   private async work(): Promise<void> {
     try {
       for (const regular of this.regular) regular();
-      for (let job = this.due.get({ now: this.clock.now() }); job; job = this.due.get({ now: this.clock.now() }))
+      for (
+        let job = this.due.get({ now: this.clock.now() });
+        job;
+        job = this.due.get({ now: this.clock.now() })
+      )
         await this.run(job);
     } catch (error) {
       this.log.error({ err: error }, 'a turn of jobs broke off');
@@ -78,7 +82,8 @@ export class JobQueue {
   }
 
   private async run(job: typeof jobs.$inferSelect): Promise<void> {
-    const settle = (change: Partial<typeof job>) => this.db.update(jobs).set(change).where(eq(jobs.id, job.id)).run();
+    const settle = (change: Partial<typeof job>) =>
+      this.db.update(jobs).set(change).where(eq(jobs.id, job.id)).run();
     try {
       await this.handlers.get(job.kind)?.(job.subject);
       settle({ doneAt: this.clock.now(), attempts: job.attempts + 1 });

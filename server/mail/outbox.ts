@@ -59,7 +59,12 @@ export class Outbox {
     const letter = this.db.select().from(letters).where(eq(letters.id, id)).get();
     if (!letter) return null;
     const names = letter.attachments.map((a) => a.name);
-    return { ...this.row(letter), text: letter.text, link: LINK.exec(letter.text)?.[0] ?? null, attachments: names };
+    return {
+      ...this.row(letter),
+      text: letter.text,
+      link: LINK.exec(letter.text)?.[0] ?? null,
+      attachments: names,
+    };
   }
 
   attachment(id: number, name: string): { type: string; content: string } | null {
@@ -81,16 +86,25 @@ export class Outbox {
   private async send(id: number): Promise<void> {
     const letter = this.db.select().from(letters).where(eq(letters.id, id)).get();
     if (!letter || letter.sentAt || !this.config.smtpUrl) return;
-    const change = (values: Partial<typeof letter>) => this.db.update(letters).set(values).where(eq(letters.id, id)).run();
+    const change = (values: Partial<typeof letter>) =>
+      this.db.update(letters).set(values).where(eq(letters.id, id)).run();
     try {
       await createTransport(this.config.smtpUrl).sendMail({
         from: this.config.mailFrom,
         to: letter.to,
         subject: letter.subject,
         text: letter.text,
-        attachments: letter.attachments.map((a) => ({ filename: a.name, contentType: a.type, content: a.content })),
+        attachments: letter.attachments.map((a) => ({
+          filename: a.name,
+          contentType: a.type,
+          content: a.content,
+        })),
       });
-      change({ sentAt: this.clock.now(), trouble: null, text: letter.text.replace(LINK, '(the personal link, sent)') });
+      change({
+        sentAt: this.clock.now(),
+        trouble: null,
+        text: letter.text.replace(LINK, '(the personal link, sent)'),
+      });
     } catch (error) {
       change({ trouble: String(error).slice(0, 300) });
       throw error;

@@ -35,7 +35,9 @@ interface Place {
 function placeOf(services: Services, roundId: number, target: string): Place {
   const { paper } = paperOfRound(services, roundId);
   const place = allParts(paper).find((p) => p.target === target);
-  const question = buildCandidatePaper(paper, 'marking').questions.find((q) => q.parts.some((p) => p.target === target));
+  const question = buildCandidatePaper(paper, 'marking').questions.find((q) =>
+    q.parts.some((p) => p.target === target),
+  );
   if (!place || !question) throw notFound('This question');
   return { place, question, part: question.parts.find((p) => p.target === target)! };
 }
@@ -57,7 +59,9 @@ function pileOf(services: Services, tasks: readonly Task[], staffId: number): Ma
 
 export function listPiles(services: Services, staffId: number): MarkingPile[] {
   const piles = groupByPile(openTasks(services));
-  return [...piles.values()].map((tasks) => pileOf(services, tasks, staffId)).sort((a, b) => a.itemNumber - b.itemNumber);
+  return [...piles.values()]
+    .map((tasks) => pileOf(services, tasks, staffId))
+    .sort((a, b) => a.itemNumber - b.itemNumber);
 }
 
 function groupByPile(tasks: Task[]): Map<string, Task[]> {
@@ -85,11 +89,16 @@ function claim(services: Services, tasks: readonly Task[], staffId: number): Tas
   const stale = clock.now() - CLAIM_MS;
   const free = (t: Task) => t.assessorId === null || t.assessorId === staffId || (t.claimedAt ?? 0) < stale;
   const script = (t: Task) => findSitting(db, t.sittingId)!.script;
-  const own = tasks.filter((t) => t.doneAt === null && free(t)).sort((a, b) => (script(a) < script(b) ? -1 : 1));
+  const own = tasks
+    .filter((t) => t.doneAt === null && free(t))
+    .sort((a, b) => (script(a) < script(b) ? -1 : 1));
   const mine = own.filter((t) => t.assessorId === staffId);
   const next = [...mine, ...own.filter((t) => t.assessorId !== staffId)].slice(0, AHEAD);
   for (const task of next)
-    db.update(markingTasks).set({ assessorId: staffId, claimedAt: clock.now() }).where(eq(markingTasks.id, task.id)).run();
+    db.update(markingTasks)
+      .set({ assessorId: staffId, claimedAt: clock.now() })
+      .where(eq(markingTasks.id, task.id))
+      .run();
   return next;
 }
 
@@ -108,7 +117,13 @@ export function bench(services: Services, staffId: number, roundId: number, targ
   const tasks = db.select().from(markingTasks).where(mine).orderBy(asc(markingTasks.id)).all();
   if (tasks.length === 0) throw notFound('Anything to mark here');
   const scripts = claim(services, tasks, staffId).map((task) => scriptOf(services, task, place));
-  return { ...pileOf(services, tasks, staffId), prompt: place.part.prompt, source: place.question.source, rubric, scripts };
+  return {
+    ...pileOf(services, tasks, staffId),
+    prompt: place.part.prompt,
+    source: place.question.source,
+    rubric,
+    scripts,
+  };
 }
 
 export interface NewMark {
@@ -117,9 +132,17 @@ export interface NewMark {
 }
 
 /** Keeps an assessor's mark. Every criterion needs a level; marks that are signed off cannot be changed here. */
-export function giveMark(services: Services, staffId: number, taskId: number, { levels, comment }: NewMark): void {
+export function giveMark(
+  services: Services,
+  staffId: number,
+  taskId: number,
+  { levels, comment }: NewMark,
+): void {
   const { db, clock } = services;
-  const mine = and(eq(markingTasks.id, taskId), or(eq(markingTasks.assessorId, staffId), isNull(markingTasks.assessorId)));
+  const mine = and(
+    eq(markingTasks.id, taskId),
+    or(eq(markingTasks.assessorId, staffId), isNull(markingTasks.assessorId)),
+  );
   const task = db.select().from(markingTasks).where(mine).get();
   if (!task) throw conflict('not-yours', 'This script is with another assessor now. Take the next one.');
   if (findRound(db, task.roundId)!.signedOffAt !== null)
@@ -136,7 +159,9 @@ export function giveMark(services: Services, staffId: number, taskId: number, { 
   const at = clock.now();
   db.transaction(() => {
     const values = { sittingId: task.sittingId, target: task.target, staffId, hundredths: mark.hundredths };
-    db.insert(marks).values({ ...values, verdict: null, reasons: [], levels, comment, at }).run();
+    db.insert(marks)
+      .values({ ...values, verdict: null, reasons: [], levels, comment, at })
+      .run();
     db.update(markingTasks).set({ doneAt: at, assessorId: staffId }).where(eq(markingTasks.id, taskId)).run();
   });
 }
@@ -153,10 +178,19 @@ export function signOffState(services: Services, roundId: number): SignOffState 
     .filter(({ part }) => kindOf(part.kind).judge === 'people')
     .map(({ q, part }) => {
       const all = tasks.filter((t) => t.target === part.target);
-      const given = newest.filter((m) => m.target === part.target && m.staffId !== null).map((m) => m.hundredths);
+      const given = newest
+        .filter((m) => m.target === part.target && m.staffId !== null)
+        .map((m) => m.hundredths);
       const mean = given.length ? given.reduce((a, b) => a + b, 0) / given.length : null;
       const marked = all.filter((t) => t.doneAt !== null).length;
-      return { title: q.title, itemNumber: q.number, marked, left: all.length - marked, mean, marks: part.marks };
+      return {
+        title: q.title,
+        itemNumber: q.number,
+        marked,
+        left: all.length - marked,
+        mean,
+        marks: part.marks,
+      };
     });
   return {
     round: roundId,
@@ -172,7 +206,7 @@ export function signOffState(services: Services, roundId: number): SignOffState 
 }
 
 export const signOffStates = (services: Services): SignOffState[] =>
-  listRounds(services.db).map((round) => signOffState(services, round.id));
+  listRounds(services.db, services.clock.now()).map((round) => signOffState(services, round.id));
 
 /** Freezes the marks of a round. Refused while anything is running, being scored or unmarked. */
 export function signOff(services: Services, staffId: number, roundId: number): void {
@@ -184,7 +218,8 @@ export function signOff(services: Services, staffId: number, roundId: number): v
     state.unmarked > 0 ? `${state.unmarked} responses unmarked` : '',
     state.handedIn === 0 ? 'nothing handed in' : '',
   ].filter(Boolean);
-  if (open.length > 0) throw conflict('not-finished', `This round cannot be signed off yet: ${open.join(', ')}.`);
+  if (open.length > 0)
+    throw conflict('not-finished', `This round cannot be signed off yet: ${open.join(', ')}.`);
   const change = db
     .update(rounds)
     .set({ signedOffAt: clock.now(), signedOffBy: staffId })

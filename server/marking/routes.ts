@@ -5,18 +5,26 @@ import { bench, giveMark, listPiles, signOff, signOffState, signOffStates, type 
 
 const pileParams = Joi.object<{ round: number; item: string; part: string }>({
   round: Joi.number().integer().min(1).required(),
-  item: Joi.string().pattern(/^[a-z0-9-]{1,40}$/).required(),
-  part: Joi.string().pattern(/^[A-F]$/).required(),
+  item: Joi.string()
+    .pattern(/^[a-z0-9-]{1,40}$/)
+    .required(),
+  part: Joi.string()
+    .pattern(/^[A-F]$/)
+    .required(),
 });
 
 const markBody = Joi.object<NewMark>({
-  levels: Joi.object().pattern(/^[a-z]$/, Joi.number().integer().min(0).max(8)).required(),
+  levels: Joi.object()
+    .pattern(/^[a-z]$/, Joi.number().integer().min(0).max(8))
+    .required(),
   comment: Joi.string().allow('').max(4000).required(),
 });
 
 export function markingEndpoints(services: Services): Endpoint[] {
   return [
-    forStaff(['assessor', 'lead'], { method: 'get', path: '/marking/piles' }, (who) => listPiles(services, who.id)),
+    forStaff(['assessor', 'lead'], { method: 'get', path: '/marking/piles' }, (who) =>
+      listPiles(services, who.id),
+    ),
     forStaff(
       ['assessor', 'lead'],
       { method: 'get', path: '/marking/piles/:round/:item/:part', params: pileParams },

@@ -21,7 +21,8 @@ export async function scoreSitting(services: Services, sittingId: number): Promi
   db.transaction(() => {
     for (const { target, hundredths, verdict, reasons } of scored)
       db.insert(marks).values({ sittingId, target, hundredths, verdict, reasons, comment: '', at }).run();
-    for (const target of forPeople) db.insert(markingTasks).values({ roundId: invited.round.id, sittingId, target }).run();
+    for (const target of forPeople)
+      db.insert(markingTasks).values({ roundId: invited.round.id, sittingId, target }).run();
     db.update(sittings).set({ scoredAt: at }).where(eq(sittings.id, sittingId)).run();
   });
 }

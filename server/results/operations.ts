@@ -8,7 +8,10 @@ import type { Services } from '../services';
 import { deskOf } from '../sittings/receipt';
 
 const notReleased = () =>
-  conflict('not-released', 'Your result is not released yet. Your link shows what is being marked and until when.');
+  conflict(
+    'not-released',
+    'Your result is not released yet. Your link shows what is being marked and until when.',
+  );
 
 /** The result sheet of a candidate, once the coordinator has released it. */
 export function resultOf(services: Services, invitation: number): ResultSheet {
@@ -18,7 +21,14 @@ export function resultOf(services: Services, invitation: number): ResultSheet {
   const sitting = sittingsOf(db, invitation).find((s) => s.closedAt !== null);
   if (stage.at !== 'result' || !sitting || signedOffAt === null || releasedAt === null) throw notReleased();
   const marks = newestMarks(db, sitting.id).map(
-    ({ target, hundredths, verdict, reasons, levels, comment }): PartMark => ({ target, hundredths, verdict, reasons, levels, comment }),
+    ({ target, hundredths, verdict, reasons, levels, comment }): PartMark => ({
+      target,
+      hundredths,
+      verdict,
+      reasons,
+      levels,
+      comment,
+    }),
   );
   return buildResultSheet({
     state: 'confirmed',

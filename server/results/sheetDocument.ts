@@ -13,7 +13,12 @@ const BAR_WIDTH = 220;
 const day = (at: number) => format(new Date(at), 'd MMMM yyyy');
 const outOf = (hundredths: number, of: number) => `${showMarks(hundredths)} of ${showMarks(of)}`;
 
-const VERDICTS = { right: 'right', partly: 'partly right', wrong: 'not right', unanswered: 'not answered' } as const;
+const VERDICTS = {
+  right: 'right',
+  partly: 'partly right',
+  wrong: 'not right',
+  unanswered: 'not answered',
+} as const;
 
 function bars(sheet: ResultSheet): Content {
   const most = Math.max(...sheet.sections.map((s) => s.of));
@@ -23,8 +28,16 @@ function bars(sheet: ResultSheet): Content {
       { type: 'rect', x: 0, y: 2, w: (BAR_WIDTH * Math.max(hundredths, 0)) / most, h: 8, color: SLATE },
     ],
   });
-  const rows = sheet.sections.map((s) => [`${s.key}  ${s.title}`, bar(s.hundredths, s.of), outOf(s.hundredths, s.of)]);
-  return { table: { widths: [130, BAR_WIDTH + 10, '*'], body: rows as Content[][] }, layout: 'noBorders', margin: [0, 4, 0, 10] };
+  const rows = sheet.sections.map((s) => [
+    `${s.key}  ${s.title}`,
+    bar(s.hundredths, s.of),
+    outOf(s.hundredths, s.of),
+  ]);
+  return {
+    table: { widths: [130, BAR_WIDTH + 10, '*'], body: rows },
+    layout: 'noBorders',
+    margin: [0, 4, 0, 10],
+  };
 }
 
 function part(p: ResultPart, several: boolean): Content[] {
@@ -37,10 +50,18 @@ function part(p: ResultPart, several: boolean): Content[] {
       color: p.answerText ? undefined : SOFT,
       style: p.kind === 'code' ? 'program' : undefined,
     },
-    { text: `${VERDICTS[p.verdict]} · ${outOf(p.hundredths, p.of)}${reasons ? ` · ${reasons}` : ''}`, style: 'soft', margin: [0, 2, 0, 0] },
+    {
+      text: `${VERDICTS[p.verdict]} · ${outOf(p.hundredths, p.of)}${reasons ? ` · ${reasons}` : ''}`,
+      style: 'soft',
+      margin: [0, 2, 0, 0],
+    },
   ];
   if (p.rightAnswer) lines.push({ text: `Right: ${p.rightAnswer}`, color: KELP });
-  for (const c of p.criteria) lines.push({ text: `${c.title}: ${c.label}, ${outOf(c.hundredths, c.of)} – ${c.says}`, margin: [10, 1, 0, 0] });
+  for (const c of p.criteria)
+    lines.push({
+      text: `${c.title}: ${c.label}, ${outOf(c.hundredths, c.of)} – ${c.says}`,
+      margin: [10, 1, 0, 0],
+    });
   if (p.comment) lines.push({ text: `“${p.comment}”`, italics: true, margin: [10, 3, 0, 0] });
   return lines;
 }
@@ -53,7 +74,9 @@ function question(q: ResultQuestion): Content {
     ],
     margin: [0, 10, 0, 0],
   };
-  const rule: Content = { canvas: [{ type: 'line', x1: 0, y1: 2, x2: 500, y2: 2, lineColor: LINE, lineWidth: 0.7 }] };
+  const rule: Content = {
+    canvas: [{ type: 'line', x1: 0, y1: 2, x2: 500, y2: 2, lineColor: LINE, lineWidth: 0.7 }],
+  };
   return { stack: [head, rule, ...q.parts.flatMap((p) => part(p, q.parts.length > 1))] };
 }
 
@@ -72,7 +95,11 @@ export function sheetDocument(sheet: ResultSheet, organisation: string): TDocume
       soft: { color: SOFT },
       program: { fontSize: 8.5 },
     },
-    footer: (page, pages) => ({ text: `${sheet.candidate.reference} · ${page} of ${pages}`, alignment: 'center', style: 'soft' }),
+    footer: (page, pages) => ({
+      text: `${sheet.candidate.reference} · ${page} of ${pages}`,
+      alignment: 'center',
+      style: 'soft',
+    }),
     content: [
       { text: sheet.candidate.name, style: 'name' },
       {
@@ -80,7 +107,12 @@ export function sheetDocument(sheet: ResultSheet, organisation: string): TDocume
         style: 'soft',
         margin: [0, 2, 0, 10],
       },
-      { text: [{ text: showMarks(sheet.hundredths), style: 'total' }, ` of ${showMarks(sheet.of)} marks${band}`] },
+      {
+        text: [
+          { text: showMarks(sheet.hundredths), style: 'total' },
+          ` of ${showMarks(sheet.of)} marks${band}`,
+        ],
+      },
       bars(sheet),
       ...sheet.questions.map(question),
     ],

@@ -36,7 +36,8 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
   const { db, clock, config } = services;
   const round = findRound(db, roundId);
   if (!round) throw notFound('This round');
-  if (clock.now() >= round.closesAt) throw conflict('round-over', 'The window of this round is over; nobody can be invited to it any more.');
+  if (clock.now() >= round.closesAt)
+    throw conflict('round-over', 'The window of this round is over; nobody can be invited to it any more.');
   const paper = findPaper(db, round.paperId)!.document;
   const email = wanted.email.trim().toLowerCase();
   const already = db
@@ -45,18 +46,37 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
     .innerJoin(candidates, eq(candidates.id, invitations.candidateId))
     .where(and(eq(invitations.roundId, roundId), eq(candidates.email, email)))
     .get();
-  if (already) throw conflict('already-invited', `${email} is already invited to this round. The letter is in the outbox.`);
+  if (already)
+    throw conflict(
+      'already-invited',
+      `${email} is already invited to this round. The letter is in the outbox.`,
+    );
   const secret = newSecret();
   const link = `${config.publicUrl}/i/${secret}`;
   return db.transaction(() => {
     const reference = wanted.reference ?? nextReference(services);
     const person = { name: wanted.name.trim(), email, reference };
     const candidateId = Number(db.insert(candidates).values(person).run().lastInsertRowid);
-    const values = { roundId, candidateId, linkHash: sha256(secret), extraPercent: wanted.extraPercent, invitedAt: clock.now() };
+    const values = {
+      roundId,
+      candidateId,
+      linkHash: sha256(secret),
+      extraPercent: wanted.extraPercent,
+      invitedAt: clock.now(),
+    };
     const invitationId = Number(db.insert(invitations).values(values).run().lastInsertRowid);
     const { title, opensAt, closesAt, timeZone, settings } = round;
     const camera = settings.checks.includes('camera');
-    const facts = { title, paperTitle: paper.title, opensAt, closesAt, timeZone, help: settings.help, minutes: paper.minutes, camera };
+    const facts = {
+      title,
+      paperTitle: paper.title,
+      opensAt,
+      closesAt,
+      timeZone,
+      help: settings.help,
+      minutes: paper.minutes,
+      camera,
+    };
     const letter = invitationLetter({
       ...{ invitationId, organisation: config.organisation, candidate: person, round: facts },
       ...{ extraPercent: wanted.extraPercent, link },
@@ -69,7 +89,9 @@ function rowOf(services: Services, found: ReturnType<typeof invitedOf>[number], 
   const { invitation, candidate, sitting } = found;
   const given = sitting ? newestMarks(services.db, sitting.id) : [];
   const arrival = services.db.select().from(arrivals).where(eq(arrivals.invitationId, invitation.id)).get();
-  const weak = (arrival?.checks ?? []).filter((c) => c.outcome !== 'good').map((c) => `${c.name}: ${c.outcome}`);
+  const weak = (arrival?.checks ?? [])
+    .filter((c) => c.outcome !== 'good')
+    .map((c) => `${c.name}: ${c.outcome}`);
   return {
     id: invitation.id,
     name: candidate.name,
@@ -87,7 +109,7 @@ function rowOf(services: Services, found: ReturnType<typeof invitedOf>[number], 
 export function roundDetail(services: Services, id: number): RoundDetail {
   const { db } = services;
   const round = findRound(db, id);
-  const row = listRounds(db).find((r) => r.id === id);
+  const row = listRounds(db, services.clock.now()).find((r) => r.id === id);
   if (!round || !row) throw notFound('This round');
   const parts = allParts(findPaper(db, round.paperId)!.document).length;
   const invitedRows = invitedOf(db, id).map((found) => rowOf(services, found, parts));
@@ -101,7 +123,10 @@ export function release(services: Services, staffId: number, id: number): void {
   const round = findRound(db, id);
   if (!round) throw notFound('This round');
   if (round.signedOffAt === null)
-    throw conflict('not-signed-off', 'The lead assessor has not signed off the marks yet; results cannot go out before.');
+    throw conflict(
+      'not-signed-off',
+      'The lead assessor has not signed off the marks yet; results cannot go out before.',
+    );
   const change = db
     .update(rounds)
     .set({ releasedAt: clock.now() })

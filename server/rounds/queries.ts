@@ -14,9 +14,13 @@ export function findPaper(db: Db, id: number): typeof papers.$inferSelect | null
   return known;
 }
 
-export const findRound = (db: Db, id: number) => db.select().from(rounds).where(eq(rounds.id, id)).get() ?? null;
+export const findRound = (db: Db, id: number) =>
+  db.select().from(rounds).where(eq(rounds.id, id)).get() ?? null;
 
-export function listRounds(db: Db): RoundRow[] {
+const windowAt = (now: number, opensAt: number, closesAt: number) =>
+  now < opensAt ? 'later' : now < closesAt ? 'open' : 'over';
+
+export function listRounds(db: Db, now: number): RoundRow[] {
   const started = sql<number>`sum(${sittings.startedAt} is not null and ${sittings.closedAt} is null)`;
   const rows = db
     .select({
@@ -39,6 +43,7 @@ export function listRounds(db: Db): RoundRow[] {
     opensAt: round.opensAt,
     closesAt: round.closesAt,
     timeZone: round.timeZone,
+    window: windowAt(now, round.opensAt, round.closesAt),
     signedOffAt: round.signedOffAt,
     releasedAt: round.releasedAt,
     ...counts,

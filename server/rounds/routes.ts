@@ -10,7 +10,10 @@ import { findPaper, listRounds } from './queries';
 const invitation = Joi.object<NewInvitation>({
   name: Joi.string().trim().min(2).max(100).required(),
   email: Joi.string().email({ tlds: false }).max(200).required(),
-  reference: Joi.string().pattern(/^[A-Z0-9-]{3,20}$/).allow(null).required(),
+  reference: Joi.string()
+    .pattern(/^[A-Z0-9-]{3,20}$/)
+    .allow(null)
+    .required(),
   extraPercent: Joi.number().integer().min(0).max(200).required(),
 });
 
@@ -22,7 +25,7 @@ const attachmentParams = Joi.object<{ id: number; name: string }>({
 export function roundEndpoints(services: Services, outbox: Outbox): Endpoint[] {
   const { db } = services;
   return [
-    forStaff(['coordinator'], { method: 'get', path: '/rounds' }, () => listRounds(db)),
+    forStaff(['coordinator'], { method: 'get', path: '/rounds' }, () => listRounds(db, services.clock.now())),
     forStaff(['coordinator'], { method: 'get', path: '/rounds/:id', params: idParams }, (_, { params }) =>
       roundDetail(services, params.id),
     ),

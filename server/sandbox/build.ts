@@ -28,7 +28,8 @@ async function buildRealmScript(pyodideFolder: string, target: string): Promise<
     logLevel: 'error',
   });
   const script = result.outputFiles[0]!.text.replace(/\bimport\(/g, '__noImport(');
-  const refuse = "'use strict';globalThis.__noImport=()=>{throw new Error('nothing can be imported here')};\n";
+  const refuse =
+    "'use strict';globalThis.__noImport=()=>{throw new Error('nothing can be imported here')};\n";
   writeFileSync(target, refuse + script.replace(/^"use strict";/, ''));
 }
 
@@ -36,7 +37,7 @@ async function buildRealmScript(pyodideFolder: string, target: string): Promise<
 async function buildSnapshot(pyodideFolder: string, target: string): Promise<void> {
   const { loadPyodide } = (await import('pyodide')) as typeof import('pyodide');
   const options = { indexURL: pyodideFolder + '/', _makeSnapshot: true };
-  const python = await loadPyodide(options as Parameters<typeof loadPyodide>[0]);
+  const python = await loadPyodide(options);
   python.runPython(
     'import json,collections,itertools,math,heapq,io,sys,string,re,functools,bisect,random,datetime,typing,traceback,dataclasses',
   );

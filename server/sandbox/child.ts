@@ -36,7 +36,17 @@ const LIMITS = ['--fsize=0', '--nofile=64', '--core=0', '--cpu=120'];
 const emptyRoom = (folder: string): string[] => [
   ...['--unshare-all', '--die-with-parent', '--new-session', '--clearenv', '--cap-drop', 'ALL'],
   ...['--ro-bind', '/usr', '/usr', '--symlink', 'usr/bin', '/bin', '--symlink', 'usr/lib', '/lib'],
-  ...['--symlink', 'usr/lib64', '/lib64', '--ro-bind', folder, '/box', '--ro-bind', process.execPath, '/node'],
+  ...[
+    '--symlink',
+    'usr/lib64',
+    '/lib64',
+    '--ro-bind',
+    folder,
+    '/box',
+    '--ro-bind',
+    process.execPath,
+    '/node',
+  ],
   ...['--proc', '/proc', '--dev', '/dev', '--chdir', '/', '--setenv', 'NODE_CHANNEL_FD', '3'],
 ];
 

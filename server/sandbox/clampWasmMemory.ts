@@ -48,7 +48,7 @@ function clampSection(bytes: Uint8Array, from: number, mostPages: number): numbe
 export function clampWasmMemory(bytes: Uint8Array, mostPages: number): Uint8Array {
   const parts: Uint8Array[] = [bytes.subarray(0, HEADER_BYTES)];
   let clamped = false;
-  for (let at = HEADER_BYTES; at < bytes.length; ) {
+  for (let at = HEADER_BYTES; at < bytes.length;) {
     const { value: length, next: body } = readLeb(bytes, at + 1);
     if (bytes[at] === MEMORY_SECTION) {
       const section = clampSection(bytes, body, mostPages);

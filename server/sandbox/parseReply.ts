@@ -4,9 +4,15 @@ import type { CaseReply } from './child/protocol';
 
 const schema = Joi.object<CaseReply>({
   index: Joi.number().integer().required(),
-  reply: Joi.string().allow('').max(1 << 20).required(),
+  reply: Joi.string()
+    .allow('')
+    .max(1 << 20)
+    .required(),
   limit: Joi.valid('none', 'time', 'memory', 'output').required(),
-  printed: Joi.string().allow('').max(1 << 20).required(),
+  printed: Joi.string()
+    .allow('')
+    .max(1 << 20)
+    .required(),
   milliseconds: Joi.number().min(0).required(),
 });
 
@@ -24,11 +30,21 @@ const LIMITS = { time: 'too-slow', memory: 'too-much-memory', output: 'too-much-
  * another case is an error of the program, never a crash here. `elapsedMs` is the parent's own measure.
  */
 export function parseReply(message: unknown, index: number, key: string, elapsedMs: number): CaseOutcome {
-  const error = (text: string): CaseOutcome => ({ key, result: 'error', message: text, milliseconds: elapsedMs, printed: '' });
+  const error = (text: string): CaseOutcome => ({
+    key,
+    result: 'error',
+    message: text,
+    milliseconds: elapsedMs,
+    printed: '',
+  });
   const checked = schema.validate(message, { convert: false });
   if (checked.error || checked.value.index !== index) return error('the program disturbed its own test run');
   const { reply, limit, printed } = checked.value;
-  const common = { key, milliseconds: Math.min(checked.value.milliseconds, elapsedMs), printed: printed.slice(0, PRINTED_KEPT) };
+  const common = {
+    key,
+    milliseconds: Math.min(checked.value.milliseconds, elapsedMs),
+    printed: printed.slice(0, PRINTED_KEPT),
+  };
   if (limit !== 'none') return { ...common, result: LIMITS[limit] };
   let parsed: unknown;
   try {
@@ -36,7 +52,8 @@ export function parseReply(message: unknown, index: number, key: string, elapsed
   } catch {
     return error('what the program returned cannot be read');
   }
-  if (harnessReply.validate(parsed, { convert: false }).error) return error('the program disturbed its own test run');
+  if (harnessReply.validate(parsed, { convert: false }).error)
+    return error('the program disturbed its own test run');
   const said = parsed as { value: Json } | { error: string } | { memory: true };
   if ('memory' in said) return { ...common, result: 'too-much-memory' };
   if ('error' in said) return { ...common, result: 'error', message: said.error.slice(0, 400) };

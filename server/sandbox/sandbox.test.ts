@@ -29,7 +29,11 @@ afterAll(() => {
   listener.close();
 });
 
-async function runOne(language: ProgramRun['language'], program: string, args: Json[] = [1]): Promise<CaseOutcome> {
+async function runOne(
+  language: ProgramRun['language'],
+  program: string,
+  args: Json[] = [1],
+): Promise<CaseOutcome> {
   const limits = { milliseconds: 1500, megabytes: 64, outputBytes: 20_000 };
   const cases = [{ key: 'only', arguments: args }];
   return (await sandbox.run({ language, program, functionName: 'f', cases, limits }))[0]!;
@@ -50,10 +54,12 @@ describe('programs that do what is asked', () => {
   it('keeps printed text beside the value', async () => {
     const outcome = await runOne('python', 'def f(n):\n    print("n is", n)\n    return n + 1');
     expect(outcome).toMatchObject({ result: 'returned', value: 2, printed: 'n is 1\n' });
-    expect(await runOne('javascript', 'const f = (n) => { console.log({ n }); return n + 1 }')).toMatchObject({
-      value: 2,
-      printed: '{"n":1}\n',
-    });
+    expect(await runOne('javascript', 'const f = (n) => { console.log({ n }); return n + 1 }')).toMatchObject(
+      {
+        value: 2,
+        printed: '{"n":1}\n',
+      },
+    );
   });
 
   it.each([
@@ -73,22 +79,77 @@ describe('programs that do what is asked', () => {
 const secret = /root:|PATH=|\/work|HOME/;
 describe.each([
   ['python: read a file', 'python', 'def f(n):\n    return open("/etc/passwd").read()', 'error'],
-  ['python: list the root', 'python', 'import os\ndef f(n):\n    return [x for x in os.listdir("/") if x in ("etc", "work", "root")]', []],
-  ['python: the environment', 'python', 'import os\ndef f(n):\n    return [k for k in os.environ if k in ("PATH_INFO", "SSL_CERT_FILE", "NODE_CHANNEL_FD")]', []],
+  [
+    'python: list the root',
+    'python',
+    'import os\ndef f(n):\n    return [x for x in os.listdir("/") if x in ("etc", "work", "root")]',
+    [],
+  ],
+  [
+    'python: the environment',
+    'python',
+    'import os\ndef f(n):\n    return [k for k in os.environ if k in ("PATH_INFO", "SSL_CERT_FILE", "NODE_CHANNEL_FD")]',
+    [],
+  ],
   ['python: the host through js', 'python', 'import js\ndef f(n):\n    return str(js.process.env)', 'error'],
-  ['python: code from a string', 'python', 'import pyodide_js\ndef f(n):\n    return str(pyodide_js.constructor.constructor("return process")())', 'error'],
-  ['python: mount the host', 'python', 'import pyodide_js\ndef f(n):\n    pyodide_js.mountNodeFS("/h", "/etc")\n    return open("/h/passwd").read()', 'error'],
-  ['python: spawn', 'python', 'import subprocess\ndef f(n):\n    return subprocess.run(["id"], capture_output=True).stdout.decode()', 'error'],
-  ['python: endless loop', 'python', 'def f(n):\n    while True:\n        try:\n            while True: pass\n        except BaseException: pass', 'too-slow'],
-  ['python: memory', 'python', 'def f(n):\n    a = []\n    while True: a.append(bytearray(1 << 24))', 'too-much-memory'],
+  [
+    'python: code from a string',
+    'python',
+    'import pyodide_js\ndef f(n):\n    return str(pyodide_js.constructor.constructor("return process")())',
+    'error',
+  ],
+  [
+    'python: mount the host',
+    'python',
+    'import pyodide_js\ndef f(n):\n    pyodide_js.mountNodeFS("/h", "/etc")\n    return open("/h/passwd").read()',
+    'error',
+  ],
+  [
+    'python: spawn',
+    'python',
+    'import subprocess\ndef f(n):\n    return subprocess.run(["id"], capture_output=True).stdout.decode()',
+    'error',
+  ],
+  [
+    'python: endless loop',
+    'python',
+    'def f(n):\n    while True:\n        try:\n            while True: pass\n        except BaseException: pass',
+    'too-slow',
+  ],
+  [
+    'python: memory',
+    'python',
+    'def f(n):\n    a = []\n    while True: a.append(bytearray(1 << 24))',
+    'too-much-memory',
+  ],
   ['python: flood', 'python', 'def f(n):\n    while True: print("x" * 10000)', 'too-much-output'],
   ['python: hard exit', 'python', 'import os\ndef f(n):\n    os._exit(0)', 'error'],
   ['javascript: the host', 'javascript', 'function f() { return process.env }', 'error'],
-  ['javascript: a module', 'javascript', 'function f() { return require("fs").readFileSync("/etc/passwd", "utf8") }', 'error'],
+  [
+    'javascript: a module',
+    'javascript',
+    'function f() { return require("fs").readFileSync("/etc/passwd", "utf8") }',
+    'error',
+  ],
   ['javascript: endless loop', 'javascript', 'function f() { for (;;); }', 'too-slow'],
-  ['javascript: endless promise', 'javascript', 'function f() { const g = () => Promise.resolve().then(g); g(); for (;;) g() }', 'too-slow|too-much-memory|error'],
-  ['javascript: memory', 'javascript', 'function f() { const a = []; for (;;) a.push(new Uint8Array(1 << 20)) }', 'too-much-memory|error'],
-  ['javascript: flood', 'javascript', 'function f() { for (;;) console.log("x".repeat(10000)) }', 'too-much-output'],
+  [
+    'javascript: endless promise',
+    'javascript',
+    'function f() { const g = () => Promise.resolve().then(g); g(); for (;;) g() }',
+    'too-slow|too-much-memory|error',
+  ],
+  [
+    'javascript: memory',
+    'javascript',
+    'function f() { const a = []; for (;;) a.push(new Uint8Array(1 << 20)) }',
+    'too-much-memory|error',
+  ],
+  [
+    'javascript: flood',
+    'javascript',
+    'function f() { for (;;) console.log("x".repeat(10000)) }',
+    'too-much-output',
+  ],
 ] as const)('attack – %s', (_, language, program, expected) => {
   it('gets nowhere', async () => {
     const outcome = await runOne(language, program);
@@ -102,14 +163,20 @@ describe('attacks on what is around the box', () => {
   it('no network is reached', async () => {
     const python = `import socket\ndef f(n):\n    s = socket.socket(); s.settimeout(0.5); s.connect(("127.0.0.1", ${port})); s.send(b"GET / HTTP/1.0\\r\\n\\r\\n"); return 1`;
     await runOne('python', python);
-    await runOne('python', `import pyodide.http\ndef f(n):\n    return pyodide.http.open_url("http://127.0.0.1:${port}/").read()`);
+    await runOne(
+      'python',
+      `import pyodide.http\ndef f(n):\n    return pyodide.http.open_url("http://127.0.0.1:${port}/").read()`,
+    );
     await runOne('javascript', `function f() { return fetch("http://127.0.0.1:${port}/") }`);
     expect(reached).toBe(0);
   });
 
   it('nothing of one case or submission reaches the next', async () => {
     await runOne('python', 'import builtins\nbuiltins.left_behind = 7\ndef f(n):\n    return 1');
-    const next = await runOne('python', 'import builtins\ndef f(n):\n    return hasattr(builtins, "left_behind")');
+    const next = await runOne(
+      'python',
+      'import builtins\ndef f(n):\n    return hasattr(builtins, "left_behind")',
+    );
     expect(next).toMatchObject({ result: 'returned', value: false });
   });
 

@@ -109,7 +109,15 @@ export class Sandbox {
     let child = await this.take(program.language);
     for (const [index, one] of program.cases.entries()) {
       const outcome = await ask(child, this.messageFor(program, one, index), one.key);
-      outcomes.push(outcome ?? { key: one.key, result: 'error', message: 'the program ended its own run', milliseconds: 0, printed: '' });
+      outcomes.push(
+        outcome ?? {
+          key: one.key,
+          result: 'error',
+          message: 'the program ended its own run',
+          milliseconds: 0,
+          printed: '',
+        },
+      );
       const alive = outcome !== null && outcome.result !== 'too-slow' && outcome.result !== 'too-much-memory';
       if (!alive) {
         this.killed++;
@@ -123,6 +131,12 @@ export class Sandbox {
 
   private messageFor(program: ProgramRun, one: CaseRun, index: number): CaseMessage {
     const { functionName, limits } = program;
-    return { program: program.program, functionName, index, arguments: JSON.stringify(one.arguments), ...limits };
+    return {
+      program: program.program,
+      functionName,
+      index,
+      arguments: JSON.stringify(one.arguments),
+      ...limits,
+    };
   }
 }

@@ -47,7 +47,10 @@ export class SittingOperations {
     const seed = known?.seed ?? newSecret();
     if (!known) {
       const script = scriptCode(secret, `${invitation}/${attempt}`);
-      db.insert(sittings).values({ invitationId: invitation, attempt, seed, script }).onConflictDoNothing().run();
+      db.insert(sittings)
+        .values({ invitationId: invitation, attempt, seed, script })
+        .onConflictDoNothing()
+        .run();
     }
     return { paperHash: this.copyFor(invited.round.paperId, this.findOpen.get({ invitation })!.seed) };
   }
@@ -69,7 +72,10 @@ export class SittingOperations {
       const sitting = this.findOpen.get({ invitation });
       if (!sitting || stage.at !== 'arriving' || stage.step !== 'cover') throw notRunning();
       if (this.copyFor(invited.round.paperId, sitting.seed) !== paperHash)
-        throw conflict('paper-incomplete', 'The paper on this device is not the whole paper. Load this page again; no time is lost.');
+        throw conflict(
+          'paper-incomplete',
+          'The paper on this device is not the whole paper. Load this page again; no time is lost.',
+        );
       const startedAt = clock.now();
       const limitMs = paperOf(db, invited).minutes * MINUTE_MS;
       const { extraPercent } = invited.invitation;
@@ -103,11 +109,20 @@ export class SittingOperations {
     const seqs = new Map<string, number>();
     for (const { device, seq } of entries) seqs.set(device, Math.max(seq, seqs.get(device) ?? 0));
     const kept = [...seqs].map(([device, seq]) => ({ device, seq }));
-    return { kept, closed: sitting.closedAt !== null, now: this.services.clock.now(), deadlineAt: sitting.deadlineAt! };
+    return {
+      kept,
+      closed: sitting.closedAt !== null,
+      now: this.services.clock.now(),
+      deadlineAt: sitting.deadlineAt!,
+    };
   }
 
   /** Takes the last entries and closes the sitting. Handing in twice gives the same receipt. */
-  async handIn(invitation: number, entries: readonly Entry[], by: Exclude<ClosedBy, 'server'>): Promise<Receipt> {
+  async handIn(
+    invitation: number,
+    entries: readonly Entry[],
+    by: Exclude<ClosedBy, 'server'>,
+  ): Promise<Receipt> {
     const found = this.find.newestOf(invitation);
     if (!found) throw notRunning();
     await this.write(found.sitting, found.paperId, entries);
@@ -144,10 +159,26 @@ export class SittingOperations {
     const arrivedAt = this.services.clock.now();
     const { deadlineAt, closedAt, closedBy } = sitting;
     const rows = entries.map((entry) => {
-      const times = { deadlineAt: deadlineAt!, closedAt, handedIn: closedBy === 'candidate', madeAt: entry.at, arrivedAt };
+      const times = {
+        deadlineAt: deadlineAt!,
+        closedAt,
+        handedIn: closedBy === 'candidate',
+        madeAt: entry.at,
+        arrivedAt,
+      };
       const { device, seq, about, target } = entry;
       const value = JSON.stringify(entry.value);
-      return { sittingId: sitting.id, device, seq, about, target, value, clientAt: entry.at, serverAt: arrivedAt, standing: standingOf(times) };
+      return {
+        sittingId: sitting.id,
+        device,
+        seq,
+        about,
+        target,
+        value,
+        clientAt: entry.at,
+        serverAt: arrivedAt,
+        standing: standingOf(times),
+      };
     });
     if (rows.length > 0) await this.writer.keep(rows);
     if (closedAt !== null && rows.some((row) => row.standing === 'late')) this.renewReceipt(sitting.id);
@@ -156,7 +187,10 @@ export class SittingOperations {
   /** Late entries that count belong to what was handed in. */
   private renewReceipt(id: number): void {
     const { db } = this.services;
-    db.update(sittings).set({ receiptHash: receiptHashOf(this.services, id) }).where(eq(sittings.id, id)).run();
+    db.update(sittings)
+      .set({ receiptHash: receiptHashOf(this.services, id) })
+      .where(eq(sittings.id, id))
+      .run();
   }
 
   private running(invitation: number): { sitting: Sitting; paperId: number } {

@@ -22,7 +22,12 @@ export function sittingQueries(db: Db) {
     .from(sittings)
     .where(and(isNull(sittings.closedAt), lte(sittings.deadlineAt, p('before'))))
     .prepare();
-  const entries = db.select().from(journal).where(eq(journal.sittingId, p('sitting'))).orderBy(asc(journal.arrival)).prepare();
+  const entries = db
+    .select()
+    .from(journal)
+    .where(eq(journal.sittingId, p('sitting')))
+    .orderBy(asc(journal.arrival))
+    .prepare();
   return {
     /** The sitting that was started last, running or closed. */
     newestOf: (invitation: number) => newest.get({ invitation }) ?? null,

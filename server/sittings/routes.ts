@@ -6,27 +6,39 @@ import { badRequest } from '../http/errors';
 import type { SittingOperations } from './operations';
 
 const entry = Joi.object<Entry>({
-  device: Joi.string().pattern(/^[\w-]{8,40}$/).required(),
+  device: Joi.string()
+    .pattern(/^[\w-]{8,40}$/)
+    .required(),
   seq: Joi.number().integer().min(1).max(10_000_000).required(),
   about: Joi.valid(...entryAbout).required(),
-  target: Joi.string().pattern(/^[a-z0-9-]{1,40}(\/[A-F])?$/).required(),
+  target: Joi.string()
+    .pattern(/^[a-z0-9-]{1,40}(\/[A-F])?$/)
+    .required(),
   value: Joi.any().required(),
   at: Joi.number().min(0).max(1e14).required(),
 });
 
 const entries = Joi.array().items(entry).max(500).required();
 const batchBody = Joi.object<JournalBatch>({ entries });
-const handInBody = Joi.object<JournalBatch & { by: 'candidate' | 'time' }>({ entries, by: Joi.valid('candidate', 'time').required() });
+const handInBody = Joi.object<JournalBatch & { by: 'candidate' | 'time' }>({
+  entries,
+  by: Joi.valid('candidate', 'time').required(),
+});
 const startBody = Joi.object<{ paperHash: string }>({ paperHash: Joi.string().hex().length(64).required() });
 const hashParams = Joi.object<{ hash: string }>({ hash: Joi.string().hex().length(64).required() });
 
 export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
   return [
-    forCandidates({ method: 'post', path: '/sitting/prepare', body: Joi.object({}) }, (who) => operations.prepare(who.invitation)),
-    forCandidates({ method: 'get', path: '/sitting/paper/:hash', params: hashParams }, (who, { params, response }) => {
-      const copy = operations.paper(who.invitation, params.hash);
-      response.set('Cache-Control', 'private, max-age=31536000, immutable').type('json').send(copy);
-    }),
+    forCandidates({ method: 'post', path: '/sitting/prepare', body: Joi.object({}) }, (who) =>
+      operations.prepare(who.invitation),
+    ),
+    forCandidates(
+      { method: 'get', path: '/sitting/paper/:hash', params: hashParams },
+      (who, { params, response }) => {
+        const copy = operations.paper(who.invitation, params.hash);
+        response.set('Cache-Control', 'private, max-age=31536000, immutable').type('json').send(copy);
+      },
+    ),
     forCandidates({ method: 'post', path: '/sitting/start', body: startBody }, (who, { body }) =>
       operations.start(who.invitation, body.paperHash),
     ),

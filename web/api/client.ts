@@ -15,7 +15,11 @@ const UNREACHABLE =
   'The server cannot be reached. Check your connection; what you have done is kept, and you can try again.';
 
 async function problemOf(response: Response): Promise<ApiProblem> {
-  const body = (await response.json().catch(() => null)) as { code?: string; message?: string; details?: unknown } | null;
+  const body = (await response.json().catch(() => null)) as {
+    code?: string;
+    message?: string;
+    details?: unknown;
+  } | null;
   if (!body?.code) return new ApiProblem(response.status, 'unreachable', UNREACHABLE);
   return new ApiProblem(response.status, body.code, body.message ?? UNREACHABLE, body.details);
 }
@@ -28,16 +32,23 @@ async function send(path: string, init: RequestInit): Promise<Response> {
   return response;
 }
 
-const json = async <T>(path: string, init: RequestInit): Promise<T> => (await (await send(path, init)).json()) as T;
+const json = async <T>(path: string, init: RequestInit): Promise<T> =>
+  (await (await send(path, init)).json()) as T;
 
 export const get = <T>(path: string): Promise<T> => json<T>(path, {});
 
 export const getText = async (path: string): Promise<string> => (await send(path, {})).text();
 
 export const post = <T>(path: string, body: object = {}, more: RequestInit = {}): Promise<T> =>
-  json<T>(path, { ...more, method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+  json<T>(path, {
+    ...more,
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+  });
 
 export const putBytes = <T>(path: string, bytes: Blob): Promise<T> =>
   json<T>(path, { method: 'PUT', headers: { 'Content-Type': bytes.type }, body: bytes });
 
-export const messageOf = (error: unknown): string => (error instanceof ApiProblem ? error.message : String(error));
+export const messageOf = (error: unknown): string =>
+  error instanceof ApiProblem ? error.message : String(error);

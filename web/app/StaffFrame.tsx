@@ -25,7 +25,8 @@ const AREAS: { to: string; name: Parameters<typeof t>[0]; Icon: typeof Stamp; ro
   { to: '/staff/sign-off', name: 'signOff', Icon: Signature, roles: ['lead'] },
 ];
 
-export const areasOf = (member: StaffMember) => AREAS.filter((area) => area.roles.some((r) => member.roles.includes(r)));
+export const areasOf = (member: StaffMember) =>
+  AREAS.filter((area) => area.roles.some((r) => member.roles.includes(r)));
 
 function Side({ member }: { member: StaffMember }) {
   const navigate = useNavigate();
@@ -52,7 +53,11 @@ function Side({ member }: { member: StaffMember }) {
       <div className="flex-1" />
       <p className="px-2.5 text-[0.85rem]">{member.name}</p>
       <p className="px-2.5 text-[0.8rem] text-soft">{member.roles.join(', ')}</p>
-      <button type="button" onClick={() => void signOut()} className="mt-1 flex min-h-9 items-center gap-2 rounded-control px-2.5 text-[0.9rem] text-soft hover:text-ink">
+      <button
+        type="button"
+        onClick={() => void signOut()}
+        className="mt-1 flex min-h-9 items-center gap-2 rounded-control px-2.5 text-[0.9rem] text-soft hover:text-ink"
+      >
         <LogOut aria-hidden className="size-4" /> {t('signOut')}
       </button>
     </aside>

@@ -21,7 +21,10 @@ const router = createBrowserRouter([
       { path: 'papers/:id', ...page(async () => (await import('../rounds/PaperPage')).PaperPage) },
       { path: 'outbox', ...page(async () => (await import('../rounds/OutboxPage')).OutboxPage) },
       { path: 'marking', ...page(async () => (await import('../marking/Piles')).Piles) },
-      { path: 'marking/:round/:item/:part', ...page(async () => (await import('../marking/MarkingTable')).MarkingTable) },
+      {
+        path: 'marking/:round/:item/:part',
+        ...page(async () => (await import('../marking/MarkingTable')).MarkingTable),
+      },
       { path: 'sign-off', ...page(async () => (await import('../marking/SignOff')).SignOff) },
     ],
   },

@@ -20,7 +20,13 @@ import { t } from './words';
 
 const Result = lazy(async () => ({ default: (await import('../results/ResultView')).ResultView }));
 
-const STEPS: Record<ArrivalStep, ComponentType> = { details: Details, checks: Checks, picture: Picture, rules: Rules, cover: Cover };
+const STEPS: Record<ArrivalStep, ComponentType> = {
+  details: Details,
+  checks: Checks,
+  picture: Picture,
+  rules: Rules,
+  cover: Cover,
+};
 
 function ToDesk() {
   const { link } = useArrival();

@@ -39,7 +39,9 @@ export function Outside({ over }: { over: boolean }) {
         {!over && (
           <>
             <Line label={t('howLong')}>{showLength(allowedMs(time.limitMs, time.extraPercent))}</Line>
-            <Line label={t('attempts')}>{t('attemptOf', { number: attempt, all: round.attemptsAllowed })}</Line>
+            <Line label={t('attempts')}>
+              {t('attemptOf', { number: attempt, all: round.attemptsAllowed })}
+            </Line>
             <Line label={t('prepare')}>{t('prepareText')}</Line>
             <Line label={t('recorded')}>{round.recorded}</Line>
           </>

@@ -25,7 +25,9 @@ function Sign({ state }: { state: 'done' | 'now' | 'later' }) {
 export function Steps({ step, children }: { step: ArrivalStep; children: ReactNode }) {
   const { view } = useArrival();
   const needed = arrivalSteps.filter(
-    (s) => (s !== 'picture' || view.checks.demanded.includes('camera')) && (s !== 'checks' || view.checks.demanded.length > 0),
+    (s) =>
+      (s !== 'picture' || view.checks.demanded.includes('camera')) &&
+      (s !== 'checks' || view.checks.demanded.length > 0),
   );
   const now = needed.indexOf(step);
   return (
@@ -36,7 +38,11 @@ export function Steps({ step, children }: { step: ArrivalStep; children: ReactNo
             const state = i < now ? 'done' : i === now ? 'now' : 'later';
             const tone = state === 'now' ? 'font-semibold' : 'text-soft';
             return (
-              <li key={name} aria-current={state === 'now' ? 'step' : undefined} className={`flex items-center gap-3 ${tone}`}>
+              <li
+                key={name}
+                aria-current={state === 'now' ? 'step' : undefined}
+                className={`flex items-center gap-3 ${tone}`}
+              >
                 <Sign state={state} />
                 <span className={state === 'now' ? '' : 'sr-only desk:not-sr-only'}>
                   {t(name)}

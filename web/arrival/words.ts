@@ -12,9 +12,11 @@ export const t = words('arrival', {
   cover: 'Before you start',
   // too early, over
   earlyTitle: 'Your test opens on {{when}}',
-  earlyText: 'Until then nothing has to be done. Open this same link at any time in the window; you choose when to begin.',
+  earlyText:
+    'Until then nothing has to be done. Open this same link at any time in the window; you choose when to begin.',
   overTitle: 'The window of this test is over',
-  overText: 'It closed on {{when}}, and no sitting of yours was begun. Nothing is wrong with your link. If you could not come, tell the archive what happened.',
+  overText:
+    'It closed on {{when}}, and no sitting of yours was begun. Nothing is wrong with your link. If you could not come, tell the archive what happened.',
   when: 'When',
   window: 'from {{from}} to {{to}}',
   yourZone: 'your time, {{zone}}',
@@ -63,7 +65,8 @@ export const t = words('arrival', {
   connectionGood: 'Answers in {{median}} ms, ± {{spread}} ms – steady',
   connectionLost: 'Answers in {{median}} ms, but {{lost}} of {{all}} tries were lost',
   connectionBad: 'No answer from the server',
-  connectionRemedy: 'Move closer to the router or use a cable, and pause other downloads. If the connection fails later, your answers stay on this device.',
+  connectionRemedy:
+    'Move closer to the router or use a cable, and pause other downloads. If the connection fails later, your answers stay on this device.',
   cameraWhich: 'Camera',
   cameraOpening: 'Opening the camera. Your browser may ask you to allow it.',
   cameraRefused: 'The browser was told not to use the camera',
@@ -113,7 +116,8 @@ export const t = words('arrival', {
   yourTime: 'your time',
   timeAll: '{{length}} for everybody.',
   timeExtra: '{{length}} for everybody and {{extra}} for you (extra time {{percent}} %).',
-  timeText: 'It begins when you press Start, not before; the paper is already on this device. It goes on if you close the window; you come back by the same link.',
+  timeText:
+    'It begins when you press Start, not before; the paper is already on this device. It goes on if you close the window; you come back by the same link.',
   section: 'Section',
   questions: 'Questions',
   marks: 'Marks',

@@ -19,7 +19,10 @@ export function Clock() {
         {hidden ? (
           <p className="text-[15px] text-soft">{t('clockHidden')}</p>
         ) : (
-          <p role="timer" className={`text-[33px] leading-none font-semibold tracking-tight ${low ? 'text-brick' : ''}`}>
+          <p
+            role="timer"
+            className={`text-[33px] leading-none font-semibold tracking-tight ${low ? 'text-brick' : ''}`}
+          >
             {shown}
           </p>
         )}

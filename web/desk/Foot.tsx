@@ -1,4 +1,12 @@
-import { BriefcaseBusiness, Check, ChevronLeft, ChevronRight, CloudOff, Keyboard, LoaderCircle } from 'lucide-react';
+import {
+  BriefcaseBusiness,
+  Check,
+  ChevronLeft,
+  ChevronRight,
+  CloudOff,
+  Keyboard,
+  LoaderCircle,
+} from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { Button } from '../ui/Button';
 import { TextSizeControl } from '../ui/TextSizeControl';
@@ -103,15 +111,25 @@ export function Foot() {
         </div>
       )}
       <div className="flex items-center gap-3 border-t border-line bg-card px-3 py-2.5 desk:px-7">
-        <Button onClick={() => go(index - 1)} disabled={index === 0} aria-label={t('previous', { number: index })} className="min-h-11">
-          <ChevronLeft aria-hidden className="size-5" /> {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
+        <Button
+          onClick={() => go(index - 1)}
+          disabled={index === 0}
+          aria-label={t('previous', { number: index })}
+          className="min-h-11"
+        >
+          <ChevronLeft aria-hidden className="size-5" />{' '}
+          {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
         </Button>
         {narrow && <KitTray />}
         <div className="flex flex-1 justify-center text-center">
           <SavedLine />
         </div>
         <Button look="first" onClick={() => (onward ? go(index + 1) : lookBack())} className="min-h-11">
-          {narrow ? t(onward ? 'next' : 'lastLook') : onward ? t('previous', { number: index + 2 }) : t('lastLook')}
+          {narrow
+            ? t(onward ? 'next' : 'lastLook')
+            : onward
+              ? t('previous', { number: index + 2 })
+              : t('lastLook')}
           <ChevronRight aria-hidden className="size-5" />
         </Button>
       </div>

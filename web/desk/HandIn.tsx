@@ -23,7 +23,9 @@ export function HandIn() {
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="fixed inset-0 z-20 bg-ink/30" />
         <AlertDialog.Content className="fixed top-1/2 left-1/2 z-30 max-h-[90dvh] w-[min(34rem,calc(100vw-2rem))] -translate-1/2 overflow-y-auto rounded-card border border-line bg-card p-6 shadow-float">
-          <AlertDialog.Title className="font-serif text-[1.35rem] font-semibold">{t('handInTitle')}</AlertDialog.Title>
+          <AlertDialog.Title className="font-serif text-[1.35rem] font-semibold">
+            {t('handInTitle')}
+          </AlertDialog.Title>
           <AlertDialog.Description asChild>
             <div className="py-3">
               <p>{t(open.length === 0 ? 'handInDone' : 'handInOpen')}</p>
@@ -39,7 +41,12 @@ export function HandIn() {
             <AlertDialog.Cancel asChild>
               <Button className="min-h-11">{t('handInStay')}</Button>
             </AlertDialog.Cancel>
-            <Button look="first" className="min-h-11" disabled={busy} onClick={() => void run(() => handIn('candidate'))}>
+            <Button
+              look="first"
+              className="min-h-11"
+              disabled={busy}
+              onClick={() => void run(() => handIn('candidate'))}
+            >
               {t(busy ? 'handingIn' : 'handIn')}
             </Button>
           </div>

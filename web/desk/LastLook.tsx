@@ -30,7 +30,13 @@ function Row({ progress }: { progress: QuestionProgress }) {
         onClick={() => go(question.number - 1)}
         className="grid min-h-9 w-full grid-cols-[4.2rem_minmax(0,1fr)_auto] items-center gap-x-3 rounded-control px-2 py-0.5 text-left hover:bg-shade desk:grid-cols-[4.2rem_15rem_7rem_minmax(0,1fr)_auto_1.2rem]"
       >
-        <StateBar number={question.number} marks={showMarks(question.marks)} state={state} flagged={flagged} height={height} />
+        <StateBar
+          number={question.number}
+          marks={showMarks(question.marks)}
+          state={state}
+          flagged={flagged}
+          height={height}
+        />
         <span className="truncate">{question.title}</span>
         <span className={`text-[0.92rem] ${state === 'done' ? 'text-soft' : 'font-semibold'}`}>{state}</span>
         <span className="col-span-3 text-[0.88rem] text-soft desk:col-span-1">{missing.join(' · ')}</span>
@@ -59,7 +65,11 @@ export function LastLook() {
   const summary =
     open.length === 0
       ? t('done')
-      : t('notDone', { count: open.length, marks: showMarks(sumMarks(open.map((p) => p.open))), all: showMarks(paper.marks) });
+      : t('notDone', {
+          count: open.length,
+          marks: showMarks(sumMarks(open.map((p) => p.open))),
+          all: showMarks(paper.marks),
+        });
   const filters: [Filter, string][] = [
     ['all', t('all', { count: progress.length })],
     ['not done', t('filterNotDone', { count: open.length })],

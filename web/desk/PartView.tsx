@@ -3,6 +3,7 @@ import { useId } from 'react';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import { answerOf, progressOfPart } from '../../core/sittings/progress';
 import { answers, layoutOf } from '../kinds/answers';
+import { useReady } from '../kinds/loadComponents';
 import { Passage } from '../ui/Passage';
 import { useDesk } from './DeskContext';
 import { marksWords } from './Rail';
@@ -33,31 +34,35 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
   const answer = useDesk((s) => s.answer);
   const strike = useDesk((s) => s.strike);
   const desk = useDesk((s) => s.desk);
-  const Answer = answers.use(part.kind);
+  const ready = useReady(answers, part.kind);
   const whole = layoutOf(part.kind) === 'whole';
-  const component = Answer && (
-    <Answer
-      key={part.target}
-      shown={part.shown}
-      response={response ?? answerOf(desk, part)}
-      onChange={(next) => answer(part.target, next)}
-      struck={struck ?? []}
-      onStrike={(next) => strike(part.target, next)}
-      promptId={promptId}
-      needId={needId}
-      prompt={part.prompt}
-      target={part.target}
-    />
-  );
+  const component =
+    ready &&
+    answers.draw(part.kind, {
+      key: part.target,
+      shown: part.shown,
+      response: response ?? answerOf(desk, part),
+      onChange: (next) => answer(part.target, next),
+      struck: struck ?? [],
+      onStrike: (next) => strike(part.target, next),
+      prompt: part.prompt,
+      target: part.target,
+      promptId,
+      needId,
+    });
   if (whole) return component;
   return (
     <section className="mb-5">
       <div className="mb-2 flex items-baseline gap-2.5">
-        {several && <h3 className="font-serif text-[1.15rem] leading-none font-bold text-kelp">{part.key}</h3>}
+        {several && (
+          <h3 className="font-serif text-[1.15rem] leading-none font-bold text-kelp">{part.key}</h3>
+        )}
         <div id={promptId} className="min-w-0 flex-1">
           <Passage text={part.prompt} />
         </div>
-        {several && <span className="text-[0.84rem] whitespace-nowrap text-soft">{marksWords(part.marks)}</span>}
+        {several && (
+          <span className="text-[0.84rem] whitespace-nowrap text-soft">{marksWords(part.marks)}</span>
+        )}
       </div>
       {component}
       <Need id={needId} part={part} />

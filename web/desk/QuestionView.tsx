@@ -22,7 +22,11 @@ function Head({ question }: { question: Question }) {
   return (
     <div className="flex items-center gap-3 px-4 pt-3 pb-2 desk:px-7 desk:pt-3.5">
       <div className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
-        <h1 ref={heading} tabIndex={-1} className="font-serif text-[1.35rem] font-semibold outline-none desk:text-[1.5rem]">
+        <h1
+          ref={heading}
+          tabIndex={-1}
+          className="font-serif text-[1.35rem] font-semibold outline-none desk:text-[1.5rem]"
+        >
           {t('question', { number: question.number })}
         </h1>
         <p className="text-[0.95rem] text-soft">
@@ -49,7 +53,9 @@ function Head({ question }: { question: Question }) {
 }
 
 function Parts({ question }: { question: Question }) {
-  return question.parts.map((part) => <PartView key={part.target} part={part} several={question.parts.length > 1} />);
+  return question.parts.map((part) => (
+    <PartView key={part.target} part={part} several={question.parts.length > 1} />
+  ));
 }
 
 function Narrow({ question }: { question: Question }) {

@@ -14,7 +14,9 @@ const GAP = 3;
 const SECTION_HEAD = 28;
 
 export const marksWords = (hundredths: number): string =>
-  hundredths % 100 === 0 ? t('marks', { count: hundredths / 100 }) : t('marksShown', { marks: showMarks(hundredths) });
+  hundredths % 100 === 0
+    ? t('marks', { count: hundredths / 100 })
+    : t('marksShown', { marks: showMarks(hundredths) });
 
 function useRoom(ref: React.RefObject<HTMLElement | null>): number {
   const [room, setRoom] = useState(480);
@@ -34,7 +36,8 @@ function usePace() {
     const all = s.deadlineAt - s.startedAt;
     return Math.round(((all - s.leftMs) / all) * 120) / 120;
   });
-  return pacePoint(questions, share);
+  // At the very start everybody is on pace; the line would only cover the first bar.
+  return share > 0 ? pacePoint(questions, share) : null;
 }
 
 interface BarProps {
@@ -106,9 +109,15 @@ function Bars({ onGo }: { onGo: (index: number) => void }) {
     room - taken,
   );
   return (
-    <nav ref={place} aria-label={t('rail')} className="-mx-3.5 min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-3.5">
+    <nav
+      ref={place}
+      aria-label={t('rail')}
+      className="-mx-3.5 min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-3.5"
+    >
       {paper.sections.map((section) => {
-        const own = progress.map((p, index) => ({ p, index })).filter(({ p }) => p.question.section === section.key);
+        const own = progress
+          .map((p, index) => ({ p, index }))
+          .filter(({ p }) => p.question.section === section.key);
         const all = sumMarks(own.map(({ p }) => p.question.marks));
         const open = sumMarks(own.map(({ p }) => p.open));
         return (
@@ -128,7 +137,7 @@ function Bars({ onGo }: { onGo: (index: number) => void }) {
                   progress={p}
                   index={index}
                   height={heights[index]!}
-                  pace={pace.index === index ? pace.within : null}
+                  pace={pace !== null && pace.index === index ? pace.within : null}
                   onGo={onGo}
                 />
               ))}
@@ -165,7 +174,12 @@ export function Rail({ onGone }: { onGone?: () => void }) {
   const lookBack = useDesk((s) => s.lookBack);
   const open = sumMarks(progress.map((p) => p.open));
   const pace = useDesk((s) => pacePerMark(s.leftMs, open));
-  const words = open === 0 ? t('allDone') : pace ? t('openPace', { marks: showMarks(open), pace }) : t('open', { marks: showMarks(open) });
+  const words =
+    open === 0
+      ? t('allDone')
+      : pace
+        ? t('openPace', { marks: showMarks(open), pace })
+        : t('open', { marks: showMarks(open) });
   return (
     <div className="flex h-full min-h-0 flex-col px-3.5 pt-4 pb-3.5">
       <Clock />

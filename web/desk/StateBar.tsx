@@ -30,9 +30,13 @@ export function StateBar({ number, marks, state, flagged, current = false, heigh
       style={{ height }}
       className={`relative flex w-full items-center justify-between rounded border-[1.5px] px-2 text-[14px] ${edge} ${state === 'unopened' && !current ? '' : 'bg-card'} ${done ? 'text-white' : 'text-ink'}`}
     >
-      <span className={`absolute inset-x-0 bottom-0 bg-filled ${FILLS[state]} ${done ? 'rounded-[2px]' : ''}`} />
+      <span
+        className={`absolute inset-x-0 bottom-0 bg-filled ${FILLS[state]} ${done ? 'rounded-[2px]' : ''}`}
+      />
       <span className={`relative leading-5 ${chip} ${current ? 'font-bold' : ''}`}>{number}</span>
-      <span className={`relative text-[12px] leading-5 ${chip} ${done ? 'text-white' : 'text-soft'}`}>{marks}</span>
+      <span className={`relative text-[12px] leading-5 ${chip} ${done ? 'text-white' : 'text-soft'}`}>
+        {marks}
+      </span>
       {flagged && (
         <span className="absolute top-0 right-0 size-0 border-t-[14px] border-l-[14px] border-t-fold border-l-transparent" />
       )}

@@ -64,7 +64,10 @@ export function Strip() {
           >
             <Flag aria-hidden className="size-5" fill={flagged ? 'currentColor' : 'none'} />
           </button>
-          <Dialog.Trigger aria-label={t('unfoldRail')} className="grid size-11 place-items-center rounded-control">
+          <Dialog.Trigger
+            aria-label={t('unfoldRail')}
+            className="grid size-11 place-items-center rounded-control"
+          >
             <ChevronDown aria-hidden className="size-6" />
           </Dialog.Trigger>
         </div>

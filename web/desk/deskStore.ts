@@ -25,14 +25,14 @@ export interface DeskState {
   readonly deviceTrouble: boolean;
   readonly handingIn: boolean;
   readonly receipt: Receipt | null;
-  go(index: number): void;
-  lookBack(): void;
-  answer(target: string, value: unknown): void;
-  strike(target: string, keys: string[]): void;
-  toggleFlag(): void;
-  toggleClock(): void;
-  dismissWarning(): void;
-  handIn(by: 'candidate' | 'time'): Promise<void>;
+  readonly go: (index: number) => void;
+  readonly lookBack: () => void;
+  readonly answer: (target: string, value: unknown) => void;
+  readonly strike: (target: string, keys: string[]) => void;
+  readonly toggleFlag: () => void;
+  readonly toggleClock: () => void;
+  readonly dismissWarning: () => void;
+  readonly handIn: (by: 'candidate' | 'time') => Promise<void>;
 }
 
 export interface DeskSession {
@@ -104,7 +104,14 @@ export function createDesk({ opened, paper, desk, journal, clock }: OpenedDesk):
     };
   });
 
-  const wireEntry = ({ device, seq, about, target, value, at }: Parameters<Sender['shell']['send']>[0][number]) => ({
+  const wireEntry = ({
+    device,
+    seq,
+    about,
+    target,
+    value,
+    at,
+  }: Parameters<Sender['shell']['send']>[0][number]) => ({
     ...{ device, seq, about, target, value, at },
   });
 

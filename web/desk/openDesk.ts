@@ -26,7 +26,7 @@ const papers = new Map<string, CandidatePaper>();
 const kindsOf = (paper: CandidatePaper) => paper.questions.flatMap((q) => q.parts.map((p) => p.kind));
 
 /** Brings the paper onto the device and checks by hash that it is whole. */
- async function fetchPaper(hash: string): Promise<CandidatePaper> {
+async function fetchPaper(hash: string): Promise<CandidatePaper> {
   const known = papers.get(hash);
   const text = known ? '' : await getText(`/sitting/paper/${hash}`);
   if (!known && (await sha256(text)) !== hash)
@@ -44,7 +44,8 @@ export async function preparePaper(): Promise<{ hash: string; paper: CandidatePa
   return { hash: paperHash, paper };
 }
 
-export const startSitting = (paperHash: string): Promise<SittingOpened> => post('/sitting/start', { paperHash });
+export const startSitting = (paperHash: string): Promise<SittingOpened> =>
+  post('/sitting/start', { paperHash });
 
 /** The desk as it was left: what the server holds, and over it what this device has not been able to send. */
 export async function openDesk(): Promise<OpenedDesk> {

@@ -7,7 +7,9 @@ const TALLEST = 110;
  * would overflow `room`, all shrink towards the least height alike; what then still overflows scrolls.
  */
 export function railHeights(marks: readonly number[], room: number): number[] {
-  const wanted = marks.map((hundredths) => Math.min(TALLEST, Math.max(LEAST_BAR, (hundredths / 100) * PER_MARK)));
+  const wanted = marks.map((hundredths) =>
+    Math.min(TALLEST, Math.max(LEAST_BAR, (hundredths / 100) * PER_MARK)),
+  );
   const all = wanted.reduce((a, b) => a + b, 0);
   const least = LEAST_BAR * marks.length;
   if (all <= room || all === least) return wanted;

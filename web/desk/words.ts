@@ -32,7 +32,8 @@ export const t = words('desk', {
   nothingYet: 'Every change is saved by itself',
   saving: 'Saving …',
   kept: 'Kept on this device – connection lost {{seconds}} s ago',
-  deviceTrouble: 'This device cannot keep your answers (its storage is full or closed). Stay connected: they still go to the server.',
+  deviceTrouble:
+    'This device cannot keep your answers (its storage is full or closed). Stay connected: they still go to the server.',
   keys: 'Keys',
   keysTitle: 'Keys for the desk',
   keysNext: 'next question',

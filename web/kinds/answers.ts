@@ -18,5 +18,7 @@ const entries = {
   writing: { layout: 'column', load: async () => (await import('./writing/Answer')).Answer },
 } satisfies { [K in KindName]: Entry };
 
-export const answers = new ComponentShelf<KindName, AnswerProps<unknown, unknown>>((name) => entries[name].load());
+export const answers = new ComponentShelf<KindName, AnswerProps<unknown, unknown>>((name) =>
+  entries[name].load(),
+);
 export const layoutOf = (name: KindName): Entry['layout'] => entries[name].layout;

@@ -1,7 +1,7 @@
-import { useEffect, useState, type ComponentType } from 'react';
+import { createElement, useEffect, useState, type ComponentType, type ReactElement } from 'react';
 
 /** Components that are fetched once, before they are needed, and then drawn without waiting. */
-export class ComponentShelf<Name extends string, Props> {
+export class ComponentShelf<Name extends string, Props extends object> {
   private readonly fetch: (name: Name) => Promise<ComponentType<never>>;
   private readonly loaded = new Map<Name, ComponentType<Props>>();
 
@@ -18,24 +18,31 @@ export class ComponentShelf<Name extends string, Props> {
     );
   }
 
-  /** The component, or null for the moment that it is still on its way. */
-  use(name: Name): ComponentType<Props> | null {
-    const [, redraw] = useState(0);
-    const here = this.loaded.get(name) ?? null;
-    useEffect(() => {
-      let current = true;
-      if (!here) void this.load([name]).then(() => current && redraw((n) => n + 1));
-      return () => {
-        current = false;
-      };
-    }, [name, here]);
-    return here;
+  has(name: Name): boolean {
+    return this.loaded.has(name);
   }
 
-  /** Throws where `load` was not awaited first: a fault of ours, never of the person. */
-  take(name: Name): ComponentType<Props> {
+  /** Draws the component of a kind. Throws where it was not loaded first: a fault of ours, never of the person. */
+  draw(name: Name, props: Props & { readonly key?: string }): ReactElement {
     const component = this.loaded.get(name);
     if (!component) throw new Error(`the component of kind ${name} was not loaded`);
-    return component;
+    return createElement(component, props);
   }
+}
+
+/** Is the component of this kind here? Fetches it where it is not, and draws again when it has come. */
+export function useReady<Name extends string, Props extends object>(
+  shelf: ComponentShelf<Name, Props>,
+  name: Name,
+): boolean {
+  const [, redraw] = useState(0);
+  const here = shelf.has(name);
+  useEffect(() => {
+    let current = true;
+    if (!here) void shelf.load([name]).then(() => current && redraw((n) => n + 1));
+    return () => {
+      current = false;
+    };
+  }, [shelf, name, here]);
+  return here;
 }

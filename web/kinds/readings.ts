@@ -12,4 +12,6 @@ const loaders = {
   writing: async () => (await import('./writing/Reading')).Reading,
 } satisfies { [K in KindName]: () => Promise<ComponentType<never>> };
 
-export const readings = new ComponentShelf<KindName, ReadingProps<unknown, unknown>>((name) => loaders[name]());
+export const readings = new ComponentShelf<KindName, ReadingProps<unknown, unknown>>((name) =>
+  loaders[name](),
+);

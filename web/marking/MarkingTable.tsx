@@ -26,7 +26,10 @@ function Head({ bench }: { bench: MarkingBench }) {
       <div aria-label={t('queue')} role="group" className="flex items-center gap-2.5 text-[0.9rem]">
         {t('byYouCount', { count: bench.byYou })}
         <span aria-hidden className="h-2 w-36 overflow-hidden rounded-full bg-line">
-          <span className="block h-full bg-filled" style={{ width: `${all ? (100 * bench.byYou) / all : 0}%` }} />
+          <span
+            className="block h-full bg-filled"
+            style={{ width: `${all ? (100 * bench.byYou) / all : 0}%` }}
+          />
         </span>
         <span className="text-soft">{t('leftCount', { count: bench.left })}</span>
       </div>
@@ -40,7 +43,12 @@ function Fold({ label, Icon, children }: { label: string; Icon: typeof Scale; ch
       <summary className="inline-flex min-h-9 list-none items-center gap-2 rounded-control border border-line bg-card px-3 hover:border-edge">
         <Icon aria-hidden className="size-4" /> {label}
       </summary>
-      <div className="mt-2 max-h-72 overflow-y-auto rounded-card border border-line bg-shade px-5 py-4" tabIndex={0} role="group" aria-label={label}>
+      <div
+        className="mt-2 max-h-72 overflow-y-auto rounded-card border border-line bg-shade px-5 py-4"
+        tabIndex={0}
+        role="group"
+        aria-label={label}
+      >
         {children}
       </div>
     </details>
@@ -48,7 +56,6 @@ function Fold({ label, Icon, children }: { label: string; Icon: typeof Scale; ch
 }
 
 function Response({ bench, script }: { bench: MarkingBench; script: MarkingScript }) {
-  const Reading = readings.take(script.kind);
   const text = kindOf(script.kind).asText(script.shown, script.response);
   return (
     <section aria-label={t('response')} className="min-w-0 flex-1 overflow-y-auto px-6 py-4">
@@ -70,7 +77,7 @@ function Response({ bench, script }: { bench: MarkingBench; script: MarkingScrip
         </p>
       </div>
       <div className="max-w-[74ch] rounded-card border border-line bg-card px-8 py-6 text-[1.05rem]">
-        <Reading shown={script.shown} response={script.response} />
+        {readings.draw(script.kind, { shown: script.shown, response: script.response })}
       </div>
     </section>
   );
@@ -148,7 +155,10 @@ function Giving({ bench, script, onGiven }: GivingProps) {
           <b className="text-[1.7rem] text-ink">{showMarks(mark.hundredths)}</b>{' '}
           {mark.missing.length === 0
             ? t('total', { all: showMarks(maximumOfRubric(rubric)) })
-            : t('totalOpen', { all: showMarks(maximumOfRubric(rubric)), open: mark.missing.join(', ').toLowerCase() })}
+            : t('totalOpen', {
+                all: showMarks(maximumOfRubric(rubric)),
+                open: mark.missing.join(', ').toLowerCase(),
+              })}
         </p>
         <Button look="first" disabled={!ready} onClick={() => void give()} className="w-full">
           {t('next')} <CornerDownLeft aria-hidden className="size-4" />

@@ -44,7 +44,8 @@ export function RubricPanel({ rubric, chosen, active, onChoose }: Props) {
                   onClick={() => onChoose(criterion.key, i)}
                   className={`min-h-12 rounded-control border px-1.5 py-1 text-left text-[0.82rem] leading-4 ${level === i ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
                 >
-                  <b>{showMarks(option.hundredths)}</b> <span className="text-[0.68rem] text-soft">{i + 1}</span>
+                  <b>{showMarks(option.hundredths)}</b>{' '}
+                  <span className="text-[0.68rem] text-soft">{i + 1}</span>
                   <span className="mt-0.5 block break-words">{option.label}</span>
                 </button>
               ))}

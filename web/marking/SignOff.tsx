@@ -16,7 +16,13 @@ function State({ state, onSigned }: { state: SignOffState; onSigned: () => void 
     onSigned();
   };
   return (
-    <Confirm act={t('sign')} title={t('signTitle', { title: state.title })} text={t('signText')} keep={t('signKeep')} onAct={sign} />
+    <Confirm
+      act={t('sign')}
+      title={t('signTitle', { title: state.title })}
+      text={t('signText')}
+      keep={t('signKeep')}
+      onAct={sign}
+    />
   );
 }
 
@@ -41,7 +47,12 @@ export function SignOff() {
                 s.piles.map((p) => (
                   <p key={p.itemNumber}>
                     {p.itemNumber} · {p.title}: {t('marked', { marked: p.marked, left: p.left })}
-                    {p.mean !== null && <span className="text-soft"> · {t('mean', { mean: showMarks(p.mean), all: showMarks(p.marks) })}</span>}
+                    {p.mean !== null && (
+                      <span className="text-soft">
+                        {' '}
+                        · {t('mean', { mean: showMarks(p.mean), all: showMarks(p.marks) })}
+                      </span>
+                    )}
                   </p>
                 )),
             },

@@ -28,7 +28,8 @@ export const t = words('marking', {
   done: 'This pile is done',
   doneText: 'No script of this item waits for you. Thank you.',
   back: 'Back to the piles',
-  keysHelp: 'Press a letter for a criterion, then a number for its level; C writes the comment; Enter gives the mark.',
+  keysHelp:
+    'Press a letter for a criterion, then a number for its level; C writes the comment; Enter gives the mark.',
   given: 'Marked. The next script is here.',
   signOff: 'Sign-off',
   handedIn: 'Handed in',
@@ -40,7 +41,8 @@ export const t = words('marking', {
   marked: '{{marked}} marked, {{left}} left',
   sign: 'Sign off the marks',
   signTitle: 'Sign off the marks of {{title}}?',
-  signText: 'The marks are frozen. Later changes are remarks with a reason. The coordinator can then release the results.',
+  signText:
+    'The marks are frozen. Later changes are remarks with a reason. The coordinator can then release the results.',
   signKeep: 'Not yet',
   signed: 'signed off',
   released: 'released',

@@ -39,11 +39,25 @@ export function SignIn() {
         <h1 className="mb-5 font-serif text-[1.75rem] font-semibold">{t('title')}</h1>
         <label className="mb-4 block">
           {t('email')}
-          <input type="email" required autoComplete="username" value={email} onChange={(e) => setEmail(e.target.value)} className={FIELD} />
+          <input
+            type="email"
+            required
+            autoComplete="username"
+            value={email}
+            onChange={(e) => setEmail(e.target.value)}
+            className={FIELD}
+          />
         </label>
         <label className="mb-5 block">
           {t('password')}
-          <input type="password" required autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} className={FIELD} />
+          <input
+            type="password"
+            required
+            autoComplete="current-password"
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+            className={FIELD}
+          />
         </label>
         {trouble && (
           <div className="mb-4">

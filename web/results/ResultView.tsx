@@ -1,6 +1,11 @@
 import { Check, FileDown, Minus, PlusMinus, Printer, X } from './resultIcons';
 import { showMarks } from '../../core/marks';
-import type { ResultCriterion, ResultPart, ResultQuestion, ResultSheet } from '../../core/results/resultSheet';
+import type {
+  ResultCriterion,
+  ResultPart,
+  ResultQuestion,
+  ResultSheet,
+} from '../../core/results/resultSheet';
 import { get } from '../api/client';
 import { readings } from '../kinds/readings';
 import { Button } from '../ui/Button';
@@ -72,8 +77,15 @@ function Sections({ sheet }: { sheet: ResultSheet }) {
           <b className="hidden desk:block">{s.key}</b>
           <span>{s.title}</span>
           <span className="flex items-center gap-2.5">
-            <span aria-hidden className="h-5 overflow-hidden rounded border border-edge bg-card" style={{ width: `${(75 * s.of) / most}%` }}>
-              <span className="block h-full bg-filled" style={{ width: `${(100 * Math.max(0, s.hundredths)) / s.of}%` }} />
+            <span
+              aria-hidden
+              className="h-5 overflow-hidden rounded border border-edge bg-card"
+              style={{ width: `${(75 * s.of) / most}%` }}
+            >
+              <span
+                className="block h-full bg-filled"
+                style={{ width: `${(100 * Math.max(0, s.hundredths)) / s.of}%` }}
+              />
             </span>
             <span className="whitespace-nowrap">
               {showMarks(s.hundredths)} <span className="text-soft">/ {showMarks(s.of)}</span>
@@ -102,7 +114,6 @@ function Criterion({ criterion: c }: { criterion: ResultCriterion }) {
 }
 
 function Part({ part, several }: { part: ResultPart; several: boolean }) {
-  const Reading = readings.take(part.kind);
   const { Icon, look } = SIGNS[part.verdict];
   const byPeople = part.criteria.length > 0;
   return (
@@ -113,7 +124,7 @@ function Part({ part, several }: { part: ResultPart; several: boolean }) {
           <Passage text={part.prompt} className="text-[0.92rem] text-soft" />
           <div className="mt-2 grid gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <div aria-label={t('yours')} role="group" className="min-w-0">
-              <Reading shown={part.shown} response={part.response} />
+              {readings.draw(part.kind, { shown: part.shown, response: part.response })}
             </div>
             <div className="space-y-1 text-[0.92rem]">
               {!byPeople && (
@@ -160,7 +171,8 @@ function QuestionCard({ question }: { question: ResultQuestion }) {
       <h2 className="flex justify-between gap-4 font-serif text-[1.25rem] font-semibold">
         <span>{t('question', { number: question.number, title: question.title })}</span>
         <span className="font-sans whitespace-nowrap">
-          {showMarks(question.hundredths)} <span className="font-normal text-soft">/ {showMarks(question.of)}</span>
+          {showMarks(question.hundredths)}{' '}
+          <span className="font-normal text-soft">/ {showMarks(question.of)}</span>
         </span>
       </h2>
       {question.parts.map((part) => (
@@ -188,15 +200,18 @@ export function ResultView() {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[1.9rem] leading-tight font-semibold">{sheet.candidate.name}</h1>
           <p className="text-soft">
-            {t('facts', { title: sheet.title, sat: showDay(sheet.satAt) })} · <b className="text-kelp">{t(sheet.state)}</b>{' '}
-            {showDay(sheet.releasedAt)}
+            {t('facts', { title: sheet.title, sat: showDay(sheet.satAt) })} ·{' '}
+            <b className="text-kelp">{t(sheet.state)}</b> {showDay(sheet.releasedAt)}
           </p>
         </div>
         <div className="no-print flex gap-2.5">
           <Button onClick={() => window.print()} className="min-h-11">
             <Printer aria-hidden className="size-5" /> {t('print')}
           </Button>
-          <a href="/api/result.pdf" className="inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3.5 hover:border-edge">
+          <a
+            href="/api/result.pdf"
+            className="inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3.5 hover:border-edge"
+          >
             <FileDown aria-hidden className="size-5" /> {t('pdf')}
           </a>
         </div>

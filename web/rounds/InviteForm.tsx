@@ -42,7 +42,9 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
           aria-describedby={undefined}
           className="fixed top-1/2 left-1/2 z-30 w-[min(28rem,calc(100vw-2rem))] -translate-1/2 rounded-card border border-line bg-card p-6 shadow-float"
         >
-          <Dialog.Title className="mb-4 font-serif text-[1.35rem] font-semibold">{t('inviteTitle')}</Dialog.Title>
+          <Dialog.Title className="mb-4 font-serif text-[1.35rem] font-semibold">
+            {t('inviteTitle')}
+          </Dialog.Title>
           <form
             className="space-y-3.5"
             onSubmit={(event) => {
@@ -52,21 +54,46 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
           >
             <label className="block">
               {t('name')}
-              <input required minLength={2} maxLength={100} value={fields.name} onChange={set('name')} className={FIELD} />
+              <input
+                required
+                minLength={2}
+                maxLength={100}
+                value={fields.name}
+                onChange={set('name')}
+                className={FIELD}
+              />
             </label>
             <label className="block">
               {t('email')}
-              <input required type="email" maxLength={200} value={fields.email} onChange={set('email')} className={FIELD} />
+              <input
+                required
+                type="email"
+                maxLength={200}
+                value={fields.email}
+                onChange={set('email')}
+                className={FIELD}
+              />
             </label>
             <label className="block">
               {t('extra')}
-              <input required type="number" min={0} max={200} value={fields.extra} onChange={set('extra')} className={`${FIELD} w-28`} />
+              <input
+                required
+                type="number"
+                min={0}
+                max={200}
+                value={fields.extra}
+                onChange={set('extra')}
+                className={`${FIELD} w-28`}
+              />
             </label>
             {trouble && <Notice tone="trouble">{trouble}</Notice>}
             {done && (
               <Notice tone="plain">
                 {t('inviteDone', { email: done.email })}{' '}
-                <Link to={`/staff/outbox?letter=${done.letter}`} className="text-slate underline underline-offset-4">
+                <Link
+                  to={`/staff/outbox?letter=${done.letter}`}
+                  className="text-slate underline underline-offset-4"
+                >
                   {t('inviteRead')}
                 </Link>
               </Notice>

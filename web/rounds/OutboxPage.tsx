@@ -30,7 +30,11 @@ function LetterView({ id }: { id: number }) {
           </a>
         )}
         {letter.attachments.map((name) => (
-          <a key={name} href={`/api/letters/${id}/attachments/${name}`} className="inline-flex min-h-10 items-center gap-1.5 text-slate underline underline-offset-4">
+          <a
+            key={name}
+            href={`/api/letters/${id}/attachments/${name}`}
+            className="inline-flex min-h-10 items-center gap-1.5 text-slate underline underline-offset-4"
+          >
             <Paperclip aria-hidden className="size-4" /> {name}
           </a>
         ))}

@@ -14,7 +14,6 @@ import { t } from './words';
 function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
   const [response, setResponse] = useState(() => kindOf(part.kind).empty(part.shown));
   const [struck, setStruck] = useState<string[]>([]);
-  const Answer = answers.take(part.kind);
   const promptId = `prompt-${part.target}`;
   const whole = layoutOf(part.kind) === 'whole';
   return (
@@ -25,17 +24,17 @@ function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
           <Passage text={part.prompt} />
         </div>
       )}
-      <Answer
-        shown={part.shown}
-        response={response}
-        onChange={setResponse}
-        struck={struck}
-        onStrike={setStruck}
-        promptId={promptId}
-        needId={`${promptId}-need`}
-        prompt={part.prompt}
-        target={part.target}
-      />
+      {answers.draw(part.kind, {
+        shown: part.shown,
+        response,
+        onChange: setResponse,
+        struck,
+        onStrike: setStruck,
+        promptId,
+        needId: `${promptId}-need`,
+        prompt: part.prompt,
+        target: part.target,
+      })}
       <p id={`${promptId}-need`} className="pt-1 text-[0.88rem] text-marigold">
         {kindOf(part.kind).progress(part.shown, response).missing}
       </p>
@@ -76,11 +75,21 @@ export function PaperPage() {
   const { id = '' } = useParams();
   const [loaded] = useLoaded(`paper ${id}`, () => load(id));
   const paper = loaded.state === 'here' ? loaded.value : null;
-  const facts = paper && { questions: paper.questions.length, marks: showMarks(paper.marks), minutes: paper.minutes };
+  const facts = paper && {
+    questions: paper.questions.length,
+    marks: showMarks(paper.marks),
+    minutes: paper.minutes,
+  };
   return (
     <StaffPage
       title={paper?.title ?? t('paper')}
-      aside={facts && <p className="text-soft">{t('paperFacts', facts)} · {t('asCandidates')}</p>}
+      aside={
+        facts && (
+          <p className="text-soft">
+            {t('paperFacts', facts)} · {t('asCandidates')}
+          </p>
+        )
+      }
       loaded={loaded}
     >
       {(value) =>

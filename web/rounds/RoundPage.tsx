@@ -40,7 +40,9 @@ function Facts({ round, onChange }: { round: RoundDetail; onChange: (round: Roun
         />
       ) : (
         <p className="text-[0.9rem] text-soft">
-          {round.releasedAt === null ? t('releaseWait') : t('releasedOn', { when: showShort(round.releasedAt, round.timeZone) })}
+          {round.releasedAt === null
+            ? t('releaseWait')
+            : t('releasedOn', { when: showShort(round.releasedAt, round.timeZone) })}
         </p>
       )}
     </div>
@@ -65,11 +67,32 @@ export function RoundPage() {
             keyOf={(r) => r.id}
             empty={t('noInvited')}
             columns={[
-              { head: t('candidate'), cell: (r) => <><b>{r.name}</b><br /><span className="text-[0.85rem] text-soft">{r.email}</span></> },
+              {
+                head: t('candidate'),
+                cell: (r) => (
+                  <>
+                    <b>{r.name}</b>
+                    <br />
+                    <span className="text-[0.85rem] text-soft">{r.email}</span>
+                  </>
+                ),
+              },
               { head: t('reference'), cell: (r) => r.reference },
-              { head: t('extraTime'), cell: (r) => (r.extraPercent ? `${r.extraPercent} %` : ''), right: true },
+              {
+                head: t('extraTime'),
+                cell: (r) => (r.extraPercent ? `${r.extraPercent} %` : ''),
+                right: true,
+              },
               { head: t('progress'), cell: (r) => where(r, value.timeZone) },
-              { head: t('notes'), cell: (r) => r.notes.map((note) => <Pill key={note} tone="care">{note}</Pill>) },
+              {
+                head: t('notes'),
+                cell: (r) =>
+                  r.notes.map((note) => (
+                    <Pill key={note} tone="care">
+                      {note}
+                    </Pill>
+                  )),
+              },
               { head: t('marks'), cell: (r) => (r.total === null ? '' : showMarks(r.total)), right: true },
             ]}
           />

@@ -8,14 +8,14 @@ import { useLoaded } from '../ui/useAsync';
 import { t } from './words';
 
 export function RoundState({ round }: { round: RoundRow }) {
-  const now = Date.now();
   if (round.releasedAt !== null) return <Pill tone="good">{t('released')}</Pill>;
   if (round.signedOffAt !== null) return <Pill tone="good">{t('signedOff')}</Pill>;
-  if (now < round.opensAt) return <Pill>{t('opensLater')}</Pill>;
-  return now < round.closesAt ? <Pill tone="care">{t('open')}</Pill> : <Pill>{t('over')}</Pill>;
+  if (round.window === 'open') return <Pill tone="care">{t('open')}</Pill>;
+  return <Pill>{t(round.window === 'later' ? 'opensLater' : 'over')}</Pill>;
 }
 
-export const roundLink = 'font-semibold text-ink underline decoration-line underline-offset-4 hover:decoration-ink';
+export const roundLink =
+  'font-semibold text-ink underline decoration-line underline-offset-4 hover:decoration-ink';
 
 export function Rounds() {
   const [loaded] = useLoaded('rounds', () => get<RoundRow[]>('/rounds'));
@@ -27,9 +27,19 @@ export function Rounds() {
           keyOf={(r) => r.id}
           empty={t('none')}
           columns={[
-            { head: t('round'), cell: (r) => <Link to={`/staff/rounds/${r.id}`} className={roundLink}>{r.title}</Link> },
+            {
+              head: t('round'),
+              cell: (r) => (
+                <Link to={`/staff/rounds/${r.id}`} className={roundLink}>
+                  {r.title}
+                </Link>
+              ),
+            },
             { head: t('paper'), cell: (r) => r.paperTitle },
-            { head: t('window'), cell: (r) => `${showShort(r.opensAt, r.timeZone)} – ${showShort(r.closesAt, r.timeZone)}` },
+            {
+              head: t('window'),
+              cell: (r) => `${showShort(r.opensAt, r.timeZone)} – ${showShort(r.closesAt, r.timeZone)}`,
+            },
             { head: t('invited'), cell: (r) => r.invited, right: true },
             { head: t('running'), cell: (r) => r.running, right: true },
             { head: t('handedIn'), cell: (r) => r.handedIn, right: true },

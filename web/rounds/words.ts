@@ -20,8 +20,10 @@ export const t = words('rounds', {
   release: 'Release the results',
   releaseWait: 'Results can be released once the lead assessor has signed off.',
   releaseTitle: 'Release the results of {{title}}?',
-  releaseText_one: '{{count}} candidate will see a result sheet on the personal link at once. This cannot be taken back.',
-  releaseText_other: '{{count}} candidates will see their result sheets on their personal links at once. This cannot be taken back.',
+  releaseText_one:
+    '{{count}} candidate will see a result sheet on the personal link at once. This cannot be taken back.',
+  releaseText_other:
+    '{{count}} candidates will see their result sheets on their personal links at once. This cannot be taken back.',
   releaseKeep: 'Not yet',
   releasedOn: 'Released {{when}}',
   invite: 'Invite a candidate',

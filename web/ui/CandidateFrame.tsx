@@ -3,7 +3,11 @@ import { words } from '../words';
 import { TextSizeControl } from './TextSizeControl';
 import { useTextSize } from './textSize';
 
-const t = words('frame', { product: 'Clear Sitting', for: 'for the {{organisation}}', skip: 'Skip to the content' });
+const t = words('frame', {
+  product: 'Clear Sitting',
+  for: 'for the {{organisation}}',
+  skip: 'Skip to the content',
+});
 
 /** Applies the candidate's text size to the whole page. */
 export function useCandidateText(): void {
@@ -15,11 +19,20 @@ export function useCandidateText(): void {
 }
 
 /** The calm frame of everything a candidate meets before and after the desk. */
-export function CandidateFrame({ organisation, children }: { organisation: string | null; children: ReactNode }) {
+export function CandidateFrame({
+  organisation,
+  children,
+}: {
+  organisation: string | null;
+  children: ReactNode;
+}) {
   useCandidateText();
   return (
     <>
-      <a href="#content" className="sr-only focus:not-sr-only focus:absolute focus:z-40 focus:bg-card focus:p-3">
+      <a
+        href="#content"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-40 focus:bg-card focus:p-3"
+      >
         {t('skip')}
       </a>
       <header className="no-print flex items-center gap-3 border-b border-line px-4 py-3 desk:px-10">

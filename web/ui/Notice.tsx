@@ -11,7 +11,10 @@ const TONES = {
 export function Notice({ tone, children }: { tone: keyof typeof TONES; children: ReactNode }) {
   const { look, Icon } = TONES[tone];
   return (
-    <div role={tone === 'trouble' ? 'alert' : 'status'} className={`flex gap-3 rounded-card border px-4 py-3 ${look}`}>
+    <div
+      role={tone === 'trouble' ? 'alert' : 'status'}
+      className={`flex gap-3 rounded-card border px-4 py-3 ${look}`}
+    >
       <Icon aria-hidden className="mt-0.5 size-5 flex-none" />
       <div className="min-w-0">{children}</div>
     </div>

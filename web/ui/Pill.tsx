@@ -11,7 +11,9 @@ export type Tone = keyof typeof TONES;
 
 export function Pill({ tone = 'plain', children }: { tone?: Tone; children: ReactNode }) {
   return (
-    <span className={`inline-flex items-center gap-1.5 rounded-full px-2.5 py-0.5 text-[0.82rem] whitespace-nowrap ${TONES[tone]}`}>
+    <span
+      className={`inline-flex items-center gap-1.5 rounded-full px-2.5 py-0.5 text-[0.82rem] whitespace-nowrap ${TONES[tone]}`}
+    >
       {children}
     </span>
   );

@@ -31,20 +31,30 @@ interface Column<Row> {
 }
 
 /** A dense, quiet table; the first column names the row. */
-export function StaffTable<Row>({ rows, columns, keyOf, empty }: {
+export function StaffTable<Row>({
+  rows,
+  columns,
+  keyOf,
+  empty,
+}: {
   readonly rows: readonly Row[];
   readonly columns: readonly Column<Row>[];
   readonly keyOf: (row: Row) => number | string;
   readonly empty: string;
 }) {
-  if (rows.length === 0) return <p className="rounded-card border border-line bg-card px-4 py-6 text-soft">{empty}</p>;
+  if (rows.length === 0)
+    return <p className="rounded-card border border-line bg-card px-4 py-6 text-soft">{empty}</p>;
   return (
     <div className="overflow-x-auto rounded-card border border-line bg-card">
       <table className="w-full">
         <thead>
           <tr className="border-b border-line">
             {columns.map(({ head, right }) => (
-              <th key={head} scope="col" className={`px-3 py-2 text-[0.85rem] font-semibold text-soft ${right ? 'text-right' : 'text-left'}`}>
+              <th
+                key={head}
+                scope="col"
+                className={`px-3 py-2 text-[0.85rem] font-semibold text-soft ${right ? 'text-right' : 'text-left'}`}
+              >
                 {head}
               </th>
             ))}
@@ -56,7 +66,11 @@ export function StaffTable<Row>({ rows, columns, keyOf, empty }: {
               {columns.map(({ head, cell, right }, i) => {
                 const Cell = i === 0 ? 'th' : 'td';
                 return (
-                  <Cell key={head} scope={i === 0 ? 'row' : undefined} className={`px-3 py-2 font-normal ${right ? 'text-right' : 'text-left'}`}>
+                  <Cell
+                    key={head}
+                    scope={i === 0 ? 'row' : undefined}
+                    className={`px-3 py-2 font-normal ${right ? 'text-right' : 'text-left'}`}
+                  >
                     {cell(row)}
                   </Cell>
                 );

@@ -12,7 +12,7 @@ function read(): TextSize {
 
 interface TextSizeState {
   readonly size: TextSize;
-  set(size: TextSize): void;
+  readonly set: (size: TextSize) => void;
 }
 
 /** The size of a candidate's text, kept on the device. */

@@ -7,7 +7,10 @@ export type Loaded<T> =
   | { readonly state: 'here'; readonly value: T };
 
 /** Loads once for `key` and again on `reload`; a result that comes after the key has changed is dropped. */
-export function useLoaded<T>(key: string, load: () => Promise<T>): [Loaded<T>, () => void, (value: T) => void] {
+export function useLoaded<T>(
+  key: string,
+  load: () => Promise<T>,
+): [Loaded<T>, () => void, (value: T) => void] {
   const [loaded, setLoaded] = useState<Loaded<T>>({ state: 'loading' });
   const [turn, setTurn] = useState(0);
   useEffect(() => {
@@ -28,7 +31,11 @@ export function useLoaded<T>(key: string, load: () => Promise<T>): [Loaded<T>, (
 }
 
 /** Runs an action once at a time and keeps what went wrong, in words. */
-export function useAction(): { busy: boolean; trouble: string | null; run: (action: () => Promise<void>) => Promise<void> } {
+export function useAction(): {
+  busy: boolean;
+  trouble: string | null;
+  run: (action: () => Promise<void>) => Promise<void>;
+} {
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const run = useCallback(async (action: () => Promise<void>) => {

@@ -37,6 +37,4 @@ const show=v=>typeof v==='string'?v:typeof v==='object'&&v!==null?JSON.stringify
 globalThis.console={log:(...a)=>write(a.map(show).join(' ')+'\\n')};})()`;
 
 export type HarnessReply =
-  | { readonly value: unknown }
-  | { readonly error: string }
-  | { readonly memory: true };
+  { readonly value: unknown } | { readonly error: string } | { readonly memory: true };

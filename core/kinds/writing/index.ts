@@ -19,12 +19,6 @@ function progress(shown: WritingShown, { text }: WritingResponse): Progress {
   return { state: 'done', missing: null };
 }
 
-function ruleInWords({ wordsFrom, wordsTo }: WritingShown): string | null {
-  if (wordsFrom && wordsTo) return `${wordsFrom} to ${wordsTo} words.`;
-  if (wordsTo) return `At most ${wordsTo} words.`;
-  return wordsFrom ? `At least ${wordsFrom} words.` : null;
-}
-
 const top = (levels: readonly { hundredths: number }[]) =>
   Math.max(...levels.map((level) => level.hundredths));
 
@@ -43,7 +37,6 @@ export const writing: Kind<WritingContent, WritingShown, WritingResponse> = {
   empty: () => ({ text: emptyRich }),
   misfit: () => null,
   progress,
-  ruleInWords,
   // People give the marks; the machine only knows that nothing was written.
   score: () => unanswered,
   asText: (_, { text }) => richAsText(text),

@@ -40,7 +40,8 @@ async function runCase(message: CaseMessage): Promise<Omit<CaseReply, 'milliseco
   try {
     const made = vm.evalCode(javascriptHarness(message.program, message.functionName), 'program.js');
     if (made.error) return settle(describe(vm.dump(made.error)));
-    if (vm.typeof(made.value) !== 'function') return settle({ error: `there is no function ${message.functionName}` });
+    if (vm.typeof(made.value) !== 'function')
+      return settle({ error: `there is no function ${message.functionName}` });
     const call = vm.unwrapResult(
       vm.evalCode('(f,a)=>{const v=f(...JSON.parse(a));return JSON.stringify({value:v===undefined?null:v})}'),
     );

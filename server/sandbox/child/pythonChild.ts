@@ -9,20 +9,24 @@ import { PYTHON_HARNESS } from '../../../core/kinds/code/harness';
 import type { CaseMessage } from './protocol';
 
 const folder = process.argv[2]!;
-const realm = vm.createContext(Object.create(null) as object, { codeGeneration: { strings: false, wasm: true } });
-const inside = (source: string, filename = 'realm.js'): unknown => vm.runInContext(source, realm, { filename });
+const realm = vm.createContext(Object.create(null) as object, {
+  codeGeneration: { strings: false, wasm: true },
+});
+const inside = (source: string, filename = 'realm.js'): unknown =>
+  vm.runInContext(source, realm, { filename });
 
 inside(readFileSync(`${folder}/realmPrelude.js`, 'utf8'), 'realmPrelude.js');
 inside('delete WebAssembly.compileStreaming; delete WebAssembly.instantiateStreaming;');
 inside(readFileSync(`${folder}/pyodideRealm.js`, 'utf8'), 'pyodideRealm.js');
 
-const copyIn = inside(`(bytes) => { 'use strict'; const own = new Uint8Array(bytes.length); own.set(bytes); return own }`) as (
-  bytes: Uint8Array,
-) => unknown;
+const copyIn = inside(
+  `(bytes) => { 'use strict'; const own = new Uint8Array(bytes.length); own.set(bytes); return own }`,
+) as (bytes: Uint8Array) => unknown;
 const place = inside(`(() => { const files = Object.create(null);
   globalThis.readbuffer = (path) => { for (const name in files) if (path.endsWith(name)) return files[name]; throw new Error('no file') };
   return (name, bytes) => { files[name] = bytes } })()`) as (name: string, bytes: unknown) => void;
-for (const name of ['pyodide.asm.wasm', 'python_stdlib.zip']) place(name, copyIn(readFileSync(`${folder}/${name}`)));
+for (const name of ['pyodide.asm.wasm', 'python_stdlib.zip'])
+  place(name, copyIn(readFileSync(`${folder}/${name}`)));
 const snapshot = `${folder}/python.snapshot`;
 
 /* Inside the realm: loads Python and leaves one function that takes and gives JSON. */
@@ -48,7 +52,11 @@ const boot = inside(`(lock, snapshot, harness) => { 'use strict';
       if (bytes > most) limit = 'output';
       else if (heap() - base > job.megabytes * 1048576) limit = 'memory';
       return JSON.stringify({ reply: String(reply).slice(0, 1048576), limit, printed: printed.slice(0, most) }) };
-    delete globalThis.__boot; return true }) }`) as (lock: string, snap: unknown, harness: string) => Promise<true>;
+    delete globalThis.__boot; return true }) }`) as (
+  lock: string,
+  snap: unknown,
+  harness: string,
+) => Promise<true>;
 
 function runCase(message: CaseMessage): void {
   const from = performance.now();
@@ -59,7 +67,9 @@ function runCase(message: CaseMessage): void {
 
 void boot(
   readFileSync(`${folder}/pyodide-lock.json`, 'utf8'),
-  existsSync(snapshot) && !process.argv.includes('without-snapshot') ? copyIn(readFileSync(snapshot)) : undefined,
+  existsSync(snapshot) && !process.argv.includes('without-snapshot')
+    ? copyIn(readFileSync(snapshot))
+    : undefined,
   PYTHON_HARNESS,
 ).then(
   () => {

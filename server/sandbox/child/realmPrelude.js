@@ -14,7 +14,12 @@
     else if (code < 0x800) out.push(0xc0 | (code >> 6), 0x80 | (code & 63));
     else if (code < 0x10000) out.push(0xe0 | (code >> 12), 0x80 | ((code >> 6) & 63), 0x80 | (code & 63));
     else
-      out.push(0xf0 | (code >> 18), 0x80 | ((code >> 12) & 63), 0x80 | ((code >> 6) & 63), 0x80 | (code & 63));
+      out.push(
+        0xf0 | (code >> 18),
+        0x80 | ((code >> 12) & 63),
+        0x80 | ((code >> 6) & 63),
+        0x80 | (code & 63),
+      );
   };
   realm.TextEncoder = class {
     get encoding() {
@@ -33,9 +38,11 @@
   };
 
   const bytesOf = (view) =>
-    view instanceof Uint8Array ? view
-    : view instanceof ArrayBuffer ? new Uint8Array(view)
-    : new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
+    view instanceof Uint8Array
+      ? view
+      : view instanceof ArrayBuffer
+        ? new Uint8Array(view)
+        : new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
   const decodeUtf16 = (bytes) => {
     let text = '';
     for (let i = 0; i + 1 < bytes.length; i += 2) text += String.fromCharCode(bytes[i] | (bytes[i + 1] << 8));
@@ -44,7 +51,7 @@
   const decodeUtf8 = (bytes) => {
     let text = '';
     let points = [];
-    for (let i = 0; i < bytes.length; ) {
+    for (let i = 0; i < bytes.length;) {
       const first = bytes[i++];
       let point = 0xfffd;
       if (first < 0x80) point = first;
@@ -52,7 +59,8 @@
       else if (first >= 0xe0 && first < 0xf0)
         point = ((first & 15) << 12) | ((bytes[i++] & 63) << 6) | (bytes[i++] & 63);
       else if (first >= 0xf0 && first < 0xf5)
-        point = ((first & 7) << 18) | ((bytes[i++] & 63) << 12) | ((bytes[i++] & 63) << 6) | (bytes[i++] & 63);
+        point =
+          ((first & 7) << 18) | ((bytes[i++] & 63) << 12) | ((bytes[i++] & 63) << 6) | (bytes[i++] & 63);
       points.push(point > 0x10ffff ? 0xfffd : point);
       if (points.length > 4096) {
         text += String.fromCodePoint(...points);

@@ -12,7 +12,9 @@ export function CameraChoice({ camera }: { camera: Camera }) {
         onChange={(event) => camera.choose(event.target.value)}
         className="min-h-10 min-w-0 flex-1 rounded-control border border-edge bg-card px-2.5"
       >
-        {camera.chosen === null && !camera.devices.some((d) => d.id === opened) && <option value={opened ?? ''}>–</option>}
+        {camera.chosen === null && !camera.devices.some((d) => d.id === opened) && (
+          <option value={opened ?? ''}>–</option>
+        )}
         {camera.devices.map(({ id, label }) => (
           <option key={id} value={id}>
             {label}

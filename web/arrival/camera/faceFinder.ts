@@ -9,7 +9,10 @@ interface Reply {
 /** Asks the face worker; one worker as long as the camera is looked at. */
 export class FaceFinder {
   private readonly worker = new Worker(new URL('./faceWorker.ts', import.meta.url), { type: 'module' });
-  private readonly waiting = new Map<number, { found: (boxes: FaceBox[]) => void; failed: (e: Error) => void }>();
+  private readonly waiting = new Map<
+    number,
+    { found: (boxes: FaceBox[]) => void; failed: (e: Error) => void }
+  >();
   private next = 1;
 
   constructor() {

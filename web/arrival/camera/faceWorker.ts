@@ -91,7 +91,10 @@ async function detect(bitmap: ImageBitmap): Promise<FaceBox[]> {
     const k = fine ? i : i - FINE_ANCHORS;
     const score = 1 / (1 + Math.exp(-(fine ? fineScores! : coarseScores!)[k]!));
     if (score < LEAST_SCORE) return;
-    const [dx, dy, w, h] = (fine ? fineBoxes! : coarseBoxes!).slice(k * VALUES_PER_BOX, k * VALUES_PER_BOX + 4);
+    const [dx, dy, w, h] = (fine ? fineBoxes! : coarseBoxes!).slice(
+      k * VALUES_PER_BOX,
+      k * VALUES_PER_BOX + 4,
+    );
     const [x, y] = [dx! + cx * SIDE - w! / 2, dy! + cy * SIDE - h! / 2];
     boxes.push({ score, x: (x - left) / scale, y: (y - top) / scale, width: w! / scale, height: h! / scale });
   });

@@ -151,7 +151,13 @@ export function drawScene(pen: Pen, { faces, time, width: w, height: h }: Scene)
   const places = faces === 1 ? [0.5] : faces === 2 ? [0.3, 0.7] : [];
   const size = faces === 1 ? 0.3 : 0.24;
   for (const [i, x] of places.entries())
-    person(pen, w * x + Math.sin(time * 0.7 + i) * w * 0.012, h * 0.47 + Math.sin(time * 0.9) * h * 0.012, h * size, time + i);
+    person(
+      pen,
+      w * x + Math.sin(time * 0.7 + i) * w * 0.012,
+      h * 0.47 + Math.sin(time * 0.9) * h * 0.012,
+      h * size,
+      time + i,
+    );
 }
 
 const FRAME_MS = 100;
@@ -163,7 +169,12 @@ export function standInStream(): MediaStream {
   const pen = canvas.getContext('2d')!;
   const from = performance.now();
   const draw = () =>
-    drawScene(pen, { faces: 1, time: (performance.now() - from) / 1000, width: canvas.width, height: canvas.height });
+    drawScene(pen, {
+      faces: 1,
+      time: (performance.now() - from) / 1000,
+      width: canvas.width,
+      height: canvas.height,
+    });
   draw();
   const stream = canvas.captureStream(1000 / FRAME_MS);
   const timer = setInterval(() => (stream.active ? draw() : clearInterval(timer)), FRAME_MS);

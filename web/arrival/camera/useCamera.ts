@@ -24,12 +24,16 @@ async function openStream(chosen: string | null): Promise<MediaStream> {
   if (chosen === STAND_IN) return standInStream();
   if (!navigator.mediaDevices) throw new DOMException('', 'NotFoundError');
   const size = { width: { ideal: 640 }, height: { ideal: 480 } };
-  return navigator.mediaDevices.getUserMedia({ video: chosen ? { ...size, deviceId: { exact: chosen } } : size });
+  return navigator.mediaDevices.getUserMedia({
+    video: chosen ? { ...size, deviceId: { exact: chosen } } : size,
+  });
 }
 
 async function listCameras(): Promise<Camera['devices']> {
   const found = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
-  return found.filter((d) => d.kind === 'videoinput').map((d, i) => ({ id: d.deviceId, label: d.label || `Camera ${i + 1}` }));
+  return found
+    .filter((d) => d.kind === 'videoinput')
+    .map((d, i) => ({ id: d.deviceId, label: d.label || `Camera ${i + 1}` }));
 }
 
 /** Opens a camera; the drawn stand-in is on the list only where the server's configuration allows it. */

@@ -19,9 +19,17 @@ function insideFrame(box: FaceBox, width: number, height: number): boolean {
   return x > 0.25 && x < 0.75 && y > 0.2 && y < 0.8 && size > 0.12 && size < 0.9;
 }
 
-async function look(video: HTMLVideoElement, pen: CanvasRenderingContext2D, finder: FaceFinder): Promise<Look> {
+async function look(
+  video: HTMLVideoElement,
+  pen: CanvasRenderingContext2D,
+  finder: FaceFinder,
+): Promise<Look> {
   pen.drawImage(video, 0, 0, WIDTH, HEIGHT);
-  const { light, sharpness, flatShare } = measurePicture(pen.getImageData(0, 0, WIDTH, HEIGHT).data, WIDTH, HEIGHT);
+  const { light, sharpness, flatShare } = measurePicture(
+    pen.getImageData(0, 0, WIDTH, HEIGHT).data,
+    WIDTH,
+    HEIGHT,
+  );
   const boxes = await finder.find(await createImageBitmap(video));
   const only = boxes.length === 1 ? boxes[0] : undefined;
   const inside = only !== undefined && insideFrame(only, video.videoWidth, video.videoHeight);
@@ -30,7 +38,10 @@ async function look(video: HTMLVideoElement, pen: CanvasRenderingContext2D, find
 }
 
 /** Looks at the live picture again and again: light, sharpness, and the faces found by the model in its worker. */
-export function useLook(video: RefObject<HTMLVideoElement | null>, stream: MediaStream | null): [Look | null, string | null] {
+export function useLook(
+  video: RefObject<HTMLVideoElement | null>,
+  stream: MediaStream | null,
+): [Look | null, string | null] {
   const [seen, setSeen] = useState<Look | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {

@@ -9,11 +9,24 @@ import type { Finding } from './runChecks';
 
 function findingOf(seen: Look | null, code: string | null, modelTrouble: string | null): Finding | null {
   if (code) {
-    const key = `camera${code.replace(/^./, (c) => c.toUpperCase())}` as 'cameraRefused' | 'cameraNone' | 'cameraBusy';
-    return { name: 'camera', outcome: 'not working', facts: { trouble: code }, words: t(key), remedy: t(`${key}Remedy`) };
+    const key = `camera${code.replace(/^./, (c) => c.toUpperCase())}` as
+      'cameraRefused' | 'cameraNone' | 'cameraBusy';
+    return {
+      name: 'camera',
+      outcome: 'not working',
+      facts: { trouble: code },
+      words: t(key),
+      remedy: t(`${key}Remedy`),
+    };
   }
   if (modelTrouble)
-    return { name: 'camera', outcome: 'could be better', facts: { model: 'did not start' }, words: t('faceTrouble'), remedy: null };
+    return {
+      name: 'camera',
+      outcome: 'could be better',
+      facts: { model: 'did not start' },
+      words: t('faceTrouble'),
+      remedy: null,
+    };
   if (!seen) return null;
   const { facts, troubles } = seen;
   const measured = {
@@ -23,8 +36,15 @@ function findingOf(seen: Look | null, code: string | null, modelTrouble: string 
     'inside the frame': facts.insideFrame,
   };
   const worst = troubles[0];
-  if (!worst) return { name: 'camera', outcome: 'good', facts: measured, words: t('cameraGood'), remedy: null };
-  return { name: 'camera', outcome: 'could be better', facts: measured, words: t(worst), remedy: t(`${worst}Remedy`) };
+  if (!worst)
+    return { name: 'camera', outcome: 'good', facts: measured, words: t('cameraGood'), remedy: null };
+  return {
+    name: 'camera',
+    outcome: 'could be better',
+    facts: measured,
+    words: t(worst),
+    remedy: t(`${worst}Remedy`),
+  };
 }
 
 function Fact({ good, children }: { good: boolean; children: string }) {
@@ -42,7 +62,10 @@ export function CameraCheck({ onFinding }: { onFinding: (finding: Finding | null
   const video = useRef<HTMLVideoElement>(null);
   const camera = useCamera();
   const [seen, modelTrouble] = useLook(video, camera.stream);
-  const finding = useMemo(() => findingOf(seen, camera.trouble, modelTrouble), [seen, camera.trouble, modelTrouble]);
+  const finding = useMemo(
+    () => findingOf(seen, camera.trouble, modelTrouble),
+    [seen, camera.trouble, modelTrouble],
+  );
   const tell = useEffectEvent(onFinding);
   useEffect(() => tell(finding), [finding]);
   const facts = seen?.facts;
@@ -53,15 +76,23 @@ export function CameraCheck({ onFinding }: { onFinding: (finding: Finding | null
         <CameraChoice camera={camera} />
         {facts ? (
           <ul className="space-y-1">
-            <Fact good={facts.faces === 1}>{facts.faces === 1 ? t('faceOne') : t(facts.faces === 0 ? 'nobody' : 'several')}</Fact>
-            {facts.faces === 1 && <Fact good={facts.insideFrame}>{t(facts.insideFrame ? 'faceInside' : 'off-centre')}</Fact>}
+            <Fact good={facts.faces === 1}>
+              {facts.faces === 1 ? t('faceOne') : t(facts.faces === 0 ? 'nobody' : 'several')}
+            </Fact>
+            {facts.faces === 1 && (
+              <Fact good={facts.insideFrame}>{t(facts.insideFrame ? 'faceInside' : 'off-centre')}</Fact>
+            )}
             <Fact good={!seen.troubles.some((x) => x === 'dark' || x === 'bright' || x === 'covered')}>
               {t('lightFact', { light: Math.round(facts.light) })}
             </Fact>
-            <Fact good={!seen.troubles.includes('blurred')}>{t('sharpFact', { sharpness: facts.sharpness.toFixed(3) })}</Fact>
+            <Fact good={!seen.troubles.includes('blurred')}>
+              {t('sharpFact', { sharpness: facts.sharpness.toFixed(3) })}
+            </Fact>
           </ul>
         ) : (
-          <p className="text-soft">{camera.stream ? t('cameraLooking') : camera.trouble ? '' : t('cameraOpening')}</p>
+          <p className="text-soft">
+            {camera.stream ? t('cameraLooking') : camera.trouble ? '' : t('cameraOpening')}
+          </p>
         )}
       </div>
     </div>

@@ -1,4 +1,9 @@
-import { judgeConnection, summariseTrips, type CheckName, type CheckResult } from '../../../core/arrival/checks';
+import {
+  judgeConnection,
+  summariseTrips,
+  type CheckName,
+  type CheckResult,
+} from '../../../core/arrival/checks';
 import { post } from '../../api/client';
 import { t } from '../words';
 
@@ -23,7 +28,13 @@ function browser(): Finding {
   const facts = Object.fromEntries(Object.keys(FEATURES).map((name) => [name, !missing.includes(name)]));
   if (missing.length === 0)
     return { name: 'browser', outcome: 'good', facts, words: t('browserGood'), remedy: null };
-  return { name: 'browser', outcome: 'not working', facts, words: t('browserBad', { missing: missing.join(', ') }), remedy: t('browserRemedy') };
+  return {
+    name: 'browser',
+    outcome: 'not working',
+    facts,
+    words: t('browserBad', { missing: missing.join(', ') }),
+    remedy: t('browserRemedy'),
+  };
 }
 
 const LEAST_WIDTH = 340;
@@ -65,10 +76,22 @@ async function storage(): Promise<Finding> {
     const facts = { 'free bytes': free };
     const megabytes = Math.floor(free / 1024 / 1024);
     if (free > 0 && free < LEAST_BYTES)
-      return { name: 'storage', outcome: 'could be better', facts, words: t('storageLittle', { megabytes }), remedy: t('storageRemedy') };
+      return {
+        name: 'storage',
+        outcome: 'could be better',
+        facts,
+        words: t('storageLittle', { megabytes }),
+        remedy: t('storageRemedy'),
+      };
     return { name: 'storage', outcome: 'good', facts, words: t('storageGood'), remedy: null };
   } catch {
-    return { name: 'storage', outcome: 'not working', facts: {}, words: t('storageBad'), remedy: t('storageRemedy') };
+    return {
+      name: 'storage',
+      outcome: 'not working',
+      facts: {},
+      words: t('storageBad'),
+      remedy: t('storageRemedy'),
+    };
   }
 }
 
@@ -88,13 +111,26 @@ async function connection(): Promise<Finding> {
   const trips: (number | null)[] = [];
   for (let i = 0; i < TRIPS; i++) trips.push(await trip());
   if (trips.every((ms) => ms === null))
-    return { name: 'connection', outcome: 'not working', facts: { lost: TRIPS }, words: t('connectionBad'), remedy: t('connectionRemedy') };
+    return {
+      name: 'connection',
+      outcome: 'not working',
+      facts: { lost: TRIPS },
+      words: t('connectionBad'),
+      remedy: t('connectionRemedy'),
+    };
   const { medianMs, spreadMs, lost } = summariseTrips(trips);
   const outcome = judgeConnection({ medianMs, spreadMs, lost });
   const [median, spread] = [Math.max(1, Math.round(medianMs)), Math.round(spreadMs)];
   const facts = { 'median ms': median, 'spread ms': spread, lost };
-  const words = lost > 0 ? t('connectionLost', { median, lost, all: TRIPS }) : t('connectionGood', { median, spread });
-  return { name: 'connection', outcome, facts, words, remedy: outcome === 'good' ? null : t('connectionRemedy') };
+  const words =
+    lost > 0 ? t('connectionLost', { median, lost, all: TRIPS }) : t('connectionGood', { median, spread });
+  return {
+    name: 'connection',
+    outcome,
+    facts,
+    words,
+    remedy: outcome === 'good' ? null : t('connectionRemedy'),
+  };
 }
 
 /** Checks that run by themselves; the camera's needs the candidate. */

@@ -13,8 +13,18 @@ import { automaticChecks, type Finding } from '../checks/runChecks';
 import { StepTitle } from '../Steps';
 import { t } from '../words';
 
-const ICONS: Record<CheckName, typeof Check> = { browser: Globe, screen: Monitor, storage: Database, connection: Wifi, camera: Camera };
-const TONES: Record<CheckResult['outcome'], Tone> = { good: 'good', 'could be better': 'care', 'not working': 'trouble' };
+const ICONS: Record<CheckName, typeof Check> = {
+  browser: Globe,
+  screen: Monitor,
+  storage: Database,
+  connection: Wifi,
+  camera: Camera,
+};
+const TONES: Record<CheckResult['outcome'], Tone> = {
+  good: 'good',
+  'could be better': 'care',
+  'not working': 'trouble',
+};
 
 type Findings = Partial<Record<CheckName, Finding>>;
 
@@ -76,7 +86,9 @@ function CheckRow({ name, finding, onAgain, children }: RowProps) {
               {t(finding.outcome)}
             </Pill>
           )}
-          {finding && finding.outcome !== 'good' && onAgain && <Button onClick={onAgain}>{t('again')}</Button>}
+          {finding && finding.outcome !== 'good' && onAgain && (
+            <Button onClick={onAgain}>{t('again')}</Button>
+          )}
         </div>
       </div>
       {children}

@@ -17,12 +17,18 @@ function YourTime() {
   const own = allowedMs(limitMs, extraPercent);
   const why =
     extraPercent > 0
-      ? t('timeExtra', { length: showLength(limitMs), extra: showLength(own - limitMs), percent: extraPercent })
+      ? t('timeExtra', {
+          length: showLength(limitMs),
+          extra: showLength(own - limitMs),
+          percent: extraPercent,
+        })
       : t('timeAll', { length: showLength(limitMs) });
   return (
     <section className="grid items-center gap-x-6 gap-y-2 rounded-card border border-line bg-card px-6 py-4 desk:grid-cols-[auto_1fr]">
       <p>
-        <span className="block text-[2.1rem] leading-none font-bold whitespace-nowrap">{showLength(own)}</span>
+        <span className="block text-[2.1rem] leading-none font-bold whitespace-nowrap">
+          {showLength(own)}
+        </span>
         <span className="text-[0.85rem] text-soft">{t('yourTime')}</span>
       </p>
       <p className="text-[0.92rem]">
@@ -99,7 +105,12 @@ export function Cover() {
       await startSitting(paper.value.hash);
       await navigate(`/i/${link}/desk`);
     });
-  const values = { name: candidate.name, reference: candidate.reference, number: attempt, all: round.attemptsAllowed };
+  const values = {
+    name: candidate.name,
+    reference: candidate.reference,
+    number: attempt,
+    all: round.attemptsAllowed,
+  };
   return (
     <>
       <StepTitle title={round.paperTitle} text={t('coverFor', values)} />

@@ -25,7 +25,10 @@ export function Details() {
       <StepTitle title={t('detailsTitle')} text={t('detailsText')} />
       <dl className="rounded-card border border-line bg-card px-5">
         {facts.map(([label, value]) => (
-          <div key={label} className="grid gap-x-4 border-b border-line py-3.5 last:border-0 desk:grid-cols-[9rem_1fr]">
+          <div
+            key={label}
+            className="grid gap-x-4 border-b border-line py-3.5 last:border-0 desk:grid-cols-[9rem_1fr]"
+          >
             <dt className="text-soft">{label}</dt>
             <dd className="font-semibold break-words">{value}</dd>
           </div>
@@ -57,7 +60,12 @@ export function Details() {
       )}
       <div className="mt-5 flex flex-wrap gap-3">
         {wrong ? (
-          <Button look="first" className="min-h-11" disabled={busy || correction.trim() === ''} onClick={() => void confirm(correction.trim())}>
+          <Button
+            look="first"
+            className="min-h-11"
+            disabled={busy || correction.trim() === ''}
+            onClick={() => void confirm(correction.trim())}
+          >
             {t('detailsSend')}
           </Button>
         ) : (

@@ -1,5 +1,5 @@
 import { Camera as CameraIcon } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { ArrivalView } from '../../../core/arrival/api';
 import { post, putBytes } from '../../api/client';
 import { Button } from '../../ui/Button';
@@ -22,30 +22,24 @@ function snap(video: HTMLVideoElement): Promise<Blob | null> {
   return new Promise((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY));
 }
 
-function useBlobUrl(blob: Blob | null): string | null {
-  const [url, setUrl] = useState<string | null>(null);
-  useEffect(() => {
-    if (!blob) return setUrl(null);
-    const made = URL.createObjectURL(blob);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [blob]);
-  return url;
-}
-
 export function Picture() {
   const { view, update } = useArrival();
   const video = useRef<HTMLVideoElement>(null);
   const camera = useCamera();
   const [seen] = useLook(video, camera.stream);
-  const [taken, setTaken] = useState<Blob | null>(null);
-  const url = useBlobUrl(taken);
+  const [taken, setTaken] = useState<{ picture: Blob; url: string } | null>(null);
+  const url = taken?.url ?? null;
   const { busy, trouble, run } = useAction();
   const worst = seen?.troubles[0];
-  const use = (picture: Blob | null) =>
-    run(async () => {
-      if (picture) update(await putBytes<ArrivalView>('/arrival/picture', picture));
-    });
+  const take = async () => {
+    const picture = await snap(video.current!);
+    if (picture) setTaken({ picture, url: URL.createObjectURL(picture) });
+  };
+  const retake = () => {
+    if (taken) URL.revokeObjectURL(taken.url);
+    setTaken(null);
+  };
+  const use = () => run(async () => update(await putBytes<ArrivalView>('/arrival/picture', taken!.picture)));
   const goWithout = () => run(async () => update(await post<ArrivalView>('/arrival/no-picture')));
   return (
     <>
@@ -54,18 +48,32 @@ export function Picture() {
         <div className={url ? 'hidden' : ''}>
           <CameraView video={video} stream={camera.stream} />
         </div>
-        {url && <img src={url} alt={t('pictureAlt')} className="aspect-4/3 w-full -scale-x-100 rounded-lg object-cover" />}
+        {url && (
+          <img
+            src={url}
+            alt={t('pictureAlt')}
+            className="aspect-4/3 w-full -scale-x-100 rounded-lg object-cover"
+          />
+        )}
         {!url && <CameraChoice camera={camera} />}
-        {camera.trouble && <Notice tone="care">{t('cameraNone')}. {t('cameraNoneRemedy')}</Notice>}
-        {!url && worst && <Notice tone="care">{t(worst)}. {t(`${worst}Remedy`)}</Notice>}
+        {camera.trouble && (
+          <Notice tone="care">
+            {t('cameraNone')}. {t('cameraNoneRemedy')}
+          </Notice>
+        )}
+        {!url && worst && (
+          <Notice tone="care">
+            {t(worst)}. {t(`${worst}Remedy`)}
+          </Notice>
+        )}
         {trouble && <Notice tone="trouble">{trouble}</Notice>}
         <div className="flex flex-wrap gap-3 pt-1">
           {url ? (
             <>
-              <Button look="first" className="min-h-11" disabled={busy} onClick={() => void use(taken)}>
+              <Button look="first" className="min-h-11" disabled={busy} onClick={() => void use()}>
                 {t('pictureUse')}
               </Button>
-              <Button className="min-h-11" onClick={() => setTaken(null)}>
+              <Button className="min-h-11" onClick={retake}>
                 {t('pictureRetake')}
               </Button>
             </>
@@ -78,7 +86,7 @@ export function Picture() {
               look="first"
               className="min-h-11"
               disabled={!camera.stream || !seen}
-              onClick={() => void snap(video.current!).then(setTaken)}
+              onClick={() => void take()}
             >
               <CameraIcon aria-hidden className="size-5" /> {t('pictureTake')}
             </Button>

@@ -17,16 +17,25 @@ export function Rules() {
   const all = statements.every((s) => accepted.includes(s.key));
   const toggle = (key: string) =>
     setAccepted((keys) => (keys.includes(key) ? keys.filter((k) => k !== key) : [...keys, key]));
-  const accept = () => run(async () => update(await post<ArrivalView>('/arrival/rules', { version, accepted })));
+  const accept = () =>
+    run(async () => update(await post<ArrivalView>('/arrival/rules', { version, accepted })));
   return (
     <>
       <StepTitle title={t('rulesTitle')} />
-      <Passage text={text} className="mt-4 rounded-card border border-line bg-card px-6 py-5 font-serif text-[1.03rem]" />
+      <Passage
+        text={text}
+        className="mt-4 rounded-card border border-line bg-card px-6 py-5 font-serif text-[1.03rem]"
+      />
       <ul className="mt-4 space-y-1">
         {statements.map(({ key, text: words }) => (
           <li key={key}>
             <label className="flex min-h-11 cursor-pointer items-center gap-3">
-              <input type="checkbox" checked={accepted.includes(key)} onChange={() => toggle(key)} className="size-5 flex-none accent-kelp" />
+              <input
+                type="checkbox"
+                checked={accepted.includes(key)}
+                onChange={() => toggle(key)}
+                className="size-5 flex-none accent-kelp"
+              />
               {words}
             </label>
           </li>

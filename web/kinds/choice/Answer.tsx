@@ -21,7 +21,12 @@ function Mark({ round, on }: { round: boolean; on: boolean }) {
       aria-hidden
       className={`grid size-[1.15rem] flex-none place-items-center border-[1.6px] ${round ? 'rounded-full' : 'rounded'} ${on ? 'border-kelp bg-kelp text-white' : 'border-soft bg-card'}`}
     >
-      {on && (round ? <span className="size-2 rounded-full bg-white" /> : <Check className="size-3.5" strokeWidth={3} />)}
+      {on &&
+        (round ? (
+          <span className="size-2 rounded-full bg-white" />
+        ) : (
+          <Check className="size-3.5" strokeWidth={3} />
+        ))}
     </span>
   );
 }
@@ -90,7 +95,12 @@ export function Answer({ shown, response, onChange, struck, onStrike, promptId, 
   };
 
   return (
-    <div role={one ? 'radiogroup' : 'group'} aria-labelledby={promptId} aria-describedby={needId} className="space-y-1.5">
+    <div
+      role={one ? 'radiogroup' : 'group'}
+      aria-labelledby={promptId}
+      aria-describedby={needId}
+      className="space-y-1.5"
+    >
       {shown.options.map((option) => (
         <OptionRow
           key={option.key}

@@ -1,5 +1,5 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { CodeResponse, CodeShown, Language } from '../../../core/kinds/code/content';
 import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/contract';
 import { Passage } from '../../ui/Passage';
@@ -28,21 +28,20 @@ type Props = AnswerProps<CodeShown, CodeResponse>;
 
 const OWN = 'own-input';
 
-function useTrial({ shown, response, target }: Props) {
+function useTrial({ shown, response }: Props) {
   const [outcomes, setOutcomes] = useState<CaseOutcome[]>([]);
   const [own, setOwn] = useState<CaseRun | null>(null);
   const [ownOutcome, setOwnOutcome] = useState<CaseOutcome>();
   const [busy, setBusy] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const current = useRef(target);
-  useEffect(() => {
-    current.current = target;
-    setOutcomes([]);
-    setOwn(null);
-    setTrouble(null);
-  }, [target]);
   const { language } = response;
-  useEffect(() => void engineOf(language).warm().catch(() => undefined), [language]);
+  useEffect(
+    () =>
+      void engineOf(language)
+        .warm()
+        .catch(() => undefined),
+    [language],
+  );
 
   const program = response.programs[language] ?? starterOf(shown, language);
   const attempt = async (work: () => Promise<void>) => {
@@ -58,14 +57,14 @@ function useTrial({ shown, response, target }: Props) {
       setBusy(null);
     }
   };
-  const runOne = (one: CaseRun) => engineOf(language).run(program, shown.functionName, one, shown.limits.milliseconds);
+  const runOne = (one: CaseRun) =>
+    engineOf(language).run(program, shown.functionName, one, shown.limits.milliseconds);
   const tryAll = () =>
     attempt(async () => {
-      const from = current.current;
       const results: CaseOutcome[] = [];
       for (const one of shown.cases) {
         results.push(await runOne(one));
-        if (current.current === from) setOutcomes([...results]);
+        setOutcomes([...results]);
       }
     });
   const tryOwn = (given: Json[]) =>
@@ -135,7 +134,8 @@ export function Answer(props: Props) {
   const narrow = useNarrow();
   const [tab, setTab] = useState<(typeof TABS)[number]>('brief');
   const { language } = response;
-  const write = (program: string) => onChange({ ...response, programs: { ...response.programs, [language]: program } });
+  const write = (program: string) =>
+    onChange({ ...response, programs: { ...response.programs, [language]: program } });
   const limits = { seconds: shown.limits.milliseconds / 1000, megabytes: shown.limits.megabytes };
   const hidden = (name: (typeof TABS)[number]) => (narrow && tab !== name ? 'hidden' : '');
   return (

@@ -100,7 +100,9 @@ function LedgerRow({ row, tolerance }: { row: Row; tolerance: number }) {
             {row.title}
           </button>
         </td>
-        <td className="py-1 pr-2 font-mono text-[0.78rem]">{expected === undefined ? '' : short(showJson(expected))}</td>
+        <td className="py-1 pr-2 font-mono text-[0.78rem]">
+          {expected === undefined ? '' : short(showJson(expected))}
+        </td>
         <td className="py-1 pr-2 font-mono text-[0.78rem]">
           {outcome && (outcome.result === 'returned' ? short(gotOf(outcome)) : verdict && t(verdict))}
         </td>
@@ -156,7 +158,11 @@ function OwnInput({ onTry }: { onTry: (given: Json[]) => void }) {
           onChange={(event) => setText(event.target.value)}
           className="min-h-9 w-full rounded-control border border-line bg-card px-2 font-mono text-[0.78rem] placeholder:font-sans placeholder:text-soft"
         />
-        <button type="submit" aria-label={t('ownTry')} className="grid size-9 flex-none place-items-center rounded-control border border-line">
+        <button
+          type="submit"
+          aria-label={t('ownTry')}
+          className="grid size-9 flex-none place-items-center rounded-control border border-line"
+        >
           <Play aria-hidden className="size-4" />
         </button>
       </form>
@@ -172,7 +178,9 @@ function OwnInput({ onTry }: { onTry: (given: Json[]) => void }) {
 /** The cases as a ledger: a row a case, a sign by shape and word, unfolding for output and differences. */
 export function Ledger({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn }: Props) {
   const rows = shown.cases.map((c): Row => ({ ...c, outcome: outcomes.find((o) => o.key === c.key) }));
-  const right = rows.filter((r) => r.outcome && judgeCase(r.expected!, r.outcome, shown.numberTolerance) === 'accepted');
+  const right = rows.filter(
+    (r) => r.outcome && judgeCase(r.expected!, r.outcome, shown.numberTolerance) === 'accepted',
+  );
   const heads = ['given', 'expected', 'got'] as const;
   return (
     <section aria-label={t('cases')} className="flex flex-col rounded-card border border-line bg-card">

@@ -11,7 +11,10 @@ export function Reading({ response }: ReadingProps<CodeShown, CodeResponse>) {
   return (
     <figure>
       <figcaption className="mb-1 text-[0.85em] text-soft">{languageNames[response.language]}</figcaption>
-      <pre tabIndex={0} className="overflow-x-auto rounded-control border border-line bg-paper p-3 font-mono text-[0.85em]">
+      <pre
+        tabIndex={0}
+        className="overflow-x-auto rounded-control border border-line bg-paper p-3 font-mono text-[0.85em]"
+      >
         {program}
       </pre>
     </figure>

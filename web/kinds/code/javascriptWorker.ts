@@ -32,6 +32,8 @@ async function run({ program, functionName, argumentsJson, outputBytes }: Worker
 
 self.onmessage = (event: MessageEvent<WorkerCase>) => {
   const from = performance.now();
-  void run(event.data).then((result) => self.postMessage({ ...result, milliseconds: performance.now() - from }));
+  void run(event.data).then((result) =>
+    self.postMessage({ ...result, milliseconds: performance.now() - from }),
+  );
 };
 void engine.then(() => self.postMessage({ ready: true }));

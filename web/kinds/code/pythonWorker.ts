@@ -4,8 +4,8 @@ import type { WorkerCase } from './tryProgram';
 
 interface Python {
   runPython(code: string): unknown;
-  setStdout(options: { write(bytes: Uint8Array): number }): void;
-  setStderr(options: { write(bytes: Uint8Array): number }): void;
+  setStdout(options: { write: (bytes: Uint8Array) => number }): void;
+  setStderr(options: { write: (bytes: Uint8Array) => number }): void;
   readonly globals: { get(name: string): (...args: string[]) => string };
 }
 
@@ -13,7 +13,9 @@ const FOLDER = '/vendor/pyodide/';
 
 async function boot(): Promise<Python> {
   const script = `${FOLDER}pyodide.mjs`;
-  const { loadPyodide } = (await import(/* @vite-ignore */ script)) as { loadPyodide(o: object): Promise<Python> };
+  const { loadPyodide } = (await import(/* @vite-ignore */ script)) as {
+    readonly loadPyodide: (options: object) => Promise<Python>;
+  };
   const python = await loadPyodide({ indexURL: FOLDER });
   python.runPython(PYTHON_HARNESS);
   return python;
@@ -40,7 +42,8 @@ self.onmessage = (event: MessageEvent<WorkerCase>) => {
   const from = performance.now();
   run(event.data).then(
     (result) => self.postMessage({ ...result, milliseconds: performance.now() - from }),
-    (error: unknown) => self.postMessage({ reply: JSON.stringify({ error: String(error) }), printed: '', milliseconds: 0 }),
+    (error: unknown) =>
+      self.postMessage({ reply: JSON.stringify({ error: String(error) }), printed: '', milliseconds: 0 }),
   );
 };
 engine.then(

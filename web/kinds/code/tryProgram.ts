@@ -64,7 +64,12 @@ export class Engine {
         clearTimeout(timer);
         resolve(outcomeOf(one.key, data));
       };
-      worker.postMessage({ program, functionName, argumentsJson, outputBytes: OUTPUT_BYTES } satisfies WorkerCase);
+      worker.postMessage({
+        program,
+        functionName,
+        argumentsJson,
+        outputBytes: OUTPUT_BYTES,
+      } satisfies WorkerCase);
     });
   }
 }
@@ -80,5 +85,8 @@ function outcomeOf(key: string, { reply, printed, milliseconds }: Reply): CaseOu
   return { ...common, result: 'returned', value: said.value as Json };
 }
 
-const engines: Record<Language, Engine> = { python: new Engine('python'), javascript: new Engine('javascript') };
+const engines: Record<Language, Engine> = {
+  python: new Engine('python'),
+  javascript: new Engine('javascript'),
+};
 export const engineOf = (language: Language): Engine => engines[language];

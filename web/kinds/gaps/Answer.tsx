@@ -28,7 +28,7 @@ function Gap({ gap, position, value, needId, onChange }: GapProps) {
         ))}
       </select>
     );
-  const width = `${Math.min(24, Math.max(7, value.length + 2))}ch`;
+  const width = `${Math.min(26, Math.max(gap.oneWord ? 12 : 8, value.length + 4))}ch`;
   return (
     <input
       {...common}
@@ -46,7 +46,13 @@ function Gap({ gap, position, value, needId, onChange }: GapProps) {
 }
 
 /** A text with its blanks in place, typed into or filled from a list. */
-export function Answer({ shown, response, onChange, promptId, needId }: AnswerProps<GapsShown, GapsResponse>) {
+export function Answer({
+  shown,
+  response,
+  onChange,
+  promptId,
+  needId,
+}: AnswerProps<GapsShown, GapsResponse>) {
   const fill = (key: string, value: string) => onChange({ filled: { ...response.filled, [key]: value } });
   return (
     <div role="group" aria-labelledby={promptId} className="leading-[2.6]">

@@ -12,7 +12,10 @@ export function Reading({ shown, response }: ReadingProps<GapsShown, GapsRespons
         if ('text' in piece) return <span key={i}>{piece.text}</span>;
         const value = (response.filled[piece.gap.key] ?? '').trim();
         return (
-          <span key={i} className={`mx-0.5 border-b-2 px-1.5 ${value ? 'border-filled font-semibold' : 'border-edge text-soft'}`}>
+          <span
+            key={i}
+            className={`mx-0.5 border-b-2 px-1.5 ${value ? 'border-filled font-semibold' : 'border-edge text-soft'}`}
+          >
             {value || t('empty')}
           </span>
         );

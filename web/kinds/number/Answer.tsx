@@ -5,7 +5,13 @@ import type { AnswerProps } from '../answerProps';
 const t = words('number', { minus: 'A minus sign is possible here.' });
 
 /** A figure between its labels. What does not read as a figure is kept as typed, and said at once. */
-export function Answer({ shown, response, onChange, promptId, needId }: AnswerProps<NumberShown, NumberResponse>) {
+export function Answer({
+  shown,
+  response,
+  onChange,
+  promptId,
+  needId,
+}: AnswerProps<NumberShown, NumberResponse>) {
   return (
     <div>
       <div className="flex flex-wrap items-center gap-2.5">

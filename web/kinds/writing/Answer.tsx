@@ -34,19 +34,51 @@ interface Tool {
 }
 
 const TOOLS: Tool[] = [
-  { name: 'bold', Icon: Bold, press: (e) => e.chain().focus().toggleBold().run(), on: (e) => e.isActive('bold') },
-  { name: 'italic', Icon: Italic, press: (e) => e.chain().focus().toggleItalic().run(), on: (e) => e.isActive('italic') },
-  { name: 'underline', Icon: Underline, press: (e) => e.chain().focus().toggleUnderline().run(), on: (e) => e.isActive('underline') },
-  { name: 'list', Icon: List, press: (e) => e.chain().focus().toggleBulletList().run(), on: (e) => e.isActive('bulletList') },
-  { name: 'numbered', Icon: ListOrdered, press: (e) => e.chain().focus().toggleOrderedList().run(), on: (e) => e.isActive('orderedList') },
+  {
+    name: 'bold',
+    Icon: Bold,
+    press: (e) => e.chain().focus().toggleBold().run(),
+    on: (e) => e.isActive('bold'),
+  },
+  {
+    name: 'italic',
+    Icon: Italic,
+    press: (e) => e.chain().focus().toggleItalic().run(),
+    on: (e) => e.isActive('italic'),
+  },
+  {
+    name: 'underline',
+    Icon: Underline,
+    press: (e) => e.chain().focus().toggleUnderline().run(),
+    on: (e) => e.isActive('underline'),
+  },
+  {
+    name: 'list',
+    Icon: List,
+    press: (e) => e.chain().focus().toggleBulletList().run(),
+    on: (e) => e.isActive('bulletList'),
+  },
+  {
+    name: 'numbered',
+    Icon: ListOrdered,
+    press: (e) => e.chain().focus().toggleOrderedList().run(),
+    on: (e) => e.isActive('orderedList'),
+  },
   { name: 'undo', Icon: Undo2, press: (e) => e.chain().focus().undo().run() },
   { name: 'redo', Icon: Redo2, press: (e) => e.chain().focus().redo().run() },
 ];
 
 function Toolbar({ editor }: { editor: Editor }) {
-  const pressed = useEditorState({ editor, selector: ({ editor: e }) => TOOLS.map((tool) => tool.on?.(e) ?? null) });
+  const pressed = useEditorState({
+    editor,
+    selector: ({ editor: e }) => TOOLS.map((tool) => tool.on?.(e) ?? null),
+  });
   return (
-    <div role="toolbar" aria-label={t('tools')} className="flex flex-wrap gap-0.5 border-b border-line px-1.5 py-1">
+    <div
+      role="toolbar"
+      aria-label={t('tools')}
+      className="flex flex-wrap gap-0.5 border-b border-line px-1.5 py-1"
+    >
       {TOOLS.map(({ name, Icon, press }, i) => (
         <button
           key={name}
@@ -65,7 +97,14 @@ function Toolbar({ editor }: { editor: Editor }) {
 }
 
 /** A sheet to write on; it grows with the text. Tab leaves it, so that no one is caught by the keyboard. */
-export function Answer({ shown, response, onChange, promptId, needId, target }: AnswerProps<WritingShown, WritingResponse>) {
+export function Answer({
+  shown,
+  response,
+  onChange,
+  promptId,
+  needId,
+  target,
+}: AnswerProps<WritingShown, WritingResponse>) {
   const editor = useEditor(
     {
       extensions: [
@@ -83,7 +122,8 @@ export function Answer({ shown, response, onChange, promptId, needId, target }: 
           'aria-multiline': 'true',
           'aria-labelledby': promptId,
           'aria-describedby': needId,
-          class: 'min-h-64 px-5 py-4 font-serif text-[1.03rem] leading-relaxed outline-none [&_p]:mb-3 [&_ul]:list-disc [&_ul]:pl-6 [&_ol]:list-decimal [&_ol]:pl-6',
+          class:
+            'min-h-64 px-5 py-4 font-serif text-[1.03rem] leading-relaxed outline-none! [&_p]:mb-3 [&_ul]:list-disc [&_ul]:pl-6 [&_ol]:list-decimal [&_ol]:pl-6',
         },
       },
       onUpdate: ({ editor: e }) => onChange({ text: toRichNode(e.getJSON()) }),
@@ -101,7 +141,8 @@ export function Answer({ shown, response, onChange, promptId, needId, target }: 
       <p className="mt-1.5 flex flex-wrap justify-between gap-x-4 text-[0.85rem] text-soft">
         <span>{t('judged', { criteria })}</span>
         <span>
-          {t('count', { count })} {shown.wordsTo !== null && t('of', { from: shown.wordsFrom ?? 0, to: shown.wordsTo })}
+          {t('count', { count })}{' '}
+          {shown.wordsTo !== null && t('of', { from: shown.wordsFrom ?? 0, to: shown.wordsTo })}
         </span>
       </p>
     </div>

@@ -1,0 +1,46 @@
+/** The rooms of the house: web → core ← server, and nothing else. */
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-stands-alone',
+      comment: 'core is pure: it knows no other room, no interface, no I/O; valibot and itself only.',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: ['^core/', '^node_modules/valibot'] },
+    },
+    {
+      name: 'web-knows-core-only',
+      severity: 'error',
+      from: { path: '^web/' },
+      to: { path: '^(server|demo|e2e|bench)/' },
+    },
+    {
+      name: 'server-knows-core-only',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: '^(web|demo|e2e|bench)/' },
+    },
+    {
+      name: 'a-kind-imports-no-other-kind',
+      severity: 'error',
+      from: { path: '^(core|web)/kinds/([a-z-]+)/' },
+      to: { path: '^$1/kinds/([a-z-]+)/', pathNot: ['^$1/kinds/$2/', '^core/kinds/shared/'] },
+    },
+    {
+      name: 'desk-loads-no-marking',
+      severity: 'error',
+      from: { path: '^web/(desk|arrival)/' },
+      to: { path: '^web/(marking|rounds|people)/' },
+    },
+  ],
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'browser', 'default'],
+    },
+  },
+};

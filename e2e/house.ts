@@ -1,0 +1,133 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { test as base, type Page } from '@playwright/test';
+import Sqlite from 'better-sqlite3';
+import { Candidate } from './people/Candidate';
+import { Staff, type StaffRole } from './people/Staff';
+import { ROOT, TEMPLATE } from './paths';
+
+async function freePort(): Promise<number> {
+  const server = createServer().listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  const { port } = server.address() as { port: number };
+  server.close();
+  await once(server, 'close');
+  return port;
+}
+
+/** The real server on a database of its own, whose clock a story can move. */
+export class House {
+  readonly url: string;
+  private readonly port: number;
+  private readonly folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-'));
+  private process: ChildProcess | null = null;
+
+  constructor(port: number) {
+    this.port = port;
+    this.url = `http://127.0.0.1:${port}`;
+    cpSync(TEMPLATE, this.folder, { recursive: true });
+  }
+
+  async start(): Promise<void> {
+    const env = {
+      ...process.env,
+      PORT: String(this.port),
+      CLEAR_SITTING_URL: this.url,
+      CLEAR_SITTING_DATA: this.folder,
+      CLEAR_SITTING_STANDIN_CAMERA: 'true',
+      CLEAR_SITTING_TEST_CLOCK: 'true',
+      LOG_LEVEL: 'error',
+    };
+    this.process = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+      cwd: ROOT,
+      env,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+    for (;;) {
+      const answer = await fetch(`${this.url}/api/health`).catch(() => null);
+      if (answer?.ok) return;
+      await new Promise<void>((again) => setImmediate(again));
+      if (this.process.exitCode !== null) throw new Error('the server did not start');
+    }
+  }
+
+  /** As the power would: no goodbye. */
+  async killHard(): Promise<void> {
+    const ended = once(this.process!, 'exit');
+    this.process!.kill('SIGKILL');
+    await ended;
+  }
+
+  async close(): Promise<void> {
+    if (this.process && this.process.exitCode === null && this.process.signalCode === null)
+      await this.killHard();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  private async post(route: string, body: object): Promise<void> {
+    const headers = { 'Content-Type': 'application/json' };
+    const answer = await fetch(`${this.url}/api${route}`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify(body),
+    });
+    if (!answer.ok) throw new Error(`${route}: ${await answer.text()}`);
+  }
+
+  /** Lets time pass for the server, and its jobs do what falls due. */
+  advance(minutes: number): Promise<void> {
+    return this.post('/test/clock', { ms: Math.round(minutes * 60_000) });
+  }
+
+  /** Does all jobs that are due now, as scoring what was handed in. */
+  doJobs(): Promise<void> {
+    return this.post('/test/jobs', {});
+  }
+
+  /** Reads the database beside the running server. */
+  rows<T>(query: string, ...values: unknown[]): T[] {
+    const db = new Sqlite(path.join(this.folder, 'clear-sitting.sqlite'), { readonly: true });
+    try {
+      return db.prepare(query).all(...values) as T[];
+    } finally {
+      db.close();
+    }
+  }
+
+  /** The personal path in the letter to an address. */
+  linkOf(email: string): string {
+    const [letter] = this.rows<{ text: string }>(
+      'select text from letters where "to" = ? order by id desc',
+      email,
+    );
+    return /\/i\/[\w-]+/.exec(letter!.text)![0];
+  }
+}
+
+interface Fixtures {
+  readonly house: House;
+  readonly candidate: (page: Page, email?: string) => Candidate;
+  readonly staff: (page: Page, role: StaffRole) => Promise<Staff>;
+}
+
+export const ILSE = 'ilse.brandvold@example.org';
+export const MATTIS = 'mattis.okafor.lind@example.org';
+
+export const test = base.extend<Fixtures>({
+  house: async ({}, use) => {
+    const house = new House(await freePort());
+    await house.start();
+    await use(house);
+    await house.close();
+  },
+  baseURL: async ({ house }, use) => use(house.url),
+  candidate: async ({ house }, use) =>
+    use((page, email = ILSE) => new Candidate(page, house.url + house.linkOf(email))),
+  staff: async ({ house }, use) => use((page, role) => Staff.signIn(page, house.url, role)),
+});
+
+export { expect } from '@playwright/test';

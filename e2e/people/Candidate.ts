@@ -1,0 +1,119 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** A candidate in front of the screen, finding things as a person does: by role and label. */
+export class Candidate {
+  readonly page: Page;
+  readonly link: string;
+  constructor(page: Page, link: string) {
+    this.page = page;
+    this.link = link;
+  }
+
+  private button(name: string | RegExp): Locator {
+    return this.page.getByRole('button', { name, exact: typeof name === 'string' });
+  }
+
+  heading(name: string | RegExp): Locator {
+    return this.page.getByRole('heading', { level: 1, name });
+  }
+
+  async opensLink(): Promise<void> {
+    await this.page.goto(this.link);
+  }
+
+  async confirmsDetails(): Promise<void> {
+    await this.button('These are my details').click();
+    await expect(this.heading('Is everything ready?')).toBeVisible();
+  }
+
+  async passesChecks(): Promise<void> {
+    await expect(this.page.getByText('One face in the frame, light and sharp')).toBeVisible({
+      timeout: 45_000,
+    });
+    await this.button('Carry on').click();
+    await expect(this.heading('Your picture')).toBeVisible();
+  }
+
+  async takesPicture(): Promise<void> {
+    await this.button('Take the picture').click();
+    await this.button('Use this picture').click();
+    await expect(this.heading('Rules and confidentiality')).toBeVisible();
+  }
+
+  async acceptsRules(): Promise<void> {
+    for (const line of await this.page.getByRole('checkbox').all()) await line.check();
+    await this.button('I accept these rules').click();
+    await expect(this.button('Start – the clock begins')).toBeEnabled();
+  }
+
+  async starts(): Promise<void> {
+    await this.button('Start – the clock begins').click();
+    await expect(this.heading('Question 1')).toBeVisible();
+  }
+
+  /** The whole way from the link to the desk. */
+  async arrives(): Promise<void> {
+    await this.opensLink();
+    await this.confirmsDetails();
+    await this.passesChecks();
+    await this.takesPicture();
+    await this.acceptsRules();
+    await this.starts();
+  }
+
+  async goesTo(number: number): Promise<void> {
+    await this.page
+      .getByRole('navigation', { name: 'Questions' })
+      .getByRole('button', { name: new RegExp(`^Question ${number},`) })
+      .click();
+    await expect(this.heading(`Question ${number}`)).toBeVisible();
+  }
+
+  async chooses(...options: string[]): Promise<void> {
+    for (const option of options) await this.page.getByLabel(option, { exact: true }).check();
+  }
+
+  async entersFigure(figure: string, field = 0): Promise<void> {
+    await this.page.getByRole('main').getByRole('textbox').nth(field).fill(figure);
+  }
+
+  async fillsGap(position: number, value: string): Promise<void> {
+    const gap = this.page.getByLabel(`Gap ${position}`, { exact: true });
+    const list = (await gap.evaluate((element) => element.tagName)) === 'SELECT';
+    await (list ? gap.selectOption(value) : gap.fill(value));
+  }
+
+  async writes(text: string): Promise<void> {
+    await this.page.getByRole('main').getByRole('textbox').click();
+    await this.page.keyboard.type(text);
+  }
+
+  async programs(language: 'Python' | 'JavaScript', program: string): Promise<void> {
+    await this.page.getByRole('radio', { name: language }).click();
+    const editor = this.page.getByRole('textbox', { name: `Program in ${language}` });
+    await editor.click();
+    await this.page.keyboard.press('Control+A');
+    await this.page.keyboard.insertText(program);
+  }
+
+  async triesAllCases(): Promise<void> {
+    await this.button('Try all').click();
+  }
+
+  /** The saved line says so, and it is true only after the server's durable commit. */
+  async isSaved(): Promise<void> {
+    await expect(this.page.locator('[data-saved="saved"]')).toContainText(/Saved \d\d:\d\d:\d\d/);
+  }
+
+  async looksBack(): Promise<void> {
+    await this.button('Last look').first().click();
+    await expect(this.heading('Last look')).toBeVisible();
+  }
+
+  async handsIn(): Promise<void> {
+    await this.looksBack();
+    await this.button('Hand in my paper').click();
+    await this.page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
+    await expect(this.heading('Your paper is handed in')).toBeVisible();
+  }
+}

@@ -1,0 +1,62 @@
+import { expect, type Page } from '@playwright/test';
+import { staffMembers } from '../../demo/people';
+
+export type StaffRole = 'coordinator' | 'assessor' | 'lead';
+
+/** Somebody of the staff at their desk, finding things by role and label. */
+export class Staff {
+  readonly page: Page;
+  private constructor(page: Page) {
+    this.page = page;
+  }
+
+  static async signIn(page: Page, url: string, role: StaffRole): Promise<Staff> {
+    const member = staffMembers.find((m) => m.roles[0] === role)!;
+    await page.goto(`${url}/sign-in`);
+    await page.getByLabel('E-mail').fill(member.email);
+    await page.getByLabel('Password').fill(member.password);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByText(member.name)).toBeVisible();
+    return new Staff(page);
+  }
+
+  async goesTo(area: 'Rounds' | 'Outbox' | 'Marking' | 'Sign-off'): Promise<void> {
+    await this.page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name: area }).click();
+    await expect(this.page.getByRole('heading', { level: 1, name: area })).toBeVisible();
+  }
+
+  async opensRound(title: string): Promise<void> {
+    await this.goesTo('Rounds');
+    await this.page.getByRole('link', { name: title }).click();
+    await expect(this.page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  }
+
+  async invites(name: string, email: string, extra: number): Promise<void> {
+    await this.page.getByRole('button', { name: 'Invite a candidate' }).click();
+    const form = this.page.getByRole('dialog');
+    await form.getByLabel('Name').fill(name);
+    await form.getByLabel('E-mail').fill(email);
+    await form.getByLabel('Extra time').fill(String(extra));
+    await form.getByRole('button', { name: 'Invite and write the letter' }).click();
+    await expect(form.getByRole('status')).toContainText(email);
+    await form.getByRole('link', { name: 'Read it' }).click();
+  }
+
+  async opensPile(item: string): Promise<void> {
+    await this.goesTo('Marking');
+    await this.page.getByRole('link', { name: item }).click();
+    await expect(this.page.getByRole('region', { name: 'Response' })).toBeVisible();
+  }
+
+  /** Marks the script in view by keyboard alone: letters for criteria, numbers for levels, C for the comment. */
+  async marksByKeys(levels: Record<string, number>, comment: string): Promise<void> {
+    for (const [criterion, level] of Object.entries(levels)) {
+      await this.page.keyboard.press(criterion);
+      await this.page.keyboard.press(String(level));
+    }
+    await this.page.keyboard.press('c');
+    await this.page.keyboard.type(comment);
+    await this.page.keyboard.press('Escape');
+    await this.page.keyboard.press('Enter');
+  }
+}

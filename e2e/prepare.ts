@@ -1,0 +1,50 @@
+/* Before all stories: a seeded database to copy, and a clip for the fake camera. */
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+import { build } from 'esbuild';
+import { CAMERA_CLIP, ROOT, TEMPLATE } from './paths';
+
+const FRAMES = 40;
+
+async function drawClip(): Promise<void> {
+  if (existsSync(CAMERA_CLIP)) return;
+  const source = path.join(ROOT, 'web/arrival/camera/standIn.ts');
+  const bundle = await build({
+    entryPoints: [source],
+    bundle: true,
+    write: false,
+    format: 'iife',
+    globalName: 'standIn',
+  });
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  const page = await browser.newPage();
+  await page.addScriptTag({ content: bundle.outputFiles[0]!.text });
+  const frames = await page.evaluate((count) => {
+    const { standIn } = window as unknown as { standIn: typeof import('../web/arrival/camera/standIn') };
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [640, 480];
+    const pen = canvas.getContext('2d')!;
+    return Array.from({ length: count }, (_, i) => {
+      standIn.drawScene(pen, { faces: 1, time: 0.5 + i / 20, width: 640, height: 480 });
+      return canvas.toDataURL('image/jpeg', 0.9).split(',')[1]!;
+    });
+  }, FRAMES);
+  await browser.close();
+  writeFileSync(CAMERA_CLIP, Buffer.concat(frames.map((frame) => Buffer.from(frame, 'base64'))));
+}
+
+export default async function prepare(): Promise<void> {
+  mkdirSync(path.dirname(CAMERA_CLIP), { recursive: true });
+  rmSync(TEMPLATE, { recursive: true, force: true });
+  execFileSync(process.execPath, ['--import', 'tsx', 'demo/main.ts', '--without-scripts'], {
+    cwd: ROOT,
+    env: { ...process.env, CLEAR_SITTING_DATA: TEMPLATE },
+    stdio: 'pipe',
+  });
+  await drawClip();
+}

@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test';
+import { CAMERA_CLIP } from './e2e/paths';
+
+const CHROMIUM_FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--use-fake-ui-for-media-stream',
+  '--use-fake-device-for-media-stream',
+  `--use-file-for-fake-video-capture=${CAMERA_CLIP}`,
+];
+
+export default defineConfig({
+  testDir: './e2e',
+  globalSetup: './e2e/prepare.ts',
+  fullyParallel: true,
+  workers: 2,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
+  reporter: process.env.E2E_JSON ? [['list'], ['json', { outputFile: process.env.E2E_JSON }]] : 'list',
+  use: {
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/London',
+    trace: 'retain-on-failure',
+    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+  },
+});
