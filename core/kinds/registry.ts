@@ -3,6 +3,7 @@ import { choice } from './choice';
 import { code } from './code';
 import { gaps } from './gaps';
 import { number } from './number';
+import { order } from './order';
 import { writing } from './writing';
 
 /** Every kind of part there is. A new kind adds its folder and its line here. */
@@ -11,6 +12,7 @@ export const kinds = {
   code,
   gaps,
   number,
+  order,
   writing,
 };
 

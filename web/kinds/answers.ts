@@ -15,6 +15,7 @@ const entries = {
   code: { layout: 'whole', load: async () => (await import('./code/Answer')).Answer },
   gaps: { layout: 'column', load: async () => (await import('./gaps/Answer')).Answer },
   number: { layout: 'column', load: async () => (await import('./number/Answer')).Answer },
+  order: { layout: 'column', load: async () => (await import('./order/Answer')).Answer },
   writing: { layout: 'column', load: async () => (await import('./writing/Answer')).Answer },
 } satisfies { [K in KindName]: Entry };
 

@@ -9,6 +9,7 @@ const loaders = {
   code: async () => (await import('./code/Reading')).Reading,
   gaps: async () => (await import('./gaps/Reading')).Reading,
   number: async () => (await import('./number/Reading')).Reading,
+  order: async () => (await import('./order/Reading')).Reading,
   writing: async () => (await import('./writing/Reading')).Reading,
 } satisfies { [K in KindName]: () => Promise<ComponentType<never>> };
 

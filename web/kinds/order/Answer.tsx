@@ -1,0 +1,131 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { ArrowDown, ArrowUp, GripVertical } from 'lucide-react';
+import type { OrderResponse, OrderShown } from '../../../core/kinds/order/content';
+import { Button } from '../../ui/Button';
+import { words } from '../../words';
+import type { AnswerProps } from '../answerProps';
+
+const t = words('order', {
+  drag: 'Drag {{text}}, or press Space and use the arrows',
+  up: 'Move {{text}} up',
+  down: 'Move {{text}} down',
+  keep: 'Keep this order',
+});
+
+interface RowProps {
+  readonly id: string;
+  readonly text: string;
+  readonly place: number;
+  readonly all: number;
+  readonly settled: boolean;
+  readonly onMove: (to: number) => void;
+}
+
+function Row({ id, text, place, all, settled, onMove }: RowProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
+    useSortable({ id });
+  const step = 'grid size-11 place-items-center rounded-control text-soft hover:text-ink disabled:opacity-30';
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`flex items-center gap-1 rounded-lg border bg-card ${isDragging ? 'relative z-10 border-kelp shadow-float' : 'border-line'}`}
+    >
+      <button
+        type="button"
+        ref={setActivatorNodeRef}
+        {...attributes}
+        {...listeners}
+        aria-label={t('drag', { text })}
+        className="grid size-11 flex-none touch-none cursor-grab place-items-center rounded-control text-soft"
+      >
+        <GripVertical aria-hidden className="size-5" />
+      </button>
+      <span aria-hidden className={`w-6 font-semibold ${settled ? 'text-kelp' : 'text-soft'}`}>
+        {place + 1}
+      </span>
+      <span className="min-w-0 flex-1 py-2">{text}</span>
+      <button
+        type="button"
+        aria-label={t('up', { text })}
+        disabled={place === 0}
+        onClick={() => onMove(place - 1)}
+        className={step}
+      >
+        <ArrowUp aria-hidden className="size-4" />
+      </button>
+      <button
+        type="button"
+        aria-label={t('down', { text })}
+        disabled={place === all - 1}
+        onClick={() => onMove(place + 1)}
+        className={step}
+      >
+        <ArrowDown aria-hidden className="size-4" />
+      </button>
+    </li>
+  );
+}
+
+/** A list put in sequence by dragging, by arrow buttons, or by keys on the handle. */
+export function Answer({
+  shown,
+  response,
+  onChange,
+  promptId,
+  needId,
+}: AnswerProps<OrderShown, OrderResponse>) {
+  const sensors = useSensors(
+    useSensor(PointerSensor),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const settled = response.sequence.length > 0;
+  const sequence = settled ? response.sequence : shown.items.map((item) => item.key);
+  const move = (from: number, to: number) => onChange({ sequence: arrayMove([...sequence], from, to) });
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={({ active, over }) => {
+        if (over && active.id !== over.id)
+          move(sequence.indexOf(String(active.id)), sequence.indexOf(String(over.id)));
+      }}
+    >
+      <SortableContext items={sequence} strategy={verticalListSortingStrategy}>
+        <ol aria-labelledby={promptId} aria-describedby={needId} className="space-y-1.5">
+          {sequence.map((key, place) => (
+            <Row
+              key={key}
+              id={key}
+              text={shown.items.find((item) => item.key === key)!.text}
+              place={place}
+              all={sequence.length}
+              settled={settled}
+              onMove={(to) => move(place, to)}
+            />
+          ))}
+        </ol>
+      </SortableContext>
+      {!settled && (
+        <Button className="mt-2" onClick={() => onChange({ sequence: [...sequence] })}>
+          {t('keep')}
+        </Button>
+      )}
+    </DndContext>
+  );
+}
