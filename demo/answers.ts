@@ -71,6 +71,11 @@ const GRADED: Record<string, unknown[]> = {
   'parts-of-a-seed/A': [chosen('root'), chosen('shoot')],
   'which-trays/A': [chosen('t12', 't14'), chosen('t12', 't13'), chosen('t11')],
   'reading-the-dial/A': [typed('-19'), typed('−18'), typed('19')],
+  'a-day-of-counting/A': [
+    { sequence: ['take', 'read', 'count', 'write', 'back'] },
+    { sequence: ['take', 'count', 'read', 'write', 'back'] },
+    { sequence: ['read', 'take', 'write', 'count', 'back'] },
+  ],
   'tray-14/A': [chosen('k-2', 'k-4'), chosen('k-2', 'k-3'), chosen('k-1')],
   'tray-14/B': [typed('71.3'), typed('71,2'), typed('0.71')],
   'tray-14/C': [

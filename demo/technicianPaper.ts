@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { itemSchema, paperSchema, type FullPaper } from '../core/papers/paper';
 import type { ItemDraft } from './items/itemDraft';
-import { partsOfASeed, readingTheDial, whichTrays } from './items/observing';
+import { aDayOfCounting, partsOfASeed, readingTheDial, whichTrays } from './items/observing';
 import { moisture, theLabel, tray14 } from './items/records';
 import { daysToHalf, incidentNote, strongestLot } from './items/writingAndPrograms';
 
@@ -10,7 +10,7 @@ const sections: { key: string; title: string; introduction: string; items: ItemD
     key: 'A',
     title: 'Observing',
     introduction: 'What is seen on the trays and on the instruments.',
-    items: [partsOfASeed, whichTrays, readingTheDial],
+    items: [partsOfASeed, whichTrays, readingTheDial, aDayOfCounting],
   },
   {
     key: 'B',

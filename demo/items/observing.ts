@@ -86,3 +86,30 @@ export const readingTheDial: ItemDraft = {
     },
   ],
 };
+
+export const aDayOfCounting: ItemDraft = {
+  key: 'a-day-of-counting',
+  title: 'A day of counting',
+  source: null,
+  parts: [
+    {
+      key: 'A',
+      kind: 'order',
+      marks: 300,
+      minutes: 3,
+      prompt: 'Put the steps of a germination count in the order in which they are done.',
+      content: {
+        items: [
+          { key: 'write', text: 'Write the number into the ledger' },
+          { key: 'take', text: 'Take the tray out of the bay' },
+          { key: 'back', text: 'Put the tray back and close the bay' },
+          { key: 'read', text: 'Read the lot from the label' },
+          { key: 'count', text: 'Count the seeds whose root is as long as the seed' },
+        ],
+        right: ['take', 'read', 'count', 'write', 'back'],
+        rule: 'rank',
+        shuffle: false,
+      },
+    },
+  ],
+};

@@ -215,7 +215,7 @@ export function signOff(services: Services, staffId: number, roundId: number): v
   const open = [
     state.running > 0 ? `${state.running} still writing` : '',
     state.beingScored > 0 ? `${state.beingScored} still being scored` : '',
-    state.unmarked > 0 ? `${state.unmarked} responses unmarked` : '',
+    state.unmarked > 0 ? `${state.unmarked} unmarked` : '',
     state.handedIn === 0 ? 'nothing handed in' : '',
   ].filter(Boolean);
   if (open.length > 0)

@@ -55,9 +55,12 @@ export function useLook(
     const again = async () => {
       const element = video.current;
       try {
-        if (element && element.videoWidth > 0) {
+        if (element && element.readyState >= element.HAVE_CURRENT_DATA) {
           const next = await look(element, pen, finder);
-          if (current) setSeen(next);
+          if (current) {
+            setSeen(next);
+            setTrouble(null);
+          }
         }
       } catch (error) {
         if (current) setTrouble(String(error));

@@ -1,0 +1,124 @@
+import { expect, ILSE, test } from './house';
+
+test('kill -9 while answers are typed: every acknowledged answer is there', async ({
+  page,
+  house,
+  candidate,
+}) => {
+  const ilse = candidate(page);
+  const acknowledged: { device: string; seq: number }[] = [];
+  page.on('response', (response) => {
+    if (!response.url().endsWith('/api/sitting/journal') || !response.ok()) return;
+    void response.json().then(
+      ({ kept }: { kept: typeof acknowledged }) => acknowledged.push(...kept),
+      () => undefined,
+    );
+  });
+  await ilse.arrives();
+  await ilse.goesTo(8);
+  await page.getByRole('main').getByRole('textbox').click();
+  for (const word of ['The', 'supply', 'to', 'bay', 'three', 'dipped', 'at', 'night'])
+    await page.keyboard.type(`${word} `, { delay: 40 });
+  await expect.poll(() => acknowledged.length).toBeGreaterThan(0);
+  await page.keyboard.type('and the cooler ', { delay: 15 });
+  await house.killHard();
+  const promised = [...acknowledged];
+  await page.keyboard.type('did not take over.', { delay: 15 });
+  await expect(page.locator('[data-saved="kept"]')).toContainText('Kept on this device – connection lost');
+  await house.start();
+  const kept = house.rows<{ device: string; seq: number }>('select device, seq from journal');
+  for (const { device, seq } of promised)
+    for (let n = 1; n <= seq; n++) expect(kept).toContainEqual({ device, seq: n });
+  await ilse.isSaved();
+  const [last] = house.rows<{ value: string }>(
+    "select value from journal where about = 'answer' order by seq desc limit 1",
+  );
+  expect(last!.value).toContain('The supply to bay three dipped at night and the cooler did not take over.');
+  const twice = house.rows('select device, seq from journal group by device, seq having count(*) > 1');
+  expect(twice).toEqual([]);
+});
+
+test('a closed window: the link goes on where one was, and the clock has run on', async ({
+  page,
+  house,
+  candidate,
+  context,
+}) => {
+  const ilse = candidate(page);
+  await ilse.arrives();
+  await ilse.chooses('The young root');
+  await ilse.goesTo(5);
+  await page.getByRole('button', { name: 'Strike out K-1' }).click();
+  await ilse.entersFigure('71.3');
+  await page.getByRole('button', { name: 'Flag', exact: true }).click();
+  await ilse.isSaved();
+  // The device's own clock jumps by three hours, forth and back: nothing changes.
+  const before = await page.getByRole('timer').textContent();
+  await page.evaluate(() => {
+    const real = Date.now.bind(Date);
+    Date.now = () => real() + 3 * 3_600_000;
+  });
+  await ilse.entersFigure('71.4');
+  await expect(page.getByRole('timer')).toHaveText(/^1:14:/);
+  expect(before).toMatch(/^1:1[45]:/);
+  await expect(page.getByText('Your paper is handed in')).toBeHidden();
+  await ilse.isSaved();
+  const [entry] = house.rows<{ lag: number }>(
+    'select server_at - client_at as lag from journal order by arrival desc limit 1',
+  );
+  expect(Math.abs(entry!.lag)).toBeLessThan(60_000);
+
+  await page.close();
+  await house.advance(20);
+  const again = candidate(await context.newPage());
+  await again.opensLink();
+  await expect(again.heading('Question 5')).toBeVisible();
+  await expect(again.page.getByRole('timer')).toHaveText(/^54:/);
+  await expect(again.page.getByRole('main').getByRole('textbox').first()).toHaveValue('71.4');
+  await expect(again.page.getByRole('button', { name: 'Bring back K-1' })).toBeVisible();
+  await expect(again.page.getByRole('button', { name: 'Flagged' })).toBeVisible();
+  await again.goesTo(1);
+  await expect(again.page.getByLabel('The young root', { exact: true })).toBeChecked();
+});
+
+test('at the deadline the paper hands itself in, on the desk and with the browser gone', async ({
+  page,
+  house,
+  candidate,
+  browser,
+}) => {
+  const ilse = candidate(page);
+  await ilse.arrives();
+  await ilse.chooses('The young root');
+  await ilse.isSaved();
+  await house.advance(61);
+  await page.reload();
+  await expect(page.getByRole('alert').filter({ hasText: /is left|are left/ })).toBeHidden();
+  await house.advance(9.9);
+  await page.reload();
+  await expect(page.getByRole('timer')).toHaveText(/^[34]:/);
+  const gone = await browser.newContext();
+  const mattis = candidate(await gone.newPage(), 'mattis.okafor.lind@example.org');
+  await mattis.arrives();
+  await mattis.goesTo(3);
+  await mattis.entersFigure('-19');
+  await mattis.isSaved();
+  await gone.close();
+  await house.advance(4.5);
+  await page.reload();
+  await expect(ilse.heading('Your paper is handed in')).toBeVisible();
+  await expect(page.getByText(/handed in by itself|the server handed in what it had/)).toBeVisible();
+  await house.advance(60);
+  const closed = house.rows<{ by: string; used: number }>(
+    'select closed_by as by, closed_at - started_at as used from sittings order by id',
+  );
+  expect(closed).toHaveLength(2);
+  expect(closed[1]).toEqual({ by: 'server', used: 60 * 60_000 });
+  expect(closed[0]!.used).toBe(75 * 60_000);
+  await house.advance(3);
+  const [mark] = house.rows<{ hundredths: number }>(
+    "select hundredths from marks where target = 'reading-the-dial/A' order by id desc",
+  );
+  expect(mark!.hundredths).toBe(200);
+  expect(house.linkOf(ILSE)).toBe(new URL(ilse.link).pathname);
+});

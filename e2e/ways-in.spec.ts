@@ -1,0 +1,205 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, MATTIS, test } from './house';
+
+async function hasNoBarriers(page: Page, where: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const told = violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
+  expect(told, where).toEqual([]);
+}
+
+async function fitsTheScreen(page: Page): Promise<void> {
+  const [content, view] = await page.evaluate(() => [
+    document.documentElement.scrollWidth,
+    window.innerWidth,
+  ]);
+  expect(content).toBeLessThanOrEqual(view!);
+}
+
+test.describe('at 360 × 740', () => {
+  test.use({ viewport: { width: 360, height: 740 } });
+
+  test('the path on a telephone', async ({ page, candidate }) => {
+    const mattis = candidate(page, MATTIS);
+    await mattis.opensLink();
+    await expect(mattis.heading('Are these your details?')).toBeVisible();
+    await fitsTheScreen(page);
+    await mattis.confirmsDetails();
+    await mattis.passesChecks();
+    await fitsTheScreen(page);
+    await mattis.takesPicture();
+    await mattis.acceptsRules();
+    await fitsTheScreen(page);
+    await mattis.starts();
+    await mattis.chooses('The young root');
+    await page.getByRole('button', { name: 'Next' }).click();
+    await expect(mattis.heading('Question 2')).toBeVisible();
+    await fitsTheScreen(page);
+    await page.getByRole('button', { name: 'Show all questions' }).click();
+    await mattis.goesTo(5);
+    await page.getByRole('tab', { name: 'Source' }).click();
+    await expect(page.getByText('Tray 14 holds four lots')).toBeVisible();
+    await page.getByRole('tab', { name: 'Answer' }).click();
+    await mattis.chooses('K-2');
+    await fitsTheScreen(page);
+    await hasNoBarriers(page, 'desk on a telephone');
+    await page.getByRole('button', { name: 'Show all questions' }).click();
+    await mattis.goesTo(9);
+    await page.getByRole('tab', { name: 'Program' }).click();
+    await mattis.programs('JavaScript', 'const strongest = () => "";');
+    await page.getByRole('tab', { name: 'Cases' }).click();
+    await mattis.triesAllCases();
+    await expect(page.getByText('1 of 3 come out as expected')).toBeVisible();
+    await fitsTheScreen(page);
+    await page.getByRole('button', { name: 'Show all questions' }).click();
+    await mattis.handsIn();
+    await fitsTheScreen(page);
+  });
+});
+
+/** Presses Tab until the thing of this role and name has the focus. */
+async function tabsTo(page: Page, name: RegExp): Promise<void> {
+  for (let i = 0; i < 80; i++) {
+    await page.keyboard.press('Tab');
+    const label = await page.evaluate(() => {
+      const active = document.activeElement as HTMLElement | null;
+      return (
+        active?.getAttribute('aria-label') ??
+        active?.closest('label')?.textContent ??
+        active?.textContent ??
+        ''
+      );
+    });
+    if (name.test(label)) return;
+  }
+  throw new Error(`${String(name)} cannot be reached with Tab`);
+}
+
+test('the path by keyboard alone', async ({ page, candidate }) => {
+  const ilse = candidate(page);
+  await ilse.opensLink();
+  const press = async (name: RegExp, key = 'Enter') => {
+    await tabsTo(page, name);
+    await page.keyboard.press(key);
+  };
+  await expect(ilse.heading('Are these your details?')).toBeVisible();
+  await press(/^These are my details/);
+  await expect(page.getByText('One face in the frame')).toBeVisible({ timeout: 45_000 });
+  await press(/^Carry on/);
+  await expect(page.getByRole('button', { name: 'Take the picture' })).toBeEnabled({ timeout: 45_000 });
+  await press(/^Take the picture/);
+  await press(/^Use this picture/);
+  await expect(ilse.heading('Rules and confidentiality')).toBeVisible();
+  for (const line of [/I work alone/, /I keep the questions/, /I know that one picture/])
+    await press(line, 'Space');
+  await press(/^I accept/);
+  await expect(page.getByRole('button', { name: 'Start – the clock begins' })).toBeEnabled();
+  await press(/^Start/);
+  await expect(ilse.heading('Question 1')).toBeVisible();
+  await tabsTo(page, /The young root|The first leaf|The seed coat|The shoot tip/);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('F8');
+  await expect(page.getByRole('button', { name: 'Flagged' })).toBeVisible();
+  for (const number of [2, 3, 4]) {
+    await page.keyboard.press('Alt+PageDown');
+    await expect(ilse.heading(`Question ${number}`)).toBeVisible();
+  }
+  await press(/^Drag Take the tray out/, 'Space');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Take the tray' }).last()).toContainText('1');
+  await page.keyboard.press('Alt+PageUp');
+  await expect(ilse.heading('Question 3')).toBeVisible();
+  await tabsTo(page, /^$/);
+  await page.keyboard.type('-19');
+  await page.keyboard.press('F9');
+  await expect(ilse.heading('Last look')).toBeVisible();
+  await press(/^Hand in my paper/);
+  await expect(page.getByRole('alertdialog')).toBeVisible();
+  await press(/^Hand in my paper/);
+  await expect(ilse.heading('Your paper is handed in')).toBeVisible();
+});
+
+test('no barriers on any screen', async ({ page, house, candidate, staff, browser }) => {
+  test.setTimeout(180_000);
+  const ilse = candidate(page);
+  await ilse.opensLink();
+  await expect(ilse.heading('Are these your details?')).toBeVisible();
+  await hasNoBarriers(page, 'details');
+  await ilse.confirmsDetails();
+  await hasNoBarriers(page, 'checks');
+  await ilse.passesChecks();
+  await hasNoBarriers(page, 'picture');
+  await ilse.takesPicture();
+  await hasNoBarriers(page, 'rules');
+  await ilse.acceptsRules();
+  await hasNoBarriers(page, 'cover');
+  await ilse.starts();
+  for (let number = 1; number <= 10; number++) {
+    await ilse.goesTo(number);
+    await hasNoBarriers(page, `question ${number}`);
+  }
+  await ilse.goesTo(8);
+  await ilse.writes('The bay stood at 11 degrees.');
+  await ilse.looksBack();
+  await hasNoBarriers(page, 'last look');
+  await ilse.handsIn();
+  await hasNoBarriers(page, 'receipt');
+  await house.doJobs();
+
+  const office = await browser.newContext();
+  const coordinator = await staff(await office.newPage(), 'coordinator');
+  await coordinator.opensRound('Technician, November');
+  await hasNoBarriers(coordinator.page, 'round');
+  await coordinator.page.getByRole('button', { name: 'Invite a candidate' }).click();
+  await hasNoBarriers(coordinator.page, 'invite');
+  await coordinator.page.keyboard.press('Escape');
+  await coordinator.page.getByRole('link', { name: 'See the paper as candidates do' }).click();
+  await expect(coordinator.page.getByText('Parts of a seed')).toBeVisible();
+  await hasNoBarriers(coordinator.page, 'paper');
+  await coordinator.goesTo('Outbox');
+  await coordinator.page.getByRole('button', { name: /Read the letter to ilse/ }).click();
+  await expect(coordinator.page.getByText('Your personal link')).toBeVisible();
+  await hasNoBarriers(coordinator.page, 'outbox');
+  const room = await browser.newContext();
+  const lead = await staff(await room.newPage(), 'lead');
+  await lead.goesTo('Sign-off');
+  await hasNoBarriers(lead.page, 'sign-off');
+  await lead.opensPile('Mark item 8');
+  await hasNoBarriers(lead.page, 'marking table');
+  await lead.marksByKeys({ f: 1, r: 1, a: 1, l: 1 }, '');
+  await expect(lead.page.getByText('This pile is done')).toBeVisible();
+  await lead.goesTo('Sign-off');
+  await lead.page.getByRole('button', { name: 'Sign off the marks' }).click();
+  await hasNoBarriers(lead.page, 'sign-off question');
+  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
+  await coordinator.opensRound('Technician, November');
+  await coordinator.page.getByRole('button', { name: 'Release the results' }).click();
+  await coordinator.page
+    .getByRole('alertdialog')
+    .getByRole('button', { name: 'Release the results' })
+    .click();
+  await page.reload();
+  await expect(ilse.heading('Ilse Brandvold')).toBeVisible();
+  await hasNoBarriers(page, 'result sheet');
+});
+
+test('links that lead nowhere yet, no more, or not at all say so in a sentence', async ({ page, house }) => {
+  await page.goto(`${house.url}/i/${'x'.repeat(27)}`);
+  await expect(page.getByRole('alert')).toContainText('This link does not lead to a test.');
+  await page.goto(house.url + house.linkOf('tove.abernathy.ruiz@example.org'));
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Your test opens on');
+  await hasNoBarriers(page, 'too early');
+  await page.goto(house.url + house.linkOf('benedikt.aumont@example.org'));
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('The window of this test is over');
+  await page.goto(`${house.url}/nowhere`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('There is nothing at this address');
+  await page.goto(house.url + house.linkOf('perpetua.zanardi@example.org'));
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Are these your details?');
+  await house.killHard();
+  await page.getByRole('button', { name: 'These are my details' }).click();
+  await expect(page.getByRole('alert')).toContainText('The server cannot be reached.');
+  await house.start();
+  await page.getByRole('button', { name: 'These are my details' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Is everything ready?');
+});

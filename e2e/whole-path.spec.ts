@@ -1,0 +1,195 @@
+import type { Page, Response } from '@playwright/test';
+import { technicianPaper } from '../demo/technicianPaper';
+import { expect, test } from './house';
+import { Candidate } from './people/Candidate';
+
+/** Collects every byte that a page is sent by the API. */
+function listen(page: Page): { all: () => Promise<string> } {
+  const bodies: Promise<string>[] = [];
+  const heard = (response: Response) => {
+    if (!response.url().includes('/api/')) return;
+    bodies.push(
+      response.body().then(
+        (body) => body.toString('utf8'),
+        () => '',
+      ),
+    );
+  };
+  page.on('response', heard);
+  return { all: async () => (await Promise.all(bodies)).join('\n') };
+}
+
+const STRONGEST = `def strongest(lots):
+    best, best_share = "", -1.0
+    for lot in lots:
+        if lot["sown"] and lot["up"] / lot["sown"] > best_share:
+            best, best_share = lot["name"], lot["up"] / lot["sown"]
+    return best
+`;
+
+const HALF = `function days_to_half(counts, sown) {
+  for (let i = 0; i < counts.length; i++) if (counts[i] >= sown / 2) return i + 1;
+  return -1;
+}
+`;
+
+const NOTE = `On the night of 9 March at 21:40 the supply to bay 3 dipped and the alarm rang at an empty desk. The bay stood at 11 degrees for about nine hours. Lots K-2 and K-4 were inside; K-1 and K-3 had been moved. The first count of K-4 gave 163, the second 148, because split seed coats had been counted. By the rule of root length 148 is right. First recount K-2 and K-4, then mark both lots, then let the alarm ring the person on call.`;
+
+/** Strings of the keys and hidden cases that no candidate may be sent before the results. */
+const SECRETS = [
+  'h-equal',
+  'M-8817',
+  'Z-9931',
+  '7717',
+  '8806',
+  '"right":',
+  '"accepted":',
+  'scheme',
+  'Usual lots',
+  'K-4’s counts differ',
+  '71.25',
+];
+
+test('from invitation to released result, with every person in it', async ({ browser, house, staff }) => {
+  test.setTimeout(240_000);
+  const office = await browser.newContext();
+  const coordinator = await staff(await office.newPage(), 'coordinator');
+  await coordinator.opensRound('Technician, November');
+  await coordinator.page.getByRole('link', { name: 'See the paper as candidates do' }).click();
+  await expect(
+    coordinator.page.getByRole('heading', { level: 1, name: 'Germination Data Technician' }),
+  ).toBeVisible();
+  await expect(coordinator.page.getByText('10 questions · 48 marks · 60 minutes')).toBeVisible();
+  await coordinator.opensRound('Technician, November');
+  await coordinator.invites('Aurelia Nightingale-Osei', 'aurelia@example.org', 50);
+  await expect(coordinator.page.getByText('test-window.ics')).toBeVisible();
+  const opened = office.waitForEvent('page');
+  await coordinator.page.getByRole('link', { name: 'Open the link as the candidate would' }).click();
+  const link = (await opened).url();
+
+  const home = await browser.newContext();
+  const page = await home.newPage();
+  const sentToCandidate = listen(page);
+  const aurelia = new Candidate(page, link);
+  await aurelia.opensLink();
+  await expect(page.getByText('Aurelia Nightingale-Osei')).toBeVisible();
+  await aurelia.confirmsDetails();
+  await aurelia.passesChecks();
+  await aurelia.takesPicture();
+  await aurelia.acceptsRules();
+  await expect(page.getByText('1 h 30 min', { exact: true })).toBeVisible();
+  // Reading the cover costs nothing: ten minutes pass before the start.
+  await house.advance(10);
+  await aurelia.starts();
+  await expect(page.getByRole('timer')).toHaveText(/^1:(30:00|29:5\d)$/);
+
+  await aurelia.chooses('The young root');
+  await aurelia.goesTo(2);
+  await aurelia.chooses('Tray 12: 126 of 200');
+  await expect(page.getByText('Choose 1 more')).toBeVisible();
+  await aurelia.chooses('Tray 14: 57 of 90');
+  await page.getByLabel('Tray 11: 150 of 200', { exact: true }).click();
+  await expect(page.getByText('Only 2 can be chosen. Take one back first to choose another.')).toBeVisible();
+  await page.getByRole('button', { name: 'Strike out Tray 11' }).click();
+  await aurelia.goesTo(3);
+  await aurelia.entersFigure('−19');
+  await aurelia.goesTo(4);
+  await page.getByRole('button', { name: 'Move Take the tray out of the bay up' }).click();
+  await page.getByRole('button', { name: 'Move Read the lot from the label up' }).click();
+  await page.getByRole('button', { name: 'Move Read the lot from the label up' }).click();
+  await page
+    .getByRole('button', { name: 'Move Count the seeds whose root is as long as the seed up' })
+    .click();
+  await page
+    .getByRole('button', { name: 'Move Count the seeds whose root is as long as the seed up' })
+    .click();
+  await aurelia.goesTo(5);
+  await aurelia.chooses('K-2', 'K-4');
+  await aurelia.entersFigure('71,25');
+  await expect(page.getByText('One decimal place is asked; this has two')).toBeVisible();
+  await aurelia.entersFigure('71,3');
+  await aurelia.fillsGap(1, 'kept');
+  await aurelia.fillsGap(2, '65');
+  await aurelia.fillsGap(3, 'third');
+  await page.getByRole('button', { name: 'Flag', exact: true }).click();
+  await aurelia.goesTo(8);
+  await aurelia.writes(NOTE);
+  await aurelia.goesTo(9);
+  await aurelia.programs('Python', STRONGEST);
+  await aurelia.triesAllCases();
+  await expect(page.getByText('3 of 3 come out as expected')).toBeVisible({ timeout: 45_000 });
+  await aurelia.goesTo(10);
+  await aurelia.programs('JavaScript', HALF);
+  await aurelia.triesAllCases();
+  await expect(page.getByText('2 of 3 come out as expected')).toBeVisible({ timeout: 45_000 });
+  await aurelia.isSaved();
+  await aurelia.looksBack();
+  await expect(page.getByText('2 questions are not done, worth 7 of 48 marks.')).toBeVisible();
+  await page.getByRole('button', { name: 'Hand in my paper' }).click();
+  await expect(page.getByText('Question 6, worth 3 marks, is unopened.')).toBeVisible();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
+  await expect(aurelia.heading('Your paper is handed in')).toBeVisible();
+  await expect(page.getByText(/^[A-Z0-9]{4}-[A-Z0-9]{4}-[A-Z0-9]{4}$/)).toBeVisible();
+  await expect(page.getByText(/People are marking “Incident note”/)).toBeVisible();
+  const heard = await sentToCandidate.all();
+  expect(heard).toContain('Which part of a seed comes out first');
+  for (const secret of SECRETS) expect(heard).not.toContain(secret);
+  await house.doJobs();
+
+  const markingRoom = await browser.newContext();
+  const desk = await markingRoom.newPage();
+  const sentToAssessor = listen(desk);
+  const assessor = await staff(desk, 'assessor');
+  await assessor.opensPile('Mark item 8 · Incident note');
+  await expect(desk.getByText('split seed coats')).toBeVisible();
+  await assessor.marksByKeys({ f: 4, r: 4, a: 4, l: 2 }, 'Exact, and in the right order.');
+  await expect(desk.getByRole('heading', { name: 'This pile is done' })).toBeVisible();
+  const seenByAssessor = await sentToAssessor.all();
+  expect(seenByAssessor).toContain('split seed coats');
+  for (const personal of ['Aurelia', 'Nightingale', 'aurelia@example.org', 'image/jpeg'])
+    expect(seenByAssessor).not.toContain(personal);
+  const [picture] = house.rows<{ hash: string }>(
+    'select picture_file as hash from arrivals where picture_file is not null',
+  );
+  expect(seenByAssessor).not.toContain(picture!.hash);
+
+  const leadRoom = await browser.newContext();
+  const lead = await staff(await leadRoom.newPage(), 'lead');
+  await lead.goesTo('Sign-off');
+  await lead.page.getByRole('button', { name: 'Sign off the marks' }).click();
+  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
+  await expect(lead.page.getByText('signed off')).toBeVisible();
+
+  await page.reload();
+  await expect(aurelia.heading('Your paper is handed in')).toBeVisible();
+  await coordinator.opensRound('Technician, November');
+  await coordinator.page.getByRole('button', { name: 'Release the results' }).click();
+  await coordinator.page
+    .getByRole('alertdialog')
+    .getByRole('button', { name: 'Release the results' })
+    .click();
+  await expect(coordinator.page.getByText('released', { exact: true })).toBeVisible();
+
+  await page.reload();
+  await expect(aurelia.heading('Aurelia Nightingale-Osei')).toBeVisible();
+  // A: 1 + 2 + 2 + 3 = 8. B: 2 + 2 + 2·2/3 = 5.33. C: 3 + 4 + 3 + 1 = 11 for the note, 6 for the first program;
+  // the second: both usual cases wrong, of the edges one wrong, so nothing. In all 30.33.
+  await expect(page.getByRole('main')).toContainText('30.33 of 48');
+  await expect(page.getByText('Exact, and in the right order.')).toBeVisible();
+  await expect(
+    page.getByText(
+      'Right: K-2 is [kept] because its share is above [65] per cent and no more than a [tenth] are empty.',
+    ),
+  ).toBeVisible();
+  await expect(page.getByText('explained', { exact: true })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'PDF' }).click();
+  const pdf = await (await download).createReadStream();
+  const [head] = (await pdf.take(1).toArray()) as Buffer[];
+  expect(head!.subarray(0, 5).toString()).toBe('%PDF-');
+  // The journal holds what the sheet shows: the paper is whole in the database.
+  const targets = house.rows<{ target: string }>(
+    "select distinct target from journal where about = 'answer'",
+  );
+  expect(targets).toHaveLength(technicianPaper().bank.flatMap((item) => item.parts).length - 3);
+});

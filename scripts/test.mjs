@@ -1,0 +1,63 @@
+/* Everything that must hold, in one command; closes with `N passed, N failed`. */
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { installChromium, installPackages, root } from './setUp.mjs';
+
+installPackages();
+installChromium();
+
+const reports = path.join(root, '.cache/reports');
+rmSync(reports, { recursive: true, force: true });
+mkdirSync(reports, { recursive: true });
+const report = (name) => path.join(reports, `${name}.json`);
+const read = (name) => JSON.parse(readFileSync(report(name), 'utf8'));
+
+/** A check counts as one; the suites count their tests. */
+const one = (ok) => ({ passed: ok ? 1 : 0, failed: ok ? 0 : 1 });
+const unitCounts = () => {
+  const { numPassedTests, numFailedTests, testResults } = read('unit');
+  // A file that cannot even be loaded has failed without a test of its own.
+  const broken = testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length;
+  return { passed: numPassedTests, failed: numFailedTests + broken };
+};
+const storyCounts = () => {
+  const { expected, unexpected, flaky } = read('e2e').stats;
+  return { passed: expected, failed: unexpected + flaky };
+};
+
+const unitArgs = ['run', 'unit', '--', '--reporter=default', '--reporter=json'];
+const steps = [
+  { name: 'types', args: ['run', 'typecheck'] },
+  { name: 'lint', args: ['run', 'lint'] },
+  { name: 'boundaries', args: ['run', 'boundaries'] },
+  { name: 'format', args: ['run', 'format:check'] },
+  { name: 'build', args: ['run', 'build', '--', '--logLevel', 'warn'] },
+  { name: 'unit tests', args: [...unitArgs, `--outputFile.json=${report('unit')}`], counts: unitCounts },
+  { name: 'browser stories', args: ['run', 'e2e'], env: { E2E_JSON: report('e2e') }, counts: storyCounts },
+];
+
+const total = { passed: 0, failed: 0 };
+for (const { name, args, env, counts } of steps) {
+  const from = Date.now();
+  console.log(`\n── ${name}`);
+  const { status } = spawnSync('npm', ['--silent', ...args], {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
+  const ok = status === 0;
+  let result = one(ok);
+  try {
+    if (counts) result = counts();
+  } catch {
+    result = one(false);
+  }
+  // A suite that ends badly without a failed test (it could not start, say) has failed all the same.
+  if (!ok && result.failed === 0) result.failed = 1;
+  total.passed += result.passed;
+  total.failed += result.failed;
+  console.log(`── ${name}: ${ok ? 'well' : 'FAILED'} in ${Math.round((Date.now() - from) / 1000)} s`);
+}
+console.log(`\n${total.passed} passed, ${total.failed} failed`);
+process.exit(total.failed > 0 ? 1 : 0);

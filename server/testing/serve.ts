@@ -1,0 +1,101 @@
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { FullPaper } from '../../core/papers/paper';
+import type { Role, RoundSettings } from '../../core/rounds/api';
+import { MINUTE_MS } from '../../core/timing/deadline';
+import { addStaff } from '../accounts/accounts';
+import { allEndpoints, buildApp } from '../app';
+import type { MovableClock } from '../clock';
+import { readConfig } from '../config';
+import { papers, rounds } from '../db/schema';
+import { invite } from '../rounds/operations';
+import { wire, type Wired } from '../wire';
+import { ApiClient } from './ApiClient';
+
+const SETTINGS: RoundSettings = {
+  attemptsAllowed: 1,
+  checks: [],
+  recorded: 'Nothing is recorded.',
+  keptDays: 60,
+  help: 'Ask the archive.',
+  resultBy: 0,
+};
+
+/** The whole server in this process, on a folder of its own, with a clock that the test moves. */
+export class Served {
+  readonly wired: Wired;
+  readonly url: string;
+  private readonly stop: () => void;
+  private people = 0;
+
+  constructor(wired: Wired, url: string, stop: () => void) {
+    this.wired = wired;
+    this.url = url;
+    this.stop = stop;
+  }
+
+  get clock(): MovableClock {
+    return this.wired.services.clock as MovableClock;
+  }
+
+  addRound(paper: FullPaper, settings: Partial<RoundSettings> = {}): number {
+    const { db } = this.wired.services;
+    const { key, version } = paper;
+    const paperId = Number(db.insert(papers).values({ key, version, document: paper }).run().lastInsertRowid);
+    const now = this.clock.now();
+    const values = {
+      ...{ title: `Round of ${paper.title}`, paperId, timeZone: 'Europe/Oslo' },
+      ...{ opensAt: now - MINUTE_MS, closesAt: now + 600 * MINUTE_MS, settings: { ...SETTINGS, ...settings } },
+    };
+    return Number(db.insert(rounds).values(values).run().lastInsertRowid);
+  }
+
+  /** Invites somebody new; gives the secret of their link. */
+  invite(round: number, extraPercent = 0): string {
+    const { services, outbox } = this.wired;
+    const name = `Candidate ${++this.people}`;
+    const email = `candidate.${this.people}@example.org`;
+    const { letter } = invite(services, outbox, round, { name, email, extraPercent, reference: null });
+    return outbox.read(letter)!.link!.split('/i/')[1]!;
+  }
+
+  async staff(role: Role): Promise<ApiClient> {
+    const email = `${role}.${++this.people}@example.org`;
+    const password = 'only for this test';
+    await addStaff(this.wired.services.db, { email, name: role, password, roles: [role] });
+    const client = new ApiClient(this.url);
+    await client.post('/sign-in', { email, password });
+    return client;
+  }
+
+  /** A candidate whose sitting runs: link opened, steps taken, clock started. */
+  async sitting(link: string): Promise<ApiClient> {
+    const client = new ApiClient(this.url);
+    await client.post('/arrival/open', { link });
+    await client.post('/arrival/details', { correction: null });
+    await client.post('/arrival/rules', { version: '1', accepted: ['honest'] });
+    const { body } = await client.post<{ paperHash: string }>('/sitting/prepare');
+    await client.post('/sitting/start', body);
+    return client;
+  }
+
+  async close(): Promise<void> {
+    this.stop();
+    await this.wired.close();
+    rmSync(this.wired.services.config.dataFolder, { recursive: true, force: true });
+  }
+}
+
+export async function serve(): Promise<Served> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-test-'));
+  const config = readConfig({ CLEAR_SITTING_DATA: folder, CLEAR_SITTING_TEST_CLOCK: 'true' });
+  const wired = wire(config, 'silent');
+  const { services, outbox, sittings } = wired;
+  const server = buildApp(services, allEndpoints(services, outbox, sittings)).listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  const { port } = server.address() as AddressInfo;
+  return new Served(wired, `http://127.0.0.1:${port}`, () => server.close());
+}
