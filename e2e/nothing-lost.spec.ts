@@ -76,7 +76,7 @@ test('a closed window: the link goes on where one was, and the clock has run on'
   await expect(again.page.getByRole('timer')).toHaveText(/^54:/);
   await expect(again.page.getByRole('main').getByRole('textbox').first()).toHaveValue('71.4');
   await expect(again.page.getByRole('button', { name: 'Bring back K-1' })).toBeVisible();
-  await expect(again.page.getByRole('button', { name: 'Flagged' })).toBeVisible();
+  await expect(again.page.getByRole('button', { name: 'Flagged', exact: true })).toBeVisible();
   await again.goesTo(1);
   await expect(again.page.getByLabel('The young root', { exact: true })).toBeChecked();
 });

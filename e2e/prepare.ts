@@ -8,8 +8,9 @@ import { CAMERA_CLIP, ROOT, TEMPLATE } from './paths';
 
 const FRAMES = 40;
 
-async function drawClip(): Promise<void> {
+export async function drawClip(): Promise<void> {
   if (existsSync(CAMERA_CLIP)) return;
+  mkdirSync(path.dirname(CAMERA_CLIP), { recursive: true });
   const source = path.join(ROOT, 'web/arrival/camera/standIn.ts');
   const bundle = await build({
     entryPoints: [source],
@@ -39,9 +40,10 @@ async function drawClip(): Promise<void> {
 }
 
 export default async function prepare(): Promise<void> {
-  mkdirSync(path.dirname(CAMERA_CLIP), { recursive: true });
   rmSync(TEMPLATE, { recursive: true, force: true });
-  execFileSync(process.execPath, ['--import', 'tsx', 'demo/main.ts', '--without-scripts'], {
+  // The stories want an empty house; the pictures want one with the simulated scripts in it.
+  const scripts = process.env.E2E_SEED === 'full' ? [] : ['--without-scripts'];
+  execFileSync(process.execPath, ['--import', 'tsx', 'demo/main.ts', ...scripts], {
     cwd: ROOT,
     env: { ...process.env, CLEAR_SITTING_DATA: TEMPLATE },
     stdio: 'pipe',

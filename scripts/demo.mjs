@@ -18,6 +18,10 @@ for (const [command, args] of steps) {
   const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env });
   if (status !== 0) process.exit(status ?? 1);
 }
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], { cwd: root, stdio: 'inherit', env });
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+  cwd: root,
+  stdio: 'inherit',
+  env,
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -54,10 +54,14 @@ function putDriver() {
 export function installPackages() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major !== 20 || minor < 19) {
-    console.error(`Clear Sitting runs on Node 20.19 or later of the 20 line; this is ${process.versions.node}.`);
+    console.error(
+      `Clear Sitting runs on Node 20.19 or later of the 20 line; this is ${process.versions.node}.`,
+    );
     process.exit(1);
   }
-  const lock = createHash('sha256').update(readFileSync(at('package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(at('package-lock.json')))
+    .digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lock && driverWorks()) return;
   must('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund']);
   putDriver();
@@ -68,7 +72,9 @@ export function installPackages() {
 export function installChromium() {
   if (existsSync(CHROMIUM)) return;
   if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).status !== 0) {
-    console.error(`There is no ${CHROMIUM}. Install Debian's package "chromium", or set CHROMIUM to a browser.`);
+    console.error(
+      `There is no ${CHROMIUM}. Install Debian's package "chromium", or set CHROMIUM to a browser.`,
+    );
     process.exit(1);
   }
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };

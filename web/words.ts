@@ -10,6 +10,14 @@ type Base<Key> = Key extends `${infer Stem}_one` | `${infer Stem}_other` ? Stem 
  */
 export function words<Words extends Record<string, string>>(area: string, catalogue: Words) {
   i18next.addResourceBundle('en', area, catalogue);
-  return (key: Base<keyof Words & string>, values: Record<string, string | number> = {}): string =>
-    i18next.t(key, { ...values, ns: area });
+  // Words without values never change: looked up once, since a screen asks for them at every drawing.
+  const plain = new Map<string, string>();
+  return (key: Base<keyof Words & string>, values?: Record<string, string | number>): string => {
+    if (values) return i18next.t(key, { ...values, ns: area });
+    const known = plain.get(key);
+    if (known !== undefined) return known;
+    const text = i18next.t(key, { ns: area });
+    plain.set(key, text);
+    return text;
+  };
 }

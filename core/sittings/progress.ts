@@ -41,6 +41,16 @@ export function progressOfQuestion(desk: Desk, question: Question): QuestionProg
   };
 }
 
+/** Progress after one entry: only the question that it is about is looked at anew, the others stay the same objects. */
+export function progressAfter(
+  before: readonly QuestionProgress[],
+  desk: Desk,
+  target: string,
+): readonly QuestionProgress[] {
+  const [item] = target.split('/');
+  return before.map((p) => (p.question.item === item ? progressOfQuestion(desk, p.question) : p));
+}
+
 export const progressOfPaper = (desk: Desk, paper: CandidatePaper): QuestionProgress[] =>
   paper.questions.map((question) => progressOfQuestion(desk, question));
 

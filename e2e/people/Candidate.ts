@@ -13,6 +13,11 @@ export class Candidate {
     return this.page.getByRole('button', { name, exact: typeof name === 'string' });
   }
 
+  /** A field in view by its label: questions laid out beforehand are on the page, but not to be seen. */
+  field(label: string): Locator {
+    return this.page.getByLabel(label, { exact: true }).filter({ visible: true });
+  }
+
   heading(name: string | RegExp): Locator {
     return this.page.getByRole('heading', { level: 1, name });
   }
@@ -70,7 +75,7 @@ export class Candidate {
   }
 
   async chooses(...options: string[]): Promise<void> {
-    for (const option of options) await this.page.getByLabel(option, { exact: true }).check();
+    for (const option of options) await this.field(option).check();
   }
 
   async entersFigure(figure: string, field = 0): Promise<void> {
@@ -78,7 +83,7 @@ export class Candidate {
   }
 
   async fillsGap(position: number, value: string): Promise<void> {
-    const gap = this.page.getByLabel(`Gap ${position}`, { exact: true });
+    const gap = this.field(`Gap ${position}`);
     const list = (await gap.evaluate((element) => element.tagName)) === 'SELECT';
     await (list ? gap.selectOption(value) : gap.fill(value));
   }

@@ -5,7 +5,10 @@ import Roboto from 'pdfmake/fonts/Roboto.js';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { sheetDocument } from './sheetDocument';
 
-const { sheet, organisation } = workerData as { sheet: ResultSheet; organisation: string };
+const { sheet, organisation } = (workerData as { input: { sheet: ResultSheet; organisation: string } }).input;
 pdfmake.addFonts(Roboto);
+// A sheet draws on nothing but the package's own fonts.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((file) => Object.values(Roboto.Roboto!).includes(file));
 const bytes = await pdfmake.createPdf(sheetDocument(sheet, organisation)).getBuffer();
 parentPort!.postMessage(new Uint8Array(bytes));

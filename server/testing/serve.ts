@@ -48,7 +48,11 @@ export class Served {
     const now = this.clock.now();
     const values = {
       ...{ title: `Round of ${paper.title}`, paperId, timeZone: 'Europe/Oslo' },
-      ...{ opensAt: now - MINUTE_MS, closesAt: now + 600 * MINUTE_MS, settings: { ...SETTINGS, ...settings } },
+      ...{
+        opensAt: now - MINUTE_MS,
+        closesAt: now + 600 * MINUTE_MS,
+        settings: { ...SETTINGS, ...settings },
+      },
     };
     return Number(db.insert(rounds).values(values).run().lastInsertRowid);
   }

@@ -1,34 +1,37 @@
+import { lazy, Suspense, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, RouterProvider, type RouteObject } from 'react-router';
+import { BrowserRouter, Route, Routes } from 'react-router';
 import './styles.css';
 
-const page = (load: () => Promise<React.ComponentType>): Pick<RouteObject, 'lazy'> => ({
-  lazy: async () => ({ Component: await load() }),
-});
+/** A page that is fetched when its address is opened. */
+function page<Name extends string>(load: () => Promise<Record<Name, ComponentType>>, name: Name) {
+  const Page = lazy<ComponentType>(async () => ({ default: (await load())[name] }));
+  return <Page />;
+}
 
-const router = createBrowserRouter([
-  { path: '/', ...page(async () => (await import('./Welcome')).Welcome) },
-  { path: '/i/:link', ...page(async () => (await import('../arrival/ArrivalPage')).ArrivalPage) },
-  { path: '/i/:link/desk', ...page(async () => (await import('../desk/DeskPage')).DeskPage) },
-  { path: '/sign-in', ...page(async () => (await import('../people/SignIn')).SignIn) },
-  {
-    path: '/staff',
-    ...page(async () => (await import('./StaffFrame')).StaffFrame),
-    children: [
-      { index: true, ...page(async () => (await import('./StaffHome')).StaffHome) },
-      { path: 'rounds', ...page(async () => (await import('../rounds/Rounds')).Rounds) },
-      { path: 'rounds/:id', ...page(async () => (await import('../rounds/RoundPage')).RoundPage) },
-      { path: 'papers/:id', ...page(async () => (await import('../rounds/PaperPage')).PaperPage) },
-      { path: 'outbox', ...page(async () => (await import('../rounds/OutboxPage')).OutboxPage) },
-      { path: 'marking', ...page(async () => (await import('../marking/Piles')).Piles) },
-      {
-        path: 'marking/:round/:item/:part',
-        ...page(async () => (await import('../marking/MarkingTable')).MarkingTable),
-      },
-      { path: 'sign-off', ...page(async () => (await import('../marking/SignOff')).SignOff) },
-    ],
-  },
-  { path: '*', ...page(async () => (await import('./Welcome')).Lost) },
-]);
-
-createRoot(document.getElementById('root')!).render(<RouterProvider router={router} />);
+createRoot(document.getElementById('root')!).render(
+  <BrowserRouter>
+    <Suspense>
+      <Routes>
+        <Route path="/" element={page(() => import('./Welcome'), 'Welcome')} />
+        <Route path="/i/:link" element={page(() => import('../arrival/ArrivalPage'), 'ArrivalPage')} />
+        <Route path="/i/:link/desk" element={page(() => import('../desk/DeskPage'), 'DeskPage')} />
+        <Route path="/sign-in" element={page(() => import('../people/SignIn'), 'SignIn')} />
+        <Route path="/staff" element={page(() => import('./StaffFrame'), 'StaffFrame')}>
+          <Route index element={page(() => import('./StaffHome'), 'StaffHome')} />
+          <Route path="rounds" element={page(() => import('../rounds/Rounds'), 'Rounds')} />
+          <Route path="rounds/:id" element={page(() => import('../rounds/RoundPage'), 'RoundPage')} />
+          <Route path="papers/:id" element={page(() => import('../rounds/PaperPage'), 'PaperPage')} />
+          <Route path="outbox" element={page(() => import('../rounds/OutboxPage'), 'OutboxPage')} />
+          <Route path="marking" element={page(() => import('../marking/Piles'), 'Piles')} />
+          <Route
+            path="marking/:round/:item/:part"
+            element={page(() => import('../marking/MarkingTable'), 'MarkingTable')}
+          />
+          <Route path="sign-off" element={page(() => import('../marking/SignOff'), 'SignOff')} />
+        </Route>
+        <Route path="*" element={page(() => import('./Welcome'), 'Lost')} />
+      </Routes>
+    </Suspense>
+  </BrowserRouter>,
+);

@@ -1,7 +1,8 @@
 import { CircleDashed } from 'lucide-react';
-import { useId } from 'react';
+import { useId, useMemo } from 'react';
+import { kindOf } from '../../core/kinds/registry';
 import type { ShownPart } from '../../core/papers/candidatePaper';
-import { answerOf, progressOfPart } from '../../core/sittings/progress';
+import { progressOfPart } from '../../core/sittings/progress';
 import { answers, layoutOf } from '../kinds/answers';
 import { useReady } from '../kinds/loadComponents';
 import { Passage } from '../ui/Passage';
@@ -33,7 +34,7 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
   const struck = useDesk((s) => s.desk.struck[part.target]);
   const answer = useDesk((s) => s.answer);
   const strike = useDesk((s) => s.strike);
-  const desk = useDesk((s) => s.desk);
+  const empty = useMemo(() => kindOf(part.kind).empty(part.shown), [part]);
   const ready = useReady(answers, part.kind);
   const whole = layoutOf(part.kind) === 'whole';
   const component =
@@ -41,7 +42,7 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
     answers.draw(part.kind, {
       key: part.target,
       shown: part.shown,
-      response: response ?? answerOf(desk, part),
+      response: response ?? empty,
       onChange: (next) => answer(part.target, next),
       struck: struck ?? [],
       onStrike: (next) => strike(part.target, next),
@@ -55,7 +56,7 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
     <section className="mb-5">
       <div className="mb-2 flex items-baseline gap-2.5">
         {several && (
-          <h3 className="font-serif text-[1.15rem] leading-none font-bold text-kelp">{part.key}</h3>
+          <h2 className="font-serif text-[1.15rem] leading-none font-bold text-kelp">{part.key}</h2>
         )}
         <div id={promptId} className="min-w-0 flex-1">
           <Passage text={part.prompt} />

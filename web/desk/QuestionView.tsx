@@ -1,5 +1,5 @@
 import { Flag } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { memo, startTransition, useEffect, useRef, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { Question } from '../../core/papers/candidatePaper';
 import { layoutOf } from '../kinds/answers';
@@ -52,11 +52,11 @@ function Head({ question }: { question: Question }) {
   );
 }
 
-function Parts({ question }: { question: Question }) {
+const Parts = memo(function Parts({ question }: { question: Question }) {
   return question.parts.map((part) => (
     <PartView key={part.target} part={part} several={question.parts.length > 1} />
   ));
-}
+});
 
 function Narrow({ question }: { question: Question }) {
   const [side, setSide] = useState<'source' | 'answer'>('answer');
@@ -107,7 +107,7 @@ function SideBySide({ question }: { question: Question }) {
   );
 }
 
-function Layout({ question, narrow }: { question: Question; narrow: boolean }) {
+const Layout = memo(function Layout({ question, narrow }: { question: Question; narrow: boolean }) {
   const whole = question.parts.some((p) => layoutOf(p.kind) === 'whole');
   if (whole)
     return (
@@ -123,16 +123,64 @@ function Layout({ question, narrow }: { question: Question; narrow: boolean }) {
       </div>
     </div>
   );
+});
+
+/** Questions that share a source share a sheet, so that the source keeps its place while one moves between them. */
+const sheetOf = (question: Question) => question.source?.key ?? question.item;
+
+interface Sheet {
+  readonly question: Question;
+  /** Has been in view; until then it only waits, laid out ahead of time. */
+  readonly seen: boolean;
 }
 
-/** One question as one calm column of parts, or beside its source. */
+/** The sheets that have been laid out: those seen, and ahead of time those before and after. */
+function useSheets(): ReadonlyMap<string, Sheet> {
+  const questions = useDesk((s) => s.paper.questions);
+  const index = useDesk((s) => s.index);
+  const [laid, setLaid] = useState<ReadonlyMap<string, Sheet>>(new Map());
+  const current = questions[index]!;
+  useEffect(() => {
+    const near = [questions[index + 1], questions[index - 1]].filter((q) => q !== undefined);
+    const ahead = near.map((question) => [sheetOf(question), { question, seen: false }] as const);
+    // At leisure: the question in view must not wait for its neighbours.
+    const timer = setTimeout(() =>
+      startTransition(() =>
+        setLaid(
+          (before) => new Map([...ahead, ...before, [sheetOf(current), { question: current, seen: true }]]),
+        ),
+      ),
+    );
+    return () => clearTimeout(timer);
+  }, [questions, index, current]);
+  return new Map([...laid, [sheetOf(current), { question: current, seen: true }]]);
+}
+
+/**
+ * Sheets out of view stay laid out, so that showing one costs hardly more than a painting: one that waits is measured
+ * but invisible, one that was seen keeps its rendering.
+ */
+const lookOf = (inView: boolean, seen: boolean) =>
+  inView ? '' : seen ? '[content-visibility:hidden]' : 'invisible';
+
+/** One question as one calm column of parts, or beside its source. Turning to another only shows its sheet. */
 export function QuestionView() {
-  const question = useDesk((s) => s.paper.questions[s.index]!);
+  const current = useDesk((s) => s.paper.questions[s.index]!);
   const narrow = useNarrow();
+  const sheets = [...useSheets()].sort(([, a], [, b]) => a.question.number - b.question.number);
   return (
     <>
-      <Head question={question} />
-      <Layout key={question.source?.key ?? question.item} question={question} narrow={narrow} />
+      <Head question={current} />
+      <div className="relative min-h-0 flex-1">
+        {sheets.map(([key, { question, seen }]) => (
+          <div
+            key={key}
+            className={`absolute inset-0 flex flex-col [contain:strict] ${lookOf(question.item === current.item, seen)}`}
+          >
+            <Layout question={question} narrow={narrow} />
+          </div>
+        ))}
+      </div>
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { ListChecks } from 'lucide-react';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { showMarks, sumMarks } from '../../core/marks';
 import type { QuestionProgress } from '../../core/sittings/progress';
 import { pacePerMark, pacePoint } from '../../core/timing/pace';
@@ -45,16 +45,18 @@ interface BarProps {
   readonly index: number;
   readonly height: number;
   readonly pace: number | null;
+  /** Whether the rail is longer than its room; asking the page for places costs a whole lay-out. */
+  readonly scrolls: boolean;
   readonly onGo: (index: number) => void;
 }
 
-function RailBar({ progress, index, height, pace, onGo }: BarProps) {
+const RailBar = memo(function RailBar({ progress, index, height, pace, scrolls, onGo }: BarProps) {
   const current = useDesk((s) => s.view === 'question' && s.index === index);
   const { question, state, flagged } = progress;
   const ref = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    if (current) ref.current?.scrollIntoView({ block: 'nearest' });
-  }, [current]);
+    if (current && scrolls) ref.current?.scrollIntoView({ block: 'nearest' });
+  }, [current, scrolls]);
   const marks = marksWords(question.marks);
   const label = t('bar', {
     number: question.number,
@@ -95,7 +97,7 @@ function RailBar({ progress, index, height, pace, onGo }: BarProps) {
       )}
     </li>
   );
-}
+});
 
 function Bars({ onGo }: { onGo: (index: number) => void }) {
   const place = useRef<HTMLElement>(null);
@@ -108,6 +110,7 @@ function Bars({ onGo }: { onGo: (index: number) => void }) {
     paper.questions.map((q) => q.marks),
     room - taken,
   );
+  const scrolls = heights.reduce((sum, height) => sum + height, taken) > room;
   return (
     <nav
       ref={place}
@@ -137,6 +140,7 @@ function Bars({ onGo }: { onGo: (index: number) => void }) {
                   progress={p}
                   index={index}
                   height={heights[index]!}
+                  scrolls={scrolls}
                   pace={pace !== null && pace.index === index ? pace.within : null}
                   onGo={onGo}
                 />
@@ -172,6 +176,13 @@ export function Rail({ onGone }: { onGone?: () => void }) {
   const progress = useDesk((s) => s.progress);
   const go = useDesk((s) => s.go);
   const lookBack = useDesk((s) => s.lookBack);
+  const goTo = useCallback(
+    (index: number) => {
+      go(index);
+      onGone?.();
+    },
+    [go, onGone],
+  );
   const open = sumMarks(progress.map((p) => p.open));
   const pace = useDesk((s) => pacePerMark(s.leftMs, open));
   const words =
@@ -183,12 +194,7 @@ export function Rail({ onGone }: { onGone?: () => void }) {
   return (
     <div className="flex h-full min-h-0 flex-col px-3.5 pt-4 pb-3.5">
       <Clock />
-      <Bars
-        onGo={(index) => {
-          go(index);
-          onGone?.();
-        }}
-      />
+      <Bars onGo={goTo} />
       <p className="pt-2 pb-1 text-[13px] leading-5 text-soft">{words}</p>
       <Key />
       <Button

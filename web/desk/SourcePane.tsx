@@ -10,27 +10,27 @@ export function SourcePane({ source }: { source: Source }) {
   if (only)
     return (
       <section aria-label={only.title} className="flex h-full min-h-0 flex-col">
-        <h3 className="border-b border-line pb-2 text-[0.95rem] font-semibold">{only.title}</h3>
+        <h2 className="border-b border-line pb-2 text-[0.95rem] font-semibold">{only.title}</h2>
         <div className={BODY} tabIndex={0}>
           <Passage text={only.body} className="max-w-[70ch]" />
         </div>
       </section>
     );
   return (
-    <Tabs.Root defaultValue={source.tabs[0]!.title} className="flex h-full min-h-0 flex-col">
+    <Tabs.Root defaultValue="0" className="flex h-full min-h-0 flex-col">
       <Tabs.List className="flex flex-wrap gap-1 border-b border-line">
-        {source.tabs.map(({ title }) => (
+        {source.tabs.map(({ title }, i) => (
           <Tabs.Trigger
             key={title}
-            value={title}
+            value={String(i)}
             className="-mb-px min-h-10 rounded-t-lg border border-transparent px-3.5 text-[0.9rem] text-soft data-[state=active]:border-line data-[state=active]:border-b-card data-[state=active]:bg-card data-[state=active]:font-semibold data-[state=active]:text-ink"
           >
             {title}
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      {source.tabs.map(({ title, body }) => (
-        <Tabs.Content key={title} value={title} className={BODY}>
+      {source.tabs.map(({ title, body }, i) => (
+        <Tabs.Content key={title} value={String(i)} className={BODY}>
           <Passage text={body} className="max-w-[70ch]" />
         </Tabs.Content>
       ))}

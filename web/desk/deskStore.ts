@@ -2,7 +2,7 @@ import { createStore, type StoreApi } from 'zustand';
 import type { EntryAbout } from '../../core/journal/entry';
 import { applyEntry, type Desk } from '../../core/journal/fold';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
-import { progressOfPaper, type QuestionProgress } from '../../core/sittings/progress';
+import { progressAfter, progressOfPaper, type QuestionProgress } from '../../core/sittings/progress';
 import type { JournalKept, Receipt } from '../../core/sittings/api';
 import { warningsDue } from '../../core/timing/deadline';
 import { post } from '../api/client';
@@ -51,7 +51,7 @@ export function createDesk({ opened, paper, desk, journal, clock }: OpenedDesk):
     const note = (about: EntryAbout, target: string, value: unknown) => {
       journal.note({ about, target, value });
       const next = applyEntry(get().desk, { about, target, value });
-      set({ desk: next, progress: progressOfPaper(next, paper) });
+      set({ desk: next, progress: progressAfter(get().progress, next, target) });
     };
     return {
       paper,

@@ -55,6 +55,6 @@ export async function openDesk(): Promise<OpenedDesk> {
   const journal = new DeviceJournal(opened.sitting, () => clock.now());
   // The question in view asks for its own kinds first; the others follow behind it.
   setTimeout(() => void answers.load(kindsOf(paper)).catch(() => undefined), BEHIND_MS);
-  const unsent = await journal.unsent(Infinity);
+  const unsent = await journal.unsent();
   return { opened, paper, journal, clock, desk: unsent.reduce(applyEntry, opened.desk) };
 }

@@ -9,4 +9,3 @@ export const showMoment = (at: number, zone = ownZone()): string =>
 export const showDay = (at: number, zone = ownZone()): string => format(new TZDate(at, zone), 'd MMMM yyyy');
 export const showShort = (at: number, zone = ownZone()): string =>
   format(new TZDate(at, zone), 'd MMM HH:mm');
-export const showSecond = (at: number): string => format(new Date(at), 'HH:mm:ss');

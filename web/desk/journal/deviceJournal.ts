@@ -1,4 +1,4 @@
-import Dexie, { type Table } from 'dexie';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Entry } from '../../../core/journal/entry';
 
 export interface StoredEntry extends Entry {
@@ -7,13 +7,17 @@ export interface StoredEntry extends Entry {
   readonly turn?: number;
 }
 
-class JournalDatabase extends Dexie {
-  declare entries: Table<StoredEntry, number>;
-  constructor() {
-    super('clear-sitting-journal');
-    this.version(1).stores({ entries: '++turn, sitting, &[sitting+device+seq]' });
-  }
+interface JournalSchema extends DBSchema {
+  entries: { key: number; value: StoredEntry; indexes: { sitting: string } };
 }
+
+const openJournal = (): Promise<IDBPDatabase<JournalSchema>> =>
+  openDB<JournalSchema>('clear-sitting-journal', 1, {
+    upgrade(db) {
+      const entries = db.createObjectStore('entries', { keyPath: 'turn', autoIncrement: true });
+      entries.createIndex('sitting', 'sitting');
+    },
+  });
 
 /** Changes to the same place within this time become one entry, the first of them at once. */
 const CALM_MS = 300;
@@ -27,7 +31,7 @@ type Change = Pick<Entry, 'about' | 'target' | 'value'>;
 export class DeviceJournal {
   readonly sitting: string;
   private readonly device = crypto.randomUUID();
-  private readonly db = new JournalDatabase();
+  private readonly db = openJournal();
   private readonly now: () => number;
   private seq = 0;
   private readonly waiting = new Map<string, { change: Change; timer: ReturnType<typeof setTimeout> }>();
@@ -62,20 +66,19 @@ export class DeviceJournal {
     await this.writes;
   }
 
-  unsent(most: number): Promise<StoredEntry[]> {
-    return this.db.entries.where('sitting').equals(this.sitting).limit(most).sortBy('turn');
+  /** What waits to be sent, in the order in which it was written. */
+  async unsent(most?: number): Promise<StoredEntry[]> {
+    return (await this.db).getAllFromIndex('entries', 'sitting', this.sitting, most);
   }
 
-  count(): Promise<number> {
-    return this.db.entries.where('sitting').equals(this.sitting).count();
+  async count(): Promise<number> {
+    return (await this.db).countFromIndex('entries', 'sitting', this.sitting);
   }
 
   async remove(entries: readonly StoredEntry[]): Promise<void> {
-    await this.db.entries.bulkDelete(entries.map((e) => e.turn!));
-  }
-
-  close(): void {
-    this.db.close();
+    const { store, done } = (await this.db).transaction('entries', 'readwrite');
+    for (const { turn } of entries) void store.delete(turn!);
+    await done;
   }
 
   private hold(place: string, first: Change): void {
@@ -100,7 +103,7 @@ export class DeviceJournal {
       ...{ about, target, value, at: Math.round(this.now()) },
     };
     this.writes = this.writes
-      .then(() => this.db.entries.add(entry))
+      .then(async () => (await this.db).add('entries', entry))
       .then(
         () => this.onWritten(),
         (error: unknown) => this.onTrouble(error),

@@ -56,7 +56,7 @@ export function CodeEditor({ language, program, label, help, onChange }: Props) 
           ...[highlightActiveLine(), grammars[language](), syntaxHighlighting(colours), look],
           indentUnit.of(language === 'python' ? '    ' : '  '),
           keymap.of([...defaultKeymap, ...historyKeymap, indentWithTab]),
-          EditorView.contentAttributes.of({ 'aria-label': label, 'aria-description': help }),
+          EditorView.contentAttributes.of({ 'aria-label': label, 'aria-description': help, tabindex: '0' }),
           EditorView.updateListener.of((update) => update.docChanged && changed(update.state.doc.toString())),
         ],
       }),

@@ -100,10 +100,10 @@ function LedgerRow({ row, tolerance }: { row: Row; tolerance: number }) {
             {row.title}
           </button>
         </td>
-        <td className="py-1 pr-2 font-mono text-[0.78rem]">
+        <td className="py-1 pr-2 font-mono text-[0.78rem] break-words">
           {expected === undefined ? '' : short(showJson(expected))}
         </td>
-        <td className="py-1 pr-2 font-mono text-[0.78rem]">
+        <td className="py-1 pr-2 font-mono text-[0.78rem] break-words">
           {outcome && (outcome.result === 'returned' ? short(gotOf(outcome)) : verdict && t(verdict))}
         </td>
         <td className="py-1 pr-3 text-right">{outcome && Math.max(1, Math.round(outcome.milliseconds))}</td>
@@ -185,7 +185,7 @@ export function Ledger({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn
   return (
     <section aria-label={t('cases')} className="flex flex-col rounded-card border border-line bg-card">
       <div className="flex flex-wrap items-center gap-x-3 border-b border-line bg-paper px-3 py-1.5 rounded-t-card">
-        <h3 className="font-semibold">{t('cases')}</h3>
+        <h2 className="font-semibold">{t('cases')}</h2>
         <p role="status" className="flex-1 text-[0.88rem] text-soft">
           {busy ?? (outcomes.length > 0 ? t('tally', { right: right.length, all: rows.length }) : '')}
         </p>
@@ -193,16 +193,16 @@ export function Ledger({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn
           <Play aria-hidden className="size-4" /> {t('all')}
         </Button>
       </div>
-      <table className="w-full text-[0.88rem]">
+      <table className="w-full table-fixed text-[0.88rem]">
         <thead>
           <tr className="border-b border-line text-left text-soft">
-            <td />
+            <td className="w-8" />
             {heads.map((head) => (
               <th key={head} scope="col" className="py-1.5 font-semibold">
                 {t(head)}
               </th>
             ))}
-            <th scope="col" className="py-1.5 pr-3 text-right font-semibold">
+            <th scope="col" className="w-13 py-1.5 pr-3 text-right font-semibold">
               {t('ms')}
             </th>
           </tr>

@@ -1,0 +1,100 @@
+import { gzipSync } from 'node:zlib';
+import { chromium, type Page } from '@playwright/test';
+import { CAMERA_CLIP } from '../e2e/paths';
+import { Candidate } from '../e2e/people/Candidate';
+import type { BenchHouse } from './BenchHouse';
+
+export interface DeskFigures {
+  /** Everything the first question needs, as gzip, but the fonts: page, scripts, styles, paper and answers so far. */
+  readonly firstLoadKb: number;
+  /** The fonts come behind the text (`font-display: swap`), and from the cache for whoever came by the arrival. */
+  readonly fontsKb: number;
+  /** From the press of a key to the next question painted, at a processor four times slower. */
+  readonly questionP50Ms: number;
+  readonly questionP95Ms: number;
+  readonly questionMostMs: number;
+  readonly moves: number;
+}
+
+const SLOW_DOWN = 4;
+const ROUNDS = 3;
+
+async function firstLoad(page: Page, desk: string) {
+  const bodies: Promise<{ url: string; size: number }>[] = [];
+  page.on('response', (response) => {
+    const size = response.body().then(
+      (body) => (/woff2/.test(response.url()) ? body.length : gzipSync(body).length),
+      () => 0,
+    );
+    bodies.push(size.then((bytes) => ({ url: response.url(), size: bytes })));
+  });
+  await page.goto(desk);
+  await page.getByRole('heading', { level: 1, name: 'Question 1' }).waitFor();
+  await page.evaluate(() => document.fonts.ready.then(() => undefined));
+  page.removeAllListeners('response');
+  const all = await Promise.all(bodies);
+  const sum = (which: RegExp) =>
+    Math.round(all.filter((b) => which.test(b.url)).reduce((kb, b) => kb + b.size, 0) / 102.4) / 10;
+  return { firstLoadKb: sum(/^(?!.*woff2)/), fontsKb: sum(/woff2/) };
+}
+
+/** Presses the key for the next question and measures until the frame after the new heading is painted. */
+const move = (page: Page, key: 'PageDown' | 'PageUp') =>
+  page.evaluate(async (name) => {
+    // Nobody turns the page while it is still being laid out: as a reader would, wait until the browser rests.
+    await new Promise((rested) => requestIdleCallback(rested));
+    const heading = () => document.querySelector('h1')!.textContent;
+    const before = heading();
+    const from = performance.now();
+    window.dispatchEvent(new KeyboardEvent('keydown', { key: name, altKey: true, bubbles: true }));
+    const painted = () => new Promise<void>((done) => requestAnimationFrame(() => void setTimeout(done)));
+    do await painted();
+    while (heading() === before);
+    return performance.now() - from;
+  }, key);
+
+export async function measureDesk(house: BenchHouse): Promise<DeskFigures> {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      ...[
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--use-fake-ui-for-media-stream',
+      ],
+      ...['--use-fake-device-for-media-stream', `--use-file-for-fake-video-capture=${CAMERA_CLIP}`],
+    ],
+  });
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const first = await context.newPage();
+    await new Candidate(first, house.link).arrives();
+    await first.close();
+    const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    // esbuild, through tsx, names functions with a helper that the page does not have.
+    await fresh.addInitScript('globalThis.__name = (named) => named');
+    const page = await fresh.newPage();
+    const sizes = await firstLoad(page, `${house.link}/desk`);
+    const session = await fresh.newCDPSession(page);
+    await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW_DOWN });
+    const questions = await page.getByRole('navigation', { name: 'Questions' }).getByRole('button').count();
+    const times: number[] = [];
+    for (let round = 0; round < ROUNDS; round++)
+      for (const key of ['PageDown', 'PageUp'] as const)
+        for (let i = 1; i < questions; i++) {
+          const ms = await move(page, key);
+          times.push(ms);
+        }
+    const sorted = times.sort((a, b) => a - b);
+    return {
+      ...sizes,
+      questionP50Ms: Math.round(sorted[Math.floor(sorted.length / 2)]!),
+      questionP95Ms: Math.round(sorted[Math.floor(sorted.length * 0.95)]!),
+      questionMostMs: Math.round(sorted.at(-1)!),
+      moves: sorted.length,
+    };
+  } finally {
+    await browser.close();
+  }
+}

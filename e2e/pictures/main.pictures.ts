@@ -1,0 +1,103 @@
+import path from 'node:path';
+import type { Page } from '@playwright/test';
+import { expect, ILSE, MATTIS, test } from '../house';
+import { ROOT } from '../paths';
+
+const shoot = async (page: Page, name: string) => {
+  await page.evaluate(() => document.fonts.ready.then(() => undefined));
+  await page.screenshot({ path: path.join(ROOT, 'docs/screenshots', `${name}.png`), animations: 'disabled' });
+};
+
+const PROGRAM = `def strongest(lots):
+    """Name of the lot with the highest share germinated."""
+    best, best_share = None, -1.0
+    for lot in lots:
+        if lot["sown"] == 0:
+            continue
+        share = lot["up"] / lot["sown"]
+        if share > best_share:
+            best, best_share = lot["name"], share
+    return best
+`;
+
+test('what a candidate meets', async ({ page, house, candidate }) => {
+  await page.goto(house.url + house.linkOf('tove.abernathy.ruiz@example.org'));
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('opens on');
+  await shoot(page, 'invitation');
+  const ilse = candidate(page, ILSE);
+  await ilse.opensLink();
+  await ilse.confirmsDetails();
+  await expect(page.getByText('One face in the frame')).toBeVisible({ timeout: 45_000 });
+  await shoot(page, 'checks');
+  await ilse.passesChecks();
+  await ilse.takesPicture();
+  await ilse.acceptsRules();
+  await shoot(page, 'cover');
+  await ilse.starts();
+  await ilse.chooses('The young root');
+  await ilse.goesTo(2);
+  await ilse.chooses('Tray 12: 126 of 200', 'Tray 14: 57 of 90');
+  await ilse.goesTo(3);
+  await ilse.entersFigure('−19');
+  await ilse.goesTo(6);
+  await ilse.goesTo(9);
+  await page.getByRole('button', { name: 'Flag', exact: true }).click();
+  await ilse.programs('Python', PROGRAM);
+  await ilse.triesAllCases();
+  await expect(page.getByText(/of 3 come out as expected/)).toBeVisible({ timeout: 45_000 });
+  await ilse.isSaved();
+  await shoot(page, 'desk-code');
+  await ilse.goesTo(5);
+  await page.getByRole('button', { name: 'Strike out K-1' }).click();
+  await page.getByRole('button', { name: 'Strike out K-3' }).click();
+  await ilse.chooses('K-2');
+  await ilse.entersFigure('71,25');
+  await ilse.fillsGap(1, 'kept');
+  await ilse.fillsGap(2, '65');
+  await house.advance(18);
+  await page.reload();
+  await expect(ilse.heading('Question 5')).toBeVisible();
+  await ilse.fillsGap(3, 'third');
+  await ilse.isSaved();
+  await shoot(page, 'desk');
+  await ilse.looksBack();
+  await shoot(page, 'last-look');
+  await ilse.handsIn();
+  await shoot(page, 'receipt');
+  await page.goto(house.url + house.linkOf('tobiah.lindqvar@example.org'));
+  await expect(ilse.heading('Tobiah Lindqvar')).toBeVisible();
+  await shoot(page, 'result');
+});
+
+test('on a telephone', async ({ page, candidate }) => {
+  const mattis = candidate(page, MATTIS);
+  await mattis.arrives();
+  await mattis.chooses('The young root');
+  await mattis.goesTo(5);
+  await page.setViewportSize({ width: 360, height: 740 });
+  await mattis.chooses('K-2');
+  await mattis.isSaved();
+  await shoot(page, 'phone');
+});
+
+test('where staff work', async ({ browser, house, staff }) => {
+  await house.doJobs();
+  const room = async () => (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  const coordinator = await staff(await room(), 'coordinator');
+  await coordinator.opensRound('Technician, November');
+  await shoot(coordinator.page, 'round');
+  await coordinator.page.getByRole('link', { name: 'See the paper as candidates do' }).click();
+  await expect(coordinator.page.getByText('Parts of a seed')).toBeVisible();
+  await shoot(coordinator.page, 'paper');
+  await coordinator.goesTo('Outbox');
+  await coordinator.page.getByRole('button', { name: /Read the letter to ilse/ }).click();
+  await expect(coordinator.page.getByText('Your personal link')).toBeVisible();
+  await shoot(coordinator.page, 'outbox');
+  const assessor = await staff(await room(), 'assessor');
+  await assessor.opensPile('Incident note');
+  for (const key of ['f', '4', 'r', '4', 'a', '3']) await assessor.page.keyboard.press(key);
+  await shoot(assessor.page, 'marking');
+  const lead = await staff(await room(), 'lead');
+  await lead.goesTo('Sign-off');
+  await shoot(lead.page, 'sign-off');
+});
