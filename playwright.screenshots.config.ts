@@ -7,5 +7,6 @@ export default defineConfig({
   testDir: './e2e/pictures',
   testMatch: '*.pictures.ts',
   workers: 1,
+  timeout: 300_000,
   reporter: 'list',
 });

@@ -41,7 +41,7 @@ function fire(url: string, body: (turn: number) => object, cookies: readonly str
         ],
       },
       (error: unknown, result) => {
-        if (error) return reject(error as Error);
+        if (error) return reject(error);
         const { requests, latency } = result;
         resolve({
           perSecond: requests.average,

@@ -13,7 +13,7 @@ async function fitsTheScreen(page: Page): Promise<void> {
     document.documentElement.scrollWidth,
     window.innerWidth,
   ]);
-  expect(content).toBeLessThanOrEqual(view!);
+  expect(content).toBeLessThanOrEqual(view);
 }
 
 test.describe('at 360 × 740', () => {

@@ -27,6 +27,7 @@ test('what a candidate meets', async ({ page, house, candidate }) => {
   const ilse = candidate(page, ILSE);
   await ilse.opensLink();
   await ilse.confirmsDetails();
+  await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
   await expect(page.getByText('One face in the frame')).toBeVisible({ timeout: 45_000 });
   await shoot(page, 'checks');
   await ilse.passesChecks();
@@ -62,7 +63,7 @@ test('what a candidate meets', async ({ page, house, candidate }) => {
   await shoot(page, 'desk');
   await ilse.looksBack();
   await shoot(page, 'last-look');
-  await ilse.handsIn();
+  await ilse.handsInFromLastLook();
   await shoot(page, 'receipt');
   await page.goto(house.url + house.linkOf('tobiah.lindqvar@example.org'));
   await expect(ilse.heading('Tobiah Lindqvar')).toBeVisible();

@@ -24,6 +24,7 @@ export const KEYS = [
 
 /** Where an answer is, always in the same place and always true. */
 function SavedLine() {
+  const narrow = useNarrow();
   const saved = useDesk((s) => s.saved);
   // Whole seconds, so that the line is drawn once a second while the connection is gone.
   const lostFor = useDesk((s) =>
@@ -33,7 +34,13 @@ function SavedLine() {
   if (trouble) return <p className="text-[0.82rem] text-brick">{t('deviceTrouble')}</p>;
   const [Icon, text, look] =
     saved.state === 'saved'
-      ? [Check, saved.at === null ? t('nothingYet') : t('saved', { time: showSecond(saved.at) }), 'text-soft']
+      ? [
+          Check,
+          saved.at === null
+            ? t('nothingYet')
+            : t('saved', { time: narrow ? showSecond(saved.at).slice(0, 5) : showSecond(saved.at) }),
+          'text-soft',
+        ]
       : saved.state === 'saving'
         ? [LoaderCircle, t('saving'), 'text-soft']
         : [CloudOff, t('kept', { seconds: lostFor }), 'text-marigold'];
@@ -110,7 +117,7 @@ export function Foot() {
           <KeysPanel />
         </div>
       )}
-      <div className="flex items-center gap-3 border-t border-line bg-card px-3 py-2.5 desk:px-7">
+      <div className="flex items-center gap-2 border-t border-line bg-card px-3 py-2.5 desk:gap-3 desk:px-7">
         <Button
           onClick={() => go(index - 1)}
           disabled={index === 0}
@@ -121,7 +128,7 @@ export function Foot() {
           {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
         </Button>
         {narrow && <KitTray />}
-        <div className="flex flex-1 justify-center text-center">
+        <div className="flex min-w-0 flex-1 justify-center text-center">
           <SavedLine />
         </div>
         <Button look="first" onClick={() => (onward ? go(index + 1) : lookBack())} className="min-h-11">

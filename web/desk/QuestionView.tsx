@@ -161,7 +161,7 @@ function useSheets(): ReadonlyMap<string, Sheet> {
  * but invisible, one that was seen keeps its rendering.
  */
 const lookOf = (inView: boolean, seen: boolean) =>
-  inView ? '' : seen ? '[content-visibility:hidden]' : 'invisible';
+  inView ? '' : seen ? 'pointer-events-none [content-visibility:hidden]' : 'invisible';
 
 /** One question as one calm column of parts, or beside its source. Turning to another only shows its sheet. */
 export function QuestionView() {

@@ -1,0 +1,224 @@
+import { describe, expect, it } from 'vitest';
+import { seededRandom, type Random } from '../random';
+import {
+  breakLeftMs,
+  deadlineAt,
+  endedAt,
+  leftMs,
+  newTime,
+  sectionLeftMs,
+  step,
+  stopAt,
+  type SittingTime,
+  type TimeEvent,
+  type TimeTerms,
+} from './sittingTime';
+
+const TERMS: TimeTerms = { limitMs: 100, extraPercent: 50, breakMs: 20, sectionLimitsMs: { B: 40 } };
+
+/**
+ * The slow, obvious model: it goes through time one unit after the other and counts clocks down by hand. One unit of
+ * time here is one millisecond there.
+ */
+class SlowClock {
+  left: number;
+  breakLeft: number;
+  running = false;
+  closed = false;
+  paused = false;
+  onBreak = false;
+  readonly sections: Record<string, number> = {};
+  /** When each clock came to nothing, for the paper as ''. */
+  readonly ended: Record<string, number> = {};
+  private readonly terms: TimeTerms;
+  private now = 0;
+
+  constructor(terms: TimeTerms) {
+    this.terms = terms;
+    this.left = terms.limitMs * (1 + terms.extraPercent / 100);
+    this.breakLeft = terms.breakMs;
+  }
+
+  tick(): void {
+    this.now++;
+    if (this.onBreak) {
+      this.breakLeft--;
+      if (this.breakLeft === 0) this.onBreak = false;
+      return;
+    }
+    if (!this.running || this.closed || this.paused || this.left === 0) return;
+    this.left--;
+    for (const key of Object.keys(this.sections)) {
+      if (this.sections[key]! > 0) this.sections[key]!--;
+      if (this.sections[key] === 0 || this.left === 0) this.ended[key] ??= this.now;
+    }
+    if (this.left === 0) this.ended[''] = this.now;
+  }
+
+  /** Does what the event says where it can be done, and says whether it could. */
+  take(event: TimeEvent): boolean {
+    const live = this.running && !this.closed && this.left > 0;
+    switch (event.type) {
+      case 'started':
+        if (this.running) return false;
+        this.running = true;
+        return true;
+      case 'paused':
+        if (!live || this.paused) return false;
+        [this.paused, this.onBreak] = [true, false];
+        return true;
+      case 'went on':
+        if (!live || !this.paused) return false;
+        this.paused = false;
+        return true;
+      case 'break began':
+        if (!live || this.paused || this.onBreak || this.breakLeft === 0) return false;
+        this.onBreak = true;
+        return true;
+      case 'break ended':
+        if (!live || !this.onBreak) return false;
+        this.onBreak = false;
+        return true;
+      case 'granted':
+        if (!live) return false;
+        this.give(event.ms);
+        return true;
+      case 'section entered':
+        if (!live) return false;
+        this.sections[event.section] ??=
+          this.terms.sectionLimitsMs[event.section]! * (1 + this.terms.extraPercent / 100);
+        return true;
+      case 'closed':
+        if (!this.running || this.closed) return false;
+        [this.closed, this.paused, this.onBreak] = [true, false, false];
+        return true;
+      case 'readmitted':
+        // Somebody let in again without a minute left needs minutes.
+        if (!this.closed || this.left + event.ms === 0) return false;
+        this.closed = false;
+        if (event.ms > 0) this.give(event.ms);
+        if (event.ms > 0) delete this.ended[''];
+        return true;
+    }
+  }
+
+  private give(ms: number): void {
+    // A section whose time had run out stays closed, however much the paper is lengthened.
+    for (const key of Object.keys(this.sections)) if (this.sections[key]! > 0) this.sections[key]! += ms;
+    this.left += ms;
+  }
+}
+
+const KINDS: ((at: number, random: Random) => TimeEvent)[] = [
+  (at) => ({ type: 'started', at }),
+  (at) => ({ type: 'paused', at }),
+  (at) => ({ type: 'went on', at }),
+  (at) => ({ type: 'went on', at }),
+  (at) => ({ type: 'break began', at }),
+  (at) => ({ type: 'break ended', at }),
+  (at, random) => ({ type: 'granted', at, ms: 1 + Math.floor(random() * 30) }),
+  (at) => ({ type: 'section entered', at, section: 'B' }),
+  (at, random) => ({ type: 'closed', at, by: random() < 0.5 ? 'candidate' : 'server' }),
+  (at, random) => ({ type: 'readmitted', at, ms: random() < 0.5 ? 0 : 10 }),
+];
+
+/** What both clocks say, in one line, so that a difference can be read. */
+const told = (...facts: (string | number | null | undefined)[]) =>
+  facts.map((fact) => fact ?? 'none').join(' ');
+
+function slowlyTold(slow: SlowClock): string {
+  const section = slow.sections.B === undefined ? null : Math.min(slow.sections.B, slow.left);
+  const stopped = slow.paused ? 'pause' : slow.onBreak ? 'break' : null;
+  return told(slow.left, slow.breakLeft, stopped, section, slow.left === 0 ? slow.ended[''] : null);
+}
+
+function quicklyTold(time: SittingTime, now: number): string {
+  const section = sectionLeftMs(time, 'B', now);
+  const stopped = stopAt(time, now)?.why;
+  return told(leftMs(time, now), breakLeftMs(time, now), stopped, section, endedAt(time, null, now));
+}
+
+/** One schedule: at each unit of time perhaps an event. Gives the first moment at which the clocks differ, if any. */
+function firstDifference(seed: string): string | null {
+  const random = seededRandom(seed);
+  const terms = { ...TERMS, breakMs: [0, 7, 20][Math.floor(random() * 3)]! };
+  const slow = new SlowClock(terms);
+  let time: SittingTime = newTime(terms);
+  const rate = 0.02 + random() * 0.2;
+  for (let now = 0; now < 330; now++) {
+    if (random() < rate) {
+      // Closing is rare, as in life; nearly every other schedule would be over at once.
+      const pick = random() < 0.1 ? KINDS.length - 2 : Math.floor(random() * (KINDS.length - 2));
+      const event = KINDS[time.closed ? KINDS.length - 1 : pick]!(now, random);
+      const next = step(time, event);
+      if (next.done !== slow.take(event)) return `${seed}: ${event.type} at ${now} done: ${next.done}`;
+      if (next.done) time = next.time;
+    }
+    const [quick, obvious] = [quicklyTold(time, now), slowlyTold(slow)];
+    if (quick !== obvious) return `${seed} at ${now}: ${quick}, not ${obvious}`;
+    slow.tick();
+  }
+  return null;
+}
+
+describe('the clock of a sitting', () => {
+  it('says at every moment of three thousand schedules what the slow model says', () => {
+    const differences = Array.from({ length: 3000 }, (_, n) => firstDifference(`schedule ${n}`));
+    expect(differences.filter((difference) => difference !== null)).toEqual([]);
+  });
+
+  const started = (events: TimeEvent[]): SittingTime =>
+    [{ type: 'started', at: 1000 } as const, ...events].reduce<SittingTime>((time, event) => {
+      const next = step(time, event);
+      if (!next.done) throw new Error(next.refusal);
+      return next.time;
+    }, newTime(TERMS));
+
+  it('moves the deadline by grants and stops', () => {
+    // 100 and half as much again are 150; 25 granted; a pause of 10, a break of 5
+    const time = started([
+      { type: 'granted', at: 1010, ms: 25 },
+      { type: 'paused', at: 1020 },
+      { type: 'went on', at: 1030 },
+      { type: 'break began', at: 1040 },
+      { type: 'break ended', at: 1045 },
+    ]);
+    expect(deadlineAt(time, 1050)).toBe(1000 + 150 + 25 + 10 + 5);
+    expect(breakLeftMs(time, 1050)).toBe(15);
+  });
+
+  it('has no deadline while paused, and takes a running break to be used up', () => {
+    expect(deadlineAt(started([{ type: 'paused', at: 1020 }]), 1060)).toBeNull();
+    const resting = started([{ type: 'break began', at: 1020 }]);
+    expect(deadlineAt(resting, 1025)).toBe(1000 + 150 + 20);
+    expect(stopAt(resting, 1025)).toEqual({ why: 'break', since: 1020, until: 1040 });
+    // The allowance is used up at 1040, whether anybody says so or not.
+    expect(stopAt(resting, 1041)).toBeNull();
+    expect(deadlineAt(resting, 1100)).toBe(1000 + 150 + 20);
+  });
+
+  it('ends a section inside the paper, and it stays closed', () => {
+    // 40 and half as much again are 60 from 1030
+    const time = started([{ type: 'section entered', at: 1030, section: 'B' }]);
+    expect(sectionLeftMs(time, 'B', 1080)).toBe(10);
+    expect(endedAt(time, 'B', 1100)).toBe(1090);
+    const later = step(time, { type: 'granted', at: 1095, ms: 30 });
+    expect(later.done && sectionLeftMs(later.time, 'B', 1096)).toBe(0);
+    expect(sectionLeftMs(time, 'A', 1080)).toBeNull();
+  });
+
+  it.each<[string, TimeEvent[], TimeEvent, string]>([
+    ['a second start', [], { type: 'started', at: 1001 }, 'already started'],
+    ['going on while it runs', [], { type: 'went on', at: 1001 }, 'not stopped'],
+    ['a grant after the end', [], { type: 'granted', at: 1151, ms: 5 }, 'time is over'],
+    ['letting in who is in', [], { type: 'readmitted', at: 1001, ms: 5 }, 'not closed'],
+    [
+      'a pause after hand-in',
+      [{ type: 'closed', at: 1010, by: 'candidate' }],
+      { type: 'paused', at: 1020 },
+      'already closed',
+    ],
+  ])('refuses %s', (_, before, event, refusal) => {
+    expect(step(started(before), event)).toEqual({ done: false, refusal });
+  });
+});

@@ -1,0 +1,211 @@
+import type { ClosedBy } from '../sittings/api';
+import { allowedMs } from './deadline';
+
+/** What happened to the time of one sitting. `at` is the server's, in milliseconds since 1970. */
+export type TimeEvent =
+  | { readonly type: 'started'; readonly at: number }
+  | { readonly type: 'paused'; readonly at: number }
+  | { readonly type: 'went on'; readonly at: number }
+  | { readonly type: 'break began'; readonly at: number }
+  | { readonly type: 'break ended'; readonly at: number }
+  | { readonly type: 'granted'; readonly at: number; readonly ms: number }
+  | { readonly type: 'section entered'; readonly at: number; readonly section: string }
+  | { readonly type: 'closed'; readonly at: number; readonly by: ClosedBy }
+  /** Let in again after closing: the time in between does not count, and `ms` are given on top. */
+  | { readonly type: 'readmitted'; readonly at: number; readonly ms: number };
+
+/** What was arranged before the start. */
+export interface TimeTerms {
+  readonly limitMs: number;
+  /** Extra time by arrangement: 25 is a quarter more. It lengthens limits of sections alike. */
+  readonly extraPercent: number;
+  /** Rest breaks by arrangement, all together; 0 for none. */
+  readonly breakMs: number;
+  /** Sections with a limit of their own, from when they are first opened. */
+  readonly sectionLimitsMs: Readonly<Record<string, number>>;
+}
+
+interface Stop {
+  readonly from: number;
+  /** Open until it is ended; a break ends by itself when the allowance is used up. */
+  readonly until: number | null;
+  readonly why: 'pause' | 'break' | 'closed';
+}
+
+export interface SittingTime {
+  readonly terms: TimeTerms;
+  readonly startedAt: number | null;
+  readonly grants: readonly { readonly at: number; readonly ms: number }[];
+  readonly stops: readonly Stop[];
+  readonly entered: Readonly<Record<string, number>>;
+  readonly closed: { readonly at: number; readonly by: ClosedBy } | null;
+}
+
+export const newTime = (terms: TimeTerms): SittingTime => ({
+  ...{ terms, startedAt: null, grants: [], stops: [], entered: {}, closed: null },
+});
+
+const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+
+/** The stops with their ends as of `now`: what is open reaches to now, a break never beyond its allowance. */
+function stopsBy(time: SittingTime, now: number): Required<Stop & { until: number }>[] {
+  let breakLeft = time.terms.breakMs;
+  return time.stops.map((stop) => {
+    const open = Math.max(Math.min(stop.until ?? now, now), stop.from);
+    const until = stop.why === 'break' ? Math.min(open, stop.from + breakLeft) : open;
+    if (stop.why === 'break') breakLeft -= until - stop.from;
+    return { ...stop, until };
+  });
+}
+
+/** Time during which the clock ran, from `from` (a time while the sitting was open) to `now`. */
+function runMs(time: SittingTime, from: number, now: number): number {
+  const end = Math.min(now, time.closed?.at ?? now);
+  const stopped = stopsBy(time, end).map((s) => Math.max(0, Math.min(s.until, end) - Math.max(s.from, from)));
+  return Math.max(0, end - from) - sum(stopped);
+}
+
+const totalMs = ({ terms, grants }: SittingTime) =>
+  allowedMs(terms.limitMs, terms.extraPercent) + sum(grants.map((g) => g.ms));
+
+/** Time left on the paper's clock; all of it before the start, negative never. */
+export const leftMs = (time: SittingTime, now: number): number =>
+  time.startedAt === null ? totalMs(time) : Math.max(0, totalMs(time) - runMs(time, time.startedAt, now));
+
+/** What of the arranged breaks is left. */
+export const breakLeftMs = (time: SittingTime, now: number): number =>
+  time.terms.breakMs - sum(stopsBy(time, now).map((s) => (s.why === 'break' ? s.until - s.from : 0)));
+
+/** Why the clock stands still at `now`, since when, and (for a break) when it goes on by itself; null while it runs. */
+export function stopAt(
+  time: SittingTime,
+  now: number,
+): { readonly why: 'pause' | 'break'; readonly since: number; readonly until: number | null } | null {
+  const last = time.stops.at(-1);
+  if (!last || last.until !== null || last.why === 'closed' || time.closed) return null;
+  if (last.why === 'pause') return { why: 'pause', since: last.from, until: null };
+  const until = last.from + breakLeftMs(time, last.from);
+  return now < until ? { why: 'break', since: last.from, until } : null;
+}
+
+/**
+ * When the paper's time runs out, as things stand at `now`: `start + limit × (1 + extra) + granted + stopped`. A pause
+ * has no end yet: null. A running break is taken to be used up.
+ */
+export function deadlineAt(time: SittingTime, now: number): number | null {
+  if (time.startedAt === null) return null;
+  const stop = stopAt(time, now);
+  if (stop?.why === 'pause') return null;
+  const goesOn = stop?.until ?? Math.min(now, time.closed?.at ?? now);
+  return goesOn + totalMs(time) - runMs(time, time.startedAt, now);
+}
+
+/** Time left in a section with a limit of its own, inside the paper's; null where it has none or is not opened yet. */
+export function sectionLeftMs(time: SittingTime, section: string, now: number): number | null {
+  const limit = time.terms.sectionLimitsMs[section];
+  const from = time.entered[section];
+  if (limit === undefined || from === undefined) return null;
+  // Minutes granted while the section runs lengthen it too; one that has ended stays closed.
+  const total = time.grants.reduce(
+    (all, grant) => (grant.at >= from && runMs(time, from, grant.at) < all ? all + grant.ms : all),
+    allowedMs(limit, time.terms.extraPercent),
+  );
+  return Math.min(Math.max(0, total - runMs(time, from, now)), leftMs(time, now));
+}
+
+/** When the time of the paper (or of a section) ran out before `now`; null while some is left. */
+export function endedAt(time: SittingTime, section: string | null, now: number): number | null {
+  if (time.startedAt === null) return null;
+  const over = (at: number) =>
+    leftMs(time, at) <= 0 || (section !== null && (sectionLeftMs(time, section, at) ?? 1) <= 0);
+  if (!over(now)) return null;
+  // The clock only ever runs down, so the moment can be found by halving.
+  let [before, after] = [time.startedAt, Math.min(now, time.closed?.at ?? now)];
+  if (over(before)) return before;
+  while (after - before > 1) {
+    const middle = Math.floor((before + after) / 2);
+    if (over(middle)) after = middle;
+    else before = middle;
+  }
+  return after;
+}
+
+export type Refusal =
+  | 'not started'
+  | 'already started'
+  | 'already closed'
+  | 'time is over'
+  | 'not closed'
+  | 'stopped'
+  | 'not stopped'
+  | 'no break left';
+
+/** Why an event cannot happen now; null when it can. */
+function refusalOf(time: SittingTime, event: TimeEvent): Refusal | null {
+  const { at, type } = event;
+  if (type === 'started') return time.startedAt === null ? null : 'already started';
+  if (time.startedAt === null) return 'not started';
+  if (type === 'readmitted')
+    return !time.closed ? 'not closed' : leftMs(time, at) + event.ms <= 0 ? 'time is over' : null;
+  if (time.closed) return 'already closed';
+  if (type === 'closed') return null;
+  if (leftMs(time, at) <= 0) return 'time is over';
+  const stop = stopAt(time, at);
+  if (type === 'went on') return stop?.why === 'pause' ? null : 'not stopped';
+  if (type === 'break ended') return stop?.why === 'break' ? null : 'not stopped';
+  if (type === 'paused') return stop?.why === 'pause' ? 'stopped' : null;
+  if (type === 'break began') return stop ? 'stopped' : breakLeftMs(time, at) <= 0 ? 'no break left' : null;
+  return null;
+}
+
+const endStop = (time: SittingTime, at: number): readonly Stop[] =>
+  time.stops.map((stop, i) =>
+    i === time.stops.length - 1 && stop.until === null ? { ...stop, until: at } : stop,
+  );
+
+function apply(time: SittingTime, event: TimeEvent): SittingTime {
+  const { at } = event;
+  switch (event.type) {
+    case 'started':
+      return { ...time, startedAt: at };
+    case 'paused':
+      return { ...time, stops: [...endStop(time, at), { from: at, until: null, why: 'pause' }] };
+    case 'break began':
+      return { ...time, stops: [...endStop(time, at), { from: at, until: null, why: 'break' }] };
+    case 'went on':
+    case 'break ended':
+      return { ...time, stops: endStop(time, at) };
+    case 'granted':
+      return { ...time, grants: [...time.grants, { at, ms: event.ms }] };
+    case 'section entered':
+      return event.section in time.entered
+        ? time
+        : { ...time, entered: { ...time.entered, [event.section]: at } };
+    case 'closed':
+      // Whoever closes it after the time has run out closes it as of that moment.
+      return {
+        ...time,
+        stops: endStop(time, at),
+        closed: { at: endedAt(time, null, at) ?? at, by: event.by },
+      };
+    case 'readmitted': {
+      const from = time.closed!.at;
+      const stops: Stop[] = [...time.stops, { from, until: at, why: 'closed' }];
+      const grants = event.ms > 0 ? [...time.grants, { at, ms: event.ms }] : time.grants;
+      return { ...time, stops, grants, closed: null };
+    }
+  }
+}
+
+export type Step =
+  { readonly done: true; readonly time: SittingTime } | { readonly done: false; readonly refusal: Refusal };
+
+/** The one transition: the next state, or why the event cannot happen. Pure; nothing is thrown. */
+export function step(time: SittingTime, event: TimeEvent): Step {
+  const refusal = refusalOf(time, event);
+  return refusal ? { done: false, refusal } : { done: true, time: apply(time, event) };
+}
+
+/** The state that a record of events led to. Events were checked when they were recorded. */
+export const foldTime = (terms: TimeTerms, events: readonly TimeEvent[]): SittingTime =>
+  events.reduce(apply, newTime(terms));
