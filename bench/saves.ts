@@ -40,7 +40,7 @@ function fire(url: string, body: (turn: number) => object, cookies: readonly str
           },
         ],
       },
-      (error: unknown, result) => {
+      (error: Error | null, result) => {
         if (error) return reject(error);
         const { requests, latency } = result;
         resolve({

@@ -11,6 +11,8 @@ function State({ state, onSigned }: { state: SignOffState; onSigned: () => void 
   if (state.releasedAt !== null) return <Pill tone="good">{t('released')}</Pill>;
   if (state.signedOffAt !== null) return <Pill tone="good">{t('signed')}</Pill>;
   if (state.handedIn === 0) return <Pill>{t('openRound')}</Pill>;
+  const open = state.running + state.beingScored + state.unmarked;
+  if (open > 0) return <span className="text-soft">{t('waits', { count: open })}</span>;
   const sign = async () => {
     await post(`/marking/rounds/${state.round}/sign-off`);
     onSigned();

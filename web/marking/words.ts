@@ -39,6 +39,8 @@ export const t = words('marking', {
   state: 'State',
   mean: 'mean {{mean}} of {{all}}',
   marked: '{{marked}} marked, {{left}} left',
+  waits_one: 'waits for {{count}} more',
+  waits_other: 'waits for {{count}} more',
   sign: 'Sign off the marks',
   signTitle: 'Sign off the marks of {{title}}?',
   signText:

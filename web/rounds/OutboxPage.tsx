@@ -56,8 +56,8 @@ export function OutboxPage() {
         letters.length === 0 ? (
           <p className="text-soft">{t('noLetters')}</p>
         ) : (
-          <div className="grid items-start gap-5 desk:grid-cols-[22rem_1fr]">
-            <ul className="overflow-hidden rounded-card border border-line bg-card">
+          <div className="grid items-start gap-5 desk:grid-cols-[22rem_minmax(0,1fr)]">
+            <ul className="rounded-card border border-line bg-card desk:max-h-[calc(100dvh-6rem)] desk:overflow-y-auto">
               {letters.map((letter) => (
                 <li key={letter.id} className="border-b border-line/70 last:border-0">
                   <button
