@@ -6,10 +6,12 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { invitedNow } from '../demo/people';
 import { seedDemo } from '../demo/seed';
+import { noArrangements } from '../core/rounds/api';
 import { readConfig } from '../server/config';
 import { candidates, candidateSessions, invitations, sittings } from '../server/db/schema';
 import { openDatabase, type Db } from '../server/db/open';
 import { newSecret, sha256 } from '../server/http/secrets';
+import { TimeKeeper } from '../server/sittings/timeKeeper';
 import { wire } from '../server/wire';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
@@ -62,6 +64,7 @@ export class BenchHouse {
   /** Puts running sittings straight into the database; gives a cookie for each. */
   openSittings(count: number): string[] {
     const now = Date.now();
+    const time = new TimeKeeper(this.db);
     const round = this.db.query.rounds.findFirst().sync()!.id;
     const one = (n: number) => {
       const person = {
@@ -75,15 +78,13 @@ export class BenchHouse {
         candidateId,
         linkHash: newSecret(),
         extraPercent: 0,
+        arrangements: noArrangements,
         invitedAt: now,
       };
       const invitationId = Number(this.db.insert(invitations).values(invitation).run().lastInsertRowid);
-      const times = { startedAt: now, deadlineAt: now + 3_600_000 };
       const form = { invitationId, attempt: 1, seed: newSecret(), script: newSecret() };
-      this.db
-        .insert(sittings)
-        .values({ ...form, ...times })
-        .run();
+      const sitting = Number(this.db.insert(sittings).values(form).run().lastInsertRowid);
+      time.record(sitting, { type: 'started', at: now });
       const token = newSecret();
       this.db
         .insert(candidateSessions)

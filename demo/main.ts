@@ -3,7 +3,15 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { readConfig } from '../server/config';
 import { wire } from '../server/wire';
-import { invitedLater, invitedNow, missedOctober, releasedInOctober, staffMembers } from './people';
+import {
+  invitedLater,
+  invitedNow,
+  invitedToEvening,
+  invitedToSupervised,
+  missedOctober,
+  releasedInOctober,
+  staffMembers,
+} from './people';
 import { seedDemo } from './seed';
 
 const config = readConfig(process.env);
@@ -24,6 +32,8 @@ for (const { email, password, roles } of staffMembers)
 console.log('\nCandidates open their links');
 for (const { name, email, extraPercent } of invitedNow)
   say(`${name}${extraPercent ? `, ${extraPercent} % extra time` : ''}, may begin`, email);
+say(`${invitedToEvening[0]!.name}, waits for the door code`, invitedToEvening[0]!.email);
+say(`${invitedToSupervised[0]!.name}, is admitted by hand`, invitedToSupervised[0]!.email);
 say(`${invitedLater[0]!.name}, too early`, invitedLater[0]!.email);
 say(`${missedOctober[0]!.name}, too late`, missedOctober[0]!.email);
 say(`${releasedInOctober[1]!.name}, has a result`, releasedInOctober[1]!.email);

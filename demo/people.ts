@@ -38,15 +38,16 @@ export interface DemoCandidate {
   readonly name: string;
   readonly email: string;
   readonly extraPercent: number;
+  readonly breakMinutes: number;
 }
 
-const person = (name: string, extraPercent = 0): DemoCandidate => {
+const person = (name: string, extraPercent = 0, breakMinutes = 0): DemoCandidate => {
   const address = name
     .toLowerCase()
     .normalize('NFD')
     .replace(/\p{M}/gu, '')
     .replace(/[^a-z]+/g, '.');
-  return { name, email: `${address}@example.org`, extraPercent };
+  return { name, email: `${address}@example.org`, extraPercent, breakMinutes };
 };
 
 /** Invited and not yet begun: `npm run demo` prints their links. */
@@ -55,6 +56,12 @@ export const invitedNow = [
   person('Mattis Okafor-Lind'),
   person('Perpetua Zanardi'),
 ];
+
+/** Invited to the evening sitting, which a door code begins. */
+export const invitedToEvening = [person('Corin Halvard')];
+
+/** Invited to the supervised sitting, where the invigilator admits each by hand. */
+export const invitedToSupervised = [person('Signe Tolland', 25, 10), person('Rurik Vane')];
 
 /** Invited to a round that opens only in January. */
 export const invitedLater = [person('Tove Abernathy-Ruiz')];

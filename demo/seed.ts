@@ -1,9 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { seededRandom, type Random } from '../core/random';
-import { MINUTE_MS, deadlineOf } from '../core/timing/deadline';
-import type { RoundSettings } from '../core/rounds/api';
+import { MINUTE_MS } from '../core/timing/deadline';
+import type { FullPaper } from '../core/papers/paper';
+import { noArrangements, type RoundSettings } from '../core/rounds/api';
 import { addStaff } from '../server/accounts/accounts';
-import { invitations, journal, markingTasks, papers, rounds, sittings, staff } from '../server/db/schema';
+import { journal, markingTasks, papers, rounds, sittings, staff } from '../server/db/schema';
 import { scriptCode } from '../server/http/secrets';
 import type { Outbox } from '../server/mail/outbox';
 import { giveMark, signOff } from '../server/marking/operations';
@@ -14,6 +15,7 @@ import type { Services } from '../server/services';
 import { receiptHashOf } from '../server/sittings/receipt';
 import { simulateAnswers } from './answers';
 import * as people from './people';
+import { rehearsalPaper } from './rehearsalPaper';
 import { technicianPaper } from './technicianPaper';
 
 const HOUR_MS = 60 * MINUTE_MS;
@@ -21,6 +23,11 @@ const DAY_MS = 24 * HOUR_MS;
 
 const settings = (resultBy: number): RoundSettings => ({
   attemptsAllowed: 1,
+  startRule: 'opening time',
+  doorsMinutes: 30,
+  openRehearsal: true,
+  correctionsFirst: false,
+  identityPicture: false,
   checks: ['browser', 'screen', 'storage', 'connection', 'camera'],
   recorded: 'One picture, taken before you start and kept for 60 days. No film and no sound.',
   keptDays: 60,
@@ -29,17 +36,19 @@ const settings = (resultBy: number): RoundSettings => ({
 });
 
 interface RoundPlan {
+  readonly key: string;
   readonly title: string;
   readonly opensAt: number;
   readonly closesAt: number;
+  readonly rules?: Partial<RoundSettings>;
 }
 
-function addRound({ db }: Services, paperId: number, plan: RoundPlan): number {
+function addRound({ db }: Services, paperId: number, { rules, ...plan }: RoundPlan): number {
   const values = {
     ...plan,
     paperId,
     timeZone: 'Europe/London',
-    settings: settings(plan.closesAt + 4 * DAY_MS),
+    settings: { ...settings(plan.closesAt + 4 * DAY_MS), ...rules },
   };
   return Number(db.insert(rounds).values(values).run().lastInsertRowid);
 }
@@ -52,12 +61,8 @@ function addScript(
   ability: number,
   random: Random,
 ): number {
-  const { db, secret } = services;
-  const extraPercent = db.select().from(invitations).where(eq(invitations.id, invitationId)).get()!
-    .extraPercent;
-  const limitMs = 60 * MINUTE_MS;
-  const deadlineAt = deadlineOf({ startedAt, limitMs, extraPercent, grantedMs: 0, pausedMs: 0 });
-  const closedAt = Math.min(deadlineAt, startedAt + Math.round((0.6 + random() * 0.4) * limitMs));
+  const { db, secret, time } = services;
+  const closedAt = startedAt + Math.round((0.6 + random() * 0.39) * 60 * MINUTE_MS);
   const good = {
     detailsAt: startedAt - 9e5,
     checksAt: startedAt - 6e5,
@@ -69,11 +74,12 @@ function addScript(
     db
       .insert(sittings)
       .values({
-        ...{ invitationId, attempt: 1, seed: `demo-${invitationId}`, startedAt, deadlineAt, closedAt },
-        ...{ closedBy: 'candidate', script: scriptCode(secret, `${invitationId}/1`) },
+        ...{ invitationId, attempt: 1, seed: `demo-${invitationId}` },
+        script: scriptCode(secret, `${invitationId}/1`),
       })
       .run().lastInsertRowid,
   );
+  time.record(sittingId, { type: 'started', at: startedAt });
   const answers = simulateAnswers(ability, random);
   answers.forEach(({ target, value }, i) => {
     const at = Math.round(startedAt + ((closedAt - startedAt) * (i + 1)) / (answers.length + 1));
@@ -82,6 +88,7 @@ function addScript(
       .values({ ...entry, value: JSON.stringify(value), clientAt: at, serverAt: at, standing: 'in-time' })
       .run();
   });
+  time.record(sittingId, { type: 'closed', at: closedAt, by: 'candidate' });
   const receiptHash = receiptHashOf(services, sittingId);
   db.update(sittings).set({ receiptHash }).where(eq(sittings.id, sittingId)).run();
   return sittingId;
@@ -127,23 +134,45 @@ export async function seedDemo(services: Services, outbox: Outbox, { scripts }: 
   const now = clock.now();
   const random = seededRandom('hollin-reach');
   for (const member of people.staffMembers) await addStaff(db, member);
-  const paper = technicianPaper();
-  const paperId = Number(
-    db.insert(papers).values({ key: paper.key, version: paper.version, document: paper }).run()
-      .lastInsertRowid,
-  );
+  const publish = (document: FullPaper) => {
+    const { key, version } = document;
+    return Number(db.insert(papers).values({ key, version, document }).run().lastInsertRowid);
+  };
+  publish(rehearsalPaper());
+  const paperId = publish(technicianPaper());
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
     candidates.map(
-      ({ name, email, extraPercent }) =>
-        invite(services, outbox, roundId, { name, email, extraPercent, reference: null }).invitation,
+      ({ name, email, extraPercent, breakMinutes }) =>
+        invite(services, outbox, roundId, {
+          ...{ name, email, extraPercent, reference: null, timeZone: null },
+          arrangements: { ...noArrangements, breakMinutes },
+        }).invitation,
     );
   const november = addRound(services, paperId, {
+    key: 'technician-november',
     title: 'Technician, November',
     opensAt: now - 2 * DAY_MS,
     closesAt: now + 5 * DAY_MS,
   });
   inviteAll(november, people.invitedNow);
+  const evening = addRound(services, paperId, {
+    key: 'technician-evening',
+    title: 'Technician, evening sitting',
+    opensAt: now + 20 * MINUTE_MS,
+    closesAt: now + 2 * DAY_MS,
+    rules: { startRule: 'door code' },
+  });
+  inviteAll(evening, people.invitedToEvening);
+  const supervised = addRound(services, paperId, {
+    key: 'technician-supervised',
+    title: 'Technician, supervised sitting',
+    opensAt: now - HOUR_MS,
+    closesAt: now + 3 * DAY_MS,
+    rules: { startRule: 'by hand', identityPicture: true },
+  });
+  inviteAll(supervised, people.invitedToSupervised);
   const january = addRound(services, paperId, {
+    key: 'technician-january',
     title: 'Technician, January',
     opensAt: now + 50 * DAY_MS,
     closesAt: now + 52 * DAY_MS,
@@ -151,6 +180,7 @@ export async function seedDemo(services: Services, outbox: Outbox, { scripts }: 
   inviteAll(january, people.invitedLater);
   // October is invited while it is open, and closed afterwards.
   const october = addRound(services, paperId, {
+    key: 'technician-october',
     title: 'Technician, October',
     opensAt: now - 30 * DAY_MS,
     closesAt: now + DAY_MS,

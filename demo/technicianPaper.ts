@@ -45,6 +45,7 @@ export function technicianPaper(): FullPaper {
     warningMinutes: [15, 5],
     sections: sections.map(({ items, ...section }) => ({
       ...section,
+      minutes: null,
       items: items.map(({ key }) => ({ key, version: 1 })),
     })),
     bands: [

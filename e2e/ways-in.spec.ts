@@ -143,7 +143,7 @@ test('no barriers on any screen', async ({ page, house, candidate, staff, browse
   await ilse.writes('The bay stood at 11 degrees.');
   await ilse.looksBack();
   await hasNoBarriers(page, 'last look');
-  await ilse.handsIn();
+  await ilse.handsInFromLastLook();
   await hasNoBarriers(page, 'receipt');
   await house.doJobs();
 

@@ -168,6 +168,7 @@ describe('the journal', () => {
           entry(i + 1, { target: `the-${kind}/A`, value: sampleOf(kind).best }),
         ),
         by: 'candidate',
+        at: house.clock.now(),
       });
     const { body: receipt } = await handIn();
     expect(receipt).toMatchObject({ closedBy: 'candidate', answered: kindNames.length });
@@ -176,6 +177,9 @@ describe('the journal', () => {
     expect((await handIn()).body).toEqual(receipt);
     const row = house.wired.services.db.select().from(journal).all().at(-1)!;
     expect([row.seq, row.standing]).toEqual([99, 'after-time']);
+    const check = (code: string) => client.post('/arrival/receipt-check', { code });
+    expect((await check(receipt.code.toLowerCase())).body).toEqual({ matches: true, whole: true });
+    expect((await check('AAAA-BBBB-CCCC')).body).toEqual({ matches: false, whole: false });
   });
 
   it('counts what was made before the deadline and came within the grace; keeps the rest for a person', async () => {
@@ -192,7 +196,11 @@ describe('the journal', () => {
     await client.post('/sitting/journal', { entries: [waiting] });
     const rows = house.wired.services.db.select().from(journal).all().slice(-3);
     expect(rows.map((r) => r.standing)).toEqual(['late', 'after-time', 'waiting']);
-    const { body } = await client.post<Receipt>('/sitting/hand-in', { entries: [], by: 'time' });
+    const { body } = await client.post<Receipt>('/sitting/hand-in', {
+      entries: [],
+      by: 'time',
+      at: made,
+    });
     expect(body).toMatchObject({ closedBy: 'server', answered: 1, usedMs: 45 * MINUTE_MS });
   });
 });
@@ -205,7 +213,7 @@ describe('after the hand-in', () => {
     const entries = kindNames.map((kind, i) =>
       entry(i + 1, { target: `the-${kind}/A`, value: sampleOf(kind).best }),
     );
-    await client.post('/sitting/hand-in', { entries, by: 'candidate' });
+    await client.post('/sitting/hand-in', { entries, by: 'candidate', at: house.clock.now() });
     await services.jobs.turn();
     const byMachine = kindNames.filter((kind) => kindOf(kind).judge !== 'people');
     const sitting = services.db.select().from(sittings).all().at(-1)!;

@@ -8,13 +8,16 @@ import { mount, type Endpoint } from './http/endpoint';
 import { errorHandler, notFound } from './http/errors';
 import { ownOriginOnly, permissionsPolicy, securityHeaders, workerPolicy } from './http/security';
 import type { Outbox } from './mail/outbox';
+import { liveEndpoints } from './live/routes';
 import { markingEndpoints } from './marking/routes';
+import { rehearsalEndpoints } from './rehearsal/routes';
 import { resultEndpoints } from './results/routes';
 import { roundEndpoints } from './rounds/routes';
 import type { Services } from './services';
 import type { SittingOperations } from './sittings/operations';
 import { sittingEndpoints } from './sittings/routes';
 import { testEndpoints } from './testing/routes';
+import { watchEndpoints } from './watch/routes';
 
 const YEAR_SECONDS = 31_536_000;
 
@@ -24,7 +27,10 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...accountEndpoints(services),
     ...roundEndpoints(services, outbox),
     ...arrivalEndpoints(services),
+    ...liveEndpoints(services),
+    ...rehearsalEndpoints(services),
     ...sittingEndpoints(sittings),
+    ...watchEndpoints(services),
     ...markingEndpoints(services),
     ...resultEndpoints(services),
     ...testEndpoints(services),
@@ -47,10 +53,14 @@ function serveWeb(app: Express, folder: string): void {
 export function buildApp(services: Services, endpoints: readonly Endpoint[]): Express {
   const app = express();
   app.disable('x-powered-by').set('etag', 'strong');
-  app.use(securityHeaders, permissionsPolicy, compression({ threshold: 2048 }));
+  // A stream of events must not be gathered for compression: each is to arrive at once.
+  const worthIt: compression.CompressionFilter = (request, response) =>
+    !request.path.endsWith('/stream') && compression.filter(request, response);
+  app.use(securityHeaders, permissionsPolicy, compression({ threshold: 2048, filter: worthIt }));
   const api = express.Router();
   api.use(ownOriginOnly);
   api.use('/arrival/picture', express.raw({ type: 'image/jpeg', limit: '2mb' }));
+  api.use('/arrival/upload-check', express.raw({ type: 'application/octet-stream', limit: '300kb' }));
   api.use(express.json({ limit: '512kb', strict: true }));
   api.use('/sign-in', signInLimit);
   api.use('/arrival/open', linkLimit);

@@ -1,17 +1,23 @@
 import type { Logger } from 'pino';
 import type { Clock } from './clock';
 import type { Config } from './config';
+import type { GroupCommit } from './db/groupCommit';
 import type { Db } from './db/open';
 import type { FileStore } from './files/fileStore';
 import type { Sessions } from './http/sessions';
 import type { JobQueue } from './jobs/jobQueue';
+import type { Hub } from './live/hub';
 import type { Sandbox } from './sandbox/sandbox';
+import type { TimeKeeper } from './sittings/timeKeeper';
 
 /** What the features stand on; built once in `main.ts` and handed down. */
 export interface Services {
   readonly config: Config;
   readonly clock: Clock;
   readonly db: Db;
+  readonly commits: GroupCommit;
+  readonly time: TimeKeeper;
+  readonly hub: Hub;
   readonly log: Logger;
   readonly sessions: Sessions;
   readonly files: FileStore;

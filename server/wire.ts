@@ -1,18 +1,21 @@
 import path from 'node:path';
 import { pino } from 'pino';
+import { forgetPictures } from './arrival/operations';
 import { MovableClock, systemClock } from './clock';
 import type { Config } from './config';
+import { GroupCommit } from './db/groupCommit';
 import { openDatabase } from './db/open';
 import { serverSecret } from './db/serverSecret';
 import { FileStore } from './files/fileStore';
 import { Sessions } from './http/sessions';
 import { JobQueue } from './jobs/jobQueue';
+import { Hub } from './live/hub';
 import { Outbox } from './mail/outbox';
 import { scoreSitting } from './marking/scoreJob';
 import { Sandbox } from './sandbox/sandbox';
 import type { Services } from './services';
-import { JournalWriter } from './sittings/journalWriter';
 import { SittingOperations } from './sittings/operations';
+import { TimeKeeper } from './sittings/timeKeeper';
 
 export interface Wired {
   readonly services: Services;
@@ -27,16 +30,21 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const clock = config.testClock ? new MovableClock() : systemClock;
   const db = openDatabase(path.join(config.dataFolder, 'clear-sitting.sqlite'));
   const jobs = new JobQueue(db, clock, log);
+  const time = new TimeKeeper(db);
   const services: Services = {
     ...{ config, clock, db, log, jobs },
+    commits: new GroupCommit(db, () => time.forget()),
+    time,
+    hub: new Hub(),
     sessions: new Sessions(db, clock, config.publicUrl.startsWith('https:')),
     files: new FileStore(path.join(config.dataFolder, 'files')),
     sandbox: new Sandbox(config.sandboxFolder),
     secret: serverSecret(db),
   };
   const outbox = new Outbox(db, clock, jobs, config);
-  const sittings = new SittingOperations(services, new JournalWriter(db));
+  const sittings = new SittingOperations(services);
   jobs.handle('score', (sitting) => scoreSitting(services, sitting));
+  jobs.handle('forget-pictures', (invitation) => forgetPictures(services, invitation));
   jobs.everyTurn(() => sittings.sweep());
   const close = async () => {
     await jobs.stop();

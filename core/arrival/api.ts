@@ -1,6 +1,7 @@
 import type { CoverSection } from '../papers/candidatePaper';
 import type { Receipt } from '../sittings/api';
 import type { CheckName, CheckResult } from './checks';
+import type { StartRule } from './stage';
 import type { Stage } from './stage';
 
 /** All that the arrival shows. Times are the server's, in milliseconds since 1970. */
@@ -15,14 +16,26 @@ export interface ArrivalView {
     readonly closesAt: number;
     readonly timeZone: string;
     readonly attemptsAllowed: number;
+    readonly startRule: StartRule;
+    readonly doorsAt: number;
+    readonly identityPicture: boolean;
+    readonly correctionsFirst: boolean;
     readonly recorded: string;
     readonly resultBy: number;
     readonly help: string;
   };
   readonly candidate: { readonly name: string; readonly email: string; readonly reference: string };
   readonly attempt: number;
-  readonly time: { readonly limitMs: number; readonly extraPercent: number };
-  readonly checks: { readonly demanded: readonly CheckName[]; readonly results: readonly CheckResult[] };
+  readonly time: { readonly limitMs: number; readonly extraPercent: number; readonly breakMinutes: number };
+  readonly checks: {
+    readonly demanded: readonly CheckName[];
+    /** Need not pass, by arrangement. */
+    readonly waived: readonly CheckName[];
+    readonly results: readonly CheckResult[];
+  };
+  /** Asked for and not settled yet. */
+  readonly correction: string | null;
+  readonly pictureTaken: boolean;
   readonly rules: {
     readonly version: string;
     readonly text: string;

@@ -4,10 +4,14 @@ import { measurePicture } from './pictureMeasures';
 import { stageOf, type StageInput } from './stage';
 
 const none = { details: false, checks: false, picture: false, rules: false };
+const all = { details: true, checks: true, picture: true, rules: true };
 const base: StageInput = {
   now: 50,
+  doorsAt: 5,
   opensAt: 10,
   closesAt: 100,
+  startRule: 'opening time',
+  admitted: false,
   attemptsAllowed: 1,
   sittings: [],
   done: none,
@@ -19,7 +23,13 @@ const prepared = { startedAt: null, closedAt: null };
 
 describe('the stage', () => {
   it.each<[string, Partial<StageInput>, unknown]>([
-    ['before the window', { now: 9 }, { at: 'too early' }],
+    ['before the doors', { now: 4 }, { at: 'too early' }],
+    ['between doors and opening', { now: 9 }, { at: 'arriving', step: 'details' }],
+    ['ready before the opening', { now: 9, done: all }, { at: 'arriving', step: 'waiting' }],
+    ['ready at the opening', { now: 10, done: all }, { at: 'arriving', step: 'cover' }],
+    ['without the door code', { done: all, startRule: 'door code' }, { at: 'arriving', step: 'waiting' }],
+    ['not admitted', { done: all, startRule: 'by hand' }, { at: 'arriving', step: 'waiting' }],
+    ['admitted', { done: all, startRule: 'by hand', admitted: true }, { at: 'arriving', step: 'cover' }],
     ['at the moment it closes', { now: 100 }, { at: 'over' }],
     ['fresh', {}, { at: 'arriving', step: 'details' }],
     ['checks next', { done: { ...none, details: true } }, { at: 'arriving', step: 'checks' }],

@@ -1,14 +1,26 @@
 /** The steps of the arrival, in order; each stays done once done. */
-export const arrivalSteps = ['details', 'checks', 'picture', 'rules', 'cover'] as const;
+export const arrivalSteps = ['details', 'checks', 'picture', 'rules', 'waiting', 'cover'] as const;
 export type ArrivalStep = (typeof arrivalSteps)[number];
+
+/**
+ * What lets a candidate from the waiting room to the cover page: the opening time alone, the door code, or the
+ * invigilator by hand. An invigilator can always admit.
+ */
+export const startRules = ['opening time', 'door code', 'by hand'] as const;
+export type StartRule = (typeof startRules)[number];
 
 export interface StageInput {
   readonly now: number;
+  /** From when the steps of the arrival can be taken; the test itself begins at `opensAt`. */
+  readonly doorsAt: number;
   readonly opensAt: number;
   readonly closesAt: number;
+  readonly startRule: StartRule;
+  /** By the right door code, or by an invigilator. */
+  readonly admitted: boolean;
   readonly attemptsAllowed: number;
   readonly sittings: readonly { readonly closedAt: number | null; readonly startedAt: number | null }[];
-  readonly done: { readonly [step in Exclude<ArrivalStep, 'cover'>]: boolean };
+  readonly done: { readonly [step in Exclude<ArrivalStep, 'waiting' | 'cover'>]: boolean };
   readonly released: boolean;
 }
 
@@ -21,14 +33,18 @@ export type Stage =
   | { readonly at: 'being marked' }
   | { readonly at: 'result' };
 
+const mayBegin = ({ now, opensAt, startRule, admitted }: StageInput) =>
+  admitted || (startRule === 'opening time' && now >= opensAt);
+
 /** A pure decision from the facts on record. A sitting that runs goes on after the window has closed. */
 export function stageOf(input: StageInput): Stage {
   const started = input.sittings.filter((s) => s.startedAt !== null);
   if (started.some((s) => s.closedAt === null)) return { at: 'running' };
   if (started.length >= input.attemptsAllowed || (started.length > 0 && input.now >= input.closesAt))
     return input.released ? { at: 'result' } : { at: 'being marked' };
-  if (input.now < input.opensAt) return { at: 'too early' };
+  if (input.now < input.doorsAt) return { at: 'too early' };
   if (input.now >= input.closesAt) return { at: 'over' };
-  const step = arrivalSteps.find((s) => s === 'cover' || !input.done[s])!;
-  return { at: 'arriving', step };
+  const open = (step: ArrivalStep) =>
+    step === 'waiting' ? !mayBegin(input) : step !== 'cover' && !input.done[step];
+  return { at: 'arriving', step: arrivalSteps.find((s) => s === 'cover' || open(s))! };
 }

@@ -18,10 +18,11 @@ export interface Entry {
 }
 
 /**
- * How an entry stands to the sitting's time: `in-time`; `late` (made before the deadline, arrived within the grace:
- * counted); `waiting` (made before, arrived after the grace: a coordinator decides); `after-time` (kept, not counted).
+ * How an entry stands to the sitting's time: `in-time`; `late` (made before the deadline, arrived within the grace or
+ * counted by a coordinator); `waiting` (made before, arrived after the grace: a coordinator decides); `left out` (so
+ * decided); `after-time`. All are kept; the first two count.
  */
-export type Standing = 'in-time' | 'late' | 'waiting' | 'after-time';
+export type Standing = 'in-time' | 'late' | 'waiting' | 'left out' | 'after-time';
 
 /** An entry as the server keeps it; `order` is the order of arrival. */
 export interface KeptEntry extends Entry {

@@ -45,6 +45,7 @@ export interface CandidatePaper {
     readonly key: string;
     readonly title: string;
     readonly introduction: string;
+    readonly minutes: number | null;
   }[];
   readonly questions: readonly Question[];
 }
@@ -89,7 +90,9 @@ export function buildCandidatePaper(paper: FullPaper, seed: string): CandidatePa
     warningMinutes: [...paper.warningMinutes],
     marks: sumMarks(questions.map((q) => q.marks)),
     wrongCosts: questions.some((q) => q.parts.some((p) => kindOf(p.kind).wrongCosts(p.shown))),
-    sections: paper.sections.map(({ key, title, introduction }) => ({ key, title, introduction })),
+    sections: paper.sections.map(({ key, title, introduction, minutes }) => ({
+      ...{ key, title, introduction, minutes },
+    })),
     questions,
   };
 }
@@ -100,11 +103,13 @@ export interface CoverSection {
   readonly questions: number;
   readonly marks: Hundredths;
   readonly minutes: number;
+  /** The section's own limit, in minutes for everybody; null for none. */
+  readonly limit: number | null;
 }
 
 /** What the cover page tells of each section. */
 export function outlineSections(paper: CandidatePaper): CoverSection[] {
-  return paper.sections.map(({ key, title }) => {
+  return paper.sections.map(({ key, title, minutes }) => {
     const questions = paper.questions.filter((q) => q.section === key);
     return {
       key,
@@ -112,6 +117,7 @@ export function outlineSections(paper: CandidatePaper): CoverSection[] {
       questions: questions.length,
       marks: sumMarks(questions.map((q) => q.marks)),
       minutes: questions.reduce((sum, q) => sum + q.minutes, 0),
+      limit: minutes,
     };
   });
 }

@@ -46,6 +46,8 @@ const sectionSchema = v.strictObject({
   key: letter,
   title: text,
   introduction: text,
+  /** A limit of its own, from when the section is first opened; null for none. It runs inside the paper's. */
+  minutes: v.nullable(v.pipe(v.number(), v.minValue(1), v.maxValue(600))),
   items: v.pipe(v.array(v.strictObject({ key, version: v.number() })), v.minLength(1)),
 });
 

@@ -1,14 +1,50 @@
 import type { CheckName } from '../arrival/checks';
+import type { StartRule } from '../arrival/stage';
 
 /** Arrangements of a round that do not change once candidates are invited. */
 export interface RoundSettings {
   readonly attemptsAllowed: number;
+  readonly startRule: StartRule;
+  /** How long before the opening the arrival can be begun. */
+  readonly doorsMinutes: number;
+  /** Whether the rehearsal can be taken from the round's own page, without a personal link. */
+  readonly openRehearsal: boolean;
+  /** Whether a request to correct details has to be settled before one goes on. */
+  readonly correctionsFirst: boolean;
+  /** Whether a picture of an identity document may be added to the candidate's own. */
+  readonly identityPicture: boolean;
   readonly checks: readonly CheckName[];
   /** What is recorded of a candidate, in one sentence that they read, and how long it is kept. */
   readonly recorded: string;
   readonly keptDays: number;
   readonly help: string;
   readonly resultBy: number;
+}
+
+/** Access arrangements of one candidate, beyond extra time. */
+export interface Arrangements {
+  /** Rest breaks, minutes in all, taken when the candidate wants. */
+  readonly breakMinutes: number;
+  /** Checks that need not pass, with the reason on record. */
+  readonly waivedChecks: readonly CheckName[];
+  readonly reason: string;
+}
+
+export const noArrangements: Arrangements = { breakMinutes: 0, waivedChecks: [], reason: '' };
+
+/** Entries that came after the grace and wait for a coordinator, of one sitting. */
+export interface LateArrivals {
+  readonly sitting: number;
+  readonly name: string;
+  readonly reference: string;
+  readonly deadlineAt: number;
+  readonly count: number;
+  readonly madeFrom: number;
+  readonly madeTo: number;
+  readonly arrivedFrom: number;
+  readonly arrivedTo: number;
+  /** What they would change: parts whose answer differs if they count. */
+  readonly changes: readonly { readonly question: string; readonly counted: string; readonly late: string }[];
 }
 
 export interface RoundRow {
@@ -34,10 +70,13 @@ export interface InvitedRow {
   readonly email: string;
   readonly reference: string;
   readonly extraPercent: number;
+  readonly breakMinutes: number;
   readonly startedAt: number | null;
   readonly deadlineAt: number | null;
   readonly handedInAt: number | null;
   readonly notes: readonly string[];
+  /** A request to correct details that nobody has settled yet. */
+  readonly correction: string | null;
   readonly total: number | null;
 }
 
@@ -45,6 +84,7 @@ export interface RoundDetail extends RoundRow {
   readonly settings: RoundSettings;
   readonly invitedRows: readonly InvitedRow[];
   readonly mayRelease: boolean;
+  readonly late: readonly LateArrivals[];
 }
 
 export interface LetterRow {

@@ -1,4 +1,4 @@
-import type { ClosedBy } from '../sittings/api';
+import type { ClosedBy, TimeView } from '../sittings/api';
 import { allowedMs } from './deadline';
 
 /** What happened to the time of one sitting. `at` is the server's, in milliseconds since 1970. */
@@ -71,6 +71,10 @@ const totalMs = ({ terms, grants }: SittingTime) =>
 /** Time left on the paper's clock; all of it before the start, negative never. */
 export const leftMs = (time: SittingTime, now: number): number =>
   time.startedAt === null ? totalMs(time) : Math.max(0, totalMs(time) - runMs(time, time.startedAt, now));
+
+/** Time used so far: while the clock ran. */
+export const usedMs = (time: SittingTime, now: number): number =>
+  time.startedAt === null ? 0 : runMs(time, time.startedAt, now);
 
 /** What of the arranged breaks is left. */
 export const breakLeftMs = (time: SittingTime, now: number): number =>
@@ -209,3 +213,19 @@ export function step(time: SittingTime, event: TimeEvent): Step {
 /** The state that a record of events led to. Events were checked when they were recorded. */
 export const foldTime = (terms: TimeTerms, events: readonly TimeEvent[]): SittingTime =>
   events.reduce(apply, newTime(terms));
+
+/** The time of a started sitting as its device shows it. Throws before the start. */
+export function timeViewOf(time: SittingTime, now: number): TimeView {
+  if (time.startedAt === null) throw new Error('a sitting that has not started has no time to show');
+  const sectionEnds = Object.keys(time.terms.sectionLimitsMs).flatMap((section) => {
+    const left = sectionLeftMs(time, section, now);
+    return left === null ? [] : [[section, now + left] as const];
+  });
+  return {
+    startedAt: time.startedAt,
+    deadlineAt: deadlineAt(time, now) ?? now + leftMs(time, now),
+    stopped: stopAt(time, now),
+    breakLeftMs: breakLeftMs(time, now),
+    sectionEnds: Object.fromEntries(sectionEnds),
+  };
+}

@@ -6,10 +6,13 @@ import { kindOf } from '../../core/kinds/registry';
 import { buildCandidatePaper, outlineSections } from '../../core/papers/candidatePaper';
 import { allParts } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
-import { badRequest, conflict, linkNeeded } from '../http/errors';
+import { ApiError, badRequest, conflict, linkNeeded } from '../http/errors';
+import { doorCodeOf, sameDoorCode } from './doorCode';
+import { record } from '../rounds/record';
 import type { Services } from '../services';
 import { receiptOf } from '../sittings/receipt';
 import {
+  arrivalsOf,
   findArrival,
   findInvited,
   noteArrival,
@@ -18,6 +21,10 @@ import {
   type Arrival,
   type Invited,
 } from './queries';
+
+const doorsAt = ({ opensAt, settings }: Invited['round']) => opensAt - settings.doorsMinutes * MINUTE_MS;
+
+const DAY_MS = 24 * 60 * MINUTE_MS;
 
 export interface Here {
   readonly invited: Invited;
@@ -37,12 +44,19 @@ export function whereIs({ db, clock }: Services, invitationId: number): Here {
   const demanded = invited.round.settings.checks;
   const stage = stageOf({
     now: clock.now(),
+    doorsAt: doorsAt(invited.round),
     opensAt: invited.round.opensAt,
     closesAt: invited.round.closesAt,
+    startRule: invited.round.settings.startRule,
+    admitted: arrival?.admittedAt != null,
     attemptsAllowed: invited.round.settings.attemptsAllowed,
     sittings: own,
     done: {
-      details: arrival?.detailsAt != null,
+      details:
+        arrival?.detailsAt != null &&
+        (!invited.round.settings.correctionsFirst ||
+          arrival.correction === null ||
+          arrival.correctionSettledAt !== null),
       checks: demanded.length === 0 || arrival?.checksAt != null,
       picture: !demanded.includes('camera') || arrival?.pictureAt != null,
       rules: arrival?.rulesAt != null,
@@ -76,7 +90,8 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
   const paper = paperOf(db, invited);
   const copy = buildCandidatePaper(paper, 'cover');
   const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
-  const { attemptsAllowed, recorded, resultBy, help, checks } = round.settings;
+  const { attemptsAllowed, recorded, resultBy, help, checks, startRule } = round.settings;
+  const { identityPicture, correctionsFirst } = round.settings;
   const { title, opensAt, closesAt, timeZone } = round;
   return {
     now: clock.now(),
@@ -89,14 +104,25 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
       closesAt,
       timeZone,
       attemptsAllowed,
+      ...{ startRule, doorsAt: doorsAt(round), identityPicture, correctionsFirst },
       recorded,
       resultBy,
       help,
     },
     candidate: { name: candidate.name, email: candidate.email, reference: candidate.reference },
     attempt,
-    time: { limitMs: paper.minutes * MINUTE_MS, extraPercent: invitation.extraPercent },
-    checks: { demanded: checks, results: arrival?.checks ?? [] },
+    time: {
+      limitMs: paper.minutes * MINUTE_MS,
+      extraPercent: invitation.extraPercent,
+      breakMinutes: invitation.arrangements.breakMinutes,
+    },
+    checks: {
+      demanded: checks,
+      waived: invitation.arrangements.waivedChecks,
+      results: arrival?.checks ?? [],
+    },
+    correction: arrival?.correctionSettledAt == null ? (arrival?.correction ?? null) : null,
+    pictureTaken: arrival?.pictureFile != null,
     rules: paper.rules,
     cover: {
       text: paper.cover,
@@ -111,9 +137,20 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
   };
 }
 
+/** Those who watch the round see it at once. */
+function tellRound({ db, hub }: Services, invitationId: number): void {
+  const invited = findInvited(db, invitationId);
+  if (invited) hub.tellOf(invitationId, invited.round.id);
+}
+
 export function confirmDetails(services: Services, invitationId: number, correction: string | null): void {
   const { attempt } = arriving(services, invitationId);
-  noteArrival(services.db, invitationId, attempt, { detailsAt: services.clock.now(), correction });
+  noteArrival(services.db, invitationId, attempt, {
+    detailsAt: services.clock.now(),
+    correction,
+    correctionSettledAt: null,
+  });
+  tellRound(services, invitationId);
 }
 
 export function noteChecks(
@@ -131,13 +168,28 @@ export function noteChecks(
   });
 }
 
-export async function keepPicture(services: Services, invitationId: number, bytes: unknown): Promise<void> {
-  const { attempt } = arriving(services, invitationId);
+/** Keeps a picture of the candidate, or of an identity document; both are deleted after the retention time. */
+export async function keepPicture(
+  services: Services,
+  invitationId: number,
+  of: 'person' | 'identity',
+  bytes: unknown,
+): Promise<void> {
+  const { attempt, invited } = arriving(services, invitationId);
+  if (of === 'identity' && !invited.round.settings.identityPicture)
+    throw badRequest('This round asks for no picture of a document.');
   const type = bytes instanceof Uint8Array ? await fileTypeFromBuffer(bytes) : undefined;
   if (!(bytes instanceof Uint8Array) || type?.mime !== 'image/jpeg')
     throw badRequest('The picture did not arrive whole. Take it again.');
-  const pictureFile = services.files.keep(bytes);
-  noteArrival(services.db, invitationId, attempt, { pictureFile, pictureAt: services.clock.now() });
+  const file = services.files.keep(bytes);
+  const now = services.clock.now();
+  noteArrival(
+    services.db,
+    invitationId,
+    attempt,
+    of === 'person' ? { pictureFile: file, pictureAt: now } : { identityFile: file },
+  );
+  services.jobs.add('forget-pictures', invitationId, now + invited.round.settings.keptDays * DAY_MS);
 }
 
 /** Goes on without a picture where there is no camera; the record shows that there is none. */
@@ -164,5 +216,46 @@ export function acceptRules(
     throw conflict('rules-changed', 'The rules have changed since you opened this page. Read them again.');
   if (rules.statements.some((s) => !accepted.includes(s.key)))
     throw badRequest('Every statement has to be accepted before you can go on.');
-  noteArrival(services.db, invitationId, attempt, { rulesVersion: version, rulesAt: services.clock.now() });
+  const now = services.clock.now();
+  noteArrival(services.db, invitationId, attempt, { rulesVersion: version, rulesAt: now, waitingAt: now });
+  tellRound(services, invitationId);
+}
+
+/** Wrong door codes before only the invigilator can open the door. */
+export const DOOR_TRIES = 5;
+
+/** Takes the door code; each wrong one counts and is on record. */
+export function enterDoorCode(services: Services, invitationId: number, code: string): void {
+  const { db, clock, secret } = services;
+  const { attempt, arrival, invited, stage } = arriving(services, invitationId);
+  if (stage.at !== 'arriving' || stage.step !== 'waiting' || invited.round.settings.startRule !== 'door code')
+    throw conflict('no-door', 'No door code is asked of you now. Open your link again.');
+  const tries = arrival?.doorTries ?? 0;
+  if (tries >= DOOR_TRIES)
+    throw conflict('door-shut', 'Too many codes were wrong. Raise a hand: the invigilator can let you in.');
+  if (clock.now() < invited.round.opensAt)
+    throw conflict('not-open', 'The test has not opened yet. The code works from the opening time on.');
+  if (sameDoorCode(code, doorCodeOf(secret, invited.round.id))) {
+    noteArrival(db, invitationId, attempt, { admittedAt: clock.now() });
+    record(services, { act: 'entered by door code', subject: `round ${invited.round.id}`, invitationId });
+  } else {
+    noteArrival(db, invitationId, attempt, { doorTries: tries + 1 });
+    record(services, { act: 'gave a wrong door code', subject: `round ${invited.round.id}`, invitationId });
+  }
+  tellRound(services, invitationId);
+  if (findArrival(db, invitationId, attempt)?.admittedAt == null)
+    throw new ApiError(422, 'wrong-code', wrongCode(DOOR_TRIES - tries - 1));
+}
+
+const wrongCode = (left: number) =>
+  left === 0
+    ? 'This is not the code. Raise a hand: the invigilator can let you in.'
+    : `This is not the code. You can try ${left === 1 ? 'once' : `${left} times`} more.`;
+
+/** Deletes the pictures of an invitation whose retention time is over. */
+export function forgetPictures({ db, files }: Services, invitationId: number): void {
+  for (const arrival of arrivalsOf(db, invitationId)) {
+    for (const file of [arrival.pictureFile, arrival.identityFile]) if (file) files.remove(file);
+    noteArrival(db, invitationId, arrival.attempt, { pictureFile: null, identityFile: null });
+  }
 }

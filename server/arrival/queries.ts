@@ -42,6 +42,9 @@ export const findArrival = (db: Db, invitationId: number, attempt: number): Arri
     .where(and(eq(arrivals.invitationId, invitationId), eq(arrivals.attempt, attempt)))
     .get() ?? null;
 
+export const arrivalsOf = (db: Db, invitationId: number): Arrival[] =>
+  db.select().from(arrivals).where(eq(arrivals.invitationId, invitationId)).all();
+
 /** Notes one step of the arrival; steps done before stay. */
 export function noteArrival(db: Db, invitationId: number, attempt: number, change: Partial<Arrival>): void {
   db.insert(arrivals)

@@ -9,11 +9,15 @@ import {
   acceptRules,
   arrivalView,
   confirmDetails,
+  enterDoorCode,
   goWithoutPicture,
   keepPicture,
   noteChecks,
 } from './operations';
-import { findByLink } from './queries';
+import { findByLink, findInvited, paperOf, sittingsOf } from './queries';
+import { calendarFile } from '../mail/invitationLetter';
+import { receiptCode } from '../../core/journal/receipt';
+import { receiptHashOf } from '../sittings/receipt';
 
 const linkBody = Joi.object<{ link: string }>({
   link: Joi.string()
@@ -43,6 +47,12 @@ const rulesBody = Joi.object<{ version: string; accepted: string[] }>({
   accepted: Joi.array().items(Joi.string().max(40)).max(20).required(),
 });
 
+const pictureParams = Joi.object<{ of: 'person' | 'identity' }>({
+  of: Joi.valid('person', 'identity').required(),
+});
+const doorBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(40).required() });
+const receiptBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(40).required() });
+
 const wrongLink = () =>
   new ApiError(
     404,
@@ -64,6 +74,24 @@ export const linkLimit = rateLimit({
   },
 });
 
+/** Does a code belong to what was handed in, and is what is kept here still exactly that? */
+function checkReceipt({ db }: Services, invitation: number, code: string) {
+  const plain = (text: string) => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
+  const closed = sittingsOf(db, invitation).filter((s) => s.receiptHash !== null);
+  const named = closed.find((s) => plain(receiptCode(s.receiptHash!)) === plain(code));
+  return {
+    matches: named !== undefined,
+    whole: named ? receiptHashOf({ db }, named.id) === named.receiptHash : false,
+  };
+}
+
+function calendarOf({ db, config }: Services, invitation: number): string {
+  const invited = findInvited(db, invitation)!;
+  const { opensAt, closesAt } = invited.round;
+  const { title } = paperOf(db, invited);
+  return calendarFile({ invitationId: invitation, opensAt, closesAt, title, url: config.publicUrl });
+}
+
 export function arrivalEndpoints(services: Services): Endpoint[] {
   const { db, sessions } = services;
   return [
@@ -83,10 +111,27 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
       noteChecks(services, who.invitation, body.results, body.goOn);
       return arrivalView(services, who.invitation);
     }),
-    forCandidates({ method: 'put', path: '/arrival/picture', body: 'bytes' }, async (who, { body }) => {
-      await keepPicture(services, who.invitation, body);
+    forCandidates(
+      { method: 'put', path: '/arrival/picture/:of', params: pictureParams, body: 'bytes' },
+      async (who, { params, body }) => {
+        await keepPicture(services, who.invitation, params.of, body);
+        return arrivalView(services, who.invitation);
+      },
+    ),
+    forCandidates({ method: 'post', path: '/arrival/door', body: doorBody }, (who, { body }) => {
+      enterDoorCode(services, who.invitation, body.code);
       return arrivalView(services, who.invitation);
     }),
+    forCandidates({ method: 'post', path: '/arrival/receipt-check', body: receiptBody }, (who, { body }) =>
+      checkReceipt(services, who.invitation, body.code),
+    ),
+    forCandidates({ method: 'get', path: '/arrival/test-window.ics' }, (who, { response }) => {
+      response.attachment('test-window.ics').type('text/calendar').send(calendarOf(services, who.invitation));
+    }),
+    /** What a block of 200 kB costs on the way up. The bytes are dropped. */
+    forAnyone({ method: 'post', path: '/arrival/upload-check', body: 'bytes' }, ({ body }) => ({
+      bytes: body instanceof Uint8Array ? body.length : 0,
+    })),
     forCandidates({ method: 'post', path: '/arrival/no-picture', body: Joi.object({}) }, (who) => {
       goWithoutPicture(services, who.invitation);
       return arrivalView(services, who.invitation);

@@ -4,8 +4,9 @@ import type { EntryAbout, Standing } from '../../core/journal/entry';
 import type { Score } from '../../core/kinds/contract';
 import type { LevelsChosen } from '../../core/marking/rubricMark';
 import type { FullPaper } from '../../core/papers/paper';
-import type { Role, RoundSettings } from '../../core/rounds/api';
+import type { Arrangements, Role, RoundSettings } from '../../core/rounds/api';
 import type { ClosedBy } from '../../core/sittings/api';
+import type { TimeEvent } from '../../core/timing/sittingTime';
 
 const id = () => integer('id').primaryKey({ autoIncrement: true });
 /** Milliseconds since 1970, by the server's clock. */
@@ -42,6 +43,8 @@ export const papers = sqliteTable('papers', {
 
 export const rounds = sqliteTable('rounds', {
   id: id(),
+  /** In the address of the round's own page, which needs no personal link. */
+  key: text('key').notNull().unique(),
   title: text('title').notNull(),
   paperId: integer('paper_id')
     .notNull()
@@ -73,6 +76,10 @@ export const invitations = sqliteTable('invitations', {
   /** SHA-256 of the secret in the link; the secret itself is never stored here. */
   linkHash: text('link_hash').notNull().unique(),
   extraPercent: integer('extra_percent').notNull(),
+  /** Access arrangements beyond extra time. */
+  arrangements: text('arrangements', { mode: 'json' }).$type<Arrangements>().notNull(),
+  /** The candidate's own time zone, where it is known. */
+  timeZone: text('time_zone'),
   invitedAt: time('invited_at').notNull(),
 });
 
@@ -94,12 +101,18 @@ export const arrivals = sqliteTable(
     attempt: integer('attempt').notNull(),
     detailsAt: time('details_at'),
     correction: text('correction'),
+    correctionSettledAt: time('correction_settled_at'),
     checks: text('checks', { mode: 'json' }).$type<CheckResult[]>(),
     checksAt: time('checks_at'),
     pictureFile: text('picture_file'),
     pictureAt: time('picture_at'),
+    identityFile: text('identity_file'),
     rulesVersion: text('rules_version'),
     rulesAt: time('rules_at'),
+    waitingAt: time('waiting_at'),
+    doorTries: integer('door_tries').notNull().default(0),
+    admittedAt: time('admitted_at'),
+    admittedBy: integer('admitted_by').references(() => staff.id),
   },
   (t) => [primaryKey({ columns: [t.invitationId, t.attempt] })],
 );
@@ -120,13 +133,54 @@ export const sittings = sqliteTable(
     deadlineAt: time('deadline_at'),
     closedAt: time('closed_at'),
     closedBy: text('closed_by').$type<ClosedBy>(),
+    /** When the candidate handed in, where that reached the server only later. */
+    handedInAt: time('handed_in_at'),
+    receivedAt: time('received_at'),
     receiptHash: text('receipt_hash'),
+    /** The opening of the desk that holds it. */
+    holder: text('holder'),
     scoredAt: time('scored_at'),
   },
   (t) => [
     uniqueIndex('one_sitting_an_attempt').on(t.invitationId, t.attempt),
     index('sittings_open').on(t.closedAt, t.deadlineAt),
   ],
+);
+
+/** What happened to a sitting's time, append-only; `startedAt`, `deadlineAt` and `closedAt` above follow from it. */
+export const timeEvents = sqliteTable(
+  'time_events',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    at: time('at').notNull(),
+    event: text('event', { mode: 'json' }).$type<TimeEvent>().notNull(),
+    staffId: integer('staff_id').references(() => staff.id),
+    reason: text('reason').notNull(),
+  },
+  (t) => [index('time_events_of').on(t.sittingId)],
+);
+
+/** Said between candidates and invigilators; without an invitation it went to all of a round. */
+export const messages = sqliteTable(
+  'messages',
+  {
+    id: id(),
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    invitationId: integer('invitation_id').references(() => invitations.id),
+    /** Null where the candidate said it. */
+    staffId: integer('staff_id').references(() => staff.id),
+    at: time('at').notNull(),
+    text: text('text').notNull(),
+    /** A hand is raised until it is answered. */
+    hand: integer('hand', { mode: 'boolean' }).notNull(),
+    answeredAt: time('answered_at'),
+  },
+  (t) => [index('messages_of').on(t.invitationId), index('messages_in').on(t.roundId)],
 );
 
 /** Append-only. `arrival` is the order in which entries were made durable. */
@@ -226,4 +280,6 @@ export const actsOnRecord = sqliteTable('acts_on_record', {
   staffId: integer('staff_id').references(() => staff.id),
   act: text('act').notNull(),
   subject: text('subject').notNull(),
+  invitationId: integer('invitation_id').references(() => invitations.id),
+  reason: text('reason').notNull().default(''),
 });

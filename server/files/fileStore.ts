@@ -6,6 +6,7 @@ import {
   fsyncSync,
   readFileSync,
   renameSync,
+  rmSync,
   writeSync,
 } from 'node:fs';
 import path from 'node:path';
@@ -32,6 +33,11 @@ export class FileStore {
     closeSync(file);
     renameSync(draft, target);
     return hash;
+  }
+
+  /** Deletes the bytes; a file that is gone already is no matter. */
+  remove(hash: string): void {
+    if (/^[0-9a-f]{64}$/.test(hash)) rmSync(this.pathOf(hash), { force: true });
   }
 
   read(hash: string): Buffer | null {

@@ -20,6 +20,9 @@ export interface InvitationFacts {
     readonly camera: boolean;
   };
   readonly extraPercent: number;
+  readonly breakMinutes: number;
+  /** The zone of the reader where it is known, else the round's. */
+  readonly candidateZone: string;
   readonly link: string;
 }
 
@@ -27,18 +30,27 @@ export interface InvitationFacts {
 export const showTime = (at: number, timeZone: string): string =>
   `${format(new TZDate(at, timeZone), 'EEEE d MMMM yyyy, HH:mm')} (${timeZone})`;
 
-function calendarFile({ round, link, invitationId }: InvitationFacts): string {
+interface CalendarFacts {
+  readonly invitationId: number;
+  readonly opensAt: number;
+  readonly closesAt: number;
+  readonly title: string;
+  readonly url: string;
+}
+
+/** The window as an iCalendar event (RFC 5545). */
+export function calendarFile({ invitationId, opensAt, closesAt, title, url }: CalendarFacts): string {
   const { error, value } = createEvent({
     uid: `invitation-${invitationId}@clear-sitting`,
-    start: round.opensAt,
-    end: round.closesAt,
+    start: opensAt,
+    end: closesAt,
     startInputType: 'utc',
     startOutputType: 'utc',
     endInputType: 'utc',
     endOutputType: 'utc',
-    title: `${round.paperTitle}: the window of your test`,
-    description: `Open ${link} at any time in this window.`,
-    url: link,
+    title: `${title}: the window of your test`,
+    description: 'Open the personal link in your letter at any time in this window.',
+    url,
     busyStatus: 'TENTATIVE',
     productId: 'clear-sitting',
   });
@@ -48,17 +60,23 @@ function calendarFile({ round, link, invitationId }: InvitationFacts): string {
 
 /** The letter that invites a candidate. Times are the round's here; the page behind the link shows the reader's own. */
 export function invitationLetter(facts: InvitationFacts): NewLetter {
-  const { candidate, round, extraPercent, organisation, link } = facts;
+  const { candidate, round, extraPercent, breakMinutes, candidateZone, organisation, link } = facts;
   const time = showLength(allowedMs(round.minutes * MINUTE_MS, extraPercent));
   const extra = extraPercent > 0 ? `, your extra time of ${extraPercent} % included` : '';
+  const breaks =
+    breakMinutes > 0 ? `\n        Rest breaks: ${breakMinutes} min in all, whenever you want.` : '';
+  const here =
+    candidateZone === round.timeZone
+      ? ''
+      : `\n        In ${round.timeZone}: ${showTime(round.opensAt, round.timeZone)} to ${showTime(round.closesAt, round.timeZone)}`;
   const text = `Dear ${candidate.name},
 
 the ${organisation} invites you to a remote test: ${round.paperTitle}.
 
-When:   from ${showTime(round.opensAt, round.timeZone)}
-        to   ${showTime(round.closesAt, round.timeZone)}
+When:   from ${showTime(round.opensAt, candidateZone)}
+        to   ${showTime(round.closesAt, candidateZone)}${here}
         You choose when to begin within this window; the page behind your link shows it in your own time zone.
-Time:   ${time}${extra}. The clock starts only when you press Start.
+Time:   ${time}${extra}. The clock starts only when you press Start.${breaks}
 Your reference: ${candidate.reference}
 
 Your personal link – please do not pass it on:
@@ -68,11 +86,13 @@ What to prepare: a laptop or a telephone with a current browser${round.camera ? 
 
 ${round.help}
 `;
+  const { opensAt, closesAt, paperTitle: title } = round;
+  const window = { invitationId: facts.invitationId, opensAt, closesAt, title, url: link };
   return {
     invitationId: facts.invitationId,
     to: candidate.email,
     subject: `Your test: ${round.paperTitle}`,
     text,
-    attachments: [{ name: 'test-window.ics', type: 'text/calendar', content: calendarFile(facts) }],
+    attachments: [{ name: 'test-window.ics', type: 'text/calendar', content: calendarFile(window) }],
   };
 }

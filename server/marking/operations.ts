@@ -7,7 +7,8 @@ import { allParts, type PartInPlace } from '../../core/papers/paper';
 import { answerToScore } from '../../core/scoring/scoreSitting';
 import { markingTasks, marks, rounds } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
-import { openSittings, record } from '../rounds/operations';
+import { openSittings } from '../rounds/operations';
+import { record } from '../rounds/record';
 import { findPaper, findRound, listRounds, newestMarks } from '../rounds/queries';
 import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';
@@ -225,5 +226,5 @@ export function signOff(services: Services, staffId: number, roundId: number): v
     .set({ signedOffAt: clock.now(), signedOffBy: staffId })
     .where(and(eq(rounds.id, roundId), isNull(rounds.signedOffAt)))
     .run();
-  if (change.changes > 0) record(services, staffId, 'signed off marks', `round ${roundId}`);
+  if (change.changes > 0) record(services, { staffId, act: 'signed off marks', subject: `round ${roundId}` });
 }

@@ -22,7 +22,14 @@ export async function scoreSitting(services: Services, sittingId: number): Promi
     for (const { target, hundredths, verdict, reasons } of scored)
       db.insert(marks).values({ sittingId, target, hundredths, verdict, reasons, comment: '', at }).run();
     for (const target of forPeople)
-      db.insert(markingTasks).values({ roundId: invited.round.id, sittingId, target }).run();
+      // Scored again after a late arrival: the task is there already, and the response it shows is the new one.
+      db.insert(markingTasks)
+        .values({ roundId: invited.round.id, sittingId, target })
+        .onConflictDoUpdate({
+          target: [markingTasks.sittingId, markingTasks.target],
+          set: { doneAt: null },
+        })
+        .run();
     db.update(sittings).set({ scoredAt: at }).where(eq(sittings.id, sittingId)).run();
   });
 }

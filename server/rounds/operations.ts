@@ -1,24 +1,24 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { sumMarks } from '../../core/marks';
 import { allParts } from '../../core/papers/paper';
-import type { InvitedRow, RoundDetail } from '../../core/rounds/api';
-import { actsOnRecord, arrivals, candidates, invitations, rounds, sittings } from '../db/schema';
+import type { Arrangements, InvitedRow, RoundDetail } from '../../core/rounds/api';
+import { arrivals, candidates, invitations, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import { newSecret, sha256 } from '../http/secrets';
 import { invitationLetter } from '../mail/invitationLetter';
 import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
+import { lateArrivals } from './late';
 import { findPaper, findRound, invitedOf, listRounds, newestMarks } from './queries';
+import { record } from './record';
 
 export interface NewInvitation {
   readonly name: string;
   readonly email: string;
   readonly reference: string | null;
   readonly extraPercent: number;
-}
-
-export function record({ db, clock }: Services, staffId: number | null, act: string, subject: string): void {
-  db.insert(actsOnRecord).values({ at: clock.now(), staffId, act, subject }).run();
+  readonly arrangements: Arrangements;
+  readonly timeZone: string | null;
 }
 
 export interface Invited {
@@ -62,6 +62,8 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
       candidateId,
       linkHash: sha256(secret),
       extraPercent: wanted.extraPercent,
+      arrangements: wanted.arrangements,
+      timeZone: wanted.timeZone,
       invitedAt: clock.now(),
     };
     const invitationId = Number(db.insert(invitations).values(values).run().lastInsertRowid);
@@ -79,7 +81,8 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
     };
     const letter = invitationLetter({
       ...{ invitationId, organisation: config.organisation, candidate: person, round: facts },
-      ...{ extraPercent: wanted.extraPercent, link },
+      ...{ extraPercent: wanted.extraPercent, breakMinutes: wanted.arrangements.breakMinutes, link },
+      candidateZone: wanted.timeZone ?? timeZone,
     });
     return { invitation: invitationId, letter: outbox.put(letter) };
   });
@@ -98,10 +101,12 @@ function rowOf(services: Services, found: ReturnType<typeof invitedOf>[number], 
     email: candidate.email,
     reference: candidate.reference,
     extraPercent: invitation.extraPercent,
+    breakMinutes: invitation.arrangements.breakMinutes,
     startedAt: sitting?.startedAt ?? null,
     deadlineAt: sitting?.deadlineAt ?? null,
     handedInAt: sitting?.closedAt ?? null,
-    notes: [...(arrival?.correction ? [`details: “${arrival.correction}”`] : []), ...weak],
+    notes: weak,
+    correction: arrival?.correctionSettledAt === null ? arrival.correction : null,
     total: given.length === parts ? sumMarks(given.map((m) => m.hundredths)) : null,
   };
 }
@@ -114,7 +119,7 @@ export function roundDetail(services: Services, id: number): RoundDetail {
   const parts = allParts(findPaper(db, round.paperId)!.document).length;
   const invitedRows = invitedOf(db, id).map((found) => rowOf(services, found, parts));
   const mayRelease = round.signedOffAt !== null && round.releasedAt === null;
-  return { ...row, settings: round.settings, invitedRows, mayRelease };
+  return { ...row, settings: round.settings, invitedRows, mayRelease, late: lateArrivals(services, id) };
 }
 
 /** Gives the results to the candidates. Only what a lead has signed off can be released. */
@@ -132,7 +137,7 @@ export function release(services: Services, staffId: number, id: number): void {
     .set({ releasedAt: clock.now() })
     .where(and(eq(rounds.id, id), isNull(rounds.releasedAt)))
     .run();
-  if (change.changes > 0) record(services, staffId, 'released results', `round ${id}`);
+  if (change.changes > 0) record(services, { staffId, act: 'released results', subject: `round ${id}` });
 }
 
 export function openSittings({ db }: Services, roundId: number) {

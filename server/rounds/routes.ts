@@ -1,11 +1,16 @@
+import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
+import { checkNames } from '../../core/arrival/checks';
 import { buildCandidatePaper } from '../../core/papers/candidatePaper';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
+import { arrivals } from '../db/schema';
+import { decideLate, type LateDecision } from './late';
 import { invite, release, roundDetail, type NewInvitation } from './operations';
-import { findPaper, listRounds } from './queries';
+import { findPaper, invitedOf, listRounds } from './queries';
+import { record } from './record';
 
 const invitation = Joi.object<NewInvitation>({
   name: Joi.string().trim().min(2).max(100).required(),
@@ -15,6 +20,31 @@ const invitation = Joi.object<NewInvitation>({
     .allow(null)
     .required(),
   extraPercent: Joi.number().integer().min(0).max(200).required(),
+  arrangements: Joi.object({
+    breakMinutes: Joi.number().integer().min(0).max(120).required(),
+    waivedChecks: Joi.array()
+      .items(Joi.valid(...checkNames))
+      .unique()
+      .required(),
+    reason: Joi.string().trim().allow('').max(300).required(),
+  }).required(),
+  timeZone: Joi.string()
+    .custom((zone: string, helpers) =>
+      Intl.supportedValuesOf('timeZone').includes(zone) || zone === 'UTC'
+        ? zone
+        : helpers.error('any.invalid'),
+    )
+    .allow(null)
+    .required(),
+});
+
+const lateBody = Joi.object<LateDecision>({
+  sitting: Joi.number().integer().min(1).required(),
+  count: Joi.boolean().required(),
+  reason: Joi.string().trim().min(2).max(500).required(),
+});
+const correctionBody = Joi.object<{ invitation: number }>({
+  invitation: Joi.number().integer().min(1).required(),
 });
 
 const attachmentParams = Joi.object<{ id: number; name: string }>({
@@ -39,6 +69,30 @@ export function roundEndpoints(services: Services, outbox: Outbox): Endpoint[] {
       { method: 'post', path: '/rounds/:id/release', params: idParams, body: Joi.object({}) },
       (who, { params }) => {
         release(services, who.id, params.id);
+        return roundDetail(services, params.id);
+      },
+    ),
+    forStaff(
+      ['coordinator'],
+      { method: 'post', path: '/rounds/:id/late', params: idParams, body: lateBody },
+      (who, { params, body }) => {
+        decideLate(services, who.id, params.id, body);
+        return roundDetail(services, params.id);
+      },
+    ),
+    forStaff(
+      ['coordinator', 'invigilator'],
+      { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: correctionBody },
+      (who, { params, body }) => {
+        if (!invitedOf(db, params.id).some((row) => row.invitation.id === body.invitation))
+          throw notFound('This candidate');
+        db.update(arrivals)
+          .set({ correctionSettledAt: services.clock.now() })
+          .where(and(eq(arrivals.invitationId, body.invitation)))
+          .run();
+        const act = { staffId: who.id, act: 'settled a correction', subject: `round ${params.id}` };
+        record(services, { ...act, invitationId: body.invitation });
+        services.hub.tellOf(body.invitation, params.id);
         return roundDetail(services, params.id);
       },
     ),

@@ -6,6 +6,8 @@ import { allParts, type FullPaper } from '../../core/papers/paper';
 interface Places {
   readonly items: ReadonlySet<string>;
   readonly parts: ReadonlyMap<string, { readonly kind: AnyKind; readonly shown: unknown }>;
+  /** By item: its section, where that has a limit of its own. */
+  readonly limited: ReadonlyMap<string, string>;
 }
 
 const known = new WeakMap<FullPaper, Places>();
@@ -18,10 +20,18 @@ function placesOf(paper: FullPaper): Places {
     const kind = kindOf(part.kind);
     return [target, { kind, shown: kind.show(part.content) }] as const;
   });
-  const places = { items: new Set(allParts(paper).map((p) => p.item.key)), parts: new Map(parts) };
+  const limited = paper.sections.flatMap((section) =>
+    section.minutes === null ? [] : section.items.map((item) => [item.key, section.key] as const),
+  );
+  const items = new Set(allParts(paper).map((p) => p.item.key));
+  const places = { items, parts: new Map(parts), limited: new Map(limited) };
   known.set(paper, places);
   return places;
 }
+
+/** The section of an entry's target where it has a limit of its own; null elsewhere. */
+export const sectionOfTarget = (paper: FullPaper, target: string): string | null =>
+  placesOf(paper).limited.get(target.split('/')[0]!) ?? null;
 
 const ofItem = (places: Places, schema: v.GenericSchema) => (entry: Entry) =>
   places.items.has(entry.target) && v.is(schema, entry.value);

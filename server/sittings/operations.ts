@@ -1,18 +1,19 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Entry } from '../../core/journal/entry';
 import { buildCandidatePaper } from '../../core/papers/candidatePaper';
-import type { ClosedBy, JournalKept, Receipt, SittingOpened } from '../../core/sittings/api';
-import { deadlineOf, GRACE_MS, MINUTE_MS, standingOf } from '../../core/timing/deadline';
+import type { ClosedBy, HandInBody, JournalKept, Receipt, SittingOpened } from '../../core/sittings/api';
+import { GRACE_MS } from '../../core/timing/deadline';
+import { leftMs, timeViewOf } from '../../core/timing/sittingTime';
+import { standingOf } from '../../core/timing/standing';
 import { whereIs } from '../arrival/operations';
-import { openSitting, paperOf } from '../arrival/queries';
+import { openSitting } from '../arrival/queries';
 import { sittings } from '../db/schema';
 import { conflict, notFound, unreadable } from '../http/errors';
 import { newSecret, scriptCode, sha256 } from '../http/secrets';
 import { findPaper } from '../rounds/queries';
 import type { Services } from '../services';
-import { foreignEntries } from './checkEntries';
-import type { JournalWriter } from './journalWriter';
-import { findSitting, sittingQueries, type Sitting } from './queries';
+import { foreignEntries, sectionOfTarget } from './checkEntries';
+import { findSitting, sittingQueries, type FoundSitting, type NewEntry } from './queries';
 import { deskOf, receiptHashOf, receiptOf } from './receipt';
 
 const notRunning = () =>
@@ -20,19 +21,19 @@ const notRunning = () =>
 
 /** Room for the device to hand in by itself at the deadline before the server does it. */
 const DEVICE_FIRST_MS = 3000;
-const COPIES_KEPT = 2000;
+const COPIES_KEPT = 20_000;
+/** A device that says its time is over may be ahead by what its clock could not know better. */
+const AHEAD_MS = 3000;
 
 /** The way of a sitting on the server: prepared, started, journalled, closed. */
 export class SittingOperations {
   private readonly services: Services;
-  private readonly writer: JournalWriter;
   private readonly find;
   private readonly findOpen;
   private readonly copies = new Map<string, string>();
 
-  constructor(services: Services, writer: JournalWriter) {
+  constructor(services: Services) {
     this.services = services;
-    this.writer = writer;
     this.find = sittingQueries(services.db);
     this.findOpen = openSitting(services.db);
   }
@@ -47,12 +48,9 @@ export class SittingOperations {
     const seed = known?.seed ?? newSecret();
     if (!known) {
       const script = scriptCode(secret, `${invitation}/${attempt}`);
-      db.insert(sittings)
-        .values({ invitationId: invitation, attempt, seed, script })
-        .onConflictDoNothing()
-        .run();
+      db.insert(sittings).values({ invitationId: invitation, attempt, seed, script }).run();
     }
-    return { paperHash: this.copyFor(invited.round.paperId, this.findOpen.get({ invitation })!.seed) };
+    return { paperHash: this.copyFor(invited.round.paperId, seed) };
   }
 
   /** The candidate's copy by its hash; only while a sitting of this candidate is prepared or running. */
@@ -65,8 +63,8 @@ export class SittingOperations {
   }
 
   /** Starts the clock, once; the device has shown by the hash that the whole paper is on it. */
-  start(invitation: number, paperHash: string): SittingOpened {
-    const { db, clock } = this.services;
+  async start(invitation: number, paperHash: string): Promise<SittingOpened> {
+    const { clock, commits, time, hub } = this.services;
     const { invited, stage } = whereIs(this.services, invitation);
     if (stage.at !== 'running') {
       const sitting = this.findOpen.get({ invitation });
@@ -76,14 +74,8 @@ export class SittingOperations {
           'paper-incomplete',
           'The paper on this device is not the whole paper. Load this page again; no time is lost.',
         );
-      const startedAt = clock.now();
-      const limitMs = paperOf(db, invited).minutes * MINUTE_MS;
-      const { extraPercent } = invited.invitation;
-      const deadlineAt = deadlineOf({ startedAt, limitMs, extraPercent, grantedMs: 0, pausedMs: 0 });
-      db.update(sittings)
-        .set({ startedAt, deadlineAt })
-        .where(and(eq(sittings.id, sitting.id), isNull(sittings.startedAt)))
-        .run();
+      await commits.run(() => time.try(sitting.id, { type: 'started', at: clock.now() }));
+      hub.tellOf(invitation, invited.round.id);
     }
     return this.opened(invitation);
   }
@@ -91,109 +83,142 @@ export class SittingOperations {
   /** Everything a device needs to go on where the candidate was. */
   opened(invitation: number): SittingOpened {
     const { sitting, paperId } = this.running(invitation);
+    const now = this.services.clock.now();
     return {
       sitting: sitting.script,
-      now: this.services.clock.now(),
-      startedAt: sitting.startedAt!,
-      deadlineAt: sitting.deadlineAt!,
+      now,
+      time: timeViewOf(this.services.time.of(sitting.id), now),
       paperHash: this.copyFor(paperId, sitting.seed),
       desk: deskOf(this.services, sitting.id),
     };
   }
 
+  /** One opening of the desk holds a sitting; another can take it over, and the first is told. */
+  hold(invitation: number, opening: string, takeOver: boolean): { holder: string } {
+    const { db, hub } = this.services;
+    const { sitting, roundId } = this.running(invitation);
+    const free = sitting.holder === null || sitting.holder === opening;
+    if (!free && !takeOver) return { holder: sitting.holder! };
+    if (sitting.holder !== opening) {
+      db.update(sittings).set({ holder: opening }).where(eq(sittings.id, sitting.id)).run();
+      hub.tellOf(invitation, roundId);
+    }
+    return { holder: opening };
+  }
+
+  /** The desk was closed properly; whoever opens it next need not be asked. */
+  letGo(invitation: number, opening: string): void {
+    const found = this.find.newestOf(invitation);
+    if (found?.sitting.holder !== opening) return;
+    this.services.db.update(sittings).set({ holder: null }).where(eq(sittings.id, found.sitting.id)).run();
+  }
+
+  /** Keeps a batch; without entries it only says that the device is there, and learns the time. */
   async keep(invitation: number, entries: readonly Entry[]): Promise<JournalKept> {
+    const { clock, hub, time } = this.services;
     const found = this.find.newestOf(invitation);
     if (!found) throw notRunning();
-    const { sitting, paperId } = found;
-    await this.write(sitting, paperId, entries);
+    hub.hear(invitation, clock.now());
+    if (entries.length > 0) await this.write(found, entries);
     const seqs = new Map<string, number>();
     for (const { device, seq } of entries) seqs.set(device, Math.max(seq, seqs.get(device) ?? 0));
-    const kept = [...seqs].map(([device, seq]) => ({ device, seq }));
+    const now = clock.now();
+    const state = time.of(found.sitting.id);
     return {
-      kept,
-      closed: sitting.closedAt !== null,
-      now: this.services.clock.now(),
-      deadlineAt: sitting.deadlineAt!,
+      kept: [...seqs].map(([device, seq]) => ({ device, seq })),
+      closed: state.closed !== null,
+      now,
+      time: timeViewOf(state, now),
     };
   }
 
   /** Takes the last entries and closes the sitting. Handing in twice gives the same receipt. */
-  async handIn(
-    invitation: number,
-    entries: readonly Entry[],
-    by: Exclude<ClosedBy, 'server'>,
-  ): Promise<Receipt> {
+  async handIn(invitation: number, { entries, by, at }: HandInBody): Promise<Receipt> {
+    const { clock, time, db, commits } = this.services;
     const found = this.find.newestOf(invitation);
     if (!found) throw notRunning();
-    await this.write(found.sitting, found.paperId, entries);
-    this.close(found.sitting.id, by);
-    return receiptOf(this.services, findSitting(this.services.db, found.sitting.id)!);
+    const { id } = found.sitting;
+    const left = leftMs(time.of(id), clock.now());
+    if (by === 'time' && time.of(id).closed === null && left > AHEAD_MS)
+      throw conflict('not-yet', 'There is still time left; your clock is put right. Go on.');
+    if (entries.length > 0) await this.write(found, entries);
+    const now = clock.now();
+    const said = Math.max(Math.min(at, now), time.of(id).startedAt!);
+    await commits.run(() => {
+      if (time.of(id).closed === null) this.close(found, by, said);
+      const row = findSitting(db, id)!;
+      if (row.receivedAt === null && row.closedBy !== 'server')
+        db.update(sittings).set({ receivedAt: now, handedInAt: said }).where(eq(sittings.id, id)).run();
+      else if (row.receivedAt === null && by === 'candidate' && said <= row.closedAt!)
+        db.update(sittings).set({ receivedAt: now, handedInAt: said }).where(eq(sittings.id, id)).run();
+    });
+    this.services.hub.tellOf(invitation, found.roundId);
+    return receiptOf(this.services, findSitting(db, id)!);
   }
 
   /** Closes sittings whose time is over and of which nothing was heard. */
   sweep(): void {
-    for (const id of this.find.overdue(this.services.clock.now() - DEVICE_FIRST_MS)) this.close(id, 'server');
+    const { clock, hub } = this.services;
+    const now = clock.now();
+    for (const { invitation } of this.find.overdue(now - DEVICE_FIRST_MS)) {
+      const found = this.find.newestOf(invitation)!;
+      this.close(found, 'server', now);
+      hub.tellOf(invitation, found.roundId);
+    }
   }
 
-  private close(id: number, by: ClosedBy): void {
-    const { db, clock, jobs } = this.services;
-    const sitting = findSitting(db, id)!;
-    if (sitting.closedAt !== null) return;
-    const closedAt = Math.min(clock.now(), sitting.deadlineAt!);
+  /** Closes as of `at`; scored at once when handed in, after the grace when the time closed it. */
+  private close({ sitting: { id } }: FoundSitting, by: ClosedBy, at: number): void {
+    const { db, clock, jobs, time } = this.services;
     db.transaction(() => {
+      time.record(id, { type: 'closed', at, by });
       db.update(sittings)
-        .set({ closedAt, closedBy: by, receiptHash: receiptHashOf(this.services, id) })
+        .set({ receiptHash: receiptHashOf(this.services, id), scoredAt: null, holder: null })
         .where(eq(sittings.id, id))
         .run();
-      // Scored at once when handed in; after the grace when the time closed it, for what is still on its way.
-      jobs.add('score', id, by === 'candidate' ? clock.now() : sitting.deadlineAt! + GRACE_MS);
+      jobs.add('score', id, by === 'candidate' ? clock.now() : time.of(id).closed!.at + GRACE_MS);
     });
   }
 
-  private async write(sitting: Sitting, paperId: number, entries: readonly Entry[]): Promise<void> {
-    const foreign = foreignEntries(findPaper(this.services.db, paperId)!.document, entries);
+  private async write(found: FoundSitting, entries: readonly Entry[]): Promise<void> {
+    const { clock, time, db, commits } = this.services;
+    const paper = findPaper(db, found.paperId)!.document;
+    const foreign = foreignEntries(paper, entries);
     if (foreign.length > 0) {
       const refused = foreign.map(({ device, seq }) => ({ device, seq }));
       throw unreadable('Some answers cannot belong to this paper and were not taken.', { refused });
     }
-    const arrivedAt = this.services.clock.now();
-    const { deadlineAt, closedAt, closedBy } = sitting;
-    const rows = entries.map((entry) => {
-      const times = {
-        deadlineAt: deadlineAt!,
-        closedAt,
-        handedIn: closedBy === 'candidate',
-        madeAt: entry.at,
-        arrivedAt,
-      };
-      const { device, seq, about, target } = entry;
-      const value = JSON.stringify(entry.value);
-      return {
-        sittingId: sitting.id,
-        device,
-        seq,
-        about,
-        target,
-        value,
-        clientAt: entry.at,
-        serverAt: arrivedAt,
-        standing: standingOf(times),
-      };
+    const { id } = found.sitting;
+    await commits.run(() => {
+      const arrivedAt = clock.now();
+      let late = false;
+      for (const entry of entries) {
+        const section = sectionOfTarget(paper, entry.target);
+        if (section && entry.about === 'opened') this.enter(id, section, entry.at, arrivedAt);
+        const standing = standingOf(time.of(id), { section, madeAt: entry.at, arrivedAt });
+        late ||= standing === 'late';
+        this.find.addEntry(rowOf(id, entry, arrivedAt, standing));
+      }
+      // Late entries that count belong to what was handed in when the time closed it.
+      if (late && time.of(id).closed)
+        db.update(sittings)
+          .set({ receiptHash: receiptHashOf(this.services, id) })
+          .where(eq(sittings.id, id))
+          .run();
     });
-    if (rows.length > 0) await this.writer.keep(rows);
-    if (closedAt !== null && rows.some((row) => row.standing === 'late')) this.renewReceipt(sitting.id);
+    this.services.hub.tell(`round ${found.roundId}`);
   }
 
-  /** Late entries that count belong to what was handed in. */
-  private renewReceipt(id: number): void {
-    const { db } = this.services;
-    db.update(sittings)
-      .set({ receiptHash: receiptHashOf(this.services, id) })
-      .where(eq(sittings.id, id))
-      .run();
+  /** A section with a limit of its own is entered when one of its questions is first opened. */
+  private enter(id: number, section: string, madeAt: number, arrivedAt: number): void {
+    const { time } = this.services;
+    const state = time.of(id);
+    if (section in state.entered) return;
+    const at = Math.max(Math.min(madeAt, arrivedAt), state.startedAt!);
+    time.try(id, { type: 'section entered', at, section });
   }
 
-  private running(invitation: number): { sitting: Sitting; paperId: number } {
+  private running(invitation: number): FoundSitting {
     const found = this.find.newestOf(invitation);
     if (!found || found.sitting.closedAt !== null) throw notRunning();
     return found;
@@ -210,3 +235,13 @@ export class SittingOperations {
     return hash;
   }
 }
+
+const rowOf = (
+  sittingId: number,
+  entry: Entry,
+  serverAt: number,
+  standing: NewEntry['standing'],
+): NewEntry => ({
+  ...{ sittingId, device: entry.device, seq: entry.seq, about: entry.about, target: entry.target },
+  ...{ value: JSON.stringify(entry.value), clientAt: entry.at, serverAt, standing },
+});

@@ -4,10 +4,14 @@ import { kindOf } from '../../core/kinds/registry';
 import { allParts } from '../../core/papers/paper';
 import { answerToScore } from '../../core/scoring/scoreSitting';
 import type { Receipt } from '../../core/sittings/api';
+import { usedMs } from '../../core/timing/sittingTime';
 import { findInvited, paperOf } from '../arrival/queries';
 import { sha256 } from '../http/secrets';
 import type { Services } from '../services';
 import { sittingQueries, type Sitting } from './queries';
+
+/** A hand-in that took longer to arrive than this was made without a connection. */
+const ARRIVED_LATER_MS = 10_000;
 
 /** The current answers of a sitting, from its whole journal. */
 export const deskOf = ({ db }: Pick<Services, 'db'>, sittingId: number) =>
@@ -17,8 +21,8 @@ export const deskOf = ({ db }: Pick<Services, 'db'>, sittingId: number) =>
 export const receiptHashOf = (services: Pick<Services, 'db'>, sittingId: number): string =>
   sha256(canonicalJson(deskOf(services, sittingId).answers));
 
-export function receiptOf(services: Pick<Services, 'db'>, sitting: Sitting): Receipt {
-  const { closedAt, closedBy, receiptHash, startedAt } = sitting;
+export function receiptOf(services: Pick<Services, 'db' | 'time'>, sitting: Sitting): Receipt {
+  const { closedAt, closedBy, receiptHash, startedAt, handedInAt, receivedAt } = sitting;
   if (closedAt === null || closedBy === null || receiptHash === null || startedAt === null)
     throw new Error('a running sitting has no receipt');
   const { answers } = deskOf(services, sitting.id);
@@ -29,8 +33,10 @@ export function receiptOf(services: Pick<Services, 'db'>, sitting: Sitting): Rec
   });
   return {
     code: receiptCode(receiptHash),
-    handedInAt: closedAt,
-    usedMs: closedAt - startedAt,
+    handedInAt: handedInAt ?? closedAt,
+    arrivedAt:
+      receivedAt !== null && receivedAt - (handedInAt ?? closedAt) > ARRIVED_LATER_MS ? receivedAt : null,
+    usedMs: usedMs(services.time.of(sitting.id), handedInAt ?? closedAt),
     closedBy,
     answered: answered.length,
     parts: parts.length,

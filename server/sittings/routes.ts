@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { entryAbout, type Entry } from '../../core/journal/entry';
-import type { JournalBatch } from '../../core/sittings/api';
+import type { HandInBody, JournalBatch } from '../../core/sittings/api';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { badRequest } from '../http/errors';
 import type { SittingOperations } from './operations';
@@ -20,10 +20,19 @@ const entry = Joi.object<Entry>({
 
 const entries = Joi.array().items(entry).max(500).required();
 const batchBody = Joi.object<JournalBatch>({ entries });
-const handInBody = Joi.object<JournalBatch & { by: 'candidate' | 'time' }>({
+const handInBody = Joi.object<HandInBody>({
   entries,
   by: Joi.valid('candidate', 'time').required(),
+  at: Joi.number().integer().min(0).max(1e14).required(),
 });
+const opening = Joi.string()
+  .pattern(/^[\w-]{8,40}$/)
+  .required();
+const holdBody = Joi.object<{ opening: string; takeOver: boolean }>({
+  opening,
+  takeOver: Joi.boolean().required(),
+});
+const letGoBody = Joi.object<{ opening: string }>({ opening });
 const startBody = Joi.object<{ paperHash: string }>({ paperHash: Joi.string().hex().length(64).required() });
 const hashParams = Joi.object<{ hash: string }>({ hash: Joi.string().hex().length(64).required() });
 
@@ -47,8 +56,15 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
       operations.keep(who.invitation, body.entries),
     ),
     forCandidates({ method: 'post', path: '/sitting/hand-in', body: handInBody }, (who, { body }) =>
-      operations.handIn(who.invitation, body.entries, body.by),
+      operations.handIn(who.invitation, body),
     ),
+    forCandidates({ method: 'post', path: '/sitting/hold', body: holdBody }, (who, { body }) =>
+      operations.hold(who.invitation, body.opening, body.takeOver),
+    ),
+    forCandidates({ method: 'post', path: '/sitting/let-go', body: letGoBody }, (who, { body }) => {
+      operations.letGo(who.invitation, body.opening);
+      return {};
+    }),
     /** For the connection check, and the measure that durable saves are held against. */
     forAnyone({ method: 'post', path: '/echo', body: Joi.object().unknown() }, ({ body }) => {
       if (Array.isArray(body)) throw badRequest('An echo takes an object.');

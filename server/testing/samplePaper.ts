@@ -43,6 +43,7 @@ export function samplePaper(): FullPaper {
         key: 'A',
         title: 'All kinds',
         introduction: '',
+        minutes: null,
         items: bank.map(({ key, version }) => ({ key, version })),
       },
     ],

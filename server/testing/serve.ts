@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { FullPaper } from '../../core/papers/paper';
-import type { Role, RoundSettings } from '../../core/rounds/api';
+import { noArrangements, type Arrangements, type Role, type RoundSettings } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { addStaff } from '../accounts/accounts';
 import { allEndpoints, buildApp } from '../app';
@@ -17,6 +17,11 @@ import { ApiClient } from './ApiClient';
 
 const SETTINGS: RoundSettings = {
   attemptsAllowed: 1,
+  startRule: 'opening time',
+  doorsMinutes: 30,
+  openRehearsal: true,
+  correctionsFirst: false,
+  identityPicture: false,
   checks: [],
   recorded: 'Nothing is recorded.',
   keptDays: 60,
@@ -30,6 +35,7 @@ export class Served {
   readonly url: string;
   private readonly stop: () => void;
   private people = 0;
+  private rounds = 0;
 
   constructor(wired: Wired, url: string, stop: () => void) {
     this.wired = wired;
@@ -47,7 +53,12 @@ export class Served {
     const paperId = Number(db.insert(papers).values({ key, version, document: paper }).run().lastInsertRowid);
     const now = this.clock.now();
     const values = {
-      ...{ title: `Round of ${paper.title}`, paperId, timeZone: 'Europe/Oslo' },
+      ...{
+        key: `round-${++this.rounds}`,
+        title: `Round of ${paper.title}`,
+        paperId,
+        timeZone: 'Europe/Oslo',
+      },
       ...{
         opensAt: now - MINUTE_MS,
         closesAt: now + 600 * MINUTE_MS,
@@ -58,11 +69,14 @@ export class Served {
   }
 
   /** Invites somebody new; gives the secret of their link. */
-  invite(round: number, extraPercent = 0): string {
+  invite(round: number, extraPercent = 0, arrangements: Partial<Arrangements> = {}): string {
     const { services, outbox } = this.wired;
     const name = `Candidate ${++this.people}`;
     const email = `candidate.${this.people}@example.org`;
-    const { letter } = invite(services, outbox, round, { name, email, extraPercent, reference: null });
+    const { letter } = invite(services, outbox, round, {
+      ...{ name, email, extraPercent, reference: null, timeZone: null },
+      arrangements: { ...noArrangements, ...arrangements },
+    });
     return outbox.read(letter)!.link!.split('/i/')[1]!;
   }
 

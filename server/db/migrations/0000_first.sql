@@ -4,7 +4,10 @@ CREATE TABLE `acts_on_record` (
 	`staff_id` integer,
 	`act` text NOT NULL,
 	`subject` text NOT NULL,
-	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+	`invitation_id` integer,
+	`reason` text DEFAULT '' NOT NULL,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
 CREATE TABLE `arrivals` (
@@ -12,14 +15,21 @@ CREATE TABLE `arrivals` (
 	`attempt` integer NOT NULL,
 	`details_at` integer,
 	`correction` text,
+	`correction_settled_at` integer,
 	`checks` text,
 	`checks_at` integer,
 	`picture_file` text,
 	`picture_at` integer,
+	`identity_file` text,
 	`rules_version` text,
 	`rules_at` integer,
+	`waiting_at` integer,
+	`door_tries` integer DEFAULT 0 NOT NULL,
+	`admitted_at` integer,
+	`admitted_by` integer,
 	PRIMARY KEY(`invitation_id`, `attempt`),
-	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`admitted_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
 CREATE TABLE `candidate_sessions` (
@@ -43,6 +53,8 @@ CREATE TABLE `invitations` (
 	`candidate_id` integer NOT NULL,
 	`link_hash` text NOT NULL,
 	`extra_percent` integer NOT NULL,
+	`arrangements` text NOT NULL,
+	`time_zone` text,
 	`invited_at` integer NOT NULL,
 	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
 	FOREIGN KEY (`candidate_id`) REFERENCES `candidates`(`id`) ON UPDATE no action ON DELETE no action
@@ -119,6 +131,22 @@ CREATE TABLE `marks` (
 );
 --> statement-breakpoint
 CREATE INDEX `marks_of_sitting` ON `marks` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `messages` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`round_id` integer NOT NULL,
+	`invitation_id` integer,
+	`staff_id` integer,
+	`at` integer NOT NULL,
+	`text` text NOT NULL,
+	`hand` integer NOT NULL,
+	`answered_at` integer,
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `messages_of` ON `messages` (`invitation_id`);--> statement-breakpoint
+CREATE INDEX `messages_in` ON `messages` (`round_id`);--> statement-breakpoint
 CREATE TABLE `papers` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`key` text NOT NULL,
@@ -128,6 +156,7 @@ CREATE TABLE `papers` (
 --> statement-breakpoint
 CREATE TABLE `rounds` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`key` text NOT NULL,
 	`title` text NOT NULL,
 	`paper_id` integer NOT NULL,
 	`opens_at` integer NOT NULL,
@@ -141,6 +170,7 @@ CREATE TABLE `rounds` (
 	FOREIGN KEY (`signed_off_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE UNIQUE INDEX `rounds_key_unique` ON `rounds` (`key`);--> statement-breakpoint
 CREATE TABLE `settings` (
 	`key` text PRIMARY KEY NOT NULL,
 	`value` text NOT NULL
@@ -156,7 +186,10 @@ CREATE TABLE `sittings` (
 	`deadline_at` integer,
 	`closed_at` integer,
 	`closed_by` text,
+	`handed_in_at` integer,
+	`received_at` integer,
 	`receipt_hash` text,
+	`holder` text,
 	`scored_at` integer,
 	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
 );
@@ -179,3 +212,16 @@ CREATE TABLE `staff_sessions` (
 	`expires_at` integer NOT NULL,
 	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
+--> statement-breakpoint
+CREATE TABLE `time_events` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`at` integer NOT NULL,
+	`event` text NOT NULL,
+	`staff_id` integer,
+	`reason` text NOT NULL,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `time_events_of` ON `time_events` (`sitting_id`);

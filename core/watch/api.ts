@@ -1,0 +1,71 @@
+/** Where a candidate of a round is, as an invigilator sees it. */
+export type WatchState =
+  'not here' | 'arriving' | 'waiting' | 'writing' | 'stopped' | 'out of reach' | 'handed in';
+
+/** A writing candidate of whom nothing was heard for this long is out of reach. */
+export const OUT_OF_REACH_MS = 45_000;
+
+export interface WatchRow {
+  readonly invitation: number;
+  readonly name: string;
+  readonly reference: string;
+  readonly arrangements: readonly string[];
+  readonly state: WatchState;
+  readonly startedAt: number | null;
+  readonly deadlineAt: number | null;
+  /** Share (0..1) of the candidate's time that is gone, and of the marks that are done. */
+  readonly timeGone: number;
+  readonly marksDone: number;
+  readonly heardAt: number | null;
+  readonly hand: { readonly at: number; readonly text: string } | null;
+  readonly stopped: 'pause' | 'break' | null;
+  /** The last thing said, and what checks found weak: to be read in a line. */
+  readonly notes: readonly string[];
+  readonly picture: boolean;
+}
+
+export interface WatchView {
+  readonly round: number;
+  readonly title: string;
+  readonly now: number;
+  readonly opensAt: number;
+  readonly closesAt: number;
+  readonly timeZone: string;
+  readonly startRule: string;
+  /** Shown from five minutes before the opening; null until then and where there is none. */
+  readonly doorCode: string | null;
+  readonly rows: readonly WatchRow[];
+}
+
+export interface WatchRoundRow {
+  readonly id: number;
+  readonly title: string;
+  readonly opensAt: number;
+  readonly closesAt: number;
+  readonly timeZone: string;
+  readonly open: boolean;
+}
+
+interface Urgent {
+  readonly state: WatchState;
+  readonly hand: WatchRow['hand'];
+}
+
+/** Who needs someone comes first: a raised hand, out of reach, waiting; then those who write; then the rest. */
+const ORDER: Record<WatchState, number> = {
+  ...{ 'out of reach': 1, waiting: 2, stopped: 3, writing: 4, arriving: 5, 'not here': 6, 'handed in': 7 },
+};
+export const urgencyOf = ({ state, hand }: Urgent): number => (hand ? 0 : ORDER[state]);
+
+/** What an invigilator can do for one candidate; each with a reason on record. */
+export const watchActs = [
+  'admit',
+  'message',
+  'answer hand',
+  'grant',
+  'pause',
+  'go on',
+  'readmit',
+  'note',
+] as const;
+export type WatchAct = (typeof watchActs)[number];

@@ -1,0 +1,29 @@
+import * as v from 'valibot';
+import { itemSchema, paperSchema, type FullPaper } from '../core/papers/paper';
+import { coffeeRota } from './items/coffeeRota';
+
+/** The rehearsal: the same desk, made-up questions, nothing at stake. */
+export function rehearsalPaper(): FullPaper {
+  const bank = coffeeRota.map((item) => v.parse(itemSchema, { ...item, version: 1 }));
+  const paper = v.parse(paperSchema, {
+    key: 'rehearsal',
+    version: 1,
+    title: 'Rehearsal: the coffee rota',
+    cover: 'Six easy questions, one of each kind. Nothing of it is kept.',
+    minutes: 15,
+    warningMinutes: [5],
+    sections: [
+      {
+        key: 'A',
+        title: 'The coffee rota',
+        introduction: 'Try everything: strike out, flag, move about, look back.',
+        minutes: null,
+        items: bank.map(({ key, version }) => ({ key, version })),
+      },
+    ],
+    bands: [],
+    showRightAnswers: true,
+    rules: { version: 'rehearsal', text: '', statements: [] },
+  });
+  return { ...paper, bank };
+}

@@ -1,0 +1,58 @@
+import type { Db } from './open';
+
+interface Waiting {
+  readonly work: () => void;
+  readonly settle: () => void;
+  readonly fail: (error: unknown) => void;
+}
+
+/**
+ * Group commit: what all requests of one turn of the event loop want to write goes into one transaction with one FULL
+ * commit, and only then is any of it acknowledged. A piece of work that throws takes back only itself.
+ */
+export class GroupCommit {
+  private readonly db: Db;
+  /** Called when something was taken back: what is remembered of it elsewhere no longer holds. */
+  private readonly takenBack: () => void;
+  private waiting: Waiting[] = [];
+
+  constructor(db: Db, takenBack: () => void) {
+    this.db = db;
+    this.takenBack = takenBack;
+  }
+
+  /** Does the work with that of others; resolves once it is durable. */
+  run<T>(work: () => T): Promise<T> {
+    return new Promise((resolve, reject) => {
+      if (this.waiting.length === 0) setImmediate(() => this.commit());
+      let result: T;
+      this.waiting.push({ work: () => (result = work()), settle: () => resolve(result), fail: reject });
+    });
+  }
+
+  private commit(): void {
+    const group = this.waiting;
+    this.waiting = [];
+    const done: Waiting[] = [];
+    const { $client } = this.db;
+    try {
+      $client.transaction(() => {
+        for (const one of group)
+          try {
+            $client.transaction(one.work)();
+            done.push(one);
+          } catch (error) {
+            // Without room on the disk SQLite has taken the whole transaction back already.
+            if (!$client.inTransaction) throw error;
+            this.takenBack();
+            one.fail(error);
+          }
+      })();
+    } catch (error) {
+      this.takenBack();
+      for (const { fail } of group) fail(error);
+      return;
+    }
+    for (const { settle } of done) settle();
+  }
+}
