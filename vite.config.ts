@@ -1,17 +1,42 @@
 import react from '@vitejs/plugin-react';
 import tailwindcss from '@tailwindcss/vite';
-import { defineConfig } from 'vite';
+import { build as bundle } from 'esbuild';
+import { writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { defineConfig, type Plugin } from 'vite';
+
+const OUT = path.resolve(import.meta.dirname, 'dist/web');
+/** What belongs to staff alone, or to languages no paper of ours is in, need not be kept on a candidate's device. */
+const NOT_FOR_THE_DESK =
+  /(StaffFrame|StaffHome|RoundPage|Rounds|PaperPage|OutboxPage|Piles|MarkingTable|SignOff|SignIn|WatchRoom)-|(cyrillic|greek|vietnamese|latin-ext)/;
+
+/** The service worker beside the pages, and the list of files it keeps for a desk without a network. */
+const offline: Plugin = {
+  name: 'offline',
+  apply: 'build',
+  async writeBundle(_options, output) {
+    const files = Object.keys(output)
+      .filter((name) => name.startsWith('assets/') && !NOT_FOR_THE_DESK.test(name))
+      .map((name) => `/${name}`);
+    writeFileSync(path.join(OUT, 'desk-files.json'), JSON.stringify(files));
+    await bundle({
+      entryPoints: [path.resolve(import.meta.dirname, 'web/serviceWorker.ts')],
+      outfile: path.join(OUT, 'service-worker.js'),
+      bundle: true,
+      minify: true,
+    });
+  },
+};
 
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), offline],
   server: { port: 4601, strictPort: true, proxy: { '/api': 'http://127.0.0.1:4600' } },
   worker: { format: 'es' },
   build: {
-    outDir: '../dist/web',
+    outDir: OUT,
     emptyOutDir: true,
     target: 'es2022',
-    manifest: true,
     // Fonts stay files: the content policy has no `data:` for them.
     assetsInlineLimit: (file) => (/\.woff2?$/.test(file) ? false : undefined),
     chunkSizeWarningLimit: 1500,

@@ -28,7 +28,7 @@ const settings = (resultBy: number): RoundSettings => ({
   openRehearsal: true,
   correctionsFirst: false,
   identityPicture: false,
-  checks: ['browser', 'screen', 'storage', 'connection', 'camera'],
+  checks: ['browser', 'screen', 'storage', 'clock', 'connection', 'camera'],
   recorded: 'One picture, taken before you start and kept for 60 days. No film and no sound.',
   keptDays: 60,
   help: 'If something does not work, call the archive: Bram Ostler, extension 31, from eight to eight.',
@@ -168,7 +168,11 @@ export async function seedDemo(services: Services, outbox: Outbox, { scripts }: 
     title: 'Technician, supervised sitting',
     opensAt: now - HOUR_MS,
     closesAt: now + 3 * DAY_MS,
-    rules: { startRule: 'by hand', identityPicture: true },
+    rules: {
+      startRule: 'by hand',
+      identityPicture: true,
+      checks: ['browser', 'screen', 'storage', 'connection', 'camera', 'sound', 'full screen'],
+    },
   });
   inviteAll(supervised, people.invitedToSupervised);
   const january = addRound(services, paperId, {

@@ -1,3 +1,4 @@
+import type { KindName } from '../kinds/registry';
 import type { CoverSection } from '../papers/candidatePaper';
 import type { Receipt } from '../sittings/api';
 import type { CheckName, CheckResult } from './checks';
@@ -48,6 +49,7 @@ export interface ArrivalView {
     readonly wrongCosts: boolean;
     readonly warningMinutes: readonly number[];
     readonly peopleMark: boolean;
+    readonly kinds: readonly KindName[];
   };
   readonly receipt: Receipt | null;
   readonly waitingFor: readonly string[];

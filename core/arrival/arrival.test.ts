@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { judgeConnection, summariseTrips, troublesOfPicture } from './checks';
-import { measurePicture } from './pictureMeasures';
+import { meanDifference, measurePicture } from './pictureMeasures';
 import { stageOf, type StageInput } from './stage';
 
 const none = { details: false, checks: false, picture: false, rules: false };
@@ -59,11 +59,12 @@ describe('checks', () => {
     expect(judgeConnection({ medianMs: 38, spreadMs: 6, lost: 2 })).toBe('could be better');
   });
 
-  const good = { light: 120, sharpness: 0.05, flatShare: 0.2, faces: 1, insideFrame: true };
+  const good = { light: 120, sharpness: 0.05, flatShare: 0.2, faces: 1, insideFrame: true, still: false };
   it.each([
     [good, []],
     [{ ...good, light: 12, flatShare: 0.95, faces: 0 }, ['covered']],
     [{ ...good, light: 30 }, ['dark']],
+    [{ ...good, still: true }, ['frozen']],
     [{ ...good, light: 240 }, ['bright']],
     [{ ...good, faces: 0 }, ['nobody']],
     [{ ...good, faces: 2 }, ['several']],
@@ -79,6 +80,13 @@ describe('measuring a picture', () => {
     for (let i = 0; i < 64 * 48; i++) rgba.fill(at(i % 64, Math.floor(i / 64)), i * 4, i * 4 + 3);
     return measurePicture(rgba, 64, 48);
   };
+
+  it('tells a picture that moves from one that does not', () => {
+    const [a, b] = [new Uint8ClampedArray([9, 9, 9, 255]), new Uint8ClampedArray([12, 9, 9, 255])];
+    expect(meanDifference(a, a)).toBe(0);
+    // one of three colours differs by 3
+    expect(meanDifference(a, b)).toBe(1);
+  });
 
   it('finds a flat picture flat', () => {
     expect(picture(() => 20)).toEqual({ light: 20, sharpness: 0, flatShare: 1 });

@@ -1,5 +1,8 @@
 /** Readiness checks a round may demand. */
-export const checkNames = ['browser', 'screen', 'storage', 'connection', 'camera'] as const;
+export const checkNames = [
+  ...(['browser', 'screen', 'storage', 'clock', 'connection', 'camera', 'sound'] as const),
+  'full screen',
+] as const;
 export type CheckName = (typeof checkNames)[number];
 
 export interface CheckResult {
@@ -44,14 +47,17 @@ export interface CameraFacts {
   readonly flatShare: number;
   readonly faces: number;
   readonly insideFrame: boolean;
+  /** The picture has not changed for several looks. */
+  readonly still: boolean;
 }
 
-export type CameraTrouble = 'covered' | 'dark' | 'bright' | 'blurred' | 'nobody' | 'several' | 'off-centre';
+export type CameraTrouble =
+  'covered' | 'frozen' | 'dark' | 'bright' | 'blurred' | 'nobody' | 'several' | 'off-centre';
 
 /** What is wrong with a picture, the most telling first; empty when it is good. */
 export function troublesOfPicture(facts: CameraFacts): CameraTrouble[] {
   if (facts.light < 25 && facts.flatShare > 0.8) return ['covered'];
-  const troubles: CameraTrouble[] = [];
+  const troubles: CameraTrouble[] = facts.still ? ['frozen'] : [];
   if (facts.light < 45) troubles.push('dark');
   if (facts.light > 230) troubles.push('bright');
   if (facts.faces === 0) troubles.push('nobody');

@@ -55,3 +55,10 @@ export function measurePicture(rgba: Uint8ClampedArray, width: number, height: n
     }
   return { light: whole.mean, sharpness: edges.variance / Math.max(whole.variance, 1), flatShare: flat / 48 };
 }
+
+/** Mean difference of two RGBA pictures of the same size, 0..255; a live camera is never quite the same twice. */
+export function meanDifference(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) if (i % 4 !== 3) sum += Math.abs(a[i]! - b[i]!);
+  return sum / ((a.length / 4) * 3);
+}

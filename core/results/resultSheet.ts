@@ -10,7 +10,7 @@ import type { LevelsChosen } from '../marking/rubricMark';
 export interface PartMark {
   readonly target: string;
   readonly hundredths: Hundredths;
-  readonly verdict: Score['verdict'] | null;
+  readonly verdict: ResultPart['verdict'] | null;
   readonly reasons: readonly string[];
   readonly levels: LevelsChosen | null;
   readonly comment: string;
@@ -33,7 +33,8 @@ export interface ResultPart {
   readonly answerText: string;
   readonly hundredths: Hundredths;
   readonly of: Hundredths;
-  readonly verdict: 'right' | 'partly' | 'wrong' | 'unanswered';
+  /** `not marked`: in a rehearsal, where people would mark. */
+  readonly verdict: Score['verdict'] | 'not marked';
   readonly reasons: readonly string[];
   readonly rightAnswer: string | null;
   readonly criteria: readonly ResultCriterion[];

@@ -4,6 +4,8 @@ import type { Desk } from '../journal/fold';
 /** The time of a running sitting as a device shows it. */
 export interface TimeView {
   readonly startedAt: number;
+  /** Time left when this was said; what a standing clock shows. */
+  readonly leftMs: number;
   /** When the time runs out as things stand; while the clock stands still, as if it went on now. */
   readonly deadlineAt: number;
   /** Why the clock stands still, and for a break when it goes on by itself. */

@@ -214,6 +214,13 @@ export function step(time: SittingTime, event: TimeEvent): Step {
 export const foldTime = (terms: TimeTerms, events: readonly TimeEvent[]): SittingTime =>
   events.reduce(apply, newTime(terms));
 
+/** Time left on a device at `now`, by what the server said last: a break goes on by itself, a pause does not. */
+export function shownLeftMs(view: TimeView, now: number): number {
+  const { stopped } = view;
+  const still = stopped !== null && (stopped.until === null || now < stopped.until);
+  return still ? view.leftMs : view.deadlineAt - now;
+}
+
 /** The time of a started sitting as its device shows it. Throws before the start. */
 export function timeViewOf(time: SittingTime, now: number): TimeView {
   if (time.startedAt === null) throw new Error('a sitting that has not started has no time to show');
@@ -223,6 +230,7 @@ export function timeViewOf(time: SittingTime, now: number): TimeView {
   });
   return {
     startedAt: time.startedAt,
+    leftMs: leftMs(time, now),
     deadlineAt: deadlineAt(time, now) ?? now + leftMs(time, now),
     stopped: stopAt(time, now),
     breakLeftMs: breakLeftMs(time, now),

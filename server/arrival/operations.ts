@@ -130,6 +130,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
       questions: copy.questions.length,
       wrongCosts: copy.wrongCosts,
       warningMinutes: paper.warningMinutes,
+      kinds: [...new Set(allParts(paper).map((p) => p.part.kind))],
       peopleMark: waitingFor(here, services).length > 0,
     },
     receipt: closed ? receiptOf(services, closed) : null,

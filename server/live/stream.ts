@@ -14,6 +14,7 @@ export function streamView(
   hub: Hub,
   channel: Channel,
   view: () => unknown,
+  renewMs: number | null = null,
 ): void {
   response.status(200).set({
     'Content-Type': 'text/event-stream',
@@ -30,7 +31,11 @@ export function streamView(
     }, GATHER_MS);
   };
   const stop = hub.listen(channel, changed);
-  const beat = setInterval(() => response.write(': beat\n\n'), BEAT_MS);
+  // What changes by the mere passing of time is said again and again; else a beat is enough.
+  const beat =
+    renewMs === null
+      ? setInterval(() => response.write(': beat\n\n'), BEAT_MS)
+      : setInterval(changed, renewMs);
   say();
   request.on('close', () => {
     stop();

@@ -18,6 +18,7 @@ const VERDICTS = {
   partly: 'partly right',
   wrong: 'not right',
   unanswered: 'not answered',
+  'not marked': 'not marked',
 } as const;
 
 function bars(sheet: ResultSheet): Content {

@@ -22,6 +22,8 @@ const notRunning = () =>
 /** Room for the device to hand in by itself at the deadline before the server does it. */
 const DEVICE_FIRST_MS = 3000;
 const COPIES_KEPT = 20_000;
+/** A desk that was not heard of for this long holds nothing back any more. */
+const SILENT_MS = 25_000;
 /** A device that says its time is over may be ahead by what its clock could not know better. */
 const AHEAD_MS = 3000;
 
@@ -95,22 +97,16 @@ export class SittingOperations {
 
   /** One opening of the desk holds a sitting; another can take it over, and the first is told. */
   hold(invitation: number, opening: string, takeOver: boolean): { holder: string } {
-    const { db, hub } = this.services;
+    const { db, hub, clock } = this.services;
     const { sitting, roundId } = this.running(invitation);
-    const free = sitting.holder === null || sitting.holder === opening;
+    const heard = clock.now() - (hub.heardAt(invitation) ?? 0) < SILENT_MS;
+    const free = sitting.holder === null || sitting.holder === opening || !heard;
     if (!free && !takeOver) return { holder: sitting.holder! };
     if (sitting.holder !== opening) {
       db.update(sittings).set({ holder: opening }).where(eq(sittings.id, sitting.id)).run();
       hub.tellOf(invitation, roundId);
     }
     return { holder: opening };
-  }
-
-  /** The desk was closed properly; whoever opens it next need not be asked. */
-  letGo(invitation: number, opening: string): void {
-    const found = this.find.newestOf(invitation);
-    if (found?.sitting.holder !== opening) return;
-    this.services.db.update(sittings).set({ holder: null }).where(eq(sittings.id, found.sitting.id)).run();
   }
 
   /** Keeps a batch; without entries it only says that the device is there, and learns the time. */

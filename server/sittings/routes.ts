@@ -32,7 +32,6 @@ const holdBody = Joi.object<{ opening: string; takeOver: boolean }>({
   opening,
   takeOver: Joi.boolean().required(),
 });
-const letGoBody = Joi.object<{ opening: string }>({ opening });
 const startBody = Joi.object<{ paperHash: string }>({ paperHash: Joi.string().hex().length(64).required() });
 const hashParams = Joi.object<{ hash: string }>({ hash: Joi.string().hex().length(64).required() });
 
@@ -61,10 +60,6 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
     forCandidates({ method: 'post', path: '/sitting/hold', body: holdBody }, (who, { body }) =>
       operations.hold(who.invitation, body.opening, body.takeOver),
     ),
-    forCandidates({ method: 'post', path: '/sitting/let-go', body: letGoBody }, (who, { body }) => {
-      operations.letGo(who.invitation, body.opening);
-      return {};
-    }),
     /** For the connection check, and the measure that durable saves are held against. */
     forAnyone({ method: 'post', path: '/echo', body: Joi.object().unknown() }, ({ body }) => {
       if (Array.isArray(body)) throw badRequest('An echo takes an object.');

@@ -10,6 +10,9 @@ import { invitedOf } from '../rounds/queries';
 import type { Services } from '../services';
 import { doAct, tellAll, watchRounds, watchView, type Act } from './operations';
 
+/** Who is out of reach shows by the passing of time alone. */
+const RENEW_MS = 5000;
+
 const actBody = Joi.object<Act>({
   act: Joi.valid(...watchActs).required(),
   invitation: Joi.number().integer().min(1).required(),
@@ -35,7 +38,8 @@ export function watchEndpoints(services: Services): Endpoint[] {
       { method: 'get', path: '/watch/:id/stream', params: idParams },
       (_, { params, request, response }) => {
         watchView(services, params.id);
-        streamView({ request, response }, hub, `round ${params.id}`, () => watchView(services, params.id));
+        const view = () => watchView(services, params.id);
+        streamView({ request, response }, hub, `round ${params.id}`, view, RENEW_MS);
       },
     ),
     forStaff(

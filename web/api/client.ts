@@ -47,6 +47,9 @@ export const post = <T>(path: string, body: object = {}, more: RequestInit = {})
     body: JSON.stringify(body),
   });
 
+export const postBytes = <T>(path: string, bytes: Uint8Array<ArrayBuffer>): Promise<T> =>
+  json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: bytes });
+
 export const putBytes = <T>(path: string, bytes: Blob): Promise<T> =>
   json<T>(path, { method: 'PUT', headers: { 'Content-Type': bytes.type }, body: bytes });
 

@@ -1,4 +1,4 @@
-import { CalendarDays, LogOut, Mails, Signature, Stamp } from 'lucide-react';
+import { CalendarDays, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
 import { useEffect } from 'react';
 import { Navigate, NavLink, Outlet, useNavigate } from 'react-router';
 import type { Role, StaffMember } from '../../core/rounds/api';
@@ -12,6 +12,7 @@ const t = words('staff', {
   areas: 'Areas',
   rounds: 'Rounds',
   outbox: 'Outbox',
+  watch: 'Watch',
   marking: 'Marking',
   signOff: 'Sign-off',
   signOut: 'Sign out',
@@ -21,6 +22,7 @@ const t = words('staff', {
 const AREAS: { to: string; name: Parameters<typeof t>[0]; Icon: typeof Stamp; roles: Role[] }[] = [
   { to: '/staff/rounds', name: 'rounds', Icon: CalendarDays, roles: ['coordinator'] },
   { to: '/staff/outbox', name: 'outbox', Icon: Mails, roles: ['coordinator'] },
+  { to: '/staff/watch', name: 'watch', Icon: Radio, roles: ['invigilator', 'coordinator'] },
   { to: '/staff/marking', name: 'marking', Icon: Stamp, roles: ['assessor', 'lead'] },
   { to: '/staff/sign-off', name: 'signOff', Icon: Signature, roles: ['lead'] },
 ];

@@ -9,12 +9,23 @@ function page<Name extends string>(load: () => Promise<Record<Name, ComponentTyp
   return <Page />;
 }
 
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);
+
 createRoot(document.getElementById('root')!).render(
   <BrowserRouter>
     <Suspense>
       <Routes>
         <Route path="/" element={page(() => import('./Welcome'), 'Welcome')} />
         <Route path="/i/:link" element={page(() => import('../arrival/ArrivalPage'), 'ArrivalPage')} />
+        <Route
+          path="/i/:link/rehearsal"
+          element={page(() => import('../rehearsal/RehearsalPage'), 'RehearsalPage')}
+        />
+        <Route
+          path="/r/:round/rehearsal"
+          element={page(() => import('../rehearsal/RehearsalPage'), 'RehearsalPage')}
+        />
         <Route path="/i/:link/desk" element={page(() => import('../desk/DeskPage'), 'DeskPage')} />
         <Route path="/sign-in" element={page(() => import('../people/SignIn'), 'SignIn')} />
         <Route path="/staff" element={page(() => import('./StaffFrame'), 'StaffFrame')}>
@@ -28,6 +39,8 @@ createRoot(document.getElementById('root')!).render(
             path="marking/:round/:item/:part"
             element={page(() => import('../marking/MarkingTable'), 'MarkingTable')}
           />
+          <Route path="watch" element={page(() => import('../watch/WatchRounds'), 'WatchRounds')} />
+          <Route path="watch/:id" element={page(() => import('../watch/WatchRoom'), 'WatchRoom')} />
           <Route path="sign-off" element={page(() => import('../marking/SignOff'), 'SignOff')} />
         </Route>
         <Route path="*" element={page(() => import('./Welcome'), 'Lost')} />

@@ -1,9 +1,12 @@
 import { createContext, useContext } from 'react';
 import type { ArrivalView } from '../../core/arrival/api';
+import type { LiveView } from '../../core/live/api';
 
 export interface ArrivalShell {
   readonly view: ArrivalView;
   readonly link: string;
+  /** What changes by itself while one arrives; null until the first has come. */
+  readonly live: LiveView | null;
   /** Takes the view that an act of the candidate led to. */
   readonly update: (view: ArrivalView) => void;
 }

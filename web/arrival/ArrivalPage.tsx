@@ -4,17 +4,20 @@ import type { ArrivalView } from '../../core/arrival/api';
 import type { ArrivalStep } from '../../core/arrival/stage';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
+import { RaiseHand } from '../live/RaiseHand';
 import { CandidateFrame } from '../ui/CandidateFrame';
 import { Notice } from '../ui/Notice';
 import { useLoaded } from '../ui/useAsync';
 import { ArrivalContext, useArrival } from './ArrivalContext';
 import { HandedIn } from './HandedIn';
 import { Outside } from './Outside';
+import { useArrivalLive } from './useArrivalLive';
 import { Checks } from './steps/Checks';
 import { Cover } from './steps/Cover';
 import { Details } from './steps/Details';
 import { Picture } from './steps/Picture';
 import { Rules } from './steps/Rules';
+import { Waiting } from './steps/Waiting';
 import { Steps } from './Steps';
 import { t } from './words';
 
@@ -25,6 +28,7 @@ const STEPS: Record<ArrivalStep, ComponentType> = {
   checks: Checks,
   picture: Picture,
   rules: Rules,
+  waiting: Waiting,
   cover: Cover,
 };
 
@@ -71,8 +75,13 @@ export function ArrivalPage() {
     () => (loaded.state === 'here' ? { view: loaded.value, link, update: replace } : null),
     [loaded, link, replace],
   );
+  const [live, say] = useArrivalLive(shell);
+  const helps = shell !== null && shell.view.stage.at === 'arriving';
   return (
-    <CandidateFrame organisation={shell?.view.organisation ?? null}>
+    <CandidateFrame
+      organisation={shell?.view.organisation ?? null}
+      tools={helps && <RaiseHand live={live} onSay={say} />}
+    >
       {loaded.state === 'loading' && <p className="text-soft">{t('loading')}</p>}
       {loaded.state === 'trouble' && (
         <div className="mx-auto max-w-[40rem] space-y-4">
@@ -81,7 +90,7 @@ export function ArrivalPage() {
         </div>
       )}
       {shell && (
-        <ArrivalContext value={shell}>
+        <ArrivalContext value={{ ...shell, live }}>
           <StageView />
         </ArrivalContext>
       )}

@@ -1,8 +1,53 @@
 import { Check } from 'lucide-react';
+import { useState } from 'react';
 import { showLength } from '../../core/timing/pace';
+import { post } from '../api/client';
+import { Button } from '../ui/Button';
+import { useAction } from '../ui/useAsync';
 import { showDay, showMoment } from '../ui/times';
 import { useArrival } from './ArrivalContext';
 import { t } from './words';
+
+interface Checked {
+  readonly matches: boolean;
+  readonly whole: boolean;
+}
+
+/** Later, a candidate can see that the code they kept is that of what is kept here. */
+function ReceiptCheck() {
+  const [code, setCode] = useState('');
+  const [checked, setChecked] = useState<Checked | null>(null);
+  const { busy, trouble, run } = useAction();
+  const check = () => run(async () => setChecked(await post<Checked>('/arrival/receipt-check', { code })));
+  const words =
+    checked && (checked.matches ? (checked.whole ? 'receiptWhole' : 'receiptBroken') : 'receiptOther');
+  return (
+    <form
+      className="mt-4 border-t border-line pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void check();
+      }}
+    >
+      <div className="flex flex-wrap gap-3">
+        <input
+          aria-label={t('receiptField')}
+          placeholder="XXXX-XXXX-XXXX"
+          value={code}
+          maxLength={40}
+          onChange={(event) => setCode(event.target.value)}
+          className="min-h-11 w-52 rounded-control border border-edge bg-card px-3 font-mono uppercase placeholder:text-soft"
+        />
+        <Button type="submit" className="min-h-11" disabled={busy || code.trim() === ''}>
+          {t('receiptCheck')}
+        </Button>
+      </div>
+      <p role="status" className="mt-2 text-[0.92rem]">
+        {trouble ?? (words && t(words))}
+      </p>
+    </form>
+  );
+}
 
 /** After hand-in: the receipt, what was answered, and what is being marked until when. */
 export function HandedIn() {
@@ -29,6 +74,9 @@ export function HandedIn() {
       {receipt.closedBy !== 'candidate' && (
         <p className="mt-2">{t(receipt.closedBy === 'time' ? 'handedByTime' : 'handedByServer')}</p>
       )}
+      {receipt.arrivedAt !== null && (
+        <p className="mt-2">{t('arrivedLater', { when: showMoment(receipt.arrivedAt) })}</p>
+      )}
       <section className="mt-5 rounded-card border border-line bg-card px-6 py-5">
         <h2 className="text-soft">{t('receipt')}</h2>
         <p className="font-mono text-[1.55rem] font-semibold tracking-wide">{receipt.code}</p>
@@ -41,6 +89,7 @@ export function HandedIn() {
             </div>
           ))}
         </dl>
+        <ReceiptCheck />
       </section>
       <h2 className="mt-6 font-semibold">{t('beingMarked')}</h2>
       <p>

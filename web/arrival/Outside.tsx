@@ -1,8 +1,11 @@
+import { CalendarPlus, PencilLine } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { allowedMs } from '../../core/timing/deadline';
+import { Link } from 'react-router';
+import { allowedMs, MINUTE_MS } from '../../core/timing/deadline';
 import { showLength } from '../../core/timing/pace';
 import { ownZone, showMoment } from '../ui/times';
 import { useArrival } from './ArrivalContext';
+import { useUntil } from './steps/Waiting';
 import { t } from './words';
 
 function Line({ label, children }: { label: string; children: ReactNode }) {
@@ -14,9 +17,54 @@ function Line({ label, children }: { label: string; children: ReactNode }) {
   );
 }
 
+function HowLong() {
+  const { limitMs, extraPercent, breakMinutes } = useArrival().view.time;
+  const own = allowedMs(limitMs, extraPercent);
+  const extra = { own: showLength(own), extra: showLength(own - limitMs), percent: extraPercent };
+  return (
+    <>
+      {extraPercent > 0 ? t('whyExtra', extra) : showLength(own)}
+      {breakMinutes > 0 && <> {t('breaks', { minutes: breakMinutes })}</>}
+    </>
+  );
+}
+
+const DAY_MINUTES = 24 * 60;
+
+/** Counts down to the opening, and offers what can be done until then. */
+function BeforeOpening() {
+  const { view, live, link } = useArrival();
+  const { round } = view;
+  const minutes = Math.max(0, Math.ceil(useUntil(round.opensAt, live?.now ?? view.now) / MINUTE_MS));
+  const parts = {
+    days: Math.floor(minutes / DAY_MINUTES),
+    hours: Math.floor((minutes % DAY_MINUTES) / 60),
+    minutes: minutes % 60,
+  };
+  const act =
+    'inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3.5 hover:border-edge';
+  return (
+    <section className="mb-5 rounded-card border border-line bg-card px-6 py-5">
+      <p role="timer" className="text-[1.5rem] font-semibold">
+        {t('countdown', parts)}
+      </p>
+      <p className="mt-1 text-soft">{t('doorsFrom', { when: showMoment(round.doorsAt) })}</p>
+      <div className="mt-4 flex flex-wrap items-center gap-3">
+        <Link to={`/i/${link}/rehearsal`} className={act}>
+          <PencilLine aria-hidden className="size-5" /> {t('rehearse')}
+        </Link>
+        <a href="/api/arrival/test-window.ics" className={act}>
+          <CalendarPlus aria-hidden className="size-5" /> {t('calendar')}
+        </a>
+      </div>
+      <p className="mt-2 text-[0.9rem] text-soft">{t('rehearseHelp')}</p>
+    </section>
+  );
+}
+
 /** Before the window opens, and after it has closed: what happened, what to do, whom to ask. */
 export function Outside({ over }: { over: boolean }) {
-  const { round, time, attempt } = useArrival().view;
+  const { round, attempt } = useArrival().view;
   const own = { from: showMoment(round.opensAt), to: showMoment(round.closesAt) };
   const zone = ownZone();
   const theirs = {
@@ -31,6 +79,7 @@ export function Outside({ over }: { over: boolean }) {
         {over ? t('overTitle') : t('earlyTitle', { when: own.from })}
       </h1>
       <p className="mt-2 mb-5">{over ? t('overText', { when: own.to }) : t('earlyText')}</p>
+      {!over && <BeforeOpening />}
       <dl className="rounded-card border border-line bg-card px-5">
         <Line label={t('when')}>
           {t('window', own)} <span className="text-soft">({t('yourZone', { zone })})</span>
@@ -38,7 +87,9 @@ export function Outside({ over }: { over: boolean }) {
         </Line>
         {!over && (
           <>
-            <Line label={t('howLong')}>{showLength(allowedMs(time.limitMs, time.extraPercent))}</Line>
+            <Line label={t('howLong')}>
+              <HowLong />
+            </Line>
             <Line label={t('attempts')}>
               {t('attemptOf', { number: attempt, all: round.attemptsAllowed })}
             </Line>

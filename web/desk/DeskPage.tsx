@@ -1,93 +1,13 @@
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { ApiProblem, messageOf, post } from '../api/client';
+import { ApiProblem, messageOf } from '../api/client';
 import { useCandidateText } from '../ui/CandidateFrame';
-import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
-import { useNarrow } from '../ui/useNarrow';
-import { DeskContext, useDesk } from './DeskContext';
+import { DeskContext } from './DeskContext';
+import { DeskFrame } from './DeskFrame';
 import { createDesk, type DeskSession } from './deskStore';
-import { Foot } from './Foot';
-import { LastLook } from './LastLook';
 import { openDesk } from './openDesk';
-import { QuestionView } from './QuestionView';
-import { Rail } from './Rail';
-import { Strip } from './Strip';
 import { t } from './words';
-
-function useDeskKeys(): void {
-  const index = useDesk((s) => s.index);
-  const go = useDesk((s) => s.go);
-  const toggleFlag = useDesk((s) => s.toggleFlag);
-  const lookBack = useDesk((s) => s.lookBack);
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      const acts: Record<string, () => void> = {
-        'Alt PageDown': () => go(index + 1),
-        'Alt PageUp': () => go(index - 1),
-        F8: toggleFlag,
-        F9: lookBack,
-      };
-      const act = acts[`${event.altKey ? 'Alt ' : ''}${event.key}`];
-      if (!act) return;
-      event.preventDefault();
-      act();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [index, go, toggleFlag, lookBack]);
-}
-
-/** Seen, and spoken by screen readers, not only coloured; it takes nothing away from the question. */
-function Warning() {
-  const minutes = useDesk((s) => s.warning);
-  const dismiss = useDesk((s) => s.dismissWarning);
-  return (
-    <div role="alert" className="pointer-events-none fixed inset-x-0 top-3 z-20 flex justify-center px-3">
-      {minutes !== null && (
-        <div className="pointer-events-auto flex items-center gap-4 rounded-card border border-marigold-line bg-marigold-wash px-4 py-2 text-marigold shadow-float">
-          <p className="font-semibold">{t('warning', { count: minutes })}</p>
-          <Button onClick={dismiss}>{t('warningClose')}</Button>
-        </div>
-      )}
-    </div>
-  );
-}
-
-function DeskFrame() {
-  useDeskKeys();
-  const narrow = useNarrow();
-  const view = useDesk((s) => s.view);
-  const over = useDesk((s) => s.leftMs <= 0);
-  if (view === 'last look')
-    return (
-      <>
-        <Warning />
-        <LastLook />
-      </>
-    );
-  return (
-    <div className={`grid h-dvh ${narrow ? 'grid-rows-[auto_1fr]' : 'grid-cols-[216px_minmax(0,1fr)]'}`}>
-      <Warning />
-      {narrow ? (
-        <Strip />
-      ) : (
-        <aside className="min-h-0 border-r border-line bg-shade">
-          <Rail />
-        </aside>
-      )}
-      <main className="flex min-h-0 min-w-0 flex-col">
-        {over && (
-          <div className="px-7 pt-3">
-            <Notice tone="care">{t('timeUp')}</Notice>
-          </div>
-        )}
-        <QuestionView />
-        <Foot />
-      </main>
-    </div>
-  );
-}
 
 /** Opens the desk behind a link: where the candidate was, with the clock having run on. */
 export function DeskPage() {
@@ -101,8 +21,7 @@ export function DeskPage() {
     let current = true;
     const leave = () => void navigate(`/i/${link}`, { replace: true });
     const open = async () => {
-      await post('/arrival/open', { link });
-      const opened = await openDesk();
+      const opened = await openDesk(link);
       if (!current) return;
       made = createDesk(opened);
       made.store.subscribe((state) => state.receipt && leave());

@@ -13,6 +13,7 @@ import { TextSizeControl } from '../ui/TextSizeControl';
 import { showSecond } from '../ui/showSecond';
 import { useNarrow } from '../ui/useNarrow';
 import { useDesk } from './DeskContext';
+import { HelpTools } from './HelpTools';
 import { t } from './words';
 
 export const KEYS = [
@@ -28,7 +29,7 @@ function SavedLine() {
   const saved = useDesk((s) => s.saved);
   // Whole seconds, so that the line is drawn once a second while the connection is gone.
   const lostFor = useDesk((s) =>
-    s.saved.state === 'kept' ? Math.max(0, Math.round((s.deadlineAt - s.leftMs - s.saved.since) / 1000)) : 0,
+    s.saved.state === 'kept' ? Math.max(0, Math.round((s.now - s.saved.since) / 1000)) : 0,
   );
   const trouble = useDesk((s) => s.deviceTrouble);
   if (trouble) return <p className="text-[0.82rem] text-brick">{t('deviceTrouble')}</p>;
@@ -91,10 +92,11 @@ function KitTray() {
           sideOffset={6}
           collisionPadding={8}
           aria-label={t('kit')}
-          className="z-20 flex gap-1 rounded-card border border-line bg-card p-2 shadow-float"
+          className="z-20 flex flex-wrap gap-1 rounded-card border border-line bg-card p-2 shadow-float"
         >
           <TextSizeControl />
           <KeysPanel />
+          <HelpTools />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
@@ -115,6 +117,8 @@ export function Foot() {
         <div className="flex items-center gap-1 px-4 py-1.5 text-[0.92rem]">
           <TextSizeControl />
           <KeysPanel />
+          <span className="flex-1" />
+          <HelpTools />
         </div>
       )}
       <div className="flex items-center gap-2 border-t border-line bg-card px-3 py-2.5 desk:gap-3 desk:px-7">

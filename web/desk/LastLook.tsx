@@ -58,7 +58,7 @@ export function LastLook() {
   const [filter, setFilter] = useState<Filter>('all');
   const progress = useDesk((s) => s.progress);
   const paper = useDesk((s) => s.paper);
-  const clock = useDesk((s) => (s.clockHidden ? null : showClock(s.leftMs)));
+  const clock = useDesk((s) => (s.clockHidden || !s.timed ? null : showClock(s.leftMs)));
   const index = useDesk((s) => s.index);
   const go = useDesk((s) => s.go);
   const open = progress.filter((p) => p.state !== 'done');

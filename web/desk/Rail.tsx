@@ -4,7 +4,7 @@ import { showMarks, sumMarks } from '../../core/marks';
 import type { QuestionProgress } from '../../core/sittings/progress';
 import { pacePerMark, pacePoint } from '../../core/timing/pace';
 import { Button } from '../ui/Button';
-import { Clock } from './Clock';
+import { Clock, wholeMs } from './Clock';
 import { useDesk } from './DeskContext';
 import { railHeights } from './railHeights';
 import { StateBar } from './StateBar';
@@ -33,11 +33,12 @@ function usePace() {
   const questions = useDesk((s) => s.paper.questions);
   // By whole half-minutes: the line creeps, it does not tremble.
   const share = useDesk((s) => {
-    const all = s.deadlineAt - s.startedAt;
+    const all = wholeMs(s);
     return Math.round(((all - s.leftMs) / all) * 120) / 120;
   });
+  const timed = useDesk((s) => s.timed);
   // At the very start everybody is on pace; the line would only cover the first bar.
-  return share > 0 ? pacePoint(questions, share) : null;
+  return timed && share > 0 ? pacePoint(questions, share) : null;
 }
 
 interface BarProps {
@@ -184,7 +185,7 @@ export function Rail({ onGone }: { onGone?: () => void }) {
     [go, onGone],
   );
   const open = sumMarks(progress.map((p) => p.open));
-  const pace = useDesk((s) => pacePerMark(s.leftMs, open));
+  const pace = useDesk((s) => (s.timed ? pacePerMark(s.leftMs, open) : null));
   const words =
     open === 0
       ? t('allDone')

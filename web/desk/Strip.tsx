@@ -38,7 +38,7 @@ function FlatRail() {
 export function Strip() {
   const [open, setOpen] = useState(false);
   const clock = useDesk((s) => showClock(s.leftMs));
-  const hidden = useDesk((s) => s.clockHidden);
+  const hidden = useDesk((s) => s.clockHidden || !s.timed);
   const index = useDesk((s) => s.index);
   const flagged = useDesk((s) => s.progress[s.index]!.flagged);
   const number = index + 1;

@@ -2,6 +2,7 @@ import type { ServerTime } from '../../core/sittings/api';
 import { estimateOffset, type TimeExchange } from '../../core/timing/deviceClock';
 
 const KEPT = 8;
+const LONGEST_GAP_MS = 12 * 3_600_000;
 
 /**
  * The server's time on this device, from exchanges with the server and the monotonic clock: setting the device's clock
@@ -17,6 +18,16 @@ export class ServerClock {
     const answer = await call();
     this.add({ sentAt, receivedAt: performance.now(), serverAt: answer.now });
     return answer;
+  }
+
+  /**
+   * Goes on from a stored moment, for a page that was loaded again without the network. Only here the device's own
+   * clock has a say, and only if it says something that can be; the server puts it right with the next answer.
+   */
+  resume({ serverAt, deviceAt }: { readonly serverAt: number; readonly deviceAt: number }): void {
+    const gone = Date.now() - deviceAt;
+    const credible = gone >= 0 && gone < LONGEST_GAP_MS ? gone : 0;
+    this.offsetMs = serverAt + credible - performance.now();
   }
 
   now(): number {

@@ -7,12 +7,20 @@ interface Entry {
   /** `column`: a part among parts at reading width. `whole`: takes the desk and shows the prompt itself. */
   readonly layout: 'column' | 'whole';
   readonly load: () => Promise<ComponentType<never>>;
+  /** What the browser must be able to do, beyond what every paper needs. */
+  readonly needs?: readonly Feature[];
 }
+
+export type Feature = 'WebAssembly' | 'workers';
 
 /** The answering component of every kind. A new kind adds its line here. */
 const entries = {
   choice: { layout: 'column', load: async () => (await import('./choice/Answer')).Answer },
-  code: { layout: 'whole', load: async () => (await import('./code/Answer')).Answer },
+  code: {
+    layout: 'whole',
+    load: async () => (await import('./code/Answer')).Answer,
+    needs: ['WebAssembly', 'workers'],
+  },
   gaps: { layout: 'column', load: async () => (await import('./gaps/Answer')).Answer },
   number: { layout: 'column', load: async () => (await import('./number/Answer')).Answer },
   order: { layout: 'column', load: async () => (await import('./order/Answer')).Answer },
@@ -22,4 +30,10 @@ const entries = {
 export const answers = new ComponentShelf<KindName, AnswerProps<unknown, unknown>>((name) =>
   entries[name].load(),
 );
+/** What a browser must be able to do for these kinds. */
+export const featuresFor = (names: readonly KindName[]): Feature[] => {
+  const all: Record<KindName, Entry> = entries;
+  return [...new Set(names.flatMap((name) => all[name].needs ?? []))];
+};
+
 export const layoutOf = (name: KindName): Entry['layout'] => entries[name].layout;

@@ -2,6 +2,7 @@ import { MailPlus } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { noArrangements } from '../../core/rounds/api';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
@@ -9,7 +10,7 @@ import { useAction } from '../ui/useAsync';
 import { t } from './words';
 
 const FIELD = 'mt-1 block min-h-10 w-full rounded-control border border-edge bg-card px-3';
-const BLANK = { name: '', email: '', extra: '0' };
+const BLANK = { name: '', email: '', extra: '0', breaks: '0', zone: '' };
 
 /** Name, e-mail and extra time; the letter stands in the outbox at once. */
 export function InviteForm({ round, onInvited }: { round: number; onInvited: () => void }) {
@@ -22,8 +23,11 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
   };
   const invite = () =>
     run(async () => {
-      const { name, email, extra } = fields;
-      const body = { name, email, reference: null, extraPercent: Number(extra) };
+      const { name, email, extra, breaks, zone } = fields;
+      const body = {
+        ...{ name, email, reference: null, extraPercent: Number(extra), timeZone: zone || null },
+        arrangements: { ...noArrangements, breakMinutes: Number(breaks) },
+      };
       const { letter } = await post<{ letter: number }>(`/rounds/${round}/invitations`, body);
       setDone({ email, letter });
       setFields(BLANK);
@@ -74,17 +78,46 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
                 className={FIELD}
               />
             </label>
+            <div className="flex gap-4">
+              <label className="block">
+                {t('extra')}
+                <input
+                  required
+                  type="number"
+                  min={0}
+                  max={200}
+                  value={fields.extra}
+                  onChange={set('extra')}
+                  className={`${FIELD} w-28`}
+                />
+              </label>
+              <label className="block">
+                {t('breakMinutes')}
+                <input
+                  required
+                  type="number"
+                  min={0}
+                  max={120}
+                  value={fields.breaks}
+                  onChange={set('breaks')}
+                  className={`${FIELD} w-28`}
+                />
+              </label>
+            </div>
             <label className="block">
-              {t('extra')}
+              {t('candidateZone')}
               <input
-                required
-                type="number"
-                min={0}
-                max={200}
-                value={fields.extra}
-                onChange={set('extra')}
-                className={`${FIELD} w-28`}
+                list="time-zones"
+                placeholder={t('roundZone')}
+                value={fields.zone}
+                onChange={set('zone')}
+                className={FIELD}
               />
+              <datalist id="time-zones">
+                {Intl.supportedValuesOf('timeZone').map((zone) => (
+                  <option key={zone} value={zone} />
+                ))}
+              </datalist>
             </label>
             {trouble && <Notice tone="trouble">{trouble}</Notice>}
             {done && (

@@ -6,8 +6,10 @@ import { Confirm } from '../ui/Confirm';
 import { Pill } from '../ui/Pill';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
 import { showShort } from '../ui/times';
-import { useLoaded } from '../ui/useAsync';
+import { Button } from '../ui/Button';
+import { useAction, useLoaded } from '../ui/useAsync';
 import { InviteForm } from './InviteForm';
+import { Late } from './Late';
 import { RoundState } from './Rounds';
 import { t } from './words';
 
@@ -29,6 +31,9 @@ function Facts({ round, onChange }: { round: RoundDetail; onChange: (round: Roun
       <Link to={`/staff/papers/${round.paper}`} className="text-slate underline underline-offset-4">
         {t('seePaper')}
       </Link>
+      <Link to={`/staff/watch/${round.id}`} className="text-slate underline underline-offset-4">
+        {t('watchLink')}
+      </Link>
       <span className="flex-1" />
       {round.mayRelease ? (
         <Confirm
@@ -49,6 +54,31 @@ function Facts({ round, onChange }: { round: RoundDetail; onChange: (round: Roun
   );
 }
 
+/** A request to correct details, and the press that says it is done. */
+function Correction({
+  round,
+  row,
+  onSettled,
+}: {
+  round: number;
+  row: InvitedRow;
+  onSettled: (round: RoundDetail) => void;
+}) {
+  const { busy, run } = useAction();
+  const settle = () =>
+    run(async () =>
+      onSettled(await post<RoundDetail>(`/rounds/${round}/correction-settled`, { invitation: row.id })),
+    );
+  return (
+    <p className="flex flex-wrap items-center gap-2">
+      {t('correction', { correction: row.correction! })}
+      <Button disabled={busy} onClick={() => void settle()}>
+        {t('correctionDone')}
+      </Button>
+    </p>
+  );
+}
+
 export function RoundPage() {
   const { id = '' } = useParams();
   const [loaded, reload, replace] = useLoaded(`round ${id}`, () => get<RoundDetail>(`/rounds/${id}`));
@@ -62,6 +92,9 @@ export function RoundPage() {
       {(value) => (
         <>
           <Facts round={value} onChange={replace} />
+          {value.late.map((late) => (
+            <Late key={late.sitting} round={value} late={late} onDecided={replace} />
+          ))}
           <StaffTable
             rows={value.invitedRows}
             keyOf={(r) => r.id}
@@ -80,18 +113,31 @@ export function RoundPage() {
               { head: t('reference'), cell: (r) => r.reference },
               {
                 head: t('extraTime'),
-                cell: (r) => (r.extraPercent ? `${r.extraPercent} %` : ''),
+                cell: (r) => (
+                  <>
+                    {r.extraPercent ? `${r.extraPercent} %` : ''}
+                    {r.breakMinutes > 0 && (
+                      <span className="block text-[0.85rem] text-soft">
+                        {t('breaksOf', { minutes: r.breakMinutes })}
+                      </span>
+                    )}
+                  </>
+                ),
                 right: true,
               },
               { head: t('progress'), cell: (r) => where(r, value.timeZone) },
               {
                 head: t('notes'),
-                cell: (r) =>
-                  r.notes.map((note) => (
-                    <Pill key={note} tone="care">
-                      {note}
-                    </Pill>
-                  )),
+                cell: (r) => (
+                  <>
+                    {r.notes.map((note) => (
+                      <Pill key={note} tone="care">
+                        {note}
+                      </Pill>
+                    ))}
+                    {r.correction !== null && <Correction round={value.id} row={r} onSettled={replace} />}
+                  </>
+                ),
               },
               { head: t('marks'), cell: (r) => (r.total === null ? '' : showMarks(r.total)), right: true },
             ]}

@@ -21,9 +21,11 @@ export function useCandidateText(): void {
 /** The calm frame of everything a candidate meets before and after the desk. */
 export function CandidateFrame({
   organisation,
+  tools,
   children,
 }: {
   organisation: string | null;
+  tools?: ReactNode;
   children: ReactNode;
 }) {
   useCandidateText();
@@ -40,6 +42,7 @@ export function CandidateFrame({
         <p className="hidden text-soft desk:block">{organisation && t('for', { organisation })}</p>
         <div className="flex-1" />
         <TextSizeControl />
+        {tools}
       </header>
       <main id="content" className="px-4 py-6 desk:px-10 desk:py-10">
         {children}

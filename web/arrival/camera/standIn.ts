@@ -1,5 +1,6 @@
 /*
- * The stand-in camera: a drawn person in a drawn room, for the demo and for tests. No photograph is involved; the face
+ * The stand-in camera: a drawn person in a drawn room, who can leave, be joined by a second, cover the lens, freeze or
+ * sit in the dark; for the demo and for tests. No photograph is involved; the face
  * model takes the drawing for a face.
  */
 export interface Scene {
@@ -162,19 +163,29 @@ export function drawScene(pen: Pen, { faces, time, width: w, height: h }: Scene)
 
 const FRAME_MS = 100;
 
+/** What the drawn person can do. */
+export const standInScenes = ['person', 'nobody', 'two', 'covered', 'dark', 'frozen'] as const;
+export type StandInScene = (typeof standInScenes)[number];
+
+const FACES: Partial<Record<StandInScene, number>> = { nobody: 0, two: 2 };
+
+function drawAs(pen: Pen, scene: StandInScene, seconds: number): void {
+  const { width, height } = pen.canvas;
+  const time = scene === 'frozen' ? 1 : seconds;
+  drawScene(pen, { faces: FACES[scene] ?? 1, time, width, height });
+  if (scene === 'dark' || scene === 'covered') {
+    pen.fillStyle = `rgb(0 0 0 / ${scene === 'dark' ? 0.8 : 0.97})`;
+    pen.fillRect(0, 0, width, height);
+  }
+}
+
 /** A media stream of the drawn person. */
-export function standInStream(): MediaStream {
+export function standInStream(scene: StandInScene): MediaStream {
   const canvas = document.createElement('canvas');
   [canvas.width, canvas.height] = [640, 480];
   const pen = canvas.getContext('2d')!;
   const from = performance.now();
-  const draw = () =>
-    drawScene(pen, {
-      faces: 1,
-      time: (performance.now() - from) / 1000,
-      width: canvas.width,
-      height: canvas.height,
-    });
+  const draw = () => drawAs(pen, scene, (performance.now() - from) / 1000);
   draw();
   const stream = canvas.captureStream(1000 / FRAME_MS);
   const timer = setInterval(() => (stream.active ? draw() : clearInterval(timer)), FRAME_MS);

@@ -1,8 +1,19 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { get } from '../../api/client';
-import { standInStream } from './standIn';
+import { standInScenes, standInStream, type StandInScene } from './standIn';
 
-export const STAND_IN = 'stand-in';
+const STAND_IN = 'stand-in:';
+
+/** The drawn stand-ins, offered only where the server's configuration allows it. */
+const SCENE_WORDS: Record<StandInScene, string> = {
+  person: 'Drawn stand-in (demo)',
+  nobody: 'Stand-in: nobody there',
+  two: 'Stand-in: two people',
+  covered: 'Stand-in: lens covered',
+  dark: 'Stand-in: in the dark',
+  frozen: 'Stand-in: frozen picture',
+};
+const standIns = standInScenes.map((scene) => ({ id: STAND_IN + scene, label: SCENE_WORDS[scene] }));
 
 export type CameraTroubleCode = 'refused' | 'none' | 'busy';
 
@@ -21,7 +32,7 @@ function codeOf(error: unknown): CameraTroubleCode {
 }
 
 async function openStream(chosen: string | null): Promise<MediaStream> {
-  if (chosen === STAND_IN) return standInStream();
+  if (chosen?.startsWith(STAND_IN)) return standInStream(chosen.slice(STAND_IN.length) as StandInScene);
   if (!navigator.mediaDevices) throw new DOMException('', 'NotFoundError');
   const size = { width: { ideal: 640 }, height: { ideal: 480 } };
   return navigator.mediaDevices.getUserMedia({
@@ -49,7 +60,7 @@ export function useCamera(): Camera {
     const stop = () => open.current?.getTracks().forEach((track) => track.stop());
     const start = async () => {
       const { standInCamera } = await get<{ standInCamera: boolean }>('/config');
-      const extra = standInCamera ? [{ id: STAND_IN, label: 'Drawn stand-in (demo)' }] : [];
+      const extra = standInCamera ? standIns : [];
       try {
         const opened = await openStream(chosen);
         if (!current) return opened.getTracks().forEach((track) => track.stop());

@@ -1,6 +1,6 @@
 import { useEffect, useState, type RefObject } from 'react';
 import { troublesOfPicture, type CameraFacts, type CameraTrouble } from '../../../core/arrival/checks';
-import { measurePicture } from '../../../core/arrival/pictureMeasures';
+import { meanDifference, measurePicture } from '../../../core/arrival/pictureMeasures';
 import { FaceFinder } from './faceFinder';
 import type { FaceBox } from './faceWorker';
 
@@ -19,21 +19,36 @@ function insideFrame(box: FaceBox, width: number, height: number): boolean {
   return x > 0.25 && x < 0.75 && y > 0.2 && y < 0.8 && size > 0.12 && size < 0.9;
 }
 
+const MOVES = 0.05;
+const STILL_LOOKS = 4;
+
+/** Counts looks at a picture that does not change: a live camera's is never quite the same twice. */
+class Stillness {
+  private before: Uint8ClampedArray | null = null;
+  private looks = 0;
+
+  after(pixels: Uint8ClampedArray): boolean {
+    const moved = this.before === null || meanDifference(this.before, pixels) > MOVES;
+    this.looks = moved ? 0 : this.looks + 1;
+    this.before = pixels;
+    return this.looks >= STILL_LOOKS;
+  }
+}
+
 async function look(
   video: HTMLVideoElement,
   pen: CanvasRenderingContext2D,
   finder: FaceFinder,
+  stillness: Stillness,
 ): Promise<Look> {
   pen.drawImage(video, 0, 0, WIDTH, HEIGHT);
-  const { light, sharpness, flatShare } = measurePicture(
-    pen.getImageData(0, 0, WIDTH, HEIGHT).data,
-    WIDTH,
-    HEIGHT,
-  );
+  const pixels = pen.getImageData(0, 0, WIDTH, HEIGHT).data;
+  const { light, sharpness, flatShare } = measurePicture(pixels, WIDTH, HEIGHT);
+  const still = stillness.after(pixels);
   const boxes = await finder.find(await createImageBitmap(video));
   const only = boxes.length === 1 ? boxes[0] : undefined;
   const inside = only !== undefined && insideFrame(only, video.videoWidth, video.videoHeight);
-  const facts = { light, sharpness, flatShare, faces: boxes.length, insideFrame: inside };
+  const facts = { light, sharpness, flatShare, faces: boxes.length, insideFrame: inside, still };
   return { facts, troubles: troublesOfPicture(facts) };
 }
 
@@ -47,6 +62,7 @@ export function useLook(
   useEffect(() => {
     if (!stream) return;
     const finder = new FaceFinder();
+    const stillness = new Stillness();
     const canvas = document.createElement('canvas');
     [canvas.width, canvas.height] = [WIDTH, HEIGHT];
     const pen = canvas.getContext('2d', { willReadFrequently: true })!;
@@ -56,7 +72,7 @@ export function useLook(
       const element = video.current;
       try {
         if (element && element.readyState >= element.HAVE_CURRENT_DATA) {
-          const next = await look(element, pen, finder);
+          const next = await look(element, pen, finder, stillness);
           if (current) {
             setSeen(next);
             setTrouble(null);

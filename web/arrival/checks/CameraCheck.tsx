@@ -85,6 +85,7 @@ export function CameraCheck({ onFinding }: { onFinding: (finding: Finding | null
             <Fact good={!seen.troubles.some((x) => x === 'dark' || x === 'bright' || x === 'covered')}>
               {t('lightFact', { light: Math.round(facts.light) })}
             </Fact>
+            <Fact good={!facts.still}>{t(facts.still ? 'frozen' : 'movingFact')}</Fact>
             <Fact good={!seen.troubles.includes('blurred')}>
               {t('sharpFact', { sharpness: facts.sharpness.toFixed(3) })}
             </Fact>

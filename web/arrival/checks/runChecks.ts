@@ -4,7 +4,9 @@ import {
   type CheckName,
   type CheckResult,
 } from '../../../core/arrival/checks';
-import { post } from '../../api/client';
+import type { KindName } from '../../../core/kinds/registry';
+import { get, post, postBytes } from '../../api/client';
+import { featuresFor, type Feature } from '../../kinds/answers';
 import { t } from '../words';
 
 /** A check's result with its words: what was found, and what to do where it is not good. */
@@ -13,19 +15,21 @@ export interface Finding extends CheckResult {
   readonly remedy: string | null;
 }
 
-const FEATURES: Record<string, () => boolean> = {
-  webassembly: () => typeof WebAssembly === 'object',
-  worker: () => typeof Worker === 'function',
-  indexeddb: () => typeof indexedDB === 'object',
-  'secure page': () => window.isSecureContext && Boolean(crypto.subtle),
+/** What every paper needs. */
+const ALWAYS = ['storage', 'a safe page', 'module scripts'] as const;
+
+const FEATURES: Record<Feature | (typeof ALWAYS)[number], () => boolean> = {
+  WebAssembly: () => typeof WebAssembly === 'object',
+  workers: () => typeof Worker === 'function',
+  storage: () => typeof indexedDB === 'object',
+  'a safe page': () => window.isSecureContext && Boolean(crypto.subtle),
   'module scripts': () => 'noModule' in HTMLScriptElement.prototype,
 };
 
-function browser(): Finding {
-  const missing = Object.entries(FEATURES)
-    .filter(([, there]) => !there())
-    .map(([name]) => name);
-  const facts = Object.fromEntries(Object.keys(FEATURES).map((name) => [name, !missing.includes(name)]));
+function browser(kinds: readonly KindName[]): Finding {
+  const needed = [...ALWAYS, ...featuresFor(kinds)];
+  const missing = needed.filter((name) => !FEATURES[name]());
+  const facts = Object.fromEntries(needed.map((name) => [name, !missing.includes(name)]));
   if (missing.length === 0)
     return { name: 'browser', outcome: 'good', facts, words: t('browserGood'), remedy: null };
   return {
@@ -95,7 +99,10 @@ async function storage(): Promise<Finding> {
   }
 }
 
-const TRIPS = 9;
+const TRIPS = 20;
+/** Spread over ten seconds: a line that holds only for a moment is not steady. */
+const BETWEEN_MS = 500;
+const BLOCK_BYTES = 200 * 1024;
 
 async function trip(): Promise<number | null> {
   const from = performance.now();
@@ -107,9 +114,39 @@ async function trip(): Promise<number | null> {
   }
 }
 
+/** Mbit/s upwards, from one block; 0 where it did not arrive. */
+async function upload(): Promise<number> {
+  const from = performance.now();
+  try {
+    const { bytes } = await postBytes<{ bytes: number }>(
+      '/arrival/upload-check',
+      new Uint8Array(BLOCK_BYTES),
+    );
+    return bytes === BLOCK_BYTES ? (BLOCK_BYTES * 8) / ((performance.now() - from) * 1000) : 0;
+  } catch {
+    return 0;
+  }
+}
+
+/** By cable or by radio, where the browser tells (Network Information API). */
+function wiring(): 'cable' | 'radio' | 'unknown' {
+  const { connection } = navigator as { connection?: { type?: string } };
+  if (connection?.type === 'ethernet') return 'cable';
+  return connection?.type === 'wifi' || connection?.type === 'cellular' ? 'radio' : 'unknown';
+}
+
+const WIRING_WORDS = {
+  cable: () => t('connectionWired'),
+  radio: () => t('connectionRadio'),
+  unknown: () => '',
+};
+
 async function connection(): Promise<Finding> {
   const trips: (number | null)[] = [];
-  for (let i = 0; i < TRIPS; i++) trips.push(await trip());
+  for (let i = 0; i < TRIPS; i++) {
+    trips.push(await trip());
+    await new Promise((next) => setTimeout(next, BETWEEN_MS));
+  }
   if (trips.every((ms) => ms === null))
     return {
       name: 'connection',
@@ -119,11 +156,21 @@ async function connection(): Promise<Finding> {
       remedy: t('connectionRemedy'),
     };
   const { medianMs, spreadMs, lost } = summariseTrips(trips);
-  const outcome = judgeConnection({ medianMs, spreadMs, lost });
+  const mbits = await upload();
+  const outcome = judgeConnection({ medianMs, spreadMs, lost: mbits > 0 ? lost : TRIPS });
   const [median, spread] = [Math.max(1, Math.round(medianMs)), Math.round(spreadMs)];
-  const facts = { 'median ms': median, 'spread ms': spread, lost };
+  const kind = wiring();
+  const facts = {
+    'median ms': median,
+    'spread ms': spread,
+    lost,
+    'Mbit/s up': Number(mbits.toFixed(1)),
+    kind,
+  };
   const words =
-    lost > 0 ? t('connectionLost', { median, lost, all: TRIPS }) : t('connectionGood', { median, spread });
+    lost > 0
+      ? t('connectionLost', { median, lost, all: TRIPS })
+      : t('connectionGood', { median, spread, upload: mbits.toFixed(1), kind: WIRING_WORDS[kind]() });
   return {
     name: 'connection',
     outcome,
@@ -133,10 +180,35 @@ async function connection(): Promise<Finding> {
   };
 }
 
-/** Checks that run by themselves; the camera's needs the candidate. */
-export const automaticChecks: Partial<Record<CheckName, () => Finding | Promise<Finding>>> = {
-  browser,
-  screen,
-  storage,
-  connection,
+const CLOCK_OFF_S = 60;
+
+/** How far the device's clock is from ours. It changes nothing, but people wonder. */
+async function clock(): Promise<Finding> {
+  const from = Date.now();
+  const { now } = await get<{ now: number }>('/config');
+  const seconds = Math.round(Math.abs((from + Date.now()) / 2 - now) / 1000);
+  const words =
+    seconds < CLOCK_OFF_S
+      ? t('clockGood', { seconds: Math.max(1, seconds) })
+      : t('clockOff', { minutes: Math.round(seconds / 60) });
+  return { name: 'clock', outcome: 'good', facts: { 'seconds off': seconds }, words, remedy: null };
+}
+
+function fullScreen(): Finding {
+  const works = document.fullscreenEnabled;
+  return {
+    name: 'full screen',
+    outcome: works ? 'good' : 'could be better',
+    facts: { works },
+    words: t(works ? 'fullGood' : 'fullBad'),
+    remedy: works ? null : t('fullRemedy'),
+  };
+}
+
+type Check = (kinds: readonly KindName[]) => Finding | Promise<Finding>;
+
+/** Checks that run by themselves; those of camera and sound need the candidate. */
+export const automaticChecks: Partial<Record<CheckName, Check>> = {
+  ...{ browser, screen, storage, clock, connection },
+  'full screen': fullScreen,
 };

@@ -1,7 +1,8 @@
-import { Camera, Check, Database, Globe, Monitor, Wifi } from 'lucide-react';
+import { Camera, Check, Clock3, Database, Globe, Maximize, Mic, Monitor, Wifi } from 'lucide-react';
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { ArrivalView } from '../../../core/arrival/api';
 import type { CheckName, CheckResult } from '../../../core/arrival/checks';
+import type { KindName } from '../../../core/kinds/registry';
 import { post } from '../../api/client';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
@@ -9,6 +10,7 @@ import { Pill, type Tone } from '../../ui/Pill';
 import { useAction } from '../../ui/useAsync';
 import { useArrival } from '../ArrivalContext';
 import { CameraCheck } from '../checks/CameraCheck';
+import { SoundCheck } from '../checks/SoundCheck';
 import { automaticChecks, type Finding } from '../checks/runChecks';
 import { StepTitle } from '../Steps';
 import { t } from '../words';
@@ -19,6 +21,9 @@ const ICONS: Record<CheckName, typeof Check> = {
   storage: Database,
   connection: Wifi,
   camera: Camera,
+  clock: Clock3,
+  sound: Mic,
+  'full screen': Maximize,
 };
 const TONES: Record<CheckResult['outcome'], Tone> = {
   good: 'good',
@@ -28,7 +33,7 @@ const TONES: Record<CheckResult['outcome'], Tone> = {
 
 type Findings = Partial<Record<CheckName, Finding>>;
 
-function useFindings(demanded: readonly CheckName[]) {
+export function useFindings(demanded: readonly CheckName[], kinds: readonly KindName[]) {
   const [findings, setFindings] = useState<Findings>({});
   const put = useCallback((name: CheckName, finding: Finding | null) => {
     setFindings((all) => {
@@ -41,9 +46,9 @@ function useFindings(demanded: readonly CheckName[]) {
       const check = automaticChecks[name];
       if (!check) return;
       put(name, null);
-      put(name, await check());
+      put(name, await check(kinds));
     },
-    [put],
+    [put, kinds],
   );
   useEffect(() => {
     const runAll = async () => {
@@ -96,13 +101,54 @@ function CheckRow({ name, finding, onAgain, children }: RowProps) {
   );
 }
 
-/** Each check with what was measured, in plain words, and a remedy. None is a dead end. */
+interface ListProps {
+  readonly demanded: readonly CheckName[];
+  readonly findings: Findings;
+  readonly put: (name: CheckName, finding: Finding | null) => void;
+  readonly rerun: (name: CheckName) => Promise<void>;
+}
+
+/** Each check with what was measured, in plain words, and a remedy. */
+export function CheckList({ demanded, findings, put, rerun }: ListProps) {
+  const onCamera = useCallback((finding: Finding | null) => put('camera', finding), [put]);
+  const onSound = useCallback((finding: Finding | null) => put('sound', finding), [put]);
+  return (
+    <ul className="rounded-card border border-line bg-card">
+      {demanded.map((name) => (
+        <CheckRow
+          key={name}
+          name={name}
+          finding={findings[name]}
+          onAgain={automaticChecks[name] ? () => void rerun(name) : null}
+        >
+          {name === 'camera' && <CameraCheck onFinding={onCamera} />}
+          {name === 'sound' && <SoundCheck onFinding={onSound} />}
+        </CheckRow>
+      ))}
+    </ul>
+  );
+}
+
+const waivedOf = (finding: Finding): Finding => ({
+  ...finding,
+  outcome: 'good',
+  facts: { ...finding.facts, waived: finding.outcome },
+  words: t('waived', { words: finding.words }),
+  remedy: null,
+});
+
+/** The readiness checks as a step of the arrival. None is a dead end. */
 export function Checks() {
   const { view, update } = useArrival();
-  const { demanded } = view.checks;
-  const { findings, put, rerun } = useFindings(demanded);
+  const { demanded, waived } = view.checks;
+  const measured = useFindings(demanded, view.cover.kinds);
   const { busy, trouble, run } = useAction();
-  const onCamera = useCallback((finding: Finding | null) => put('camera', finding), [put]);
+  const findings = Object.fromEntries(
+    Object.entries(measured.findings).map(([name, finding]) => [
+      name,
+      waived.includes(name as CheckName) && finding.outcome !== 'good' ? waivedOf(finding) : finding,
+    ]),
+  ) as Findings;
   const found = demanded.map((name) => findings[name]).filter((f) => f !== undefined);
   const complete = found.length === demanded.length;
   const weak = found.some((f) => f.outcome !== 'good');
@@ -114,18 +160,8 @@ export function Checks() {
   return (
     <>
       <StepTitle title={t('checksTitle')} text={t('checksText')} />
-      <ul className="rounded-card border border-line bg-card">
-        {demanded.map((name) => (
-          <CheckRow
-            key={name}
-            name={name}
-            finding={findings[name]}
-            onAgain={automaticChecks[name] ? () => void rerun(name) : null}
-          >
-            {name === 'camera' && <CameraCheck onFinding={onCamera} />}
-          </CheckRow>
-        ))}
-      </ul>
+      <CheckList {...measured} findings={findings} demanded={demanded} />
+      <p className="mt-3 text-[0.9rem] text-soft">{t('closeThings')}</p>
       {trouble && (
         <div className="mt-4">
           <Notice tone="trouble">{trouble}</Notice>

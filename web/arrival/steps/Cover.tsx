@@ -13,7 +13,7 @@ import { StepTitle } from '../Steps';
 import { t } from '../words';
 
 function YourTime() {
-  const { limitMs, extraPercent } = useArrival().view.time;
+  const { limitMs, extraPercent, breakMinutes } = useArrival().view.time;
   const own = allowedMs(limitMs, extraPercent);
   const why =
     extraPercent > 0
@@ -32,7 +32,7 @@ function YourTime() {
         <span className="text-[0.85rem] text-soft">{t('yourTime')}</span>
       </p>
       <p className="text-[0.92rem]">
-        {why} {t('timeText')}
+        {why} {breakMinutes > 0 && t('timeBreaks', { minutes: breakMinutes })} {t('timeText')}
       </p>
     </section>
   );
@@ -62,7 +62,7 @@ function Sections() {
               <td className="px-2">{s.questions}</td>
               <td className="px-2">{showMarks(s.marks)}</td>
               <td className="px-2 whitespace-nowrap">{t('minutes', { count: Math.round(s.minutes) })}</td>
-              <td className="px-2">{t('free')}</td>
+              <td className="px-2">{s.limit === null ? t('free') : t('limited', { minutes: s.limit })}</td>
               <td className="px-2">{t('kitText')}</td>
             </tr>
           ))}
@@ -102,6 +102,9 @@ export function Cover() {
   const start = () =>
     run(async () => {
       if (paper.state !== 'here') return;
+      // Full screen can only be asked for by a press; whether it is given changes nothing here.
+      if (view.checks.demanded.includes('full screen'))
+        void document.documentElement.requestFullscreen?.().catch(() => undefined);
       await startSitting(paper.value.hash);
       await navigate(`/i/${link}/desk`);
     });

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { ArrivalView } from '../../../core/arrival/api';
 import { post } from '../../api/client';
 import { Button } from '../../ui/Button';
@@ -9,7 +10,7 @@ import { StepTitle } from '../Steps';
 import { t } from '../words';
 
 export function Details() {
-  const { view, update } = useArrival();
+  const { view, update, link } = useArrival();
   const [wrong, setWrong] = useState(false);
   const [correction, setCorrection] = useState('');
   const { busy, trouble, run } = useAction();
@@ -20,6 +21,15 @@ export function Details() {
     [t('email'), view.candidate.email],
     [t('reference'), view.candidate.reference],
   ];
+  if (view.correction !== null)
+    return (
+      <>
+        <StepTitle title={t('detailsTitle')} />
+        <div className="mt-4">
+          <Notice tone="care">{t('detailsAsked', { correction: view.correction })}</Notice>
+        </div>
+      </>
+    );
   return (
     <>
       <StepTitle title={t('detailsTitle')} text={t('detailsText')} />
@@ -58,7 +68,7 @@ export function Details() {
           <Notice tone="trouble">{trouble}</Notice>
         </div>
       )}
-      <div className="mt-5 flex flex-wrap gap-3">
+      <div className="mt-5 flex flex-wrap items-center gap-3">
         {wrong ? (
           <Button
             look="first"
@@ -76,6 +86,9 @@ export function Details() {
             <Button className="min-h-11" onClick={() => setWrong(true)}>
               {t('detailsNo')}
             </Button>
+            <Link to={`/i/${link}/rehearsal`} className="ml-auto text-slate underline underline-offset-4">
+              {t('practiseFirst')}
+            </Link>
           </>
         )}
       </div>

@@ -28,6 +28,8 @@ export function Picture() {
   const camera = useCamera();
   const [seen] = useLook(video, camera.stream);
   const [taken, setTaken] = useState<{ picture: Blob; url: string } | null>(null);
+  /** The candidate's own picture, while one of a document may be added. */
+  const [mine, setMine] = useState<Blob | null>(null);
   const url = taken?.url ?? null;
   const { busy, trouble, run } = useAction();
   const worst = seen?.troubles[0];
@@ -39,11 +41,28 @@ export function Picture() {
     if (taken) URL.revokeObjectURL(taken.url);
     setTaken(null);
   };
-  const use = () => run(async () => update(await putBytes<ArrivalView>('/arrival/picture', taken!.picture)));
+  const send = (of: 'person' | 'identity', picture: Blob) =>
+    putBytes<ArrivalView>(`/arrival/picture/${of}`, picture);
+  const keepOwn = (own: Blob) => run(async () => update(await send('person', own)));
+  const use = () => {
+    if (mine)
+      return run(async () => {
+        await send('identity', taken!.picture);
+        update(await send('person', mine));
+      });
+    if (!view.round.identityPicture) return keepOwn(taken!.picture);
+    setMine(taken!.picture);
+    retake();
+    return Promise.resolve();
+  };
   const goWithout = () => run(async () => update(await post<ArrivalView>('/arrival/no-picture')));
   return (
     <>
-      <StepTitle title={t('pictureTitle')} text={t('pictureText', { recorded: view.round.recorded })} />
+      {mine ? (
+        <StepTitle title={t('identityTitle')} text={t('identityText')} />
+      ) : (
+        <StepTitle title={t('pictureTitle')} text={t('pictureText', { recorded: view.round.recorded })} />
+      )}
       <div className="max-w-[480px] space-y-3">
         <div className={url ? 'hidden' : ''}>
           <CameraView video={video} stream={camera.stream} />
@@ -61,7 +80,7 @@ export function Picture() {
             {t('cameraNone')}. {t('cameraNoneRemedy')}
           </Notice>
         )}
-        {!url && worst && (
+        {!url && !mine && worst && (
           <Notice tone="care">
             {t(worst)}. {t(`${worst}Remedy`)}
           </Notice>
@@ -88,7 +107,12 @@ export function Picture() {
               disabled={!camera.stream || !seen}
               onClick={() => void take()}
             >
-              <CameraIcon aria-hidden className="size-5" /> {t('pictureTake')}
+              <CameraIcon aria-hidden className="size-5" /> {t(mine ? 'identityTake' : 'pictureTake')}
+            </Button>
+          )}
+          {mine && !url && (
+            <Button className="min-h-11" disabled={busy} onClick={() => void keepOwn(mine)}>
+              {t('pictureGo')}
             </Button>
           )}
         </div>

@@ -1,28 +1,10 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Entry } from '../../../core/journal/entry';
-
-export interface StoredEntry extends Entry {
-  readonly sitting: string;
-  /** Counts up over all openings of the desk on this device, so that sending keeps their order. */
-  readonly turn?: number;
-}
-
-interface JournalSchema extends DBSchema {
-  entries: { key: number; value: StoredEntry; indexes: { sitting: string } };
-}
-
-const openJournal = (): Promise<IDBPDatabase<JournalSchema>> =>
-  openDB<JournalSchema>('clear-sitting-journal', 1, {
-    upgrade(db) {
-      const entries = db.createObjectStore('entries', { keyPath: 'turn', autoIncrement: true });
-      entries.createIndex('sitting', 'sitting');
-    },
-  });
+import { deviceDatabase, type StoredEntry } from './deviceStore';
 
 /** Changes to the same place within this time become one entry, the first of them at once. */
 const CALM_MS = 300;
 
-type Change = Pick<Entry, 'about' | 'target' | 'value'>;
+export type Change = Pick<Entry, 'about' | 'target' | 'value'>;
 
 /**
  * The journal on the device: every change is written to IndexedDB before anything is sent, under a running number of
@@ -31,7 +13,7 @@ type Change = Pick<Entry, 'about' | 'target' | 'value'>;
 export class DeviceJournal {
   readonly sitting: string;
   private readonly device = crypto.randomUUID();
-  private readonly db = openJournal();
+  private readonly db = deviceDatabase();
   private readonly now: () => number;
   private seq = 0;
   private readonly waiting = new Map<string, { change: Change; timer: ReturnType<typeof setTimeout> }>();
@@ -75,7 +57,18 @@ export class DeviceJournal {
     return (await this.db).countFromIndex('entries', 'sitting', this.sitting);
   }
 
-  async remove(entries: readonly StoredEntry[]): Promise<void> {
+  /** Moves entries that the server holds durably out of the way of sending. */
+  async acknowledge(entries: readonly StoredEntry[]): Promise<void> {
+    const work = (await this.db).transaction(['entries', 'acknowledged'], 'readwrite');
+    for (const entry of entries) {
+      void work.objectStore('entries').delete(entry.turn!);
+      void work.objectStore('acknowledged').put(entry);
+    }
+    await work.done;
+  }
+
+  /** Takes out entries that the server can never take. */
+  async drop(entries: readonly StoredEntry[]): Promise<void> {
     const { store, done } = (await this.db).transaction('entries', 'readwrite');
     for (const { turn } of entries) void store.delete(turn!);
     await done;

@@ -1,6 +1,7 @@
 import type { JournalKept } from '../../../core/sittings/api';
 import { ApiProblem } from '../../api/client';
-import type { DeviceJournal, StoredEntry } from './deviceJournal';
+import type { DeviceJournal } from './deviceJournal';
+import type { StoredEntry } from './deviceStore';
 
 export type SavedState =
   | { readonly state: 'saved'; readonly at: number | null }
@@ -70,7 +71,7 @@ export class Sender {
     try {
       for (let batch = await journal.unsent(BATCH); batch.length > 0; batch = await journal.unsent(BATCH)) {
         const kept = await this.shell.send(batch, leaving);
-        await journal.remove(batch);
+        await journal.acknowledge(batch);
         this.failures = 0;
         this.since = null;
         onKept(kept);
@@ -103,7 +104,7 @@ export class Sender {
   private async dropRefused(problem: ApiProblem): Promise<void> {
     const { refused } = problem.details as { refused: { device: string; seq: number }[] };
     const waiting = await this.shell.journal.unsent(BATCH);
-    await this.shell.journal.remove(
+    await this.shell.journal.drop(
       waiting.filter((e) => refused.some((r) => r.device === e.device && r.seq === e.seq)),
     );
   }

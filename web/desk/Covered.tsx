@@ -1,0 +1,126 @@
+import type { ReactNode } from 'react';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { showSecond } from '../ui/showSecond';
+import { useAction } from '../ui/useAsync';
+import { useDesk } from './DeskContext';
+import type { DeskState } from './deskStore';
+import { t } from './words';
+
+type Cover = 'elsewhere' | 'queued' | 'pause' | 'break';
+
+/** Why the questions are put away, if they are. */
+export function coverOf({ elsewhere, queuedAt, time, now }: DeskState): Cover | null {
+  if (queuedAt !== null) return 'queued';
+  if (elsewhere) return 'elsewhere';
+  const { stopped } = time;
+  if (!stopped || (stopped.until !== null && now >= stopped.until)) return null;
+  return stopped.why;
+}
+
+function Sheet({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <main className="grid min-h-dvh place-items-center px-4">
+      <div className="w-full max-w-[36rem] rounded-card border border-line bg-card p-7">
+        <h1 className="font-serif text-[1.6rem] leading-tight font-semibold">{title}</h1>
+        <div className="mt-3 space-y-4">{children}</div>
+      </div>
+    </main>
+  );
+}
+
+function Elsewhere() {
+  const help = useDesk((s) => s.help)!;
+  const { busy, trouble, run } = useAction();
+  const take = () =>
+    run(async () => {
+      await help.takeOver();
+      // The other one may have come further: everything is fetched anew.
+      window.location.reload();
+    });
+  return (
+    <Sheet title={t('elsewhereTitle')}>
+      <p>{t('elsewhereText')}</p>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
+      <Button look="first" className="min-h-11" disabled={busy} onClick={() => void take()}>
+        {t('elsewhereTake')}
+      </Button>
+    </Sheet>
+  );
+}
+
+function Break() {
+  const help = useDesk((s) => s.help)!;
+  const takeLive = useDesk((s) => s.takeLive);
+  const until = useDesk((s) => s.time.stopped?.until ?? 0);
+  const { busy, trouble, run } = useAction();
+  return (
+    <Sheet title={t('breakTitle')}>
+      <p>{t('breakText', { until: showSecond(until) })}</p>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
+      <Button
+        look="first"
+        className="min-h-11"
+        disabled={busy}
+        onClick={() => void run(async () => takeLive(await help.endBreak()))}
+      >
+        {t('breakEnd')}
+      </Button>
+    </Sheet>
+  );
+}
+
+function Pause() {
+  const since = useDesk((s) => s.time.stopped?.since ?? 0);
+  return (
+    <Sheet title={t('pauseTitle')}>
+      <p>{t('pauseText', { since: showSecond(since) })}</p>
+    </Sheet>
+  );
+}
+
+function Queued() {
+  const at = useDesk((s) => s.queuedAt!);
+  return (
+    <Sheet title={t('queuedTitle')}>
+      <p>{t('queuedText', { at: showSecond(at) })}</p>
+      <p className="text-soft">{t('queuedKeep')}</p>
+    </Sheet>
+  );
+}
+
+const COVERS: Record<Cover, () => ReactNode> = {
+  elsewhere: Elsewhere,
+  break: Break,
+  pause: Pause,
+  queued: Queued,
+};
+
+/** The desk with its questions put away: why, and what can be done. */
+export function Covered({ why }: { why: Cover }) {
+  const Why = COVERS[why];
+  return (
+    <>
+      <Told />
+      <Why />
+    </>
+  );
+}
+
+/** What the invigilator said last, until it is read; it takes nothing away from the question. */
+export function Told() {
+  const told = useDesk((s) => s.told);
+  const dismiss = useDesk((s) => s.dismissTold);
+  return (
+    <div role="alert" className="pointer-events-none fixed inset-x-0 top-3 z-20 flex justify-center px-3">
+      {told !== null && (
+        <div className="pointer-events-auto flex max-w-[40rem] items-center gap-4 rounded-card border border-line bg-card px-4 py-2.5 shadow-float">
+          <p>
+            <b className="text-slate">{t('told')}:</b> {told}
+          </p>
+          <Button onClick={dismiss}>{t('toldClose')}</Button>
+        </div>
+      )}
+    </div>
+  );
+}

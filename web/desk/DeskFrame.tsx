@@ -1,0 +1,91 @@
+import { useEffect } from 'react';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { useNarrow } from '../ui/useNarrow';
+import { coverOf, Covered, Told } from './Covered';
+import { useDesk } from './DeskContext';
+import { Foot } from './Foot';
+import { LastLook } from './LastLook';
+import { QuestionView } from './QuestionView';
+import { Rail } from './Rail';
+import { Strip } from './Strip';
+import { t } from './words';
+
+function useDeskKeys(): void {
+  const index = useDesk((s) => s.index);
+  const go = useDesk((s) => s.go);
+  const toggleFlag = useDesk((s) => s.toggleFlag);
+  const lookBack = useDesk((s) => s.lookBack);
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const acts: Record<string, () => void> = {
+        'Alt PageDown': () => go(index + 1),
+        'Alt PageUp': () => go(index - 1),
+        F8: toggleFlag,
+        F9: lookBack,
+      };
+      const act = acts[`${event.altKey ? 'Alt ' : ''}${event.key}`];
+      if (!act) return;
+      event.preventDefault();
+      act();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [index, go, toggleFlag, lookBack]);
+}
+
+/** Seen, and spoken by screen readers, not only coloured; it takes nothing away from the question. */
+function Warning() {
+  const minutes = useDesk((s) => s.warning);
+  const dismiss = useDesk((s) => s.dismissWarning);
+  return (
+    <div role="alert" className="pointer-events-none fixed inset-x-0 top-3 z-20 flex justify-center px-3">
+      {minutes !== null && (
+        <div className="pointer-events-auto flex items-center gap-4 rounded-card border border-marigold-line bg-marigold-wash px-4 py-2 text-marigold shadow-float">
+          <p className="font-semibold">{t('warning', { count: minutes })}</p>
+          <Button onClick={dismiss}>{t('warningClose')}</Button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** The desk as it is drawn, whatever stands behind it. */
+export function DeskFrame() {
+  useDeskKeys();
+  const narrow = useNarrow();
+  const view = useDesk((s) => s.view);
+  const over = useDesk((s) => s.leftMs <= 0);
+  const cover = useDesk(coverOf);
+  if (cover) return <Covered why={cover} />;
+  if (view === 'last look')
+    return (
+      <>
+        <Warning />
+        <Told />
+        <LastLook />
+      </>
+    );
+  return (
+    <div className={`grid h-dvh ${narrow ? 'grid-rows-[auto_1fr]' : 'grid-cols-[216px_minmax(0,1fr)]'}`}>
+      <Warning />
+      <Told />
+      {narrow ? (
+        <Strip />
+      ) : (
+        <aside className="min-h-0 border-r border-line bg-shade">
+          <Rail />
+        </aside>
+      )}
+      <main className="flex min-h-0 min-w-0 flex-col">
+        {over && (
+          <div className="px-7 pt-3">
+            <Notice tone="care">{t('timeUp')}</Notice>
+          </div>
+        )}
+        <QuestionView />
+        <Foot />
+      </main>
+    </div>
+  );
+}

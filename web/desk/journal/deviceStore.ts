@@ -1,0 +1,95 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Entry } from '../../../core/journal/entry';
+import type { SittingOpened } from '../../../core/sittings/api';
+
+export interface StoredEntry extends Entry {
+  readonly sitting: string;
+  /** Counts up over all openings of the desk on this device, so that sending keeps their order. */
+  readonly turn?: number;
+}
+
+/** What a device needs to go on without the network: the paper, the desk as the server had it, and the time. */
+export interface StoredSitting {
+  readonly link: string;
+  readonly opened: SittingOpened;
+  readonly paperText: string;
+  /** A moment of the server's time, and what this device's own clock said then. */
+  readonly serverAt: number;
+  readonly deviceAt: number;
+}
+
+/** A hand-in that waits for the network, with its true time. */
+export interface StoredHandIn {
+  readonly sitting: string;
+  readonly by: 'candidate' | 'time';
+  readonly at: number;
+}
+
+interface Schema extends DBSchema {
+  /** Waiting to be sent. */
+  entries: { key: number; value: StoredEntry; indexes: { sitting: string } };
+  /** Acknowledged since the desk was last fetched from the server: needed to lay it out again without the network. */
+  acknowledged: { key: number; value: StoredEntry; indexes: { sitting: string } };
+  sittings: { key: string; value: StoredSitting };
+  handIns: { key: string; value: StoredHandIn };
+}
+
+export type DeviceDatabase = IDBPDatabase<Schema>;
+
+let opening: Promise<DeviceDatabase> | null = null;
+
+/** The one database of this device. */
+export const deviceDatabase = (): Promise<DeviceDatabase> =>
+  (opening ??= openDB<Schema>('clear-sitting', 1, {
+    upgrade(db) {
+      const entries = db.createObjectStore('entries', { keyPath: 'turn', autoIncrement: true });
+      entries.createIndex('sitting', 'sitting');
+      const acknowledged = db.createObjectStore('acknowledged', { keyPath: 'turn' });
+      acknowledged.createIndex('sitting', 'sitting');
+      db.createObjectStore('sittings', { keyPath: 'link' });
+      db.createObjectStore('handIns', { keyPath: 'sitting' });
+    },
+  }));
+
+/** Keeps a freshly fetched sitting; what was acknowledged before is part of it now. */
+export async function storeSitting(stored: StoredSitting): Promise<void> {
+  const db = await deviceDatabase();
+  const work = db.transaction(['sittings', 'acknowledged'], 'readwrite');
+  void work.objectStore('sittings').put(stored);
+  const old = await work.objectStore('acknowledged').index('sitting').getAllKeys(stored.opened.sitting);
+  for (const key of old) void work.objectStore('acknowledged').delete(key);
+  await work.done;
+}
+
+export const storedSitting = async (link: string): Promise<StoredSitting | undefined> =>
+  (await deviceDatabase()).get('sittings', link);
+
+/** Notes a moment of the server's time, for a page that is loaded again without the network. */
+export async function storeMoment(
+  link: string,
+  moment: Pick<StoredSitting, 'serverAt' | 'deviceAt'>,
+): Promise<void> {
+  const work = (await deviceDatabase()).transaction('sittings', 'readwrite');
+  const stored = await work.store.get(link);
+  if (stored) void work.store.put({ ...stored, ...moment });
+  await work.done;
+}
+
+export const acknowledgedEntries = async (sitting: string): Promise<StoredEntry[]> =>
+  (await deviceDatabase()).getAllFromIndex('acknowledged', 'sitting', sitting);
+
+export const storedHandIn = async (sitting: string): Promise<StoredHandIn | undefined> =>
+  (await deviceDatabase()).get('handIns', sitting);
+
+export async function storeHandIn(handIn: StoredHandIn): Promise<void> {
+  await (await deviceDatabase()).put('handIns', handIn);
+}
+
+export async function dropHandIn(sitting: string): Promise<void> {
+  await (await deviceDatabase()).delete('handIns', sitting);
+}
+
+/** Forgets a sitting that the server has whole and closed. */
+export async function forgetSitting(link: string): Promise<void> {
+  await (await deviceDatabase()).delete('sittings', link);
+}

@@ -1,0 +1,176 @@
+import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { emptyDesk, type Desk } from '../../core/journal/fold';
+import { buildCandidatePaper } from '../../core/papers/candidatePaper';
+import type { FullPaper } from '../../core/papers/paper';
+import type { RehearsalView } from '../../core/rehearsal/api';
+import type { ResultSheet } from '../../core/results/resultSheet';
+import { MINUTE_MS } from '../../core/timing/deadline';
+import { CheckList, useFindings } from '../arrival/steps/Checks';
+import type { Finding } from '../arrival/checks/runChecks';
+import { get, post } from '../api/client';
+import { DeskContext } from '../desk/DeskContext';
+import { DeskFrame } from '../desk/DeskFrame';
+import { createDesk, type DeskSession } from '../desk/deskStore';
+import { answers } from '../kinds/answers';
+import { loadReadings, SheetBody } from '../results/SheetBody';
+import { Button } from '../ui/Button';
+import { CandidateFrame, useCandidateText } from '../ui/CandidateFrame';
+import { Notice } from '../ui/Notice';
+import { useLoaded } from '../ui/useAsync';
+import { words } from '../words';
+import { rehearsalBackend } from './rehearsalBackend';
+import { REHEARSAL_SEED, scoreRehearsal } from './scoreRehearsal';
+
+const t = words('rehearsal', {
+  loading: 'Laying out the rehearsal …',
+  title: 'Rehearsal',
+  text: 'First a look at your device and connection, then six easy questions at the same desk. Nothing of it is kept or seen by anybody.',
+  timed: 'With the clock, {{minutes}} min',
+  untimed: 'Without the clock',
+  scoring: 'Scoring …',
+  doneTitle: 'Your rehearsal',
+  doneText:
+    'Scored at once, on this device. In the test itself people read your writing, and the result comes later.',
+  device: 'What was learnt about your device and connection',
+  again: 'Once more',
+  back: 'Back to my invitation',
+});
+
+type Phase =
+  | { readonly at: 'checks' }
+  | { readonly at: 'desk'; readonly timed: boolean }
+  | { readonly at: 'scoring'; readonly answers: Desk['answers'] }
+  | { readonly at: 'done'; readonly sheet: ResultSheet };
+
+async function load(link: string | undefined, round: string | undefined): Promise<RehearsalView> {
+  if (round) return get<RehearsalView>(`/rehearsal/${round}`);
+  await post('/arrival/open', { link });
+  return get<RehearsalView>('/rehearsal');
+}
+
+const kindsOf = (paper: FullPaper) => paper.bank.flatMap((item) => item.parts.map((part) => part.kind));
+
+function openRehearsal(paper: FullPaper, timed: boolean): DeskSession {
+  const now = Date.now();
+  const limitMs = paper.minutes * MINUTE_MS;
+  const time = {
+    ...{ startedAt: now, leftMs: limitMs, deadlineAt: now + limitMs, stopped: null },
+    ...{ breakLeftMs: 0, sectionEnds: {} },
+  };
+  return createDesk({
+    paper: buildCandidatePaper(paper, REHEARSAL_SEED),
+    ...{ desk: emptyDesk, time, timed, clock: Date, backend: rehearsalBackend },
+    ...{ queuedAt: null, elsewhere: false },
+  });
+}
+
+function RehearsalDesk({
+  paper,
+  timed,
+  onDone,
+}: {
+  paper: FullPaper;
+  timed: boolean;
+  onDone: (answers: Desk['answers']) => void;
+}) {
+  useCandidateText();
+  const [session] = useState(() => openRehearsal(paper, timed));
+  useEffect(() => {
+    const stop = session.store.subscribe((state) => state.receipt && onDone(state.desk.answers));
+    return () => {
+      stop();
+      session.close();
+    };
+  }, [session, onDone]);
+  return (
+    <DeskContext value={session.store}>
+      <DeskFrame />
+    </DeskContext>
+  );
+}
+
+function Device({ findings }: { findings: readonly Finding[] }) {
+  if (findings.length === 0) return null;
+  return (
+    <section className="mt-6">
+      <h2 className="font-semibold">{t('device')}</h2>
+      <ul className="mt-1 list-disc space-y-0.5 pl-6">
+        {findings.map(({ name, words: found, remedy }) => (
+          <li key={name}>
+            {found}
+            {remedy && <span className="text-soft">. {remedy}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Inside({ view, link }: { view: RehearsalView; link: string | undefined }) {
+  const { paper } = view;
+  const [phase, setPhase] = useState<Phase>({ at: 'checks' });
+  const [demanded] = useState(() => view.checks);
+  const [kinds] = useState(() => kindsOf(paper));
+  const measured = useFindings(demanded, kinds);
+  const [onDone] = useState(() => (given: Desk['answers']) => {
+    setPhase({ at: 'scoring', answers: given });
+    void scoreRehearsal(paper, given).then(async (sheet) => {
+      await loadReadings(sheet);
+      setPhase({ at: 'done', sheet });
+    });
+  });
+  const begin = async (timed: boolean) => {
+    await answers.load(kinds);
+    setPhase({ at: 'desk', timed });
+  };
+  if (phase.at === 'desk') return <RehearsalDesk paper={paper} timed={phase.timed} onDone={onDone} />;
+  const back = link && (
+    <Link to={`/i/${link}`} className="text-slate underline underline-offset-4">
+      {t('back')}
+    </Link>
+  );
+  const choices = (
+    <div className="mt-5 flex flex-wrap items-center gap-3">
+      <Button look="first" className="min-h-11" onClick={() => void begin(true)}>
+        {t('timed', { minutes: paper.minutes })}
+      </Button>
+      <Button className="min-h-11" onClick={() => void begin(false)}>
+        {t('untimed')}
+      </Button>
+      {back}
+    </div>
+  );
+  const done = phase.at === 'done';
+  return (
+    <CandidateFrame organisation={view.organisation}>
+      <div className={`mx-auto ${done ? 'max-w-[1010px]' : 'max-w-[720px]'}`}>
+        <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">
+          {t(done ? 'doneTitle' : 'title')}
+        </h1>
+        <p className="mt-1 mb-5 text-soft">{t(done ? 'doneText' : 'text')}</p>
+        {phase.at === 'scoring' && <p role="status">{t('scoring')}</p>}
+        {phase.at === 'checks' && <CheckList {...measured} demanded={demanded} />}
+        {done && <SheetBody sheet={phase.sheet} />}
+        {done && <Device findings={Object.values(measured.findings)} />}
+        {choices}
+      </div>
+    </CandidateFrame>
+  );
+}
+
+/** Practice at the same desk, from a personal link or from the round's own page where the round allows it. */
+export function RehearsalPage() {
+  const { link, round } = useParams();
+  const [loaded] = useLoaded(`rehearsal ${link ?? round}`, () => load(link, round));
+  if (loaded.state === 'here') return <Inside view={loaded.value} link={link} />;
+  return (
+    <CandidateFrame organisation={null}>
+      {loaded.state === 'loading' ? (
+        <p className="text-soft">{t('loading')}</p>
+      ) : (
+        <Notice tone="trouble">{loaded.message}</Notice>
+      )}
+    </CandidateFrame>
+  );
+}

@@ -1,0 +1,23 @@
+import type { DeskBackend } from '../desk/backend';
+
+/** Nothing stands behind a rehearsal: nothing is sent and nothing is kept. */
+export const rehearsalBackend: DeskBackend = {
+  begin: (events) => {
+    events.onSaved({ state: 'saved', at: null });
+    return () => undefined;
+  },
+  note: () => undefined,
+  handIn: () =>
+    Promise.resolve({
+      done: {
+        code: '',
+        handedInAt: 0,
+        arrivedAt: null,
+        usedMs: 0,
+        closedBy: 'candidate',
+        answered: 0,
+        parts: 0,
+      },
+    }),
+  help: null,
+};

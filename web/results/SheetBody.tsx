@@ -1,0 +1,199 @@
+import { Check, Minus, PlusMinus, X } from './resultIcons';
+import { showMarks } from '../../core/marks';
+import type {
+  ResultCriterion,
+  ResultPart,
+  ResultQuestion,
+  ResultSheet,
+} from '../../core/results/resultSheet';
+import { readings } from '../kinds/readings';
+import { Passage } from '../ui/Passage';
+import { words } from '../words';
+
+export const t = words('result', {
+  facts: '{{title}} · sat {{sat}}',
+  confirmed: 'confirmed',
+  provisional: 'provisional',
+  print: 'Print',
+  pdf: 'PDF',
+  of: 'of {{all}}',
+  band: 'Band',
+  bandFrom: 'from {{from}}',
+  bandNext: 'from {{from}}; next from {{next}}',
+  sections: 'Marks by section',
+  question: 'Question {{number}} · {{title}}',
+  yours: 'Your answer',
+  rightAnswer: 'Right: {{answer}}',
+  right: 'right',
+  partly: 'partly right',
+  wrong: 'not right',
+  unanswered: 'not answered',
+  'not marked': 'read by people in the test',
+  comment: 'The assessor writes',
+  receipt: 'Receipt {{code}}',
+  loading: 'Opening your result …',
+});
+
+const SIGNS = {
+  right: { Icon: Check, look: 'text-kelp' },
+  partly: { Icon: PlusMinus, look: 'text-marigold' },
+  wrong: { Icon: X, look: 'text-brick' },
+  unanswered: { Icon: Minus, look: 'text-soft' },
+  'not marked': { Icon: Minus, look: 'text-soft' },
+} as const;
+
+function Total({ sheet }: { sheet: ResultSheet }) {
+  const { band } = sheet;
+  return (
+    <section className="rounded-card border border-line bg-card px-5 py-4">
+      <p>
+        <b className="text-[2.6rem] leading-none">{showMarks(sheet.hundredths)}</b>{' '}
+        <span className="text-soft">{t('of', { all: showMarks(sheet.of) })}</span>
+      </p>
+      {band && (
+        <p className="mt-2 text-[0.9rem]">
+          {t('band')} <b>{band.title}</b>
+          <span className="block text-soft">
+            {band.next === null
+              ? t('bandFrom', { from: showMarks(band.from) })
+              : t('bandNext', { from: showMarks(band.from), next: showMarks(band.next) })}
+          </span>
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Bars as long as a section is worth, filled as far as it went: marks as lengths, to one scale. */
+function Sections({ sheet }: { sheet: ResultSheet }) {
+  const most = Math.max(...sheet.sections.map((s) => s.of));
+  return (
+    <section aria-label={t('sections')} className="flex flex-col justify-center gap-3">
+      {sheet.sections.map((s) => (
+        <div key={s.key} className="grid items-center gap-x-3 desk:grid-cols-[1.4rem_10.5rem_1fr]">
+          <b className="hidden desk:block">{s.key}</b>
+          <span>{s.title}</span>
+          <span className="flex items-center gap-2.5">
+            <span
+              aria-hidden
+              className="h-5 overflow-hidden rounded border border-edge bg-card"
+              style={{ width: `${(75 * s.of) / most}%` }}
+            >
+              <span
+                className="block h-full bg-filled"
+                style={{ width: `${(100 * Math.max(0, s.hundredths)) / s.of}%` }}
+              />
+            </span>
+            <span className="whitespace-nowrap">
+              {showMarks(s.hundredths)} <span className="text-soft">/ {showMarks(s.of)}</span>
+            </span>
+          </span>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Criterion({ criterion: c }: { criterion: ResultCriterion }) {
+  return (
+    <li className="rounded-control border border-line px-3 py-2 text-[0.88rem]">
+      <p className="flex justify-between gap-2">
+        <b>{c.title}</b>
+        <span>
+          {showMarks(c.hundredths)}
+          <span className="text-soft">/{showMarks(c.of)}</span>
+        </span>
+      </p>
+      <p>{c.label}</p>
+      <p className="text-soft">{c.says}</p>
+    </li>
+  );
+}
+
+function Part({ part, several }: { part: ResultPart; several: boolean }) {
+  const { Icon, look } = SIGNS[part.verdict];
+  const byPeople = part.criteria.length > 0;
+  return (
+    <section className="border-t border-line/70 py-3.5 first:border-0">
+      <div className="flex gap-3">
+        {several && <b className="font-serif text-kelp">{part.key}</b>}
+        <div className="min-w-0 flex-1">
+          <Passage text={part.prompt} className="text-[0.92rem] text-soft" />
+          <div className="mt-2 grid gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+            <div aria-label={t('yours')} role="group" className="min-w-0">
+              {readings.draw(part.kind, { shown: part.shown, response: part.response })}
+            </div>
+            <div className="space-y-1 text-[0.92rem]">
+              {!byPeople && (
+                <p className="flex items-center gap-2">
+                  <Icon aria-hidden className={`size-4 flex-none ${look}`} />
+                  <b>{t(part.verdict)}</b>
+                  {several && (
+                    <span className="ml-auto">
+                      {showMarks(part.hundredths)} <span className="text-soft">/ {showMarks(part.of)}</span>
+                    </span>
+                  )}
+                </p>
+              )}
+              {part.reasons.map((reason) => (
+                <p key={reason} className="text-soft">
+                  {reason}
+                </p>
+              ))}
+              {part.rightAnswer && <p>{t('rightAnswer', { answer: part.rightAnswer })}</p>}
+              {part.comment && (
+                <figure className="rounded-control bg-shade px-3.5 py-2.5">
+                  <figcaption className="text-[0.85rem] text-soft">{t('comment')}</figcaption>
+                  <blockquote>{part.comment}</blockquote>
+                </figure>
+              )}
+            </div>
+          </div>
+          {byPeople && (
+            <ul className="mt-3 grid gap-2 desk:grid-cols-4">
+              {part.criteria.map((c) => (
+                <Criterion key={c.title} criterion={c} />
+              ))}
+            </ul>
+          )}
+        </div>
+      </div>
+    </section>
+  );
+}
+
+function QuestionCard({ question }: { question: ResultQuestion }) {
+  return (
+    <article className="mt-4 break-inside-avoid rounded-card border border-line bg-card px-4 pt-4 pb-1 desk:px-6">
+      <h2 className="flex justify-between gap-4 font-serif text-[1.25rem] font-semibold">
+        <span>{t('question', { number: question.number, title: question.title })}</span>
+        <span className="font-sans whitespace-nowrap">
+          {showMarks(question.hundredths)}{' '}
+          <span className="font-normal text-soft">/ {showMarks(question.of)}</span>
+        </span>
+      </h2>
+      {question.parts.map((part) => (
+        <Part key={part.key} part={part} several={question.parts.length > 1} />
+      ))}
+    </article>
+  );
+}
+
+/** The readings of all kinds on a sheet, fetched before it is drawn. */
+export const loadReadings = (sheet: ResultSheet): Promise<void> =>
+  readings.load(sheet.questions.flatMap((q) => q.parts.map((p) => p.kind)));
+
+/** Marks by section and by question, with answers and reasons. */
+export function SheetBody({ sheet }: { sheet: ResultSheet }) {
+  return (
+    <>
+      <div className="grid gap-6 desk:grid-cols-[220px_1fr]">
+        <Total sheet={sheet} />
+        <Sections sheet={sheet} />
+      </div>
+      {sheet.questions.map((question) => (
+        <QuestionCard key={question.number} question={question} />
+      ))}
+    </>
+  );
+}

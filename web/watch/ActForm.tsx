@@ -1,0 +1,96 @@
+import { Dialog } from 'radix-ui';
+import { useState, type ReactNode } from 'react';
+import type { WatchAct } from '../../core/watch/api';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { useAction } from '../ui/useAsync';
+import { t } from './words';
+
+export const actWords = (act: WatchAct): string => t(act === 'pause' ? 'pauseAct' : act);
+
+const SAYS: Partial<Record<WatchAct, Parameters<typeof t>[0]>> = {
+  message: 'text',
+  'answer hand': 'text',
+  note: 'noted',
+};
+const WITH_MINUTES: readonly WatchAct[] = ['grant', 'readmit'];
+
+interface Props {
+  readonly title: string;
+  readonly act: WatchAct;
+  readonly children: ReactNode;
+  readonly send: string;
+  readonly onAct: (text: string, minutes: number) => Promise<void>;
+}
+
+/** One act with what is said or its reason, and minutes where it gives some. */
+export function ActForm({ title, act, children, send, onAct }: Props) {
+  const [open, setOpen] = useState(false);
+  const [text, setText] = useState('');
+  const [minutes, setMinutes] = useState('5');
+  const { busy, trouble, run } = useAction();
+  const withMinutes = WITH_MINUTES.includes(act);
+  const doIt = () =>
+    run(async () => {
+      await onAct(text.trim(), withMinutes ? Number(minutes) : 0);
+      setText('');
+      setOpen(false);
+    });
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>{children}</Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-30 w-[min(28rem,calc(100vw-2rem))] -translate-1/2 rounded-card border border-line bg-card p-6 shadow-float"
+        >
+          <Dialog.Title className="mb-3 font-serif text-[1.3rem] font-semibold">{title}</Dialog.Title>
+          <form
+            className="space-y-3"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void doIt();
+            }}
+          >
+            {withMinutes && (
+              <label className="block">
+                {t('minutes')}
+                <input
+                  type="number"
+                  required
+                  min={act === 'grant' ? 1 : 0}
+                  max={240}
+                  value={minutes}
+                  onChange={(event) => setMinutes(event.target.value)}
+                  className="mt-1 block min-h-10 w-28 rounded-control border border-edge bg-card px-3"
+                />
+              </label>
+            )}
+            <label className="block">
+              {t(SAYS[act] ?? 'reason')}
+              <textarea
+                required
+                minLength={2}
+                maxLength={500}
+                rows={2}
+                value={text}
+                onChange={(event) => setText(event.target.value)}
+                className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
+              />
+            </label>
+            {trouble && <Notice tone="trouble">{trouble}</Notice>}
+            <div className="flex justify-end gap-3">
+              <Dialog.Close asChild>
+                <Button>{t('keep')}</Button>
+              </Dialog.Close>
+              <Button type="submit" look="first" disabled={busy}>
+                {send}
+              </Button>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

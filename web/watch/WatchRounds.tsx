@@ -1,0 +1,45 @@
+import { Link } from 'react-router';
+import type { WatchRoundRow } from '../../core/watch/api';
+import { get } from '../api/client';
+import { Pill } from '../ui/Pill';
+import { StaffPage, StaffTable } from '../ui/StaffPage';
+import { showShort } from '../ui/times';
+import { useLoaded } from '../ui/useAsync';
+import { t } from './words';
+
+/** The rounds that can be watched over, those that are open first. */
+export function WatchRounds() {
+  const [loaded] = useLoaded('watch', () => get<WatchRoundRow[]>('/watch'));
+  return (
+    <StaffPage title={t('watch')} loaded={loaded}>
+      {(rounds) => (
+        <StaffTable
+          rows={[...rounds].sort((a, b) => Number(b.open) - Number(a.open))}
+          keyOf={(r) => r.id}
+          empty={t('none')}
+          columns={[
+            {
+              head: t('round'),
+              cell: (r) => (
+                <Link
+                  to={`/staff/watch/${r.id}`}
+                  className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+                >
+                  {r.title}
+                </Link>
+              ),
+            },
+            {
+              head: t('window'),
+              cell: (r) => `${showShort(r.opensAt, r.timeZone)} – ${showShort(r.closesAt, r.timeZone)}`,
+            },
+            {
+              head: '',
+              cell: (r) => <Pill tone={r.open ? 'good' : 'plain'}>{t(r.open ? 'open' : 'closed')}</Pill>,
+            },
+          ]}
+        />
+      )}
+    </StaffPage>
+  );
+}
