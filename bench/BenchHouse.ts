@@ -1,14 +1,16 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { eq } from 'drizzle-orm';
 import { invitedNow } from '../demo/people';
 import { seedDemo } from '../demo/seed';
+import { noteArrival } from '../server/arrival/queries';
 import { noArrangements } from '../core/rounds/api';
 import { readConfig } from '../server/config';
-import { candidates, candidateSessions, invitations, sittings } from '../server/db/schema';
+import { candidates, candidateSessions, invitations, rounds, sittings } from '../server/db/schema';
 import { openDatabase, type Db } from '../server/db/open';
 import { newSecret, sha256 } from '../server/http/secrets';
 import { TimeKeeper } from '../server/sittings/timeKeeper';
@@ -25,81 +27,133 @@ async function freePort(): Promise<number> {
   return port;
 }
 
-/** The real server in a process of its own, on a seeded folder of its own, for measuring. */
+/** A file system of its own, so small that it can be filled; needs the right to mount. */
+function mountSmall(folder: string, megabytes: number): boolean {
+  try {
+    execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'tmpfs', folder], { stdio: 'ignore' });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** The real server in a process of its own, on a seeded folder of its own, for measuring and for breaking. */
 export class BenchHouse {
   readonly url: string;
   readonly folder: string;
   readonly link: string;
-  private readonly process: ChildProcess;
-  private readonly db: Db;
+  readonly db: Db;
+  /** Whether the folder is a small file system of its own. */
+  readonly small: boolean;
+  private readonly settings: Record<string, string>;
+  private process: ChildProcess | null = null;
 
-  private constructor(url: string, folder: string, link: string, child: ChildProcess) {
-    [this.url, this.folder, this.link, this.process] = [url, folder, link, child];
+  private constructor(
+    url: string,
+    folder: string,
+    link: string,
+    settings: Record<string, string>,
+    small: boolean,
+  ) {
+    [this.url, this.folder, this.link, this.settings, this.small] = [url, folder, link, settings, small];
     this.db = openDatabase(path.join(folder, 'clear-sitting.sqlite'));
   }
 
-  static async open(): Promise<BenchHouse> {
+  static async open({ megabytes }: { readonly megabytes?: number } = {}): Promise<BenchHouse> {
     const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-bench-'));
+    const small = megabytes !== undefined && mountSmall(folder, megabytes);
     const port = await freePort();
     const url = `http://127.0.0.1:${port}`;
     const settings = {
       ...{ PORT: String(port), CLEAR_SITTING_URL: url, CLEAR_SITTING_DATA: folder },
-      ...{ CLEAR_SITTING_STANDIN_CAMERA: 'true', LOG_LEVEL: 'error' },
+      ...{ CLEAR_SITTING_STANDIN_CAMERA: 'true', LOG_LEVEL: 'fatal' },
     };
-    const { services, outbox, close } = wire(readConfig(settings), 'error');
+    const { services, outbox, close } = wire(readConfig(settings), 'fatal');
     await seedDemo(services, outbox, { scripts: false });
     const letter = outbox.list().find((l) => l.to === invitedNow[0]!.email)!;
     const link = outbox.read(letter.id)!.link!;
     await close();
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-      cwd: ROOT,
-      env: { ...process.env, ...settings },
-      stdio: ['ignore', 'ignore', 'inherit'],
-    });
-    while (!(await fetch(`${url}/api/health`).catch(() => null))?.ok)
-      if (child.exitCode !== null) throw new Error('the server did not start');
-    return new BenchHouse(url, folder, link, child);
+    const house = new BenchHouse(url, folder, link, settings, small);
+    await house.start();
+    return house;
   }
 
-  /** Puts running sittings straight into the database; gives a cookie for each. */
-  openSittings(count: number): string[] {
+  get pid(): number {
+    return this.process!.pid!;
+  }
+
+  async start(): Promise<void> {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+      cwd: ROOT,
+      env: { ...process.env, ...this.settings },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+    this.process = child;
+    for (;;) {
+      const answer = await fetch(`${this.url}/api/health`).catch(() => null);
+      if (answer?.ok) return;
+      if (child.exitCode !== null) throw new Error('the server did not start');
+      await new Promise<void>((again) => setImmediate(again));
+    }
+  }
+
+  /** As the power would: no goodbye. */
+  async killHard(): Promise<void> {
+    const ended = once(this.process!, 'exit');
+    this.process!.kill('SIGKILL');
+    await ended;
+  }
+
+  /** Candidates who have arrived and may start; gives a cookie for each. */
+  arrive(count: number): string[] {
     const now = Date.now();
-    const time = new TimeKeeper(this.db);
-    const round = this.db.query.rounds.findFirst().sync()!.id;
+    const round = this.db.select().from(rounds).where(eq(rounds.key, 'technician-november')).get()!.id;
+    const steps = { detailsAt: now, checksAt: now, pictureAt: now, rulesAt: now, rulesVersion: 'bench' };
     const one = (n: number) => {
       const person = {
         name: `Candidate ${n}`,
-        email: `bench.${n}@example.org`,
+        email: `b.${n}@example.org`,
         reference: `BENCH-${newSecret()}`,
       };
       const candidateId = Number(this.db.insert(candidates).values(person).run().lastInsertRowid);
       const invitation = {
-        roundId: round,
-        candidateId,
-        linkHash: newSecret(),
-        extraPercent: 0,
-        arrangements: noArrangements,
-        invitedAt: now,
+        ...{ roundId: round, candidateId, linkHash: newSecret(), extraPercent: 0 },
+        ...{ arrangements: noArrangements, invitedAt: now },
       };
       const invitationId = Number(this.db.insert(invitations).values(invitation).run().lastInsertRowid);
-      const form = { invitationId, attempt: 1, seed: newSecret(), script: newSecret() };
-      const sitting = Number(this.db.insert(sittings).values(form).run().lastInsertRowid);
-      time.record(sitting, { type: 'started', at: now });
+      noteArrival(this.db, invitationId, 1, steps);
       const token = newSecret();
-      this.db
-        .insert(candidateSessions)
-        .values({ tokenHash: sha256(token), invitationId, createdAt: now })
-        .run();
-      return `clear_sitting_candidate=${token}`;
+      const session = { tokenHash: sha256(token), invitationId, createdAt: now };
+      this.db.insert(candidateSessions).values(session).run();
+      return { invitationId, cookie: `clear_sitting_candidate=${token}` };
     };
-    return this.db.transaction(() => Array.from({ length: count }, (_, n) => one(n)));
+    const all = this.db.transaction(() => Array.from({ length: count }, (_, n) => one(n)));
+    this.arrived = all.map((a) => a.invitationId);
+    return all.map((a) => a.cookie);
+  }
+
+  private arrived: number[] = [];
+
+  /** Puts running sittings straight into the database; gives a cookie for each. */
+  openSittings(count: number): string[] {
+    const cookies = this.arrive(count);
+    const time = new TimeKeeper(this.db);
+    this.db.transaction(() => {
+      for (const invitationId of this.arrived) {
+        const form = { invitationId, attempt: 1, seed: newSecret(), script: newSecret() };
+        const sitting = Number(this.db.insert(sittings).values(form).run().lastInsertRowid);
+        time.record(sitting, { type: 'started', at: Date.now() });
+      }
+    });
+    return cookies;
   }
 
   async close(): Promise<void> {
     this.db.$client.close();
-    const ended = once(this.process, 'exit');
-    this.process.kill('SIGTERM');
+    const ended = once(this.process!, 'exit');
+    this.process!.kill('SIGTERM');
     await ended;
+    if (this.small) execFileSync('umount', [this.folder]);
     rmSync(this.folder, { recursive: true, force: true });
   }
 }

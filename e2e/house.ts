@@ -115,6 +115,9 @@ interface Fixtures {
 }
 
 export const ILSE = 'ilse.brandvold@example.org';
+export const SIGNE = 'signe.tolland@example.org';
+export const CORIN = 'corin.halvard@example.org';
+export const TOVE = 'tove.abernathy.ruiz@example.org';
 export const MATTIS = 'mattis.okafor.lind@example.org';
 
 export const test = base.extend<Fixtures>({

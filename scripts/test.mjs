@@ -34,6 +34,7 @@ const steps = [
   { name: 'format', args: ['run', 'format:check'] },
   { name: 'build', args: ['run', 'build', '--', '--logLevel', 'warn'] },
   { name: 'unit tests', args: [...unitArgs, `--outputFile.json=${report('unit')}`], counts: unitCounts },
+  { name: 'faults, short form', args: ['run', 'faults', '--', '--short'] },
   { name: 'browser stories', args: ['run', 'e2e'], env: { E2E_JSON: report('e2e') }, counts: storyCounts },
 ];
 

@@ -65,9 +65,9 @@ async function file(request: Request): Promise<Response> {
 worker.addEventListener('install', () => void worker.skipWaiting());
 worker.addEventListener('activate', (event) => (event as Lasting).waitUntil(worker.clients.claim()));
 worker.addEventListener('message', (event) => {
-  const { ports } = event as MessageEvent;
+  const { ports } = event;
   const work = keepAll().finally(() => ports[0]?.postMessage('kept'));
-  (event as Event as Lasting).waitUntil(work);
+  (event as unknown as Lasting).waitUntil(work);
 });
 worker.addEventListener('fetch', (event) => {
   const { request } = event as Fetching;

@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { staffMembers } from '../../demo/people';
 
-export type StaffRole = 'coordinator' | 'assessor' | 'lead';
+export type StaffRole = 'coordinator' | 'assessor' | 'lead' | 'invigilator';
 
 /** Somebody of the staff at their desk, finding things by role and label. */
 export class Staff {
@@ -20,7 +20,7 @@ export class Staff {
     return new Staff(page);
   }
 
-  async goesTo(area: 'Rounds' | 'Outbox' | 'Marking' | 'Sign-off'): Promise<void> {
+  async goesTo(area: 'Rounds' | 'Outbox' | 'Marking' | 'Sign-off' | 'Watch'): Promise<void> {
     await this.page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name: area }).click();
     await expect(this.page.getByRole('heading', { level: 1, name: area })).toBeVisible();
   }
@@ -29,6 +29,29 @@ export class Staff {
     await this.goesTo('Rounds');
     await this.page.getByRole('link', { name: title }).click();
     await expect(this.page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  }
+
+  async watches(title: string): Promise<void> {
+    await this.goesTo('Watch');
+    await this.page.getByRole('link', { name: title }).click();
+    await expect(this.page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  }
+
+  /** One act for a candidate in the watch room, by its button or behind “more”. */
+  async does(act: string, name: string, text: string, minutes?: number): Promise<void> {
+    const row = this.page.getByRole('row').filter({ hasText: name });
+    const button = row.getByRole('button', { name: act, exact: true });
+    if (await button.isVisible()) await button.click();
+    else {
+      await row.getByRole('button', { name: `More for ${name}` }).click();
+      await this.page.getByRole('dialog').getByRole('button', { name: act, exact: true }).click();
+    }
+    const form = this.page.getByRole('dialog', { name: `${act}: ${name}` });
+    if (minutes !== undefined) await form.getByLabel('Minutes').fill(String(minutes));
+    await form.getByRole('textbox').fill(text);
+    await form.getByRole('button', { name: act, exact: true }).click();
+    await expect(form).toBeHidden();
+    await this.page.keyboard.press('Escape');
   }
 
   async invites(name: string, email: string, extra: number): Promise<void> {

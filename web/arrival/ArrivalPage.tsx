@@ -7,7 +7,8 @@ import { Button } from '../ui/Button';
 import { RaiseHand } from '../live/RaiseHand';
 import { CandidateFrame } from '../ui/CandidateFrame';
 import { Notice } from '../ui/Notice';
-import { useLoaded } from '../ui/useAsync';
+import { takeDesk } from '../desk/openDesk';
+import { useAction, useLoaded } from '../ui/useAsync';
 import { ArrivalContext, useArrival } from './ArrivalContext';
 import { HandedIn } from './HandedIn';
 import { Outside } from './Outside';
@@ -37,6 +38,28 @@ function ToDesk() {
   const navigate = useNavigate();
   useEffect(() => void navigate(`/i/${link}/desk`, { replace: true }), [link, navigate]);
   return null;
+}
+
+/** The link is open in two windows, and the test was begun in the other one: one of both may go on. */
+function StartedElsewhere() {
+  const { link } = useArrival();
+  const navigate = useNavigate();
+  const { busy, trouble, run } = useAction();
+  const take = () =>
+    run(async () => {
+      await takeDesk();
+      await navigate(`/i/${link}/desk`);
+    });
+  return (
+    <div className="mx-auto max-w-[40rem] space-y-4">
+      <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">{t('startedElsewhere')}</h1>
+      <p>{t('startedElsewhereText')}</p>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
+      <Button disabled={busy} onClick={() => void take()}>
+        {t('goOnHere')}
+      </Button>
+    </div>
+  );
 }
 
 function StageView() {
@@ -75,7 +98,7 @@ export function ArrivalPage() {
     () => (loaded.state === 'here' ? { view: loaded.value, link, update: replace } : null),
     [loaded, link, replace],
   );
-  const [live, say] = useArrivalLive(shell);
+  const { live, startedElsewhere, say } = useArrivalLive(shell);
   const helps = shell !== null && shell.view.stage.at === 'arriving';
   return (
     <CandidateFrame
@@ -91,7 +114,7 @@ export function ArrivalPage() {
       )}
       {shell && (
         <ArrivalContext value={{ ...shell, live }}>
-          <StageView />
+          {startedElsewhere ? <StartedElsewhere /> : <StageView />}
         </ArrivalContext>
       )}
     </CandidateFrame>

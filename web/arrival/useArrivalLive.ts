@@ -8,14 +8,18 @@ import type { ArrivalShell } from './ArrivalContext';
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** Follows what happens around an arrival; when the stage has moved on by itself, the page moves on too. */
-export function useArrivalLive(
-  shell: Omit<ArrivalShell, 'live'> | null,
-): [LiveView | null, (text: string, hand: boolean) => Promise<void>] {
+export function useArrivalLive(shell: Omit<ArrivalShell, 'live'> | null): {
+  live: LiveView | null;
+  startedElsewhere: boolean;
+  say: (text: string, hand: boolean) => Promise<void>;
+} {
   const stage = shell?.view.stage;
   const follows = stage?.at === 'arriving' || stage?.at === 'too early';
   const [live, setLive] = useLive<LiveView>(follows ? '/live' : null);
+  /** Begun in another window or device: this one must not take the desk without being asked. */
+  const startedElsewhere = live?.stage.at === 'running' && stage?.at === 'arriving';
   const moved = useEffectEvent(async () => {
-    if (!live || !shell || same(live.stage, shell.view.stage)) return;
+    if (!live || !shell || startedElsewhere || same(live.stage, shell.view.stage)) return;
     shell.update(await get<ArrivalView>('/arrival'));
   });
   const news = JSON.stringify(live?.stage);
@@ -29,5 +33,5 @@ export function useArrivalLive(
   }, [opensIn, setLive]);
   const say = async (text: string, hand: boolean) =>
     setLive(await post<LiveView>('/live/say', { text, hand }));
-  return [live, say];
+  return { live, startedElsewhere, say };
 }

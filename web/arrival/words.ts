@@ -23,6 +23,9 @@ export const t = words('arrival', {
   whyExtra: '{{own}}, of which {{extra}} are your extra time ({{percent}} %)',
   breaks: 'and rest breaks of {{minutes}} min in all',
   practiseFirst: 'Practise first',
+  startedElsewhere: 'Your test was begun in another window or device',
+  startedElsewhereText: 'It can be worked in one of them at a time. You can go on there, or here.',
+  goOnHere: 'Go on here',
   // waiting room
   waitingTitle: 'Waiting room',
   waitingOpening: 'The test opens at {{when}}. This page goes on by itself.',

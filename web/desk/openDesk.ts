@@ -70,6 +70,11 @@ function thisOpening(): string {
   return known;
 }
 
+/** Takes the desk for this window, whoever holds it. */
+export async function takeDesk(): Promise<void> {
+  await post('/sitting/hold', { opening: thisOpening(), takeOver: true });
+}
+
 interface Found {
   readonly opened: SittingOpened;
   readonly paperText: string;

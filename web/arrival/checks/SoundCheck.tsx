@@ -64,7 +64,7 @@ export function SoundCheck({ onFinding }: { onFinding: (finding: Finding | null)
     const next = played ? newNumber() : number;
     setNumber(next);
     setTyped('');
-    tell(null);
+    onFinding(null);
     await speak(next).catch(() => undefined);
     playing.current = false;
   };

@@ -13,8 +13,11 @@ const CALM_MS = 700;
 const FIRST_RETRY_MS = 1000;
 const LAST_RETRY_MS = 15_000;
 
+/** What the sender needs of a journal. */
+export type SendableJournal = Pick<DeviceJournal, 'unsent' | 'acknowledge' | 'drop' | 'count' | 'onWritten'>;
+
 export interface SenderShell {
-  readonly journal: DeviceJournal;
+  readonly journal: SendableJournal;
   readonly send: (entries: readonly StoredEntry[], leaving: boolean) => Promise<JournalKept>;
   readonly now: () => number;
   readonly onState: (state: SavedState) => void;

@@ -1,0 +1,227 @@
+import type { Page } from '@playwright/test';
+import { CORIN, expect, SIGNE, test, TOVE } from './house';
+
+const DAY_MIN = 24 * 60;
+
+/** Breaks what the checks look at, until it is mended again. */
+async function breaks(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const real = { open: indexedDB.open.bind(indexedDB), WebAssembly: window.WebAssembly };
+    Object.defineProperty(document, 'fullscreenEnabled', { configurable: true, get: () => false });
+    indexedDB.open = () => {
+      throw new Error('no storage');
+    };
+    Object.assign(window, {
+      WebAssembly: undefined,
+      mend: () => {
+        indexedDB.open = real.open;
+        Object.assign(window, { WebAssembly: real.WebAssembly });
+        Object.defineProperty(document, 'fullscreenEnabled', { configurable: true, get: () => true });
+      },
+    });
+  });
+}
+
+test('each check fails and is mended; admitted by hand; a hand, minutes, a pause and a rest break', async ({
+  page,
+  house,
+  candidate,
+  staff,
+  browser,
+}) => {
+  test.setTimeout(400_000);
+  const played: string[] = [];
+  page.on('request', (request) => {
+    const digit = /\/sound\/(\d)\.wav/.exec(request.url())?.[1];
+    if (digit) played.push(digit);
+  });
+  await breaks(page);
+  await page.route('**/api/echo', (route) => route.abort());
+  const signe = candidate(page, SIGNE);
+  await signe.opensLink();
+  await signe.confirmsDetails();
+  const row = (name: string) =>
+    page.getByRole('listitem').filter({ has: page.getByRole('heading', { name }) });
+  await page.setViewportSize({ width: 330, height: 740 });
+  await expect(row('Browser')).toContainText('Your browser lacks: WebAssembly');
+  await expect(row('Storage')).toContainText('Your answers cannot be kept on this device');
+  await expect(row('Full screen')).toContainText('This browser has no full screen');
+  await expect(row('Connection')).toContainText('No answer from the server', { timeout: 60_000 });
+  await row('Screen').getByRole('button', { name: 'Try again' }).or(row('Screen')).first().waitFor();
+  await page.unroute('**/api/echo');
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+  await page.setViewportSize({ width: 1280, height: 800 });
+  for (const name of ['Browser', 'Storage', 'Connection', 'Full screen'])
+    await row(name).getByRole('button', { name: 'Try again' }).click();
+  for (const name of ['Browser', 'Storage', 'Full screen']) await expect(row(name)).toContainText('good');
+
+  const camera = row('Camera').getByRole('combobox');
+  for (const [scene, words] of [
+    ['Stand-in: nobody there', 'Nobody is in view'],
+    ['Stand-in: two people', 'More than one face is in view'],
+    ['Stand-in: lens covered', 'The lens is covered'],
+    ['Stand-in: in the dark', 'It is too dark to see you'],
+    ['Stand-in: frozen picture', 'The picture does not move'],
+    ['Drawn stand-in (demo)', 'One face in the frame, light and sharp'],
+  ] as const) {
+    await camera.selectOption({ label: scene });
+    await expect(row('Camera').getByText(words).first()).toBeVisible({ timeout: 60_000 });
+  }
+
+  const sound = row('Sound');
+  const number = sound.getByRole('textbox');
+  await sound.getByRole('combobox').selectOption('silent');
+  const hear = async () => {
+    played.length = 0;
+    await sound.getByRole('button', { name: 'Play' }).click();
+    await expect.poll(() => played.length).toBe(2);
+    return played.join('');
+  };
+  const heard = await hear();
+  await number.fill(heard === '00' ? '11' : '00');
+  await expect(sound).toContainText('The number is not the one that was said');
+  await number.fill(heard);
+  await expect(sound).toContainText('the microphone is silent');
+  await sound.getByRole('combobox').selectOption('tone');
+  await expect(sound).toContainText('You hear the sound, and the microphone picks you up');
+  await expect(row('Connection')).toContainText('steady over 10 s', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Carry on' }).click();
+  await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
+  await page.getByRole('button', { name: 'Take the picture' }).click();
+  await page.getByRole('button', { name: 'Use this picture' }).click();
+  await expect(signe.heading('A picture of your identity document')).toBeVisible();
+  await page.getByRole('button', { name: 'Carry on', exact: true }).click();
+  for (const line of await page.getByRole('checkbox').all()) await line.check();
+  await page.getByRole('button', { name: 'I accept these rules' }).click();
+
+  await expect(signe.heading('Waiting room')).toBeVisible();
+  await expect(page.getByText('You are number 1 in line.')).toBeVisible();
+  await page.getByRole('button', { name: 'Raise a hand' }).click();
+  await page.getByLabel('What is it?').fill('Does the break count?');
+  await page.getByRole('button', { name: 'Raise my hand' }).click();
+  const office = await browser.newContext();
+  const bram = await staff(await office.newPage(), 'invigilator');
+  await bram.watches('Technician, supervised sitting');
+  await expect(bram.page.getByText('Does the break count?')).toBeVisible();
+  await bram.does('Answer', 'Signe Tolland', 'It stops your clock.');
+  await expect(page.getByText('It stops your clock.').first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await bram.does('Admit', 'Signe Tolland', 'Known by her picture');
+  await expect(page.getByText('Rest breaks of 10 min in all are arranged')).toBeVisible();
+  await expect(page.getByText('1 h 15 min', { exact: true })).toBeVisible();
+  await signe.starts();
+
+  const timer = page.getByRole('timer');
+  await bram.does('Grant minutes', 'Signe Tolland', 'The alarm rang', 5);
+  await expect(timer).toHaveText(/^1:(20:00|19:[345])/);
+  await bram.does('Pause', 'Signe Tolland', 'The hall is cleared');
+  await expect(signe.heading('Your test is paused')).toBeVisible();
+  await house.advance(12);
+  await bram.does('Go on', 'Signe Tolland', 'Everybody is back');
+  await expect(signe.heading('Question 1')).toBeVisible();
+  await expect(timer).toHaveText(/^1:(19|18):/);
+  await page.getByRole('button', { name: 'Take a break' }).click();
+  await expect(signe.heading('You are taking a break')).toBeVisible();
+  await expect(page.getByText('The young root')).toBeHidden();
+  await house.advance(4);
+  await page.getByRole('button', { name: 'Go on with the test' }).click();
+  await expect(timer).toHaveText(/^1:(19|18):/);
+  await page.getByRole('button', { name: 'Take a break' }).click();
+  // Six minutes of the ten are left: the clock goes on by itself when they are used up.
+  await house.advance(7);
+  await page.reload();
+  await expect(signe.heading('Question 1')).toBeVisible();
+  await expect(timer).toHaveText(/^1:(18|17|16):/);
+  await expect(page.getByRole('button', { name: 'Take a break' })).toBeHidden();
+  const events = house.rows<{ type: string; reason: string }>(
+    "select json_extract(event, '$.type') as type, reason from time_events order by id",
+  );
+  expect(events.map((e) => e.type)).toEqual([
+    ...['started', 'granted', 'paused', 'went on', 'break began', 'break ended', 'break began'],
+  ]);
+  expect(events[1]!.reason).toBe('The alarm rang');
+});
+
+test('waiting rooms: a door code, and the opening time', async ({
+  page,
+  house,
+  candidate,
+  staff,
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const corin = candidate(page, CORIN);
+  await corin.opensLink();
+  await corin.confirmsDetails();
+  await corin.passesChecks();
+  await corin.takesPicture();
+  for (const line of await page.getByRole('checkbox').all()) await line.check();
+  await page.getByRole('button', { name: 'I accept these rules' }).click();
+  await expect(corin.heading('Waiting room')).toBeVisible();
+  await expect(page.getByRole('timer')).toContainText('until it opens');
+  const office = await browser.newContext();
+  const bram = await staff(await office.newPage(), 'invigilator');
+  await bram.watches('Technician, evening sitting');
+  await expect(bram.page.getByText('door code', { exact: false })).toBeHidden();
+  await house.advance(21);
+  await bram.page.reload();
+  const code = bram.page.locator('b.font-mono');
+  await expect(code).toHaveText(/^[A-Z]+ \d\d$/);
+  await page.reload();
+  await page.getByLabel('Door code').fill('SORREL 1');
+  await page.getByRole('button', { name: 'Open the door' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'This is not the code' })).toBeVisible();
+  await page.getByLabel('Door code').fill((await code.textContent())!.toLowerCase().replace(' ', ''));
+  await page.getByRole('button', { name: 'Open the door' }).click();
+  await expect(page.getByRole('button', { name: 'Start – the clock begins' })).toBeVisible();
+  const acts = house.rows<{ act: string }>(
+    "select act from acts_on_record where act like '%door%' order by id",
+  );
+  expect(acts.map((a) => a.act)).toEqual(['gave a wrong door code', 'entered by door code']);
+
+  // The round of January opens in fifty days: the page counts down, the doors open before, the test at its time.
+  const home = await browser.newContext();
+  const tove = candidate(await home.newPage(), TOVE);
+  await tove.opensLink();
+  await expect(tove.page.getByRole('timer')).toContainText(/49 d 23 h|50 d 0 h/);
+  const calendar = tove.page.waitForEvent('download');
+  await tove.page.getByRole('link', { name: 'Put it into my calendar' }).click();
+  expect((await calendar).suggestedFilename()).toBe('test-window.ics');
+  await house.advance(50 * DAY_MIN - 21 - 10);
+  await tove.opensLink();
+  await tove.confirmsDetails();
+  await tove.passesChecks();
+  await tove.takesPicture();
+  for (const line of await tove.page.getByRole('checkbox').all()) await line.check();
+  await tove.page.getByRole('button', { name: 'I accept these rules' }).click();
+  await expect(tove.heading('Waiting room')).toBeVisible();
+  await house.advance(11);
+  await tove.page.reload();
+  await expect(tove.page.getByRole('button', { name: 'Start – the clock begins' })).toBeEnabled();
+});
+
+test('a rehearsal from the round’s own page: scored at once, and nothing of it is kept', async ({
+  page,
+  house,
+  candidate,
+}) => {
+  await page.goto(`${house.url}/r/technician-november/rehearsal`);
+  await page.getByRole('button', { name: 'Without the clock' }).click();
+  const anybody = candidate(page);
+  await expect(anybody.heading('Question 1')).toBeVisible();
+  await anybody.chooses('Bram');
+  await anybody.goesTo(2);
+  await anybody.entersFigure('44');
+  await anybody.goesTo(6);
+  await anybody.programs('JavaScript', 'const pots = (cups) => Math.ceil(cups / 8);');
+  await anybody.triesAllCases();
+  await expect(page.getByText('2 of 2 come out as expected')).toBeVisible({ timeout: 45_000 });
+  await anybody.looksBack();
+  await page.getByRole('button', { name: 'Hand in my paper' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
+  await expect(anybody.heading('Your rehearsal')).toBeVisible();
+  // One for Bram, two for 44 cups, three for the pots: 6 of 13.
+  await expect(page.getByRole('main')).toContainText('6 of 13');
+  expect(house.rows('select * from journal')).toEqual([]);
+  expect(house.rows('select * from sittings')).toEqual([]);
+});

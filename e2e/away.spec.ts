@@ -1,0 +1,114 @@
+import { expect, MATTIS, test } from './house';
+
+test('without a network while typing, a reload in between, then the hand-in with its true time', async ({
+  page,
+  house,
+  candidate,
+}) => {
+  test.setTimeout(240_000);
+  const ilse = candidate(page);
+  await ilse.arrives();
+  await ilse.goesTo(8);
+  await ilse.writes('The supply dipped ');
+  await ilse.isSaved();
+  await house.killHard();
+  await page.keyboard.type('at 21:40, ');
+  await expect(page.locator('[data-saved="kept"]')).toContainText('Kept on this device');
+  await page.reload();
+  await expect(ilse.heading('Question 8')).toBeVisible();
+  const sheet = page.getByRole('main').getByRole('textbox');
+  await expect(sheet).toContainText('The supply dipped at 21:40,');
+  await sheet.press('End');
+  await page.keyboard.type(' and nobody heard the alarm.');
+  await ilse.goesTo(3);
+  await ilse.entersFigure('-19');
+  await ilse.looksBack();
+  await page.getByRole('button', { name: 'Hand in my paper' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
+  await expect(ilse.heading('Your paper is handed in on this device')).toBeVisible();
+  await page.reload();
+  await expect(ilse.heading('Your paper is handed in on this device')).toBeVisible();
+  await house.start();
+  await house.advance(2);
+  await expect(ilse.heading('Your paper is handed in')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('It reached the server at')).toBeVisible();
+  const [last] = house.rows<{ value: string }>(
+    "select value from journal where target = 'incident-note/A' order by arrival desc limit 1",
+  );
+  expect(last!.value).toContain('The supply dipped at 21:40, and nobody heard the alarm.');
+  const twice = house.rows('select 1 from journal group by device, seq having count(*) > 1');
+  expect(twice).toEqual([]);
+  await page
+    .getByLabel('Receipt code')
+    .fill((await page.locator('p.font-mono').textContent())!.toLowerCase());
+  await page.getByRole('button', { name: 'Check a code' }).click();
+  await expect(page.getByText('what is kept here is exactly that')).toBeVisible();
+});
+
+test('the deadline without a network: handed in on the device, and a coordinator decides what came late', async ({
+  page,
+  house,
+  candidate,
+  staff,
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  await page.clock.install();
+  const mattis = candidate(page, MATTIS);
+  await mattis.arrives();
+  await mattis.chooses('The first leaf');
+  await mattis.isSaved();
+  await house.killHard();
+  await mattis.chooses('The young root');
+  await expect(page.locator('[data-saved="kept"]')).toBeVisible();
+  await page.clock.fastForward('01:01:00');
+  await expect(mattis.heading('Your paper is handed in on this device')).toBeVisible();
+  await house.start();
+  // The server’s hour is over too, and the grace: what the device delivers now is for a person to decide.
+  await house.advance(70);
+  await page.clock.fastForward('01:00');
+  await expect(mattis.heading('Your paper is handed in')).toBeVisible({ timeout: 60_000 });
+  expect(house.rows("select 1 from journal where standing = 'waiting'").length).toBeGreaterThan(0);
+  const office = await browser.newContext();
+  const coordinator = await staff(await office.newPage(), 'coordinator');
+  await coordinator.opensRound('Technician, November');
+  const late = coordinator.page.getByRole('heading', { name: /Late arrivals · Mattis/ }).locator('..');
+  await expect(late).toContainText('The first leaf');
+  await expect(late).toContainText('The young root');
+  await late.getByLabel('Reason, for the record').fill('The hall had lost its line');
+  await late.getByRole('button', { name: 'Count them' }).click();
+  await expect(late).toBeHidden();
+  await house.doJobs();
+  const [mark] = house.rows<{ hundredths: number }>(
+    "select hundredths from marks where target = 'parts-of-a-seed/A' order by id desc limit 1",
+  );
+  expect(mark!.hundredths).toBe(100);
+});
+
+test('a second device: told, takes over, and both versions are kept', async ({
+  page,
+  candidate,
+  house,
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const ilse = candidate(page);
+  await ilse.arrives();
+  await ilse.chooses('The first leaf');
+  await ilse.isSaved();
+  const tablet = await browser.newContext();
+  const again = candidate(await tablet.newPage());
+  await again.opensLink();
+  await expect(again.heading('Your test is open in another window or device')).toBeVisible();
+  await again.page.getByRole('button', { name: 'Go on here' }).click();
+  await expect(again.heading('Question 1')).toBeVisible();
+  await expect(ilse.heading('Your test is open in another window or device')).toBeVisible();
+  await expect(again.field('The first leaf')).toBeChecked();
+  await again.chooses('The young root');
+  await again.isSaved();
+  const kept = house.rows<{ device: string; value: string }>(
+    "select device, value from journal where target = 'parts-of-a-seed/A' order by arrival",
+  );
+  expect(kept.map((entry) => entry.value)).toEqual(['{"chosen":["leaf"]}', '{"chosen":["root"]}']);
+  expect(new Set(kept.map((entry) => entry.device)).size).toBe(2);
+});
