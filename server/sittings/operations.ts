@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
 import type { Entry } from '../../core/journal/entry';
 import { buildCandidatePaper } from '../../core/papers/candidatePaper';
@@ -21,7 +22,9 @@ const notRunning = () =>
 
 /** Room for the device to hand in by itself at the deadline before the server does it. */
 const DEVICE_FIRST_MS = 3000;
-const COPIES_KEPT = 20_000;
+const HASHES_KEPT = 50_000;
+/** Distinct copies: forms differ only in how their options are arranged, so that most candidates share one. */
+const COPIES_KEPT = 1000;
 /** A desk that was not heard of for this long holds nothing back any more. */
 const SILENT_MS = 25_000;
 /** A device that says its time is over may be ahead by what its clock could not know better. */
@@ -32,7 +35,8 @@ export class SittingOperations {
   private readonly services: Services;
   private readonly find;
   private readonly findOpen;
-  private readonly copies = new Map<string, string>();
+  private readonly hashes = new Map<string, string>();
+  private readonly copies = new Map<string, Buffer>();
 
   constructor(services: Services) {
     this.services = services;
@@ -55,13 +59,13 @@ export class SittingOperations {
     return { paperHash: this.copyFor(invited.round.paperId, seed) };
   }
 
-  /** The candidate's copy by its hash; only while a sitting of this candidate is prepared or running. */
-  paper(invitation: number, hash: string): string {
+  /** The candidate's copy by its hash, as gzip; only while a sitting of this candidate is prepared or running. */
+  paper(invitation: number, hash: string): Buffer {
     const sitting = this.findOpen.get({ invitation });
     if (!sitting) throw notRunning();
-    const own = this.copyFor(whereIs(this.services, invitation).invited.round.paperId, sitting.seed);
-    if (own !== hash) throw notFound('This paper');
-    return this.copies.get(hash)!;
+    const { paperId } = whereIs(this.services, invitation).invited.round;
+    if (this.copyFor(paperId, sitting.seed) !== hash) throw notFound('This paper');
+    return this.copies.get(hash) ?? this.makeCopy(paperId, sitting.seed).packed;
   }
 
   /** Starts the clock, once; the device has shown by the hash that the whole paper is on it. */
@@ -221,14 +225,18 @@ export class SittingOperations {
   }
 
   private copyFor(paperId: number, seed: string): string {
-    const key = `${paperId}/${seed}`;
-    const known = this.copies.get(key);
-    if (known) return known;
+    return this.hashes.get(`${paperId}/${seed}`) ?? this.makeCopy(paperId, seed).hash;
+  }
+
+  private makeCopy(paperId: number, seed: string): { readonly hash: string; readonly packed: Buffer } {
     const text = JSON.stringify(buildCandidatePaper(findPaper(this.services.db, paperId)!.document, seed));
     const hash = sha256(text);
-    if (this.copies.size > 2 * COPIES_KEPT) this.copies.clear();
-    this.copies.set(key, hash).set(hash, text);
-    return hash;
+    const packed = this.copies.get(hash) ?? gzipSync(text);
+    if (this.hashes.size > HASHES_KEPT) this.hashes.clear();
+    if (this.copies.size > COPIES_KEPT) this.copies.clear();
+    this.hashes.set(`${paperId}/${seed}`, hash);
+    this.copies.set(hash, packed);
+    return { hash, packed };
   }
 }
 

@@ -1,3 +1,4 @@
+import { gunzipSync } from 'node:zlib';
 import Joi from 'joi';
 import { entryAbout, type Entry } from '../../core/journal/entry';
 import type { HandInBody, JournalBatch } from '../../core/sittings/api';
@@ -42,9 +43,12 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
     ),
     forCandidates(
       { method: 'get', path: '/sitting/paper/:hash', params: hashParams },
-      (who, { params, response }) => {
-        const copy = operations.paper(who.invitation, params.hash);
-        response.set('Cache-Control', 'private, max-age=31536000, immutable').type('json').send(copy);
+      (who, { params, request, response }) => {
+        const packed = operations.paper(who.invitation, params.hash);
+        response.set({ 'Cache-Control': 'private, max-age=31536000, immutable', Vary: 'Accept-Encoding' });
+        if (request.acceptsEncodings('gzip'))
+          response.set('Content-Encoding', 'gzip').type('json').send(packed);
+        else response.type('json').send(gunzipSync(packed));
       },
     ),
     forCandidates({ method: 'post', path: '/sitting/start', body: startBody }, (who, { body }) =>

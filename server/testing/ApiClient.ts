@@ -21,9 +21,35 @@ export class ApiClient {
     return this.send(path, { ...init, headers: { 'Content-Type': 'application/json', ...headers } });
   }
 
+  /** A stream of server-sent events, one block after the other; beats are passed over. */
+  async stream(path: string): Promise<{ next: () => Promise<string>; end: () => Promise<void> }> {
+    const response = await fetch(`${this.url}/api${path}`, { headers: { Cookie: this.cookie() } });
+    const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+    let held = '';
+    const next = async (): Promise<string> => {
+      for (;;) {
+        const end = held.indexOf('\n\n');
+        if (end >= 0) {
+          const block = held.slice(0, end);
+          held = held.slice(end + 2);
+          if (!block.startsWith(':')) return block;
+          continue;
+        }
+        const { value, done } = await reader.read();
+        if (done) throw new Error('the stream has ended');
+        held += value;
+      }
+    };
+    return { next, end: () => reader.cancel() };
+  }
+
+  private cookie(): string {
+    return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+  }
+
   async send<T>(path: string, init: RequestInit): Promise<Answered<T>> {
-    const cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
-    const headers = { ...(cookie ? { Cookie: cookie } : {}), ...(init.headers as Record<string, string>) };
+    const headers: Record<string, string> = { ...(init.headers as Record<string, string>) };
+    if (this.cookies.size > 0) headers.Cookie = this.cookie();
     const response = await fetch(`${this.url}/api${path}`, { ...init, headers });
     for (const line of response.headers.getSetCookie()) {
       const [name, value] = line.split(';')[0]!.split('=');

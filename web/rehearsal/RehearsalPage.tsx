@@ -77,7 +77,9 @@ function RehearsalDesk({
   useCandidateText();
   const [session] = useState(() => openRehearsal(paper, timed));
   useEffect(() => {
-    const stop = session.store.subscribe((state) => state.receipt && onDone(state.desk.answers));
+    const stop = session.store.subscribe((state, before) => {
+      if (state.receipt && !before.receipt) onDone(state.desk.answers);
+    });
     return () => {
       stop();
       session.close();

@@ -10,7 +10,11 @@ import { useMicrophone, type MicrophoneStandIn } from './useMicrophone';
 const LEAST_LEVEL = 4;
 const SETTLE_MS = 900;
 
-const newNumber = () => [1, 2].map(() => Math.floor(Math.random() * 10)).join('');
+/** Two different digits: a repeated one might be an echo. */
+function newNumber(): string {
+  const first = Math.floor(Math.random() * 10);
+  return `${first}${(first + 1 + Math.floor(Math.random() * 9)) % 10}`;
+}
 
 async function speak(number: string): Promise<void> {
   for (const digit of number) {

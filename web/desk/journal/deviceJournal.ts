@@ -16,6 +16,7 @@ export class DeviceJournal {
   private readonly db = deviceDatabase();
   private readonly now: () => number;
   private seq = 0;
+  private memory: StoredEntry[] = [];
   private readonly waiting = new Map<string, { change: Change; timer: ReturnType<typeof setTimeout> }>();
   private writes: Promise<unknown> = Promise.resolve();
   /** Called when entries wait to be sent. */
@@ -48,19 +49,29 @@ export class DeviceJournal {
     await this.writes;
   }
 
-  /** What waits to be sent, in the order in which it was written. */
+  /** What waits to be sent, in the order in which it was written; what the device could not keep comes last. */
   async unsent(most?: number): Promise<StoredEntry[]> {
-    return (await this.db).getAllFromIndex('entries', 'sitting', this.sitting, most);
+    const stored = await this.db.then(
+      (db) => db.getAllFromIndex('entries', 'sitting', this.sitting, most),
+      () => [],
+    );
+    return [...stored, ...this.memory].slice(0, most);
   }
 
   async count(): Promise<number> {
-    return (await this.db).countFromIndex('entries', 'sitting', this.sitting);
+    const stored = await this.db.then(
+      (db) => db.countFromIndex('entries', 'sitting', this.sitting),
+      () => 0,
+    );
+    return stored + this.memory.length;
   }
 
   /** Moves entries that the server holds durably out of the way of sending. */
   async acknowledge(entries: readonly StoredEntry[]): Promise<void> {
+    const stored = this.forget(entries);
+    if (stored.length === 0) return;
     const work = (await this.db).transaction(['entries', 'acknowledged'], 'readwrite');
-    for (const entry of entries) {
+    for (const entry of stored) {
       void work.objectStore('entries').delete(entry.turn!);
       void work.objectStore('acknowledged').put(entry);
     }
@@ -69,9 +80,17 @@ export class DeviceJournal {
 
   /** Takes out entries that the server can never take. */
   async drop(entries: readonly StoredEntry[]): Promise<void> {
+    const stored = this.forget(entries);
+    if (stored.length === 0) return;
     const { store, done } = (await this.db).transaction('entries', 'readwrite');
-    for (const { turn } of entries) void store.delete(turn!);
+    for (const { turn } of stored) void store.delete(turn!);
     await done;
+  }
+
+  /** Takes out what was only in memory; gives what the device itself holds. */
+  private forget(entries: readonly StoredEntry[]): StoredEntry[] {
+    this.memory = this.memory.filter((entry) => !entries.includes(entry));
+    return entries.filter((entry) => entry.turn !== undefined);
   }
 
   private hold(place: string, first: Change): void {
@@ -97,9 +116,11 @@ export class DeviceJournal {
     };
     this.writes = this.writes
       .then(async () => (await this.db).add('entries', entry))
-      .then(
-        () => this.onWritten(),
-        (error: unknown) => this.onTrouble(error),
-      );
+      .catch((error: unknown) => {
+        // A device that cannot keep it (a private window, no room) can still send it.
+        this.memory.push(entry);
+        this.onTrouble(error);
+      })
+      .then(() => this.onWritten());
   }
 }

@@ -39,8 +39,10 @@ export type DeviceDatabase = IDBPDatabase<Schema>;
 let opening: Promise<DeviceDatabase> | null = null;
 
 /** The one database of this device. */
-export const deviceDatabase = (): Promise<DeviceDatabase> =>
-  (opening ??= openDB<Schema>('clear-sitting', 1, {
+export const deviceDatabase = (): Promise<DeviceDatabase> => (opening ??= open());
+
+const open = async (): Promise<DeviceDatabase> =>
+  openDB<Schema>('clear-sitting', 1, {
     upgrade(db) {
       const entries = db.createObjectStore('entries', { keyPath: 'turn', autoIncrement: true });
       entries.createIndex('sitting', 'sitting');
@@ -49,7 +51,16 @@ export const deviceDatabase = (): Promise<DeviceDatabase> =>
       db.createObjectStore('sittings', { keyPath: 'link' });
       db.createObjectStore('handIns', { keyPath: 'sitting' });
     },
-  }));
+  });
+
+/** What a device that can keep nothing does as well: nothing. The desk says so beside the saved line. */
+async function orNothing<T>(work: (db: DeviceDatabase) => Promise<T>): Promise<T | undefined> {
+  try {
+    return await work(await deviceDatabase());
+  } catch {
+    return undefined;
+  }
+}
 
 /** Keeps a freshly fetched sitting; what was acknowledged before is part of it now. */
 export async function storeSitting(stored: StoredSitting): Promise<void> {
@@ -62,34 +73,36 @@ export async function storeSitting(stored: StoredSitting): Promise<void> {
 }
 
 export const storedSitting = async (link: string): Promise<StoredSitting | undefined> =>
-  (await deviceDatabase()).get('sittings', link);
+  orNothing(async (db) => db.get('sittings', link));
 
 /** Notes a moment of the server's time, for a page that is loaded again without the network. */
 export async function storeMoment(
   link: string,
   moment: Pick<StoredSitting, 'serverAt' | 'deviceAt'>,
 ): Promise<void> {
-  const work = (await deviceDatabase()).transaction('sittings', 'readwrite');
-  const stored = await work.store.get(link);
-  if (stored) void work.store.put({ ...stored, ...moment });
-  await work.done;
+  await orNothing(async (db) => {
+    const work = db.transaction('sittings', 'readwrite');
+    const stored = await work.store.get(link);
+    if (stored) void work.store.put({ ...stored, ...moment });
+    await work.done;
+  });
 }
 
 export const acknowledgedEntries = async (sitting: string): Promise<StoredEntry[]> =>
   (await deviceDatabase()).getAllFromIndex('acknowledged', 'sitting', sitting);
 
 export const storedHandIn = async (sitting: string): Promise<StoredHandIn | undefined> =>
-  (await deviceDatabase()).get('handIns', sitting);
+  orNothing(async (db) => db.get('handIns', sitting));
 
 export async function storeHandIn(handIn: StoredHandIn): Promise<void> {
-  await (await deviceDatabase()).put('handIns', handIn);
+  await orNothing(async (db) => db.put('handIns', handIn));
 }
 
 export async function dropHandIn(sitting: string): Promise<void> {
-  await (await deviceDatabase()).delete('handIns', sitting);
+  await orNothing(async (db) => db.delete('handIns', sitting));
 }
 
 /** Forgets a sitting that the server has whole and closed. */
 export async function forgetSitting(link: string): Promise<void> {
-  await (await deviceDatabase()).delete('sittings', link);
+  await orNothing(async (db) => db.delete('sittings', link));
 }

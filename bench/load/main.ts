@@ -1,0 +1,146 @@
+/*
+ * `npm run load -- --candidates N`: simulated candidates arrive, start within a minute of one another, save every ten
+ * seconds, and hand in all in the last two minutes. Server and generator share the machine; what each of them costs is
+ * told apart. Writes bench/load/results.json.
+ */
+import { readFileSync, writeFileSync } from 'node:fs';
+import { Agent, request } from 'node:http';
+import { cpus } from 'node:os';
+import path from 'node:path';
+import { seededRandom } from '../../core/random';
+import { verifyReceipts } from '../../server/sittings/verifyReceipts';
+import { BenchHouse } from '../BenchHouse';
+import { measureSaves } from '../saves';
+
+const argument = (name: string, otherwise: number) => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? otherwise : Number(process.argv[at + 1]);
+};
+const CANDIDATES = argument('candidates', 5000);
+const START_MS = argument('start-seconds', 60) * 1000;
+const WRITE_MS = argument('write-seconds', 60) * 1000;
+const END_MS = argument('end-seconds', 120) * 1000;
+const SAVE_MS = 10_000;
+
+const random = seededRandom('load');
+const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+const agent = new Agent({ keepAlive: true, maxSockets: Infinity });
+const house = await BenchHouse.open();
+const { hostname, port } = new URL(house.url);
+
+interface Answer {
+  readonly status: number;
+  readonly body: string;
+  readonly ms: number;
+}
+
+function call(method: 'GET' | 'POST', route: string, cookie: string, body?: object): Promise<Answer> {
+  const from = performance.now();
+  return new Promise((resolve, reject) => {
+    const headers = { Cookie: cookie, 'Content-Type': 'application/json', 'Accept-Encoding': 'gzip' };
+    const outgoing = request({ agent, hostname, port, method, path: `/api${route}`, headers }, (incoming) => {
+      const chunks: Buffer[] = [];
+      incoming.on('data', (chunk: Buffer) => chunks.push(chunk));
+      incoming.on('end', () => {
+        const text = incoming.headers['content-encoding'] ? '' : Buffer.concat(chunks).toString();
+        resolve({ status: incoming.statusCode!, body: text, ms: performance.now() - from });
+      });
+    });
+    outgoing.on('error', reject);
+    outgoing.end(body && JSON.stringify(body));
+  });
+}
+
+const [starts, saves, handIns]: number[][] = [[], [], []];
+let [acknowledged, refused] = [0, 0];
+
+const well = (answer: Answer): Answer => {
+  if (answer.status !== 200) refused++;
+  return answer;
+};
+
+/** A note that grows, as somebody's who thinks before every sentence. */
+const entryOf = (device: string, seq: number) => {
+  const text = 'The supply to bay three dipped at night. '.repeat(1 + (seq % 12));
+  const paragraph = { type: 'paragraph', content: [{ type: 'text', text }] };
+  return {
+    ...{ device, seq, about: 'answer', target: 'incident-note/A', at: Date.now() },
+    value: { text: { type: 'doc', content: [paragraph] } },
+  };
+};
+
+async function candidate(cookie: string, end: number): Promise<void> {
+  await wait(random() * START_MS);
+  const from = performance.now();
+  const { body } = well(await call('POST', '/sitting/prepare', cookie, {}));
+  const { paperHash } = JSON.parse(body) as { paperHash: string };
+  well(await call('GET', `/sitting/paper/${paperHash}`, cookie));
+  well(await call('POST', '/sitting/start', cookie, { paperHash }));
+  starts!.push(performance.now() - from);
+  const device = crypto.randomUUID();
+  const handInAt = end - random() * END_MS;
+  let seq = 0;
+  for (;;) {
+    const pause = SAVE_MS * (0.5 + random());
+    if (Date.now() + pause > handInAt) break;
+    await wait(pause);
+    const entries = Array.from({ length: 1 + Math.floor(random() * 3) }, () => entryOf(device, ++seq));
+    const answer = well(await call('POST', '/sitting/journal', cookie, { entries }));
+    saves!.push(answer.ms);
+    if (answer.status === 200) acknowledged += entries.length;
+  }
+  await wait(Math.max(0, handInAt - Date.now()));
+  const last = [entryOf(device, ++seq)];
+  const answer = well(
+    await call('POST', '/sitting/hand-in', cookie, { entries: last, by: 'candidate', at: Date.now() }),
+  );
+  handIns!.push(answer.ms);
+  if (answer.status === 200) acknowledged++;
+}
+
+/** Processor seconds of a process, from /proc (clock ticks of a hundredth). */
+const serverSeconds = () => {
+  const fields = readFileSync(`/proc/${house.pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
+  return (Number(fields[11]) + Number(fields[12])) / 100;
+};
+const at = (values: number[], share: number) =>
+  Math.round(
+    values.sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0,
+  );
+
+const cookies = house.arrive(CANDIDATES);
+const from = Date.now();
+const [serverBefore, ownBefore] = [serverSeconds(), process.cpuUsage()];
+await Promise.all(cookies.map((cookie) => candidate(cookie, from + START_MS + WRITE_MS + END_MS)));
+const seconds = (Date.now() - from) / 1000;
+const own = process.cpuUsage(ownBefore);
+const serverCpu = serverSeconds() - serverBefore;
+const { n: kept } = house.db.$client.prepare('select count(*) as n from journal').get() as { n: number };
+const receipts = verifyReceipts(house.db);
+agent.destroy();
+const { save, echo } = await measureSaves(house);
+await house.close();
+
+const results = {
+  at: new Date().toISOString(),
+  machine: { cores: cpus().length, processor: cpus()[0]!.model, node: process.version },
+  candidates: CANDIDATES,
+  seconds: Math.round(seconds),
+  saves: {
+    count: saves!.length,
+    perSecond: Math.round(saves!.length / seconds),
+    p50Ms: at(saves!, 0.5),
+    p99Ms: at(saves!, 0.99),
+  },
+  starts: { count: starts!.length, p50Ms: at(starts!, 0.5), p99Ms: at(starts!, 0.99) },
+  handIns: { count: handIns!.length, p50Ms: at(handIns!, 0.5), p99Ms: at(handIns!, 0.99) },
+  entries: { acknowledged, inDatabase: kept, lost: acknowledged - kept },
+  refused,
+  receipts: receipts.checked,
+  receiptsBroken: receipts.broken.length,
+  processorSeconds: { server: Math.round(serverCpu), generator: Math.round((own.user + own.system) / 1e6) },
+  savesOfEcho: { save, echo, ofEcho: Math.round((100 * save.perSecond) / echo.perSecond) / 100 },
+};
+writeFileSync(path.join(import.meta.dirname, 'results.json'), `${JSON.stringify(results, null, 2)}\n`);
+console.log(JSON.stringify(results, null, 2));
+process.exit(results.entries.lost === 0 && results.receiptsBroken === 0 ? 0 : 1);

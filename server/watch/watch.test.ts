@@ -1,0 +1,201 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ArrivalView } from '../../core/arrival/api';
+import type { LiveView } from '../../core/live/api';
+import type { SittingOpened } from '../../core/sittings/api';
+import { MINUTE_MS } from '../../core/timing/deadline';
+import type { WatchAct, WatchView } from '../../core/watch/api';
+import { doorCodeOf } from '../arrival/doorCode';
+import { actsOnRecord } from '../db/schema';
+import { ApiClient } from '../testing/ApiClient';
+import { samplePaper } from '../testing/samplePaper';
+import { serve, type Served } from '../testing/serve';
+
+let house: Served;
+let bram: ApiClient;
+beforeAll(async () => {
+  house = await serve();
+  bram = await house.staff('invigilator');
+});
+afterAll(() => house.close());
+
+interface Refusal {
+  readonly code: string;
+}
+let version = 1;
+const newRound = (settings: Parameters<Served['addRound']>[1] = {}) =>
+  house.addRound({ ...samplePaper(), version: version++ }, settings);
+
+async function arrived(link: string): Promise<ApiClient> {
+  const client = new ApiClient(house.url);
+  await client.post('/arrival/open', { link });
+  await client.post('/arrival/details', { correction: null });
+  await client.post('/arrival/rules', { version: '1', accepted: ['honest'] });
+  return client;
+}
+const stageOf = async (client: ApiClient) => (await client.get<ArrivalView>('/arrival')).body.stage;
+const watch = async (round: number) => (await bram.get<WatchView>(`/watch/${round}`)).body;
+const act = async (round: number, name: WatchAct, minutes = 0, text = 'for a reason') => {
+  const { invitation } = (await watch(round)).rows[0]!;
+  return bram.post<WatchView & Refusal>(`/watch/${round}/acts`, { act: name, invitation, text, minutes });
+};
+const timeOf = async (client: ApiClient) => (await client.get<SittingOpened>('/sitting')).body.time;
+
+describe('the door', () => {
+  it('opens by hand, and the act is on record with its reason', async () => {
+    const round = newRound({ startRule: 'by hand' });
+    const client = await arrived(house.invite(round));
+    expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'waiting' });
+    expect((await watch(round)).rows).toMatchObject([{ state: 'waiting' }]);
+    expect((await client.get<LiveView>('/live')).body.place).toBe(1);
+    expect((await act(round, 'grant', 5)).body.code).toBe('not-started');
+    await act(round, 'admit', 0, 'known by the picture');
+    expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'cover' });
+    const last = house.wired.services.db.select().from(actsOnRecord).all().at(-1);
+    expect(last).toMatchObject({ act: 'admit', reason: 'known by the picture' });
+  });
+
+  it('opens by the code, five times tried at most', async () => {
+    const round = newRound({ startRule: 'door code' });
+    const [lucky, unlucky] = [await arrived(house.invite(round)), await arrived(house.invite(round))];
+    const code = doorCodeOf(house.wired.services.secret, round);
+    expect((await watch(round)).doorCode).toBe(code);
+    const knock = (client: ApiClient, given: string) =>
+      client.post<Refusal>('/arrival/door', { code: given });
+    expect((await knock(lucky, code.toLowerCase().replace(' ', '-'))).status).toBe(200);
+    expect(await stageOf(lucky)).toEqual({ at: 'arriving', step: 'cover' });
+    const codes: string[] = [];
+    for (let n = 0; n < 6; n++) codes.push((await knock(unlucky, `WRONG ${n}`)).body.code);
+    expect(codes).toEqual([...Array<string>(5).fill('wrong-code'), 'door-shut']);
+    expect((await knock(unlucky, code)).body.code).toBe('door-shut');
+  });
+
+  it('waits for a correction to be settled where the round demands it', async () => {
+    const round = newRound({ correctionsFirst: true });
+    const client = new ApiClient(house.url);
+    await client.post('/arrival/open', { link: house.invite(round) });
+    await client.post('/arrival/details', { correction: 'My name is spelt with a k' });
+    expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'details' });
+    const { invitation, notes } = (await watch(round)).rows[0]!;
+    expect(notes).toEqual(['details: “My name is spelt with a k”']);
+    const coordinator = await house.staff('coordinator');
+    await coordinator.post(`/rounds/${round}/correction-settled`, { invitation });
+    expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'rules' });
+  });
+});
+
+describe('a running sitting', () => {
+  it('is paused, goes on, is granted minutes; none of it costs the candidate', async () => {
+    const round = newRound();
+    const client = await house.sitting(house.invite(round));
+    const before = (await timeOf(client)).deadlineAt;
+    await act(round, 'pause');
+    expect(await timeOf(client)).toMatchObject({ stopped: { why: 'pause' } });
+    house.clock.advance(20 * MINUTE_MS);
+    house.wired.sittings.sweep();
+    await act(round, 'go on');
+    await act(round, 'grant', 7);
+    // 20 minutes of pause, 7 granted; what the calls themselves took is far below a second
+    const later = (await timeOf(client)).deadlineAt - before - 27 * MINUTE_MS;
+    expect(Math.abs(later)).toBeLessThan(5000);
+    expect((await act(round, 'go on')).body.code).toBe('time-not-stopped');
+  });
+
+  it('takes a rest break within the allowance only', async () => {
+    const round = newRound();
+    const client = await house.sitting(house.invite(round, 0, { breakMinutes: 10 }));
+    const none = await house.sitting(house.invite(round));
+    expect((await none.post<Refusal>('/live/break')).body.code).toBe('time-no-break-left');
+    await client.post('/live/break');
+    house.clock.advance(4 * MINUTE_MS);
+    const { body } = await client.post<LiveView>('/live/break-over');
+    expect(Math.round(body.time!.breakLeftMs / MINUTE_MS)).toBe(6);
+    await client.post('/live/break');
+    house.clock.advance(60 * MINUTE_MS);
+    // 30 minutes in all, of which the hour without anybody going on has used up what was left
+    expect((await client.get<LiveView>('/live')).body.time).toMatchObject({ stopped: null, leftMs: 0 });
+  });
+
+  it('is let in again after a hand-in, and the time in between does not count', async () => {
+    const round = newRound();
+    const client = await house.sitting(house.invite(round));
+    const left = (await timeOf(client)).leftMs;
+    await client.post('/sitting/hand-in', { entries: [], by: 'candidate', at: house.clock.now() });
+    house.clock.advance(90 * MINUTE_MS);
+    expect((await watch(round)).rows).toMatchObject([{ state: 'handed in' }]);
+    await act(round, 'readmit', 3);
+    expect(await stageOf(client)).toEqual({ at: 'running' });
+    expect(Math.abs((await timeOf(client)).leftMs - left - 3 * MINUTE_MS)).toBeLessThan(5000);
+  });
+
+  it('is held by one opening of the desk; another has to take it over', async () => {
+    const client = await house.sitting(house.invite(newRound()));
+    const hold = async (opening: string, takeOver: boolean) =>
+      (await client.post<{ holder: string }>('/sitting/hold', { opening, takeOver })).body.holder;
+    await client.post('/sitting/journal', { entries: [] });
+    expect(await hold('first-window', false)).toBe('first-window');
+    expect(await hold('second-window', false)).toBe('first-window');
+    expect(await hold('second-window', true)).toBe('second-window');
+    expect((await client.get<LiveView>('/live')).body.holder).toBe('second-window');
+    // A desk that has gone silent holds nothing back.
+    house.clock.advance(MINUTE_MS);
+    expect(await hold('third-window', false)).toBe('third-window');
+  });
+});
+
+describe('words', () => {
+  it('reach the other side by the stream', async () => {
+    const round = newRound();
+    const client = await house.sitting(house.invite(round));
+    const views: LiveView[] = [];
+    const stream = await client.stream('/live/stream');
+    const next = async () => views.push(JSON.parse((await stream.next()).slice('data: '.length)) as LiveView);
+    await next();
+    await client.post('/live/say', { text: 'The sound stopped', hand: true });
+    await next();
+    expect(views[1]!.hand).toMatchObject({ text: 'The sound stopped' });
+    expect((await watch(round)).rows[0]!.hand).toMatchObject({ text: 'The sound stopped' });
+    await act(round, 'answer hand', 0, 'Try the headphones');
+    await next();
+    expect(views[2]).toMatchObject({ hand: null });
+    await bram.post(`/watch/${round}/tell-all`, { text: 'Ten minutes left' });
+    await next();
+    expect(views[3]!.messages.map((m) => m.text)).toEqual([
+      ...['The sound stopped', 'Try the headphones', 'Ten minutes left'],
+    ]);
+    await stream.end();
+  });
+});
+
+describe('pictures', () => {
+  it('are shown to invigilators, on record, and deleted after the retention time', async () => {
+    const round = newRound({ checks: ['camera'], keptDays: 60, identityPicture: true });
+    const client = new ApiClient(house.url);
+    await client.post('/arrival/open', { link: house.invite(round) });
+    await client.post('/arrival/details', { correction: null });
+    const jpeg = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1]);
+    const put = (of: string, body: Uint8Array<ArrayBuffer>) =>
+      client.send(`/arrival/picture/${of}`, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'image/jpeg' },
+        body,
+      });
+    expect((await put('person', Uint8Array.from([1, 2, 3]))).status).toBe(400);
+    expect((await put('person', jpeg)).status).toBe(200);
+    const { invitation, picture } = (await watch(round)).rows[0]!;
+    expect(picture).toBe(true);
+    const shown = `/watch/${round}/pictures/${invitation}`;
+    expect((await bram.get(shown)).status).toBe(200);
+    const { dataFolder } = house.wired.services.config;
+    const [row] = house.wired.services.db.$client
+      .prepare('select picture_file as file from arrivals where picture_file is not null')
+      .all() as { file: string }[];
+    const file = path.join(dataFolder, 'files', row!.file.slice(0, 2), row!.file);
+    expect(existsSync(file)).toBe(true);
+    house.clock.advance(61 * 24 * 60 * MINUTE_MS);
+    await house.wired.services.jobs.turn();
+    expect(existsSync(file)).toBe(false);
+    expect((await bram.get(shown)).status).toBe(401);
+  });
+});
