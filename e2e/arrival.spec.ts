@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { hasNoBarriers } from './barriers';
 import { CORIN, expect, SIGNE, test, TOVE } from './house';
 
 const DAY_MIN = 24 * 60;
@@ -90,12 +91,14 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await page.getByRole('button', { name: 'Take the picture' }).click();
   await page.getByRole('button', { name: 'Use this picture' }).click();
   await expect(signe.heading('A picture of your identity document')).toBeVisible();
+  await hasNoBarriers(page, 'identity document');
   await page.getByRole('button', { name: 'Carry on', exact: true }).click();
   for (const line of await page.getByRole('checkbox').all()) await line.check();
   await page.getByRole('button', { name: 'I accept these rules' }).click();
 
   await expect(signe.heading('Waiting room')).toBeVisible();
   await expect(page.getByText('You are number 1 in line.')).toBeVisible();
+  await hasNoBarriers(page, 'waiting room');
   await page.getByRole('button', { name: 'Raise a hand' }).click();
   await page.getByLabel('What is it?').fill('Does the break count?');
   await page.getByRole('button', { name: 'Raise my hand' }).click();
@@ -103,6 +106,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   const bram = await staff(await office.newPage(), 'invigilator');
   await bram.watches('Technician, supervised sitting');
   await expect(bram.page.getByText('Does the break count?')).toBeVisible();
+  await hasNoBarriers(bram.page, 'watch room');
   await bram.does('Answer', 'Signe Tolland', 'It stops your clock.');
   await expect(page.getByText('It stops your clock.').first()).toBeVisible();
   await page.keyboard.press('Escape');
@@ -116,6 +120,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(timer).toHaveText(/^1:(20:00|19:[345])/);
   await bram.does('Pause', 'Signe Tolland', 'The hall is cleared');
   await expect(signe.heading('Your test is paused')).toBeVisible();
+  await hasNoBarriers(page, 'paused');
   await house.advance(12);
   await bram.does('Go on', 'Signe Tolland', 'Everybody is back');
   await expect(signe.heading('Question 1')).toBeVisible();
@@ -217,9 +222,8 @@ test('a rehearsal from the round’s own page: scored at once, and nothing of it
   await anybody.triesAllCases();
   await expect(page.getByText('2 of 2 come out as expected')).toBeVisible({ timeout: 45_000 });
   await anybody.looksBack();
-  await page.getByRole('button', { name: 'Hand in my paper' }).click();
-  await page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
-  await expect(anybody.heading('Your rehearsal')).toBeVisible();
+  await anybody.handsInRehearsal();
+  await hasNoBarriers(page, 'rehearsal');
   // One for Bram, two for 44 cups, three for the pots: 6 of 13.
   await expect(page.getByRole('main')).toContainText('6 of 13');
   expect(house.rows('select * from journal')).toEqual([]);

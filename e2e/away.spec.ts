@@ -1,3 +1,4 @@
+import { hasNoBarriers } from './barriers';
 import { expect, MATTIS, test } from './house';
 
 test('without a network while typing, a reload in between, then the hand-in with its true time', async ({
@@ -26,6 +27,7 @@ test('without a network while typing, a reload in between, then the hand-in with
   await page.getByRole('button', { name: 'Hand in my paper' }).click();
   await page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
   await expect(ilse.heading('Your paper is handed in on this device')).toBeVisible();
+  await hasNoBarriers(page, 'handed in on the device');
   await page.reload();
   await expect(ilse.heading('Your paper is handed in on this device')).toBeVisible();
   await house.start();
@@ -74,6 +76,7 @@ test('the deadline without a network: handed in on the device, and a coordinator
   await coordinator.opensRound('Technician, November');
   const late = coordinator.page.getByRole('heading', { name: /Late arrivals · Mattis/ }).locator('..');
   await expect(late).toContainText('The first leaf');
+  await hasNoBarriers(coordinator.page, 'late arrivals');
   await expect(late).toContainText('The young root');
   await late.getByLabel('Reason, for the record').fill('The hall had lost its line');
   await late.getByRole('button', { name: 'Count them' }).click();

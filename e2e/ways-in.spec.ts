@@ -1,12 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { hasNoBarriers } from './barriers';
 import { expect, MATTIS, test } from './house';
-
-async function hasNoBarriers(page: Page, where: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const told = violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
-  expect(told, where).toEqual([]);
-}
 
 async function fitsTheScreen(page: Page): Promise<void> {
   const [content, view] = await page.evaluate(() => [

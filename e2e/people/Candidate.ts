@@ -39,6 +39,23 @@ export class Candidate {
     await expect(this.heading('Your picture')).toBeVisible();
   }
 
+  /** Where sound is checked too: hears the number, with the stand-in voice for a microphone. */
+  async passesChecksWithSound(): Promise<void> {
+    const played: string[] = [];
+    this.page.on('request', (request) => {
+      const digit = /\/sound\/(\d)\.wav/.exec(request.url())?.[1];
+      if (digit) played.push(digit);
+    });
+    const sound = this.page.getByRole('listitem').filter({ hasText: 'Sound' });
+    await sound.getByRole('combobox').selectOption('tone');
+    await sound.getByRole('button', { name: 'Play' }).click();
+    await expect.poll(() => played.length).toBe(2);
+    await sound.getByRole('textbox').fill(played.join(''));
+    await expect(sound).toContainText('You hear the sound');
+    await this.button(/^Carry on/).click();
+    await expect(this.heading('Your picture')).toBeVisible({ timeout: 45_000 });
+  }
+
   async takesPicture(): Promise<void> {
     await this.button('Take the picture').click();
     await this.button('Use this picture').click();
@@ -54,6 +71,12 @@ export class Candidate {
   async starts(): Promise<void> {
     await this.button('Start – the clock begins').click();
     await expect(this.heading('Question 1')).toBeVisible();
+  }
+
+  async handsInRehearsal(): Promise<void> {
+    await this.button('Hand in my paper').click();
+    await this.page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
+    await expect(this.heading('Your rehearsal')).toBeVisible();
   }
 
   /** The whole way from the link to the desk. */

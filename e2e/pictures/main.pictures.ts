@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, ILSE, MATTIS, test } from '../house';
+import { expect, ILSE, MATTIS, SIGNE, test } from '../house';
 import { ROOT } from '../paths';
 
 const shoot = async (page: Page, name: string) => {
@@ -68,6 +68,41 @@ test('what a candidate meets', async ({ page, house, candidate }) => {
   await page.goto(house.url + house.linkOf('tobiah.lindqvar@example.org'));
   await expect(ilse.heading('Tobiah Lindqvar')).toBeVisible();
   await shoot(page, 'result');
+});
+
+test('rehearsal, waiting and watching', async ({ page, house, candidate, staff, browser }) => {
+  await page.goto(`${house.url}/r/technician-november/rehearsal`);
+  await page.getByRole('button', { name: 'Without the clock' }).click();
+  const anybody = candidate(page);
+  await anybody.chooses('Bram');
+  await anybody.goesTo(2);
+  await anybody.entersFigure('45');
+  await anybody.looksBack();
+  await anybody.handsInRehearsal();
+  await shoot(page, 'rehearsal');
+  const signe = candidate(page, SIGNE);
+  await signe.opensLink();
+  await signe.confirmsDetails();
+  await signe.passesChecksWithSound();
+  await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
+  await page.getByRole('button', { name: 'Take the picture' }).click();
+  await page.getByRole('button', { name: 'Use this picture' }).click();
+  await page.getByRole('button', { name: 'Carry on', exact: true }).click();
+  for (const line of await page.getByRole('checkbox').all()) await line.check();
+  await page.getByRole('button', { name: 'I accept these rules' }).click();
+  await expect(signe.heading('Waiting room')).toBeVisible();
+  await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
+  await page.getByRole('button', { name: 'Raise a hand' }).click();
+  await page.getByLabel('What is it?').fill('May I have water on the table?');
+  await page.getByRole('button', { name: 'Raise my hand' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('One face in the frame')).toBeVisible({ timeout: 45_000 });
+  await shoot(page, 'waiting-room');
+  const office = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const bram = await staff(await office.newPage(), 'invigilator');
+  await bram.watches('Technician, supervised sitting');
+  await expect(bram.page.getByText('May I have water')).toBeVisible();
+  await shoot(bram.page, 'watch');
 });
 
 test('on a telephone', async ({ page, candidate }) => {

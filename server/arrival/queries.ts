@@ -9,38 +9,53 @@ export interface Invited {
   readonly round: typeof rounds.$inferSelect;
 }
 
-export function findInvited(db: Db, invitationId: number): Invited | null {
-  const found = db
-    .select({ invitation: invitations, candidate: candidates, round: rounds })
-    .from(invitations)
-    .innerJoin(candidates, eq(candidates.id, invitations.candidateId))
-    .innerJoin(rounds, eq(rounds.id, invitations.roundId))
-    .where(eq(invitations.id, invitationId))
-    .get();
-  return found ?? null;
+function prepare(db: Db) {
+  const p = sql.placeholder;
+  return {
+    invited: db
+      .select({ invitation: invitations, candidate: candidates, round: rounds })
+      .from(invitations)
+      .innerJoin(candidates, eq(candidates.id, invitations.candidateId))
+      .innerJoin(rounds, eq(rounds.id, invitations.roundId))
+      .where(eq(invitations.id, p('invitation')))
+      .prepare(),
+    sittings: db
+      .select()
+      .from(sittings)
+      .where(eq(sittings.invitationId, p('invitation')))
+      .orderBy(desc(sittings.attempt))
+      .prepare(),
+    arrival: db
+      .select()
+      .from(arrivals)
+      .where(and(eq(arrivals.invitationId, p('invitation')), eq(arrivals.attempt, p('attempt'))))
+      .prepare(),
+  };
 }
+
+/** Asked at every step of every candidate: prepared once a database. */
+const prepared = new WeakMap<Db, ReturnType<typeof prepare>>();
+
+function queriesOf(db: Db): ReturnType<typeof prepare> {
+  const queries = prepared.get(db) ?? prepare(db);
+  prepared.set(db, queries);
+  return queries;
+}
+
+export const findInvited = (db: Db, invitation: number): Invited | null =>
+  queriesOf(db).invited.get({ invitation }) ?? null;
 
 export const paperOf = (db: Db, invited: Invited) => findPaper(db, invited.round.paperId)!.document;
 
 export const findByLink = (db: Db, linkHash: string) =>
   db.select({ id: invitations.id }).from(invitations).where(eq(invitations.linkHash, linkHash)).get() ?? null;
 
-export const sittingsOf = (db: Db, invitationId: number) =>
-  db
-    .select()
-    .from(sittings)
-    .where(eq(sittings.invitationId, invitationId))
-    .orderBy(desc(sittings.attempt))
-    .all();
+export const sittingsOf = (db: Db, invitation: number) => queriesOf(db).sittings.all({ invitation });
 
 export type Arrival = typeof arrivals.$inferSelect;
 
-export const findArrival = (db: Db, invitationId: number, attempt: number): Arrival | null =>
-  db
-    .select()
-    .from(arrivals)
-    .where(and(eq(arrivals.invitationId, invitationId), eq(arrivals.attempt, attempt)))
-    .get() ?? null;
+export const findArrival = (db: Db, invitation: number, attempt: number): Arrival | null =>
+  queriesOf(db).arrival.get({ invitation, attempt }) ?? null;
 
 export const arrivalsOf = (db: Db, invitationId: number): Arrival[] =>
   db.select().from(arrivals).where(eq(arrivals.invitationId, invitationId)).all();

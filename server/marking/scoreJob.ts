@@ -10,7 +10,8 @@ import { deskOf } from '../sittings/receipt';
 export async function scoreSitting(services: Services, sittingId: number): Promise<void> {
   const { db, clock, sandbox } = services;
   const sitting = findSitting(db, sittingId);
-  if (!sitting || sitting.scoredAt !== null) return;
+  // Let in again before the job came to it: the next hand-in brings a job of its own.
+  if (!sitting || sitting.scoredAt !== null || sitting.closedAt === null) return;
   const invited = findInvited(db, sitting.invitationId)!;
   const paper = paperOf(db, invited);
   const { answers } = deskOf(services, sittingId);

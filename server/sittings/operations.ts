@@ -1,6 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
 import type { Entry } from '../../core/journal/entry';
+import type { Desk } from '../../core/journal/fold';
 import { buildCandidatePaper } from '../../core/papers/candidatePaper';
 import type { ClosedBy, HandInBody, JournalKept, Receipt, SittingOpened } from '../../core/sittings/api';
 import { GRACE_MS } from '../../core/timing/deadline';
@@ -144,16 +145,19 @@ export class SittingOperations {
     if (entries.length > 0) await this.write(found, entries);
     const now = clock.now();
     const said = Math.max(Math.min(at, now), time.of(id).startedAt!);
-    await commits.run(() => {
-      if (time.of(id).closed === null) this.close(found, by, said);
+    // The journal is folded once: for closing it, and for what the receipt tells.
+    const desk = await commits.run(() => {
+      const folded = deskOf(this.services, id);
+      if (time.of(id).closed === null) this.close(found, by, said, folded);
       const row = findSitting(db, id)!;
       if (row.receivedAt === null && row.closedBy !== 'server')
         db.update(sittings).set({ receivedAt: now, handedInAt: said }).where(eq(sittings.id, id)).run();
       else if (row.receivedAt === null && by === 'candidate' && said <= row.closedAt!)
         db.update(sittings).set({ receivedAt: now, handedInAt: said }).where(eq(sittings.id, id)).run();
+      return folded;
     });
     this.services.hub.tellOf(invitation, found.roundId);
-    return receiptOf(this.services, findSitting(db, id)!);
+    return receiptOf(this.services, findSitting(db, id)!, desk);
   }
 
   /** Closes sittings whose time is over and of which nothing was heard. */
@@ -168,12 +172,17 @@ export class SittingOperations {
   }
 
   /** Closes as of `at`; scored at once when handed in, after the grace when the time closed it. */
-  private close({ sitting: { id } }: FoundSitting, by: ClosedBy, at: number): void {
+  private close(
+    { sitting: { id } }: FoundSitting,
+    by: ClosedBy,
+    at: number,
+    desk: Desk = deskOf(this.services, id),
+  ): void {
     const { db, clock, jobs, time } = this.services;
     db.transaction(() => {
       time.record(id, { type: 'closed', at, by });
       db.update(sittings)
-        .set({ receiptHash: receiptHashOf(this.services, id), scoredAt: null, holder: null })
+        .set({ receiptHash: receiptHashOf(this.services, id, desk), scoredAt: null, holder: null })
         .where(eq(sittings.id, id))
         .run();
       jobs.add('score', id, by === 'candidate' ? clock.now() : time.of(id).closed!.at + GRACE_MS);

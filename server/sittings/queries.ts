@@ -24,6 +24,11 @@ function prepare(db: Db) {
       .orderBy(desc(sittings.attempt))
       .limit(1)
       .prepare(),
+    one: db
+      .select()
+      .from(sittings)
+      .where(eq(sittings.id, p('id')))
+      .prepare(),
     overdue: db
       .select({ id: sittings.id, invitation: sittings.invitationId })
       .from(sittings)
@@ -50,10 +55,15 @@ function prepare(db: Db) {
 
 const prepared = new WeakMap<Db, ReturnType<typeof prepare>>();
 
-/** What the journal's hot path asks; prepared once a database. */
-export function sittingQueries(db: Db) {
+function queriesOf(db: Db): ReturnType<typeof prepare> {
   const queries = prepared.get(db) ?? prepare(db);
   prepared.set(db, queries);
+  return queries;
+}
+
+/** What the journal's hot path asks; prepared once a database. */
+export function sittingQueries(db: Db) {
+  const queries = queriesOf(db);
   return {
     /** The sitting that was started last, running or closed. */
     newestOf: (invitation: number): FoundSitting | null => queries.newest.get({ invitation }) ?? null,
@@ -71,5 +81,4 @@ export function sittingQueries(db: Db) {
   };
 }
 
-export const findSitting = (db: Db, id: number): Sitting | null =>
-  db.select().from(sittings).where(eq(sittings.id, id)).get() ?? null;
+export const findSitting = (db: Db, id: number): Sitting | null => queriesOf(db).one.get({ id }) ?? null;

@@ -1,4 +1,4 @@
-import { foldJournal } from '../../core/journal/fold';
+import { foldJournal, type Desk } from '../../core/journal/fold';
 import { canonicalJson, receiptCode } from '../../core/journal/receipt';
 import { kindOf } from '../../core/kinds/registry';
 import { allParts } from '../../core/papers/paper';
@@ -18,14 +18,20 @@ export const deskOf = ({ db }: Pick<Services, 'db'>, sittingId: number) =>
   foldJournal(sittingQueries(db).entriesOf(sittingId));
 
 /** SHA-256 over the canonical JSON of all current answers: proves later that the marked script is this one. */
-export const receiptHashOf = (services: Pick<Services, 'db'>, sittingId: number): string =>
-  sha256(canonicalJson(deskOf(services, sittingId).answers));
+export const receiptHashOf = (
+  services: Pick<Services, 'db'>,
+  sittingId: number,
+  { answers }: Pick<Desk, 'answers'> = deskOf(services, sittingId),
+): string => sha256(canonicalJson(answers));
 
-export function receiptOf(services: Pick<Services, 'db' | 'time'>, sitting: Sitting): Receipt {
+export function receiptOf(
+  services: Pick<Services, 'db' | 'time'>,
+  sitting: Sitting,
+  { answers }: Pick<Desk, 'answers'> = deskOf(services, sitting.id),
+): Receipt {
   const { closedAt, closedBy, receiptHash, startedAt, handedInAt, receivedAt } = sitting;
   if (closedAt === null || closedBy === null || receiptHash === null || startedAt === null)
     throw new Error('a running sitting has no receipt');
-  const { answers } = deskOf(services, sitting.id);
   const parts = allParts(paperOf(services.db, findInvited(services.db, sitting.invitationId)!));
   const answered = parts.filter((place) => {
     const kind = kindOf(place.part.kind);

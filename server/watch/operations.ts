@@ -12,7 +12,7 @@ import {
 import { whereIs } from '../arrival/operations';
 import { DOOR_CODE_SHOWN_MS, doorCodeOf } from '../arrival/doorCode';
 import { noteArrival } from '../arrival/queries';
-import { actsOnRecord, messages } from '../db/schema';
+import { actsOnRecord, messages, sittings } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
 import { record } from '../rounds/record';
 import { findRound, invitedOf, listRounds } from '../rounds/queries';
@@ -186,6 +186,12 @@ const DOINGS: Record<WatchAct, Doing> = {
       throw conflict('signed-off', 'The marks of this round are signed off; nobody can be let in again.');
     const event = { type: 'readmitted', at: services.clock.now(), ms: minutes * MINUTE_MS } as const;
     services.time.record(sitting.id, event, { staffId, reason: text });
+    // The next hand-in has a time and a receipt of its own.
+    services.db
+      .update(sittings)
+      .set({ handedInAt: null, receivedAt: null, receiptHash: null })
+      .where(eq(sittings.id, sitting.id))
+      .run();
   },
   note: () => undefined,
 };

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { LiveView } from '../../core/live/api';
-import type { SittingOpened } from '../../core/sittings/api';
+import type { Receipt, SittingOpened } from '../../core/sittings/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import type { WatchAct, WatchView } from '../../core/watch/api';
 import { doorCodeOf } from '../arrival/doorCode';
@@ -127,6 +127,10 @@ describe('a running sitting', () => {
     await act(round, 'readmit', 3);
     expect(await stageOf(client)).toEqual({ at: 'running' });
     expect(Math.abs((await timeOf(client)).leftMs - left - 3 * MINUTE_MS)).toBeLessThan(5000);
+    house.clock.advance(MINUTE_MS);
+    const at = house.clock.now();
+    const { body } = await client.post<Receipt>('/sitting/hand-in', { entries: [], by: 'candidate', at });
+    expect(body).toMatchObject({ handedInAt: at, closedBy: 'candidate' });
   });
 
   it('is held by one opening of the desk; another has to take it over', async () => {

@@ -1,0 +1,10 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect } from './house';
+
+/** What axe finds in the way of people with a keyboard, a screen reader or weak eyes: nothing. */
+export async function hasNoBarriers(page: Page, where: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const told = violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
+  expect(told, where).toEqual([]);
+}

@@ -1,0 +1,72 @@
+import { pino } from 'pino';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { MovableClock } from '../clock';
+import { openDatabase, type Db } from '../db/open';
+import { jobs } from '../db/schema';
+import { JobQueue } from './jobQueue';
+
+let db: Db;
+let clock: MovableClock;
+let queue: JobQueue;
+beforeEach(() => {
+  db = openDatabase(':memory:');
+  clock = new MovableClock();
+  queue = new JobQueue(db, clock, pino({ level: 'silent' }));
+});
+afterEach(() => db.$client.close());
+
+describe('jobs', () => {
+  it('are done in the order in which they fall due, and once', async () => {
+    const done: number[] = [];
+    queue.handle('score', (subject) => void done.push(subject));
+    queue.add('score', 2, clock.now() + 5000);
+    queue.add('score', 1);
+    await queue.turn();
+    expect([done, queue.open()]).toEqual([[1], 1]);
+    clock.advance(5000);
+    await queue.turn();
+    await queue.turn();
+    expect([done, queue.open()]).toEqual([[1, 2], 0]);
+  });
+
+  it('are tried again with growing waits, and given up with what went wrong', async () => {
+    const broken = vi.fn(() => {
+      throw new Error('the box is shut');
+    });
+    queue.handle('score', broken);
+    queue.add('score', 7);
+    for (let turn = 0; turn < 8; turn++) {
+      await queue.turn();
+      clock.advance(60_000);
+    }
+    expect(broken).toHaveBeenCalledTimes(5);
+    expect(db.select().from(jobs).get()).toMatchObject({ attempts: 5, trouble: 'Error: the box is shut' });
+    expect(queue.open()).toBe(0);
+  });
+
+  it('one that fails does not hold up the others', async () => {
+    const done: number[] = [];
+    queue.handle('score', (subject) => {
+      if (subject === 1) throw new Error('no');
+      done.push(subject);
+    });
+    queue.add('score', 1);
+    queue.add('score', 2);
+    await queue.turn();
+    expect(done).toEqual([2]);
+  });
+
+  it('does what belongs to every turn, and its turns never overlap', async () => {
+    let [inside, most] = [0, 0];
+    queue.handle('slow', async () => {
+      most = Math.max(most, ++inside);
+      await Promise.resolve();
+      inside--;
+    });
+    const sweep = vi.fn();
+    queue.everyTurn(sweep);
+    for (let subject = 1; subject <= 4; subject++) queue.add('slow', subject);
+    await Promise.all([queue.turn(), queue.turn(), queue.turn()]);
+    expect([most, queue.open(), sweep.mock.calls.length]).toEqual([1, 0, 1]);
+  });
+});
