@@ -20,7 +20,11 @@ test('without a network while typing, a reload in between, then the hand-in with
   const sheet = page.getByRole('main').getByRole('textbox');
   await expect(sheet).toContainText('The supply dipped at 21:40,');
   await sheet.press('End');
-  await page.keyboard.type('and nobody heard the alarm.');
+  await page.keyboard.type('and nobody heard the alarm');
+  // The last key, and the page is gone in the same moment.
+  await page.keyboard.type('.');
+  await page.reload();
+  await expect(sheet).toContainText('and nobody heard the alarm.');
   await ilse.goesTo(3);
   await ilse.entersFigure('-19');
   await ilse.looksBack();

@@ -152,6 +152,7 @@ export class SittingBackend implements DeskBackend {
   }
 
   private async leave(): Promise<void> {
+    this.parts.journal.leaveBehind();
     await this.parts.journal.settle();
     await this.sender.flush(true);
   }

@@ -42,6 +42,30 @@ describe('the journal on the device', () => {
     expect((await acknowledgedEntries('three')).map((e) => e.value)).toEqual([{ typed: 'a' }]);
   });
 
+  it('leaves behind what a vanishing page has not written yet; the next opening takes it in, once', async () => {
+    const box = new Map<string, string>();
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => box.get(key) ?? null,
+      setItem: (key: string, value: string) => void box.set(key, value),
+      removeItem: (key: string) => void box.delete(key),
+    });
+    const vanishing = journalOf('five');
+    vanishing.note(typed('6'));
+    vanishing.note(typed('65'));
+    vanishing.leaveBehind();
+    // The database gets both as well here; what counts is that nothing is there twice.
+    await vanishing.settle();
+    const next = journalOf('five');
+    expect((await next.unsent()).map((e) => e.value)).toEqual([{ typed: '6' }, { typed: '65' }]);
+    const left = [...(await next.unsent())].map(({ turn: _, ...entry }) => entry);
+    await next.drop(await next.unsent());
+    box.set('clear-sitting-left-behind-five', JSON.stringify(left));
+    const later = journalOf('five');
+    expect((await later.unsent()).map((e) => e.value)).toEqual([{ typed: '6' }, { typed: '65' }]);
+    expect(box.size).toBe(0);
+    vi.unstubAllGlobals();
+  });
+
   it('sends from memory what the device cannot keep, and says so', async () => {
     const journal = journalOf('four');
     const trouble = vi.fn();

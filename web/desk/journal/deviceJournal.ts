@@ -1,5 +1,5 @@
 import type { Entry } from '../../../core/journal/entry';
-import { deviceDatabase, type StoredEntry } from './deviceStore';
+import { deviceDatabase, leaveBehind, takeLeftBehind, type StoredEntry } from './deviceStore';
 
 /** Changes to the same place within this time become one entry, the first of them at once. */
 const CALM_MS = 300;
@@ -17,6 +17,8 @@ export class DeviceJournal {
   private readonly now: () => number;
   private seq = 0;
   private memory: StoredEntry[] = [];
+  private readonly unwritten = new Set<StoredEntry>();
+  private recovered: Promise<void> | null = null;
   private readonly waiting = new Map<string, { change: Change; timer: ReturnType<typeof setTimeout> }>();
   private writes: Promise<unknown> = Promise.resolve();
   /** Called when entries wait to be sent. */
@@ -47,10 +49,39 @@ export class DeviceJournal {
       this.release(place);
     }
     await this.writes;
+    // Written now: what was left behind in case would only be older than what follows.
+    takeLeftBehind(this.sitting);
+  }
+
+  /**
+   * For when the page goes away, perhaps in this very moment: what is held back or not yet written is put where
+   * nothing has to be waited for. The next opening of the desk takes it into the journal.
+   */
+  leaveBehind(): void {
+    for (const [place, { timer }] of [...this.waiting]) {
+      clearTimeout(timer);
+      this.release(place);
+    }
+    leaveBehind(this.sitting, [...this.unwritten]);
+  }
+
+  /** Takes in what an opening before this one had to leave behind. */
+  private async recover(): Promise<void> {
+    const left = takeLeftBehind(this.sitting);
+    if (left.length === 0) return;
+    const db = await this.db;
+    const known = [
+      ...(await db.getAllFromIndex('entries', 'sitting', this.sitting)),
+      ...(await db.getAllFromIndex('acknowledged', 'sitting', this.sitting)),
+    ];
+    const isKnown = (entry: StoredEntry) =>
+      known.some((k) => k.device === entry.device && k.seq === entry.seq);
+    for (const entry of left) if (!isKnown(entry)) await db.add('entries', entry);
   }
 
   /** What waits to be sent, in the order in which it was written; what the device could not keep comes last. */
   async unsent(most?: number): Promise<StoredEntry[]> {
+    await (this.recovered ??= this.recover().catch(() => undefined));
     const stored = await this.db.then(
       (db) => db.getAllFromIndex('entries', 'sitting', this.sitting, most),
       () => [],
@@ -114,10 +145,13 @@ export class DeviceJournal {
       ...{ sitting: this.sitting, device: this.device, seq: ++this.seq },
       ...{ about, target, value, at: Math.round(this.now()) },
     };
+    this.unwritten.add(entry);
     this.writes = this.writes
       .then(async () => (await this.db).add('entries', entry))
+      .then(() => void this.unwritten.delete(entry))
       .catch((error: unknown) => {
         // A device that cannot keep it (a private window, no room) can still send it.
+        this.unwritten.delete(entry);
         this.memory.push(entry);
         this.onTrouble(error);
       })

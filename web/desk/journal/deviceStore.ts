@@ -106,3 +106,25 @@ export async function dropHandIn(sitting: string): Promise<void> {
 export async function forgetSitting(link: string): Promise<void> {
   await orNothing(async (db) => db.delete('sittings', link));
 }
+
+const leftBehindKey = (sitting: string) => `clear-sitting-left-behind-${sitting}`;
+
+/** Puts entries where writing waits for nothing: a page that is going away may not live to see the database answer. */
+export function leaveBehind(sitting: string, entries: readonly StoredEntry[]): void {
+  try {
+    if (entries.length > 0) localStorage.setItem(leftBehindKey(sitting), JSON.stringify(entries));
+  } catch {
+    // No room or not allowed: the database may still have it.
+  }
+}
+
+/** What an opening before this one left behind, once. */
+export function takeLeftBehind(sitting: string): StoredEntry[] {
+  try {
+    const text = localStorage.getItem(leftBehindKey(sitting));
+    localStorage.removeItem(leftBehindKey(sitting));
+    return text ? (JSON.parse(text) as StoredEntry[]) : [];
+  } catch {
+    return [];
+  }
+}
