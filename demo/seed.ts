@@ -23,6 +23,7 @@ const DAY_MS = 24 * HOUR_MS;
 
 const settings = (resultBy: number): RoundSettings => ({
   attemptsAllowed: 1,
+  counts: 'latest',
   startRule: 'opening time',
   doorsMinutes: 30,
   openRehearsal: true,

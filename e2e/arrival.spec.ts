@@ -154,7 +154,6 @@ test('waiting rooms: a door code, and the opening time', async ({
   staff,
   browser,
 }) => {
-  test.setTimeout(240_000);
   const corin = candidate(page, CORIN);
   await corin.opensLink();
   await corin.confirmsDetails();

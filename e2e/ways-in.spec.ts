@@ -115,7 +115,6 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
 });
 
 test('no barriers on any screen', async ({ page, house, candidate, staff, browser }) => {
-  test.setTimeout(180_000);
   const ilse = candidate(page);
   await ilse.opensLink();
   await expect(ilse.heading('Are these your details?')).toBeVisible();

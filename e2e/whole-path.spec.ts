@@ -51,7 +51,6 @@ const SECRETS = [
 ];
 
 test('from invitation to released result, with every person in it', async ({ browser, house, staff }) => {
-  test.setTimeout(240_000);
   const office = await browser.newContext();
   const coordinator = await staff(await office.newPage(), 'coordinator');
   await coordinator.opensRound('Technician, November');

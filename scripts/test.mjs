@@ -23,7 +23,8 @@ const unitCounts = () => {
 };
 const storyCounts = () => {
   const { expected, unexpected, flaky } = read('e2e').stats;
-  return { passed: expected, failed: unexpected + flaky };
+  if (flaky > 0) console.log(`${flaky} passed only when told once more: look at them.`);
+  return { passed: expected + flaky, failed: unexpected };
 };
 
 const unitArgs = ['run', 'unit', '--', '--reporter=default', '--reporter=json'];

@@ -1,6 +1,7 @@
 import type { KindName } from '../kinds/registry';
 import type { CoverSection } from '../papers/candidatePaper';
 import type { Receipt } from '../sittings/api';
+import type { AttemptRule } from '../rounds/api';
 import type { CheckName, CheckResult } from './checks';
 import type { StartRule } from './stage';
 import type { Stage } from './stage';
@@ -17,6 +18,7 @@ export interface ArrivalView {
     readonly closesAt: number;
     readonly timeZone: string;
     readonly attemptsAllowed: number;
+    readonly counts: AttemptRule;
     readonly startRule: StartRule;
     readonly doorsAt: number;
     readonly identityPicture: boolean;

@@ -1,9 +1,13 @@
 import type { CheckName } from '../arrival/checks';
 import type { StartRule } from '../arrival/stage';
 
+export type AttemptRule = 'best' | 'latest' | 'first';
+
 /** Arrangements of a round that do not change once candidates are invited. */
 export interface RoundSettings {
   readonly attemptsAllowed: number;
+  /** Which of several attempts the result is made of. */
+  readonly counts: AttemptRule;
   readonly startRule: StartRule;
   /** How long before the opening the arrival can be begun. */
   readonly doorsMinutes: number;

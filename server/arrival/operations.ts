@@ -104,6 +104,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
       closesAt,
       timeZone,
       attemptsAllowed,
+      counts: round.settings.counts,
       ...{ startRule, doorsAt: doorsAt(round), identityPicture, correctionsFirst },
       recorded,
       resultBy,

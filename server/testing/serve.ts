@@ -17,6 +17,7 @@ import { ApiClient } from './ApiClient';
 
 const SETTINGS: RoundSettings = {
   attemptsAllowed: 1,
+  counts: 'latest',
   startRule: 'opening time',
   doorsMinutes: 30,
   openRehearsal: true,

@@ -92,6 +92,15 @@ export function Outside({ over }: { over: boolean }) {
             </Line>
             <Line label={t('attempts')}>
               {t('attemptOf', { number: attempt, all: round.attemptsAllowed })}
+              {round.attemptsAllowed > 1 && (
+                <span className="block text-[0.9rem] text-soft">
+                  {t('attemptLeft', {
+                    used: attempt - 1,
+                    left: round.attemptsAllowed - attempt + 1,
+                    counts: t(round.counts),
+                  })}
+                </span>
+              )}
             </Line>
             <Line label={t('prepare')}>{t('prepareText')}</Line>
             <Line label={t('recorded')}>{round.recorded}</Line>

@@ -1,10 +1,13 @@
 import { Flag } from 'lucide-react';
 import { memo, startTransition, useEffect, useRef, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
+import { showClock } from '../../core/timing/pace';
 import type { Question } from '../../core/papers/candidatePaper';
 import { layoutOf } from '../kinds/answers';
 import { useNarrow } from '../ui/useNarrow';
+import { Notice } from '../ui/Notice';
 import { useDesk } from './DeskContext';
+import { endedSections } from './deskStore';
 import { PartView } from './PartView';
 import { marksWords } from './Rail';
 import { SourcePane } from './SourcePane';
@@ -14,6 +17,11 @@ function Head({ question }: { question: Question }) {
   const flagged = useDesk((s) => s.desk.flags[question.item] === true);
   const toggleFlag = useDesk((s) => s.toggleFlag);
   const section = useDesk((s) => s.paper.sections.find((x) => x.key === question.section)!);
+  /** What is left of a limit of its own, by the second. */
+  const sectionLeft = useDesk((s) => {
+    const end = s.time.sectionEnds[question.section];
+    return end === undefined || s.clockHidden ? null : showClock(end - s.now);
+  });
   const narrow = useNarrow();
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -30,6 +38,7 @@ function Head({ question }: { question: Question }) {
           {t('question', { number: question.number })}
         </h1>
         <p className="text-[0.95rem] text-soft">
+          {sectionLeft !== null && <b className="text-ink">{t('sectionLeft', { clock: sectionLeft })} · </b>}
           {marksWords(question.marks)}
           <span className="hidden desk:inline">
             {' '}
@@ -167,14 +176,22 @@ const lookOf = (inView: boolean, seen: boolean) =>
 export function QuestionView() {
   const current = useDesk((s) => s.paper.questions[s.index]!);
   const narrow = useNarrow();
+  const ended = useDesk((s) => endedSections(s).includes(current.section));
   const sheets = [...useSheets()].sort(([, a], [, b]) => a.question.number - b.question.number);
   return (
     <>
       <Head question={current} />
+      {ended && (
+        <div className="px-4 pb-2 desk:px-7">
+          <Notice tone="care">{t('sectionOver')}</Notice>
+        </div>
+      )}
       <div className="relative min-h-0 flex-1">
         {sheets.map(([key, { question, seen }]) => (
           <div
             key={key}
+            // Sealed: what is there can be read, and is not changed any more.
+            inert={ended && question.item === current.item}
             className={`absolute inset-0 flex flex-col [contain:strict] ${lookOf(question.item === current.item, seen)}`}
           >
             <Layout question={question} narrow={narrow} />

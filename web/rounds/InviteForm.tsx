@@ -2,7 +2,7 @@ import { MailPlus } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { noArrangements } from '../../core/rounds/api';
+import type { CheckName } from '../../core/arrival/checks';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
@@ -10,11 +10,13 @@ import { useAction } from '../ui/useAsync';
 import { t } from './words';
 
 const FIELD = 'mt-1 block min-h-10 w-full rounded-control border border-edge bg-card px-3';
-const BLANK = { name: '', email: '', extra: '0', breaks: '0', zone: '' };
+const WAIVED: readonly CheckName[] = ['camera', 'sound', 'screen', 'full screen'];
+const BLANK = { name: '', email: '', extra: '0', breaks: '0', zone: '', reason: '' };
 
 /** Name, e-mail and extra time; the letter stands in the outbox at once. */
 export function InviteForm({ round, onInvited }: { round: number; onInvited: () => void }) {
   const [fields, setFields] = useState(BLANK);
+  const [waived, setWaived] = useState<CheckName[]>([]);
   const [done, setDone] = useState<{ email: string; letter: number } | null>(null);
   const { busy, trouble, run } = useAction();
   const set = (name: keyof typeof BLANK) => (event: React.ChangeEvent<HTMLInputElement>) => {
@@ -26,11 +28,12 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
       const { name, email, extra, breaks, zone } = fields;
       const body = {
         ...{ name, email, reference: null, extraPercent: Number(extra), timeZone: zone || null },
-        arrangements: { ...noArrangements, breakMinutes: Number(breaks) },
+        arrangements: { breakMinutes: Number(breaks), waivedChecks: waived, reason: fields.reason.trim() },
       };
       const { letter } = await post<{ letter: number }>(`/rounds/${round}/invitations`, body);
       setDone({ email, letter });
       setFields(BLANK);
+      setWaived([]);
       onInvited();
     });
   return (
@@ -119,6 +122,38 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
                 ))}
               </datalist>
             </label>
+            <fieldset>
+              <legend>{t('waived')}</legend>
+              <div className="flex flex-wrap gap-x-5">
+                {WAIVED.map((name) => (
+                  <label key={name} className="flex min-h-9 items-center gap-2">
+                    <input
+                      type="checkbox"
+                      checked={waived.includes(name)}
+                      onChange={(event) =>
+                        setWaived((all) =>
+                          event.target.checked ? [...all, name] : all.filter((w) => w !== name),
+                        )
+                      }
+                      className="size-4 accent-kelp"
+                    />
+                    {name}
+                  </label>
+                ))}
+              </div>
+            </fieldset>
+            {waived.length > 0 && (
+              <label className="block">
+                {t('waivedReason')}
+                <input
+                  required
+                  maxLength={300}
+                  value={fields.reason}
+                  onChange={set('reason')}
+                  className={FIELD}
+                />
+              </label>
+            )}
             {trouble && <Notice tone="trouble">{trouble}</Notice>}
             {done && (
               <Notice tone="plain">

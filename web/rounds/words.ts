@@ -34,6 +34,8 @@ export const t = words('rounds', {
   breakMinutes: 'Rest breaks, min',
   candidateZone: 'Time zone of the candidate',
   roundZone: 'that of the round',
+  waived: 'Checks that need not pass, by arrangement',
+  waivedReason: 'Why they are waived',
   lateTitle: 'Late arrivals',
   lateText:
     'Answers made before the deadline that reached the server after the grace. Nothing is lost either way.',
