@@ -93,8 +93,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(signe.heading('A picture of your identity document')).toBeVisible();
   await hasNoBarriers(page, 'identity document');
   await page.getByRole('button', { name: 'Carry on', exact: true }).click();
-  for (const line of await page.getByRole('checkbox').all()) await line.check();
-  await page.getByRole('button', { name: 'I accept these rules' }).click();
+  await signe.ticksRules();
 
   await expect(signe.heading('Waiting room')).toBeVisible();
   await expect(page.getByText('You are number 1 in line.')).toBeVisible();
@@ -159,8 +158,7 @@ test('waiting rooms: a door code, and the opening time', async ({
   await corin.confirmsDetails();
   await corin.passesChecks();
   await corin.takesPicture();
-  for (const line of await page.getByRole('checkbox').all()) await line.check();
-  await page.getByRole('button', { name: 'I accept these rules' }).click();
+  await corin.ticksRules();
   await expect(corin.heading('Waiting room')).toBeVisible();
   await expect(page.getByRole('timer')).toContainText('until it opens');
   const office = await browser.newContext();
@@ -196,8 +194,7 @@ test('waiting rooms: a door code, and the opening time', async ({
   await tove.confirmsDetails();
   await tove.passesChecks();
   await tove.takesPicture();
-  for (const line of await tove.page.getByRole('checkbox').all()) await line.check();
-  await tove.page.getByRole('button', { name: 'I accept these rules' }).click();
+  await tove.ticksRules();
   await expect(tove.heading('Waiting room')).toBeVisible();
   await house.advance(11);
   await tove.page.reload();

@@ -79,6 +79,7 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
   await expect(ilse.heading('Are these your details?')).toBeVisible();
   await press(/^These are my details/);
   await expect(page.getByText('One face in the frame')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByRole('button', { name: /^Carry on/ })).toBeEnabled({ timeout: 60_000 });
   await press(/^Carry on/);
   await expect(page.getByRole('button', { name: 'Take the picture' })).toBeEnabled({ timeout: 45_000 });
   await press(/^Take the picture/);

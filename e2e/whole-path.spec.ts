@@ -40,8 +40,6 @@ const SECRETS = [
   'h-equal',
   'M-8817',
   'Z-9931',
-  '7717',
-  '8806',
   '"right":',
   '"accepted":',
   'scheme',
@@ -49,6 +47,9 @@ const SECRETS = [
   'K-4’s counts differ',
   '71.25',
 ];
+
+/** Figures of hidden cases; times in milliseconds may hold them by chance, as part of a longer number. */
+const SECRET_FIGURES = /(?<!\d)(7717|8806)(?!\d)/;
 
 test('from invitation to released result, with every person in it', async ({ browser, house, staff }) => {
   const office = await browser.newContext();
@@ -133,6 +134,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   const heard = await sentToCandidate.all();
   expect(heard).toContain('Which part of a seed comes out first');
   for (const secret of SECRETS) expect(heard).not.toContain(secret);
+  expect(heard).not.toMatch(SECRET_FIGURES);
   await house.doJobs();
 
   const markingRoom = await browser.newContext();

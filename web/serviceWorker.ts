@@ -58,7 +58,8 @@ async function file(request: Request): Promise<Response> {
   const known = await cache.match(request.url);
   if (known) return known;
   const answer = await fetch(request);
-  if (answer.ok) await cache.put(request.url, answer.clone());
+  // What cannot be kept (a part of a file, no room) is still delivered.
+  if (answer.status === 200) await cache.put(request.url, answer.clone()).catch(() => undefined);
   return answer;
 }
 

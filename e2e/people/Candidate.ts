@@ -62,9 +62,14 @@ export class Candidate {
     await expect(this.heading('Rules and confidentiality')).toBeVisible();
   }
 
-  async acceptsRules(): Promise<void> {
+  async ticksRules(): Promise<void> {
+    await expect(this.heading('Rules and confidentiality')).toBeVisible();
     for (const line of await this.page.getByRole('checkbox').all()) await line.check();
     await this.button('I accept these rules').click();
+  }
+
+  async acceptsRules(): Promise<void> {
+    await this.ticksRules();
     await expect(this.button('Start – the clock begins')).toBeEnabled();
   }
 

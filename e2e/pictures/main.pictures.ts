@@ -88,8 +88,7 @@ test('rehearsal, waiting and watching', async ({ page, house, candidate, staff, 
   await page.getByRole('button', { name: 'Take the picture' }).click();
   await page.getByRole('button', { name: 'Use this picture' }).click();
   await page.getByRole('button', { name: 'Carry on', exact: true }).click();
-  for (const line of await page.getByRole('checkbox').all()) await line.check();
-  await page.getByRole('button', { name: 'I accept these rules' }).click();
+  await signe.ticksRules();
   await expect(signe.heading('Waiting room')).toBeVisible();
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
   await page.getByRole('button', { name: 'Raise a hand' }).click();

@@ -6,6 +6,9 @@ interface Reply {
   readonly trouble?: string;
 }
 
+/** Loading the model on a slow device takes its time; beyond this something is wrong. */
+const PATIENCE_MS = 20_000;
+
 /** Asks the face worker; one worker as long as the camera is looked at. */
 export class FaceFinder {
   private readonly worker = new Worker(new URL('./faceWorker.ts', import.meta.url), { type: 'module' });
@@ -32,6 +35,7 @@ export class FaceFinder {
     const id = this.next++;
     return new Promise((found, failed) => {
       this.waiting.set(id, { found, failed });
+      setTimeout(() => failed(new Error('the face check does not answer')), PATIENCE_MS);
       this.worker.postMessage({ id, bitmap }, [bitmap]);
     });
   }

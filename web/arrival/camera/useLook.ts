@@ -19,8 +19,10 @@ function insideFrame(box: FaceBox, width: number, height: number): boolean {
   return x > 0.25 && x < 0.75 && y > 0.2 && y < 0.8 && size > 0.12 && size < 0.9;
 }
 
+const TRIES = 3;
 const MOVES = 0.05;
-const STILL_LOOKS = 4;
+/** Some five seconds: a camera may stand still for a moment on a busy device. */
+const STILL_LOOKS = 8;
 
 /** Counts looks at a picture that does not change: a live camera's is never quite the same twice. */
 class Stillness {
@@ -61,7 +63,8 @@ export function useLook(
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     if (!stream) return;
-    const finder = new FaceFinder();
+    let finder = new FaceFinder();
+    let failures = 0;
     const stillness = new Stillness();
     const canvas = document.createElement('canvas');
     [canvas.width, canvas.height] = [WIDTH, HEIGHT];
@@ -76,10 +79,14 @@ export function useLook(
           if (current) {
             setSeen(next);
             setTrouble(null);
+            failures = 0;
           }
         }
       } catch (error) {
-        if (current) setTrouble(String(error));
+        // The worker may have been cut off while it was loading: a fresh one, before anybody is bothered.
+        finder.end();
+        if (current) finder = new FaceFinder();
+        if (current && ++failures >= TRIES) setTrouble(String(error));
       }
       if (current) timer = setTimeout(() => void again(), EVERY_MS);
     };
