@@ -87,6 +87,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(sound).toContainText('You hear the sound, and the microphone picks you up');
   await expect(row('Connection')).toContainText('steady over 10 s', { timeout: 60_000 });
   await page.getByRole('button', { name: 'Carry on' }).click();
+  await expect(signe.heading('Your picture')).toBeVisible();
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
   await page.getByRole('button', { name: 'Take the picture' }).click();
   await page.getByRole('button', { name: 'Use this picture' }).click();

@@ -32,6 +32,7 @@ export class Candidate {
   }
 
   async passesChecks(): Promise<void> {
+    await this.page.getByRole('heading', { name: 'Camera' }).scrollIntoViewIfNeeded();
     await expect(this.page.getByText('One face in the frame, light and sharp')).toBeVisible({
       timeout: 45_000,
     });

@@ -11,7 +11,11 @@ interface Props {
 export function CameraView({ video, stream }: Props) {
   const place = useCallback(
     (element: HTMLVideoElement | null) => {
-      if (element) element.srcObject = stream;
+      if (element && element.srcObject !== stream) {
+        element.srcObject = stream;
+        // Asked for by name: what plays by itself stands still while it is scrolled out of view.
+        void element.play().catch(() => undefined);
+      }
       Object.assign(video, { current: element });
     },
     [video, stream],

@@ -160,7 +160,8 @@ export function Answer(props: Props) {
         <Brief prompt={prompt} promptId={promptId} />
       </div>
       <div className="grid min-h-0 flex-1 items-start gap-3.5 desk:grid-cols-[minmax(0,5fr)_minmax(0,4fr)]">
-        <section
+        <div
+          role="group"
           aria-label={t('program')}
           className={`flex h-full min-h-72 flex-col overflow-hidden rounded-card border border-line bg-card ${hidden('program')}`}
         >
@@ -178,7 +179,7 @@ export function Answer(props: Props) {
             onChange={write}
           />
           <p className="border-t border-line px-3 py-1 text-[0.78rem] text-soft">{t('leave')}</p>
-        </section>
+        </div>
         <div className={hidden('cases')}>
           <Ledger
             shown={shown}

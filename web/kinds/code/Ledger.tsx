@@ -183,7 +183,11 @@ export function Ledger({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn
   );
   const heads = ['given', 'expected', 'got'] as const;
   return (
-    <section aria-label={t('cases')} className="flex flex-col rounded-card border border-line bg-card">
+    <div
+      role="group"
+      aria-label={t('cases')}
+      className="flex flex-col rounded-card border border-line bg-card"
+    >
       <div className="flex flex-wrap items-center gap-x-3 border-b border-line bg-paper px-3 py-1.5 rounded-t-card">
         <h2 className="font-semibold">{t('cases')}</h2>
         <p role="status" className="flex-1 text-[0.88rem] text-soft">
@@ -226,6 +230,6 @@ export function Ledger({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn
         </p>
       )}
       <p className="px-3 py-2 text-[0.85rem] text-soft">{t('rest', { count: shown.hiddenCases })}</p>
-    </section>
+    </div>
   );
 }
