@@ -37,7 +37,10 @@ function Side({ member }: { member: StaffMember }) {
     await navigate('/sign-in');
   };
   return (
-    <aside className="no-print flex w-[168px] flex-none flex-col border-r border-line bg-shade px-3 py-4">
+    <aside
+      aria-label={t('product')}
+      className="no-print flex w-[168px] flex-none flex-col border-r border-line bg-shade px-3 py-4"
+    >
       <p className="px-2.5 pb-4 font-serif text-[1.15rem] font-semibold">{t('product')}</p>
       <nav aria-label={t('areas')} className="flex flex-col gap-0.5">
         {areasOf(member).map(({ to, name, Icon }) => (
