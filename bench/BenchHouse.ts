@@ -37,6 +37,12 @@ function mountSmall(folder: string, megabytes: number): boolean {
   }
 }
 
+interface Options {
+  readonly megabytes?: number;
+  /** A folder for a processor profile of the server, written when it ends. */
+  readonly profileIn?: string;
+}
+
 /** The real server in a process of its own, on a seeded folder of its own, for measuring and for breaking. */
 export class BenchHouse {
   readonly url: string;
@@ -46,6 +52,7 @@ export class BenchHouse {
   /** Whether the folder is a small file system of its own. */
   readonly small: boolean;
   private readonly settings: Record<string, string>;
+  private readonly flags: string[] = ['--import', 'tsx'];
   private process: ChildProcess | null = null;
 
   private constructor(
@@ -59,7 +66,7 @@ export class BenchHouse {
     this.db = openDatabase(path.join(folder, 'clear-sitting.sqlite'));
   }
 
-  static async open({ megabytes }: { readonly megabytes?: number } = {}): Promise<BenchHouse> {
+  static async open({ megabytes, profileIn }: Options = {}): Promise<BenchHouse> {
     const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-bench-'));
     const small = megabytes !== undefined && mountSmall(folder, megabytes);
     const port = await freePort();
@@ -74,6 +81,7 @@ export class BenchHouse {
     const link = outbox.read(letter.id)!.link!;
     await close();
     const house = new BenchHouse(url, folder, link, settings, small);
+    if (profileIn) house.flags.push('--cpu-prof', `--cpu-prof-dir=${profileIn}`);
     await house.start();
     return house;
   }
@@ -83,7 +91,7 @@ export class BenchHouse {
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    const child = spawn(process.execPath, [...this.flags, 'server/main.ts'], {
       cwd: ROOT,
       env: { ...process.env, ...this.settings },
       stdio: ['ignore', 'ignore', 'inherit'],

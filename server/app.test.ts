@@ -186,7 +186,7 @@ describe('the journal', () => {
     const client = await house.sitting(house.invite(round, 50));
     const made = house.clock.now() + 40 * MINUTE_MS; // 30 min and a half more are 45
     house.clock.advance(45 * MINUTE_MS + 5000);
-    house.wired.sittings.sweep();
+    await house.wired.sittings.sweep();
     const late = entry(1, { at: made, value: { typed: '1' } });
     await client.post('/sitting/journal', { entries: [late] });
     const after = entry(2, { at: made + 10 * MINUTE_MS, value: { typed: '2' } });

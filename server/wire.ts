@@ -29,12 +29,11 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const log = pino({ level: logLevel });
   const clock = config.testClock ? new MovableClock() : systemClock;
   const db = openDatabase(path.join(config.dataFolder, 'clear-sitting.sqlite'));
-  const jobs = new JobQueue(db, clock, log);
   const time = new TimeKeeper(db);
+  const commits = new GroupCommit(db, () => time.forget());
+  const jobs = new JobQueue(db, commits, clock, log);
   const services: Services = {
-    ...{ config, clock, db, log, jobs },
-    commits: new GroupCommit(db, () => time.forget()),
-    time,
+    ...{ config, clock, db, log, jobs, commits, time },
     hub: new Hub(),
     sessions: new Sessions(db, clock, config.publicUrl.startsWith('https:')),
     files: new FileStore(path.join(config.dataFolder, 'files')),

@@ -3,14 +3,17 @@
  * seconds, and hand in all in the last two minutes. Server and generator share the machine; what each of them costs is
  * told apart. Writes bench/load/results.json.
  */
-import { readFileSync, writeFileSync } from 'node:fs';
+import { once } from 'node:events';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
-import { cpus } from 'node:os';
+import { cpus, tmpdir } from 'node:os';
 import path from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { seededRandom } from '../../core/random';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
 import { BenchHouse } from '../BenchHouse';
 import { measureSaves } from '../saves';
+import { readProfile } from './profile';
 
 const argument = (name: string, otherwise: number) => {
   const at = process.argv.indexOf(`--${name}`);
@@ -25,7 +28,10 @@ const SAVE_MS = 10_000;
 const random = seededRandom('load');
 const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 const agent = new Agent({ keepAlive: true, maxSockets: Infinity });
-const house = await BenchHouse.open();
+const profileIn = process.argv.includes('--profile')
+  ? mkdtempSync(path.join(tmpdir(), 'profile-'))
+  : undefined;
+const house = await BenchHouse.open({ profileIn });
 const { hostname, port } = new URL(house.url);
 
 interface Answer {
@@ -63,6 +69,8 @@ function ask(method: 'GET' | 'POST', route: string, cookie: string, body?: objec
 }
 
 const [starts, saves, handIns]: number[][] = [[], [], []];
+/** Saves by the phase in which they were sent, so that it shows what slows them. */
+const byPhase: Record<string, number[]> = {};
 let [acknowledged, refused, again] = [0, 0, 0];
 
 const well = (answer: Answer): Answer => {
@@ -96,8 +104,10 @@ async function candidate(cookie: string, end: number): Promise<void> {
     if (Date.now() + pause > handInAt) break;
     await wait(pause);
     const entries = Array.from({ length: 1 + Math.floor(random() * 3) }, () => entryOf(device, ++seq));
+    const sent = Date.now();
     const answer = well(await call('POST', '/sitting/journal', cookie, { entries }));
     saves!.push(answer.ms);
+    (byPhase[phaseAt(sent)] ??= []).push(answer.ms);
     if (answer.status === 200) acknowledged += entries.length;
   }
   await wait(Math.max(0, handInAt - Date.now()));
@@ -114,6 +124,8 @@ const serverSeconds = () => {
   const fields = readFileSync(`/proc/${house.pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
   return (Number(fields[11]) + Number(fields[12])) / 100;
 };
+/** Processor seconds that the host gave to others although something here wanted to run; of all cores. */
+const stolenSeconds = () => Number(readFileSync('/proc/stat', 'utf8').split(/\s+/)[8]) / 100;
 const at = (values: number[], share: number) =>
   Math.round(
     values.sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0,
@@ -121,10 +133,18 @@ const at = (values: number[], share: number) =>
 
 const cookies = house.arrive(CANDIDATES);
 const from = Date.now();
+const phaseAt = (at: number) =>
+  at < from + START_MS ? 'starting' : at < from + START_MS + WRITE_MS ? 'writing' : 'handing in';
+const stolenBefore = stolenSeconds();
+const heartbeat = new Worker(new URL('./heartbeat.mjs', import.meta.url));
 const [serverBefore, ownBefore] = [serverSeconds(), process.cpuUsage()];
 await Promise.all(cookies.map((cookie) => candidate(cookie, from + START_MS + WRITE_MS + END_MS)));
 const seconds = (Date.now() - from) / 1000;
+heartbeat.postMessage('enough');
+const [late] = (await once(heartbeat, 'message')) as [number[]];
+await heartbeat.terminate();
 const own = process.cpuUsage(ownBefore);
+const stolen = stolenSeconds() - stolenBefore;
 const serverCpu = serverSeconds() - serverBefore;
 const { n: kept } = house.db.$client.prepare('select count(*) as n from journal').get() as { n: number };
 const receipts = verifyReceipts(house.db);
@@ -143,6 +163,12 @@ const results = {
     p50Ms: at(saves!, 0.5),
     p99Ms: at(saves!, 0.99),
   },
+  savesWhile: Object.fromEntries(
+    Object.entries(byPhase).map(([phase, ms]) => [
+      phase,
+      { count: ms.length, p50Ms: at(ms, 0.5), p99Ms: at(ms, 0.99) },
+    ]),
+  ),
   starts: { count: starts!.length, p50Ms: at(starts!, 0.5), p99Ms: at(starts!, 0.99) },
   handIns: { count: handIns!.length, p50Ms: at(handIns!, 0.5), p99Ms: at(handIns!, 0.99) },
   entries: { acknowledged, inDatabase: kept, lost: acknowledged - kept },
@@ -150,9 +176,21 @@ const results = {
   askedAgain: again,
   receipts: receipts.checked,
   receiptsBroken: receipts.broken.length,
-  processorSeconds: { server: Math.round(serverCpu), generator: Math.round((own.user + own.system) / 1e6) },
+  processorSeconds: {
+    of: Math.round(seconds * cpus().length),
+    server: Math.round(serverCpu),
+    generator: Math.round((own.user + own.system) / 1e6),
+    takenByTheHost: Math.round(stolen),
+  },
+  machineLate: {
+    p99Ms: at(late, 0.99),
+    longestMs: at(late, 1),
+    over100Ms: late.filter((ms) => ms > 100).length,
+    secondsInThem: Math.round(late.filter((ms) => ms > 100).reduce((sum, ms) => sum + ms, 0) / 100) / 10,
+  },
   savesOfEcho: { save, echo, ofEcho: Math.round((100 * save.perSecond) / echo.perSecond) / 100 },
 };
 writeFileSync(path.join(import.meta.dirname, 'results.json'), `${JSON.stringify(results, null, 2)}\n`);
 console.log(JSON.stringify(results, null, 2));
+if (profileIn) console.log(JSON.stringify(readProfile(profileIn), null, 1));
 process.exit(results.entries.lost === 0 && results.receiptsBroken === 0 ? 0 : 1);

@@ -1,4 +1,4 @@
-/** Where a candidate of a round is, as an invigilator sees it. */
+/** Where a candidate of a round is, as an invigilator sees it; `out of reach` follows from the time (`rowAt`). */
 export type WatchState =
   'not here' | 'arriving' | 'waiting' | 'writing' | 'stopped' | 'out of reach' | 'handed in';
 
@@ -13,8 +13,11 @@ export interface WatchRow {
   readonly state: WatchState;
   readonly startedAt: number | null;
   readonly deadlineAt: number | null;
-  /** Share (0..1) of the candidate's time that is gone, and of the marks that are done. */
-  readonly timeGone: number;
+  /** When this was so; the time used and left then, in ms. */
+  readonly at: number;
+  readonly usedMs: number;
+  readonly leftMs: number;
+  /** Share (0..1) of the paper's marks whose parts are done; follows within seconds. */
   readonly marksDone: number;
   readonly heardAt: number | null;
   readonly hand: { readonly at: number; readonly text: string } | null;
@@ -36,6 +39,18 @@ export interface WatchView {
   readonly doorCode: string | null;
   readonly rows: readonly WatchRow[];
 }
+
+/** What has changed in a room since it was told before: whole rows, and when something was last heard of others. */
+export interface WatchChange {
+  readonly now: number;
+  readonly doorCode: string | null;
+  readonly rows: readonly WatchRow[];
+  /** By invitation: when something was last heard. */
+  readonly heard: readonly (readonly [number, number])[];
+}
+
+/** The stream of a room: the whole first, then what changes. */
+export type WatchNews = { readonly whole: WatchView } | { readonly change: WatchChange };
 
 export interface WatchRoundRow {
   readonly id: number;

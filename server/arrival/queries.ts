@@ -1,5 +1,6 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../db/open';
+import { perDatabase } from '../db/perDatabase';
 import { arrivals, candidates, invitations, rounds, sittings } from '../db/schema';
 import { findPaper } from '../rounds/queries';
 
@@ -9,7 +10,8 @@ export interface Invited {
   readonly round: typeof rounds.$inferSelect;
 }
 
-function prepare(db: Db) {
+/** Asked at every step of every candidate. */
+const queriesOf = perDatabase((db) => {
   const p = sql.placeholder;
   return {
     invited: db
@@ -30,17 +32,15 @@ function prepare(db: Db) {
       .from(arrivals)
       .where(and(eq(arrivals.invitationId, p('invitation')), eq(arrivals.attempt, p('attempt'))))
       .prepare(),
+    open: db
+      .select()
+      .from(sittings)
+      .where(and(eq(sittings.invitationId, p('invitation')), isNull(sittings.closedAt)))
+      .orderBy(desc(sittings.attempt))
+      .limit(1)
+      .prepare(),
   };
-}
-
-/** Asked at every step of every candidate: prepared once a database. */
-const prepared = new WeakMap<Db, ReturnType<typeof prepare>>();
-
-function queriesOf(db: Db): ReturnType<typeof prepare> {
-  const queries = prepared.get(db) ?? prepare(db);
-  prepared.set(db, queries);
-  return queries;
-}
+});
 
 export const findInvited = (db: Db, invitation: number): Invited | null =>
   queriesOf(db).invited.get({ invitation }) ?? null;
@@ -69,11 +69,4 @@ export function noteArrival(db: Db, invitationId: number, attempt: number, chang
 }
 
 /** The sitting that can be worked on: prepared or running. */
-export const openSitting = (db: Db) =>
-  db
-    .select()
-    .from(sittings)
-    .where(and(eq(sittings.invitationId, sql.placeholder('invitation')), isNull(sittings.closedAt)))
-    .orderBy(desc(sittings.attempt))
-    .limit(1)
-    .prepare();
+export const openSitting = (db: Db, invitation: number) => queriesOf(db).open.get({ invitation }) ?? null;

@@ -274,12 +274,16 @@ export const jobs = sqliteTable(
 );
 
 /** Who did what, for the record. */
-export const actsOnRecord = sqliteTable('acts_on_record', {
-  id: id(),
-  at: time('at').notNull(),
-  staffId: integer('staff_id').references(() => staff.id),
-  act: text('act').notNull(),
-  subject: text('subject').notNull(),
-  invitationId: integer('invitation_id').references(() => invitations.id),
-  reason: text('reason').notNull().default(''),
-});
+export const actsOnRecord = sqliteTable(
+  'acts_on_record',
+  {
+    id: id(),
+    at: time('at').notNull(),
+    staffId: integer('staff_id').references(() => staff.id),
+    act: text('act').notNull(),
+    subject: text('subject').notNull(),
+    invitationId: integer('invitation_id').references(() => invitations.id),
+    reason: text('reason').notNull().default(''),
+  },
+  (t) => [index('acts_concerning').on(t.invitationId)],
+);

@@ -20,6 +20,7 @@ export interface CandidateSession {
 const STAFF_COOKIE = 'clear_sitting_staff';
 const CANDIDATE_COOKIE = 'clear_sitting_candidate';
 const STAFF_HOURS = 12;
+const SESSIONS_KEPT = 50_000;
 
 /** Cookies that carry a random secret; only its hash is stored. */
 export class Sessions {
@@ -28,6 +29,8 @@ export class Sessions {
   private readonly secure: boolean;
   private readonly findStaff;
   private readonly findCandidate;
+  /** A candidate's session is never taken back, and every save asks for it. */
+  private readonly candidatesKnown = new Map<string, CandidateSession>();
 
   constructor(db: Db, clock: Clock, secure: boolean) {
     this.db = db;
@@ -58,7 +61,11 @@ export class Sessions {
 
   candidateOf(request: Request): CandidateSession | null {
     const token = this.cookie(request, CANDIDATE_COOKIE);
-    return (token && this.findCandidate.get({ hash: sha256(token) })) || null;
+    if (!token) return null;
+    const known = this.candidatesKnown.get(token) ?? this.findCandidate.get({ hash: sha256(token) }) ?? null;
+    if (this.candidatesKnown.size >= SESSIONS_KEPT) this.candidatesKnown.clear();
+    if (known) this.candidatesKnown.set(token, known);
+    return known;
   }
 
   openForStaff(response: Response, staffId: number): void {

@@ -1,6 +1,7 @@
 import { pino } from 'pino';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { MovableClock } from '../clock';
+import { GroupCommit } from '../db/groupCommit';
 import { openDatabase, type Db } from '../db/open';
 import { jobs } from '../db/schema';
 import { JobQueue } from './jobQueue';
@@ -11,7 +12,7 @@ let queue: JobQueue;
 beforeEach(() => {
   db = openDatabase(':memory:');
   clock = new MovableClock();
-  queue = new JobQueue(db, clock, pino({ level: 'silent' }));
+  queue = new JobQueue(db, new GroupCommit(db, () => {}), clock, pino({ level: 'silent' }));
 });
 afterEach(() => db.$client.close());
 

@@ -1,6 +1,7 @@
 import { and, asc, count, eq, isNull, lte, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Clock } from '../clock';
+import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { jobs } from '../db/schema';
 
@@ -17,13 +18,17 @@ export class JobQueue {
   private readonly clock: Clock;
   private readonly log: Logger;
   private readonly handlers = new Map<string, JobHandler>();
-  private readonly regular: (() => void)[] = [];
+  private readonly regular: (() => void | Promise<void>)[] = [];
   private timer: NodeJS.Timeout | null = null;
   private busy: Promise<void> | null = null;
+  private readonly commits: GroupCommit;
   private readonly due;
+  private readonly insert;
+  private readonly settle;
 
-  constructor(db: Db, clock: Clock, log: Logger) {
+  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger) {
     this.db = db;
+    this.commits = commits;
     this.clock = clock;
     this.log = log;
     this.due = db
@@ -33,19 +38,37 @@ export class JobQueue {
       .orderBy(asc(jobs.runAt), asc(jobs.id))
       .limit(1)
       .prepare();
+    this.insert = db
+      .insert(jobs)
+      .values({
+        kind: sql.placeholder('kind'),
+        subject: sql.placeholder('subject'),
+        runAt: sql.placeholder('runAt'),
+      })
+      .prepare();
+    this.settle = db
+      .update(jobs)
+      .set({
+        attempts: sql`${sql.placeholder('attempts')}`,
+        runAt: sql`${sql.placeholder('runAt')}`,
+        doneAt: sql`${sql.placeholder('doneAt')}`,
+        trouble: sql`${sql.placeholder('trouble')}`,
+      })
+      .where(eq(jobs.id, sql.placeholder('id')))
+      .prepare();
   }
 
   handle(kind: string, handler: JobHandler): void {
     this.handlers.set(kind, handler);
   }
 
-  /** Something quick and synchronous done at every turn, as the sweep of sittings whose time is over. */
-  everyTurn(work: () => void): void {
+  /** Something done at every turn, as the sweep of sittings whose time is over. */
+  everyTurn(work: () => void | Promise<void>): void {
     this.regular.push(work);
   }
 
   add(kind: string, subject: number, runAt = this.clock.now()): void {
-    this.db.insert(jobs).values({ kind, subject, runAt }).run();
+    this.insert.run({ kind, subject, runAt });
   }
 
   start(): void {
@@ -70,7 +93,7 @@ export class JobQueue {
 
   private async work(): Promise<void> {
     try {
-      for (const regular of this.regular) regular();
+      for (const regular of this.regular) await regular();
       for (
         let job = this.due.get({ now: this.clock.now() });
         job;
@@ -94,17 +117,21 @@ export class JobQueue {
   }
 
   private async run(job: typeof jobs.$inferSelect): Promise<void> {
-    const settle = (change: Partial<typeof job>) =>
-      this.db.update(jobs).set(change).where(eq(jobs.id, job.id)).run();
+    const attempts = job.attempts + 1;
+    const settled = (change: { runAt?: number; doneAt: number | null; trouble?: string }) =>
+      this.commits.run(() => void this.settle.run({ ...job, ...change, attempts }));
     try {
       await this.handlers.get(job.kind)?.(job.subject);
-      settle({ doneAt: this.clock.now(), attempts: job.attempts + 1 });
+      await settled({ doneAt: this.clock.now() });
     } catch (error) {
-      const attempts = job.attempts + 1;
       this.log.error({ err: error, job: job.id, kind: job.kind }, 'a job failed');
       const trouble = String(error).slice(0, 500);
-      if (attempts >= TRIES) settle({ attempts, trouble, doneAt: this.clock.now() });
-      else settle({ attempts, trouble, runAt: this.clock.now() + BACK_OFF_MS * attempts });
+      const now = this.clock.now();
+      await settled(
+        attempts >= TRIES
+          ? { doneAt: now, trouble }
+          : { doneAt: null, runAt: now + BACK_OFF_MS * attempts, trouble },
+      );
     }
   }
 }

@@ -3,25 +3,34 @@ import { EventEmitter } from 'node:events';
 /** Who wants to know: one invitation, or everybody who watches a round. */
 export type Channel = `invitation ${number}` | `round ${number}`;
 
+/** What has changed of a candidate: something that others must see at once, or only that they wrote on. */
+export type News = 'change' | 'progress';
+
+type Listener = (invitation: number | null, news: News) => void;
+
+/** Work done in one go before requests have their turn again. */
+const SLICE_MS = 10;
+
 /** Tells those who listen that something of theirs has changed; what it is they look up themselves. */
 export class Hub {
   private readonly emitter = new EventEmitter().setMaxListeners(0);
   /** When something was last heard of a candidate; not worth a row in the database. */
   private readonly heard = new Map<number, number>();
+  private waiting: (() => void)[] = [];
 
-  listen(channel: Channel, changed: () => void): () => void {
+  listen(channel: Channel, changed: Listener): () => void {
     this.emitter.on(channel, changed);
     return () => this.emitter.off(channel, changed);
   }
 
-  tell(channel: Channel): void {
-    this.emitter.emit(channel);
+  tell(channel: Channel, invitation: number | null = null, news: News = 'change'): void {
+    this.emitter.emit(channel, invitation, news);
   }
 
   /** Something of a candidate has changed that they and their invigilators should see. */
   tellOf(invitation: number, round: number): void {
-    this.tell(`invitation ${invitation}`);
-    this.tell(`round ${round}`);
+    this.tell(`invitation ${invitation}`, invitation);
+    this.tell(`round ${round}`, invitation);
   }
 
   hear(invitation: number, at: number): void {
@@ -30,5 +39,27 @@ export class Hub {
 
   heardAt(invitation: number): number | null {
     return this.heard.get(invitation) ?? null;
+  }
+
+  /** Does what thousands may want in the same moment a few milliseconds at a time; whoever saves comes in between. */
+  inBetween<T>(work: () => T): Promise<T> {
+    return new Promise((resolve, reject) => {
+      if (this.waiting.length === 0) setImmediate(() => this.turn());
+      this.waiting.push(() => {
+        try {
+          resolve(work());
+        } catch (error) {
+          reject(error instanceof Error ? error : new Error(String(error)));
+        }
+      });
+    });
+  }
+
+  private turn(): void {
+    const until = performance.now() + SLICE_MS;
+    let done = 0;
+    while (done < this.waiting.length && performance.now() < until) this.waiting[done++]!();
+    this.waiting = this.waiting.slice(done);
+    if (this.waiting.length > 0) setImmediate(() => this.turn());
   }
 }

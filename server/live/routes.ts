@@ -1,13 +1,14 @@
-import { and, asc, eq, isNull, or } from 'drizzle-orm';
+import { and, asc, count, eq, isNotNull, isNull, lte, or, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import type { LiveView, Message } from '../../core/live/api';
 import { timeViewOf } from '../../core/timing/sittingTime';
 import { DOOR_TRIES, whereIs } from '../arrival/operations';
+import { perDatabase } from '../db/perDatabase';
 import { arrivals, invitations, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import type { Services } from '../services';
 import { sittingQueries } from '../sittings/queries';
-import { streamView } from './stream';
+import { openLine, streamView } from './stream';
 
 const sayBody = Joi.object<{ text: string; hand: boolean }>({
   text: Joi.string().trim().min(1).max(500).required(),
@@ -28,18 +29,35 @@ const messagesFor = ({ db }: Services, invitation: number, round: number) =>
     .orderBy(asc(messages.id))
     .all();
 
+const queriesOf = perDatabase((db) => {
+  const waiting = and(
+    eq(invitations.roundId, sql.placeholder('round')),
+    isNull(arrivals.admittedAt),
+    isNotNull(arrivals.waitingAt),
+  );
+  return {
+    before: db
+      .select({ n: count() })
+      .from(arrivals)
+      .innerJoin(invitations, eq(invitations.id, arrivals.invitationId))
+      .where(and(waiting, lte(arrivals.waitingAt, sql.placeholder('at'))))
+      .prepare(),
+    waiting: db
+      .select({ invitation: arrivals.invitationId })
+      .from(arrivals)
+      .innerJoin(invitations, eq(invitations.id, arrivals.invitationId))
+      .where(waiting)
+      .prepare(),
+  };
+});
+
 /** Place among those of the round who wait and are not admitted yet. */
-function placeOf({ db }: Services, invitation: number, round: number): number | null {
-  const waiting = db
-    .select({ invitation: arrivals.invitationId, at: arrivals.waitingAt })
-    .from(arrivals)
-    .innerJoin(invitations, eq(invitations.id, arrivals.invitationId))
-    .where(and(eq(invitations.roundId, round), isNull(arrivals.admittedAt)))
-    .all()
-    .filter((a) => a.at !== null)
-    .sort((a, b) => a.at! - b.at!);
-  const index = waiting.findIndex((a) => a.invitation === invitation);
-  return index < 0 ? null : index + 1;
+const placeOf = ({ db }: Services, at: number, round: number): number =>
+  queriesOf(db).before.get({ round, at })!.n;
+
+/** Whoever still waits has moved up by one. */
+export function tellWaiting({ db, hub }: Services, round: number): void {
+  for (const { invitation } of queriesOf(db).waiting.all({ round })) hub.tell(`invitation ${invitation}`);
 }
 
 export function liveView(services: Services, invitation: number): LiveView {
@@ -62,7 +80,8 @@ export function liveView(services: Services, invitation: number): LiveView {
       text,
     })),
     hand: hand ? { at: hand.at, text: hand.text } : null,
-    place: waits ? placeOf(services, invitation, invited.round.id) : null,
+    place:
+      waits && arrival?.waitingAt != null ? placeOf(services, arrival.waitingAt, invited.round.id) : null,
     triesLeft: Math.max(0, DOOR_TRIES - (arrival?.doorTries ?? 0)),
     holder: running?.holder ?? null,
   };
@@ -94,7 +113,7 @@ export function liveEndpoints(services: Services): Endpoint[] {
       return liveView(services, who.invitation);
     }),
     forCandidates({ method: 'get', path: '/live/stream' }, (who, { request, response }) =>
-      streamView({ request, response }, hub, `invitation ${who.invitation}`, () =>
+      streamView(openLine({ request, response }, services.log), hub, `invitation ${who.invitation}`, () =>
         liveView(services, who.invitation),
       ),
     ),

@@ -1,45 +1,57 @@
 import type { Request, Response } from 'express';
+import type { Logger } from 'pino';
 import type { Channel, Hub } from './hub';
 
 const BEAT_MS = 15_000;
 /** Several changes of one moment go out as one. */
 const GATHER_MS = 50;
 
+export interface Line {
+  readonly say: (message: unknown) => void;
+  /** Called once when the line has ended, from either side. */
+  readonly whenOver: (over: () => void) => void;
+  /** Ends the line; whoever listened connects again, and sees the whole anew. */
+  readonly cut: (trouble: unknown) => void;
+}
+
 /**
- * Server-sent events (WHATWG HTML, “Server-sent events”): the whole view at once, and again whenever it has changed.
- * A beat keeps proxies from closing the line.
+ * A line of server-sent events (WHATWG HTML, “Server-sent events”). A beat keeps proxies from closing it.
  */
-export function streamView(
+export function openLine(
   { request, response }: { readonly request: Request; readonly response: Response },
-  hub: Hub,
-  channel: Channel,
-  view: () => unknown,
-  renewMs: number | null = null,
-): void {
+  log: Logger,
+): Line {
   response.status(200).set({
     'Content-Type': 'text/event-stream',
     'Cache-Control': 'no-store, no-transform',
     'X-Accel-Buffering': 'no',
   });
   response.flushHeaders();
-  const say = () => response.write(`data: ${JSON.stringify(view())}\n\n`);
+  const beat = setInterval(() => response.write(': beat\n\n'), BEAT_MS);
+  request.on('close', () => clearInterval(beat));
+  return {
+    say: (message) => void response.write(`data: ${JSON.stringify(message)}\n\n`),
+    whenOver: (over) => void request.on('close', over),
+    cut: (trouble) => {
+      log.error({ err: trouble }, 'a stream was cut');
+      response.destroy();
+    },
+  };
+}
+
+/** A view that is small: the whole of it at once, and again whenever it has changed. */
+export function streamView(line: Line, hub: Hub, channel: Channel, view: () => unknown): void {
   let gathering: NodeJS.Timeout | null = null;
-  const changed = () => {
+  const say = () => void hub.inBetween(view).then(line.say, line.cut);
+  const stop = hub.listen(channel, () => {
     gathering ??= setTimeout(() => {
       gathering = null;
       say();
     }, GATHER_MS);
-  };
-  const stop = hub.listen(channel, changed);
-  // What changes by the mere passing of time is said again and again; else a beat is enough.
-  const beat =
-    renewMs === null
-      ? setInterval(() => response.write(': beat\n\n'), BEAT_MS)
-      : setInterval(changed, renewMs);
-  say();
-  request.on('close', () => {
+  });
+  line.whenOver(() => {
     stop();
-    clearInterval(beat);
     if (gathering) clearTimeout(gathering);
   });
+  say();
 }

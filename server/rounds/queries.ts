@@ -1,14 +1,14 @@
 import { count, desc, eq, isNotNull, sql, and } from 'drizzle-orm';
 import type { RoundRow } from '../../core/rounds/api';
 import type { Db } from '../db/open';
+import { perDatabase } from '../db/perDatabase';
 import { candidates, invitations, marks, papers, rounds, sittings } from '../db/schema';
 
 /** Published papers are immutable: parsed once, kept. */
-const paperCache = new WeakMap<Db, Map<number, typeof papers.$inferSelect>>();
+const paperCache = perDatabase(() => new Map<number, typeof papers.$inferSelect>());
 
 export function findPaper(db: Db, id: number): typeof papers.$inferSelect | null {
-  const cache = paperCache.get(db) ?? new Map<number, typeof papers.$inferSelect>();
-  paperCache.set(db, cache);
+  const cache = paperCache(db);
   const known = cache.get(id) ?? db.select().from(papers).where(eq(papers.id, id)).get() ?? null;
   if (known) cache.set(id, known);
   return known;

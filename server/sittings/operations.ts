@@ -31,38 +31,50 @@ const SILENT_MS = 25_000;
 /** A device that says its time is over may be ahead by what its clock could not know better. */
 const AHEAD_MS = 3000;
 
+const CURRENT_KEPT = 50_000;
+
+/** What never changes of a sitting. */
+interface Current {
+  readonly id: number;
+  readonly roundId: number;
+  readonly paperId: number;
+}
+
 /** The way of a sitting on the server: prepared, started, journalled, closed. */
 export class SittingOperations {
   private readonly services: Services;
   private readonly find;
-  private readonly findOpen;
+  private readonly current = new Map<number, Current>();
   private readonly hashes = new Map<string, string>();
   private readonly copies = new Map<string, Buffer>();
 
   constructor(services: Services) {
     this.services = services;
     this.find = sittingQueries(services.db);
-    this.findOpen = openSitting(services.db);
   }
 
   /** Fixes the form of the coming attempt and says by which hash its paper is fetched. Costs no time. */
-  prepare(invitation: number): { paperHash: string } {
-    const { db, secret } = this.services;
+  async prepare(invitation: number): Promise<{ paperHash: string }> {
+    const { db, secret, commits } = this.services;
     const { stage, attempt, invited } = whereIs(this.services, invitation);
     if (stage.at !== 'running' && !(stage.at === 'arriving' && stage.step === 'cover'))
       throw conflict('not-ready', 'Some steps of the arrival are still open. Open your link again.');
-    const known = this.findOpen.get({ invitation });
-    const seed = known?.seed ?? newSecret();
-    if (!known) {
+    const fix = () => {
+      // Asked again inside the commit: a second call of the same moment finds the form of the first.
+      const known = openSitting(db, invitation);
+      if (known) return known.seed;
       const script = scriptCode(secret, `${invitation}/${attempt}`);
-      db.insert(sittings).values({ invitationId: invitation, attempt, seed, script }).run();
-    }
+      const seed = newSecret();
+      this.find.addForm({ invitationId: invitation, attempt, seed, script });
+      return seed;
+    };
+    const seed = openSitting(db, invitation)?.seed ?? (await commits.run(fix));
     return { paperHash: this.copyFor(invited.round.paperId, seed) };
   }
 
   /** The candidate's copy by its hash, as gzip; only while a sitting of this candidate is prepared or running. */
   paper(invitation: number, hash: string): Buffer {
-    const sitting = this.findOpen.get({ invitation });
+    const sitting = openSitting(this.services.db, invitation);
     if (!sitting) throw notRunning();
     const { paperId } = whereIs(this.services, invitation).invited.round;
     if (this.copyFor(paperId, sitting.seed) !== hash) throw notFound('This paper');
@@ -71,10 +83,10 @@ export class SittingOperations {
 
   /** Starts the clock, once; the device has shown by the hash that the whole paper is on it. */
   async start(invitation: number, paperHash: string): Promise<SittingOpened> {
-    const { clock, commits, time, hub } = this.services;
+    const { db, clock, commits, time, hub } = this.services;
     const { invited, stage } = whereIs(this.services, invitation);
     if (stage.at !== 'running') {
-      const sitting = this.findOpen.get({ invitation });
+      const sitting = openSitting(db, invitation);
       if (!sitting || stage.at !== 'arriving' || stage.step !== 'cover') throw notRunning();
       if (this.copyFor(invited.round.paperId, sitting.seed) !== paperHash)
         throw conflict(
@@ -82,6 +94,7 @@ export class SittingOperations {
           'The paper on this device is not the whole paper. Load this page again; no time is lost.',
         );
       await commits.run(() => time.try(sitting.id, { type: 'started', at: clock.now() }));
+      this.current.delete(invitation);
       hub.tellOf(invitation, invited.round.id);
     }
     return this.opened(invitation);
@@ -116,15 +129,18 @@ export class SittingOperations {
 
   /** Keeps a batch; without entries it only says that the device is there, and learns the time. */
   async keep(invitation: number, entries: readonly Entry[]): Promise<JournalKept> {
-    const { clock, hub, time } = this.services;
-    const found = this.find.newestOf(invitation);
-    if (!found) throw notRunning();
+    const { clock, commits, hub, time } = this.services;
+    const current = this.currentOf(invitation);
     hub.hear(invitation, clock.now());
-    if (entries.length > 0) await this.write(found, entries);
+    if (entries.length > 0) {
+      this.refuseForeign(current, entries);
+      await commits.run(() => this.write(current, entries));
+      hub.tell(`round ${current.roundId}`, invitation, 'progress');
+    }
     const seqs = new Map<string, number>();
     for (const { device, seq } of entries) seqs.set(device, Math.max(seq, seqs.get(device) ?? 0));
     const now = clock.now();
-    const state = time.of(found.sitting.id);
+    const state = time.of(current.id);
     return {
       kept: [...seqs].map(([device, seq]) => ({ device, seq })),
       closed: state.closed !== null,
@@ -135,87 +151,82 @@ export class SittingOperations {
 
   /** Takes the last entries and closes the sitting. Handing in twice gives the same receipt. */
   async handIn(invitation: number, { entries, by, at }: HandInBody): Promise<Receipt> {
-    const { clock, time, db, commits } = this.services;
-    const found = this.find.newestOf(invitation);
-    if (!found) throw notRunning();
-    const { id } = found.sitting;
+    const { clock, time, db, commits, hub } = this.services;
+    const current = this.currentOf(invitation);
+    const { id } = current;
     const left = leftMs(time.of(id), clock.now());
     if (by === 'time' && time.of(id).closed === null && left > AHEAD_MS)
       throw conflict('not-yet', 'There is still time left; your clock is put right. Go on.');
-    if (entries.length > 0) await this.write(found, entries);
-    const now = clock.now();
-    const said = Math.max(Math.min(at, now), time.of(id).startedAt!);
-    // The journal is folded once: for closing it, and for what the receipt tells.
+    this.refuseForeign(current, entries);
+    // One commit: the last entries, and that with them it is closed. The journal is folded once, for both.
     const desk = await commits.run(() => {
+      this.write(current, entries);
+      const now = clock.now();
+      const said = Math.max(Math.min(at, now), time.of(id).startedAt!);
       const folded = deskOf(this.services, id);
-      if (time.of(id).closed === null) this.close(found, by, said, folded);
+      if (time.of(id).closed === null) this.close(id, by, said, folded);
       const row = findSitting(db, id)!;
-      if (row.receivedAt === null && row.closedBy !== 'server')
-        db.update(sittings).set({ receivedAt: now, handedInAt: said }).where(eq(sittings.id, id)).run();
-      else if (row.receivedAt === null && by === 'candidate' && said <= row.closedAt!)
+      const counts = row.closedBy !== 'server' || (by === 'candidate' && said <= row.closedAt!);
+      if (row.receivedAt === null && counts)
         db.update(sittings).set({ receivedAt: now, handedInAt: said }).where(eq(sittings.id, id)).run();
       return folded;
     });
-    this.services.hub.tellOf(invitation, found.roundId);
+    hub.tellOf(invitation, current.roundId);
     return receiptOf(this.services, findSitting(db, id)!, desk);
   }
 
-  /** Closes sittings whose time is over and of which nothing was heard. */
-  sweep(): void {
-    const { clock, hub } = this.services;
+  /** Closes sittings whose time is over and of which nothing was heard; a few at a time, for a whole round may be. */
+  async sweep(): Promise<void> {
+    const { clock, hub, commits } = this.services;
     const now = clock.now();
-    for (const { invitation } of this.find.overdue(now - DEVICE_FIRST_MS)) {
-      const found = this.find.newestOf(invitation)!;
-      this.close(found, 'server', now);
-      hub.tellOf(invitation, found.roundId);
+    for (const { id, invitation, roundId } of this.find.overdue(now - DEVICE_FIRST_MS)) {
+      await commits.run(() => this.closeIfOpen(id, now));
+      hub.tellOf(invitation, roundId);
     }
   }
 
+  /** While the sweep went on to it, the candidate may have handed in, or been granted time. */
+  private closeIfOpen(id: number, now: number): void {
+    const time = this.services.time.of(id);
+    if (time.closed === null && leftMs(time, now) === 0) this.close(id, 'server', now);
+  }
+
   /** Closes as of `at`; scored at once when handed in, after the grace when the time closed it. */
-  private close(
-    { sitting: { id } }: FoundSitting,
-    by: ClosedBy,
-    at: number,
-    desk: Desk = deskOf(this.services, id),
-  ): void {
+  private close(id: number, by: ClosedBy, at: number, desk: Desk = deskOf(this.services, id)): void {
     const { db, clock, jobs, time } = this.services;
     db.transaction(() => {
       time.record(id, { type: 'closed', at, by });
-      db.update(sittings)
-        .set({ receiptHash: receiptHashOf(this.services, id, desk), scoredAt: null, holder: null })
-        .where(eq(sittings.id, id))
-        .run();
+      this.find.seal(id, receiptHashOf(this.services, id, desk));
       jobs.add('score', id, by === 'candidate' ? clock.now() : time.of(id).closed!.at + GRACE_MS);
     });
   }
 
-  private async write(found: FoundSitting, entries: readonly Entry[]): Promise<void> {
-    const { clock, time, db, commits } = this.services;
-    const paper = findPaper(db, found.paperId)!.document;
-    const foreign = foreignEntries(paper, entries);
-    if (foreign.length > 0) {
-      const refused = foreign.map(({ device, seq }) => ({ device, seq }));
-      throw unreadable('Some answers cannot belong to this paper and were not taken.', { refused });
+  private refuseForeign({ paperId }: Current, entries: readonly Entry[]): void {
+    const foreign = foreignEntries(findPaper(this.services.db, paperId)!.document, entries);
+    if (foreign.length === 0) return;
+    const refused = foreign.map(({ device, seq }) => ({ device, seq }));
+    throw unreadable('Some answers cannot belong to this paper and were not taken.', { refused });
+  }
+
+  /** Writes entries, as part of a commit. */
+  private write({ id, paperId }: Current, entries: readonly Entry[]): void {
+    const { clock, time, db } = this.services;
+    const paper = findPaper(db, paperId)!.document;
+    const arrivedAt = clock.now();
+    let late = false;
+    for (const entry of entries) {
+      const section = sectionOfTarget(paper, entry.target);
+      if (section && entry.about === 'opened') this.enter(id, section, entry.at, arrivedAt);
+      const standing = standingOf(time.of(id), { section, madeAt: entry.at, arrivedAt });
+      late ||= standing === 'late';
+      this.find.addEntry(rowOf(id, entry, arrivedAt, standing));
     }
-    const { id } = found.sitting;
-    await commits.run(() => {
-      const arrivedAt = clock.now();
-      let late = false;
-      for (const entry of entries) {
-        const section = sectionOfTarget(paper, entry.target);
-        if (section && entry.about === 'opened') this.enter(id, section, entry.at, arrivedAt);
-        const standing = standingOf(time.of(id), { section, madeAt: entry.at, arrivedAt });
-        late ||= standing === 'late';
-        this.find.addEntry(rowOf(id, entry, arrivedAt, standing));
-      }
-      // Late entries that count belong to what was handed in when the time closed it.
-      if (late && time.of(id).closed)
-        db.update(sittings)
-          .set({ receiptHash: receiptHashOf(this.services, id) })
-          .where(eq(sittings.id, id))
-          .run();
-    });
-    this.services.hub.tell(`round ${found.roundId}`);
+    // Late entries that count belong to what was handed in when the time closed it.
+    if (late && time.of(id).closed)
+      db.update(sittings)
+        .set({ receiptHash: receiptHashOf(this.services, id) })
+        .where(eq(sittings.id, id))
+        .run();
   }
 
   /** A section with a limit of its own is entered when one of its questions is first opened. */
@@ -225,6 +236,18 @@ export class SittingOperations {
     if (section in state.entered) return;
     const at = Math.max(Math.min(madeAt, arrivedAt), state.startedAt!);
     time.try(id, { type: 'section entered', at, section });
+  }
+
+  /** The sitting that was started last, running or closed; asked at every batch, so that it is kept at hand. */
+  private currentOf(invitation: number): Current {
+    const known = this.current.get(invitation);
+    if (known) return known;
+    const found = this.find.newestOf(invitation);
+    if (!found) throw notRunning();
+    const current = { id: found.sitting.id, roundId: found.roundId, paperId: found.paperId };
+    if (this.current.size >= CURRENT_KEPT) this.current.clear();
+    this.current.set(invitation, current);
+    return current;
   }
 
   private running(invitation: number): FoundSitting {

@@ -1,10 +1,30 @@
 import { and, asc, desc, eq, isNotNull, isNull, lte, sql } from 'drizzle-orm';
 import type { KeptEntry } from '../../core/journal/entry';
 import type { Db } from '../db/open';
-import { invitations, journal, rounds, sittings } from '../db/schema';
+import { perDatabase } from '../db/perDatabase';
+import { invitations, journal, rounds, sittings, timeEvents } from '../db/schema';
+import type { TimeEvent } from '../../core/timing/sittingTime';
+import type { ClosedBy } from '../../core/sittings/api';
 
 export type Sitting = typeof sittings.$inferSelect;
 export type NewEntry = Omit<typeof journal.$inferInsert, 'arrival'>;
+
+export type NewForm = Pick<typeof sittings.$inferInsert, 'invitationId' | 'attempt' | 'seed' | 'script'>;
+
+export interface NewTimeEvent {
+  readonly sittingId: number;
+  readonly at: number;
+  readonly event: TimeEvent;
+  readonly staffId: number | null;
+  readonly reason: string;
+}
+
+export interface Projection {
+  readonly startedAt: number | null;
+  readonly deadlineAt: number | null;
+  readonly closedAt: number | null;
+  readonly closedBy: ClosedBy | null;
+}
 
 export interface FoundSitting {
   readonly sitting: Sitting;
@@ -12,7 +32,7 @@ export interface FoundSitting {
   readonly paperId: number;
 }
 
-function prepare(db: Db) {
+const queriesOf = perDatabase((db) => {
   const p = sql.placeholder;
   return {
     newest: db
@@ -30,8 +50,9 @@ function prepare(db: Db) {
       .where(eq(sittings.id, p('id')))
       .prepare(),
     overdue: db
-      .select({ id: sittings.id, invitation: sittings.invitationId })
+      .select({ id: sittings.id, invitation: sittings.invitationId, roundId: invitations.roundId })
       .from(sittings)
+      .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
       .where(and(isNull(sittings.closedAt), lte(sittings.deadlineAt, p('before'))))
       .prepare(),
     entries: db
@@ -39,6 +60,34 @@ function prepare(db: Db) {
       .from(journal)
       .where(eq(journal.sittingId, p('sitting')))
       .orderBy(asc(journal.arrival))
+      .prepare(),
+    form: db
+      .insert(sittings)
+      .values({
+        ...{ invitationId: p('invitationId'), attempt: p('attempt'), seed: p('seed'), script: p('script') },
+      })
+      .prepare(),
+    event: db
+      .insert(timeEvents)
+      .values({
+        ...{ sittingId: p('sittingId'), at: p('at'), event: p('event'), staffId: p('staffId') },
+        reason: p('reason'),
+      })
+      .prepare(),
+    project: db
+      .update(sittings)
+      .set({
+        startedAt: sql`${p('startedAt')}`,
+        deadlineAt: sql`${p('deadlineAt')}`,
+        closedAt: sql`${p('closedAt')}`,
+        closedBy: sql`${p('closedBy')}`,
+      })
+      .where(eq(sittings.id, p('id')))
+      .prepare(),
+    seal: db
+      .update(sittings)
+      .set({ receiptHash: sql`${p('receiptHash')}`, scoredAt: null, holder: null })
+      .where(eq(sittings.id, p('id')))
       .prepare(),
     insert: db
       .insert(journal)
@@ -51,15 +100,7 @@ function prepare(db: Db) {
       .onConflictDoNothing()
       .prepare(),
   };
-}
-
-const prepared = new WeakMap<Db, ReturnType<typeof prepare>>();
-
-function queriesOf(db: Db): ReturnType<typeof prepare> {
-  const queries = prepared.get(db) ?? prepare(db);
-  prepared.set(db, queries);
-  return queries;
-}
+});
 
 /** What the journal's hot path asks; prepared once a database. */
 export function sittingQueries(db: Db) {
@@ -67,6 +108,12 @@ export function sittingQueries(db: Db) {
   return {
     /** The sitting that was started last, running or closed. */
     newestOf: (invitation: number): FoundSitting | null => queries.newest.get({ invitation }) ?? null,
+    addForm: (form: NewForm): void => void queries.form.run({ ...form }),
+    addEvent: (event: NewTimeEvent): void => void queries.event.run({ ...event }),
+    /** The columns of a sitting that follow from its time. */
+    project: (id: number, change: Projection): void => void queries.project.run({ ...change, id }),
+    /** Closed: what it was closed with, nobody holds it any more, and it is to be scored anew. */
+    seal: (id: number, receiptHash: string): void => void queries.seal.run({ id, receiptHash }),
     overdue: (before: number) => queries.overdue.all({ before }),
     addEntry: (entry: NewEntry): void => void queries.insert.run(entry),
     entriesOf: (sitting: number): KeptEntry[] =>

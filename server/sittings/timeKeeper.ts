@@ -14,6 +14,7 @@ import type { Db } from '../db/open';
 import { invitations, rounds, sittings, timeEvents } from '../db/schema';
 import { conflict } from '../http/errors';
 import { findPaper } from '../rounds/queries';
+import { sittingQueries } from './queries';
 
 /** Who changed a sitting's time, and why, for the record; null for the candidate and the server itself. */
 export interface Cause {
@@ -53,11 +54,13 @@ export function termsOf(
 export class TimeKeeper {
   private readonly db: Db;
   private readonly known = new Map<number, SittingTime>();
+  private readonly find;
   private readonly events;
   private readonly terms;
 
   constructor(db: Db) {
     this.db = db;
+    this.find = sittingQueries(db);
     this.events = db
       .select({ event: timeEvents.event })
       .from(timeEvents)
@@ -89,7 +92,7 @@ export class TimeKeeper {
     const next = step(this.of(sitting), event);
     if (!next.done) return next.refusal;
     this.db.transaction(() => {
-      this.db.insert(timeEvents).values({ sittingId: sitting, at: event.at, event, staffId, reason }).run();
+      this.find.addEvent({ sittingId: sitting, at: event.at, event, staffId, reason });
       this.project(sitting, next.time, event.at);
     });
     this.remember(sitting, next.time);
@@ -110,13 +113,12 @@ export class TimeKeeper {
 
   private project(sitting: number, time: SittingTime, now: number): void {
     const { startedAt, closed } = time;
-    const change = {
+    this.find.project(sitting, {
       startedAt,
       deadlineAt: deadlineAt(time, now),
       closedAt: closed?.at ?? null,
       closedBy: closed?.by ?? null,
-    };
-    this.db.update(sittings).set(change).where(eq(sittings.id, sitting)).run();
+    });
   }
 
   private remember(sitting: number, time: SittingTime): SittingTime {

@@ -1,121 +1,133 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { deadlineAt, leftMs, stopAt, usedMs } from '../../core/timing/sittingTime';
-import {
-  OUT_OF_REACH_MS,
-  urgencyOf,
-  type WatchAct,
-  type WatchRow,
-  type WatchState,
-  type WatchView,
-} from '../../core/watch/api';
-import { whereIs } from '../arrival/operations';
+import type { WatchAct, WatchChange, WatchRow, WatchState, WatchView } from '../../core/watch/api';
+import { whereIs, type Here } from '../arrival/operations';
 import { DOOR_CODE_SHOWN_MS, doorCodeOf } from '../arrival/doorCode';
-import { noteArrival } from '../arrival/queries';
-import { actsOnRecord, messages, sittings } from '../db/schema';
+import { findInvited, noteArrival } from '../arrival/queries';
+import { perDatabase } from '../db/perDatabase';
+import { actsOnRecord, invitations, messages, sittings } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
+import { tellWaiting } from '../live/routes';
 import { record } from '../rounds/record';
-import { findRound, invitedOf, listRounds } from '../rounds/queries';
+import { findRound, listRounds } from '../rounds/queries';
 import type { Services } from '../services';
 import { sittingQueries, type FoundSitting } from '../sittings/queries';
 import { marksDoneOf } from './marksDone';
 
-const runningState = (services: Services, found: FoundSitting, heardAt: number | null): WatchState => {
-  const now = services.clock.now();
-  if (stopAt(services.time.of(found.sitting.id), now)) return 'stopped';
-  return heardAt === null || now - heardAt > OUT_OF_REACH_MS ? 'out of reach' : 'writing';
-};
+const NO_TIME = { startedAt: null, deadlineAt: null, usedMs: 0, leftMs: 0, stopped: null };
 
-function timeOf(services: Services, found: FoundSitting | null) {
-  if (!found) return { startedAt: null, deadlineAt: null, timeGone: 0, stopped: null };
-  const now = services.clock.now();
-  const time = services.time.of(found.sitting.id);
-  const used = usedMs(time, now);
+function timeOf({ time }: Services, found: FoundSitting | null, now: number) {
+  if (!found) return NO_TIME;
+  const state = time.of(found.sitting.id);
   return {
-    startedAt: time.startedAt,
-    deadlineAt: deadlineAt(time, now),
-    timeGone: used / Math.max(1, used + leftMs(time, now)),
-    stopped: stopAt(time, now)?.why ?? null,
+    startedAt: state.startedAt,
+    deadlineAt: deadlineAt(state, now),
+    usedMs: usedMs(state, now),
+    leftMs: leftMs(state, now),
+    stopped: stopAt(state, now)?.why ?? null,
   };
 }
 
-function rowOf(
-  services: Services,
-  { invitation, candidate }: ReturnType<typeof invitedOf>[number],
-): WatchRow {
-  const { db, hub } = services;
-  const { stage, arrival } = whereIs(services, invitation.id);
-  const found = sittingQueries(db).newestOf(invitation.id);
-  const heardAt = hub.heardAt(invitation.id);
-  const hand = db
-    .select()
-    .from(messages)
-    .where(
-      and(eq(messages.invitationId, invitation.id), eq(messages.hand, true), isNull(messages.answeredAt)),
-    )
-    .orderBy(desc(messages.id))
-    .limit(1)
-    .get();
-  const noted = db
-    .select({ reason: actsOnRecord.reason })
-    .from(actsOnRecord)
-    .where(and(eq(actsOnRecord.invitationId, invitation.id), eq(actsOnRecord.act, 'note')))
-    .orderBy(desc(actsOnRecord.id))
-    .limit(1)
-    .get();
-  const weak = (arrival?.checks ?? [])
-    .filter((c) => c.outcome !== 'good')
-    .map((c) => `${c.name}: ${c.outcome}`);
-  const { breakMinutes } = invitation.arrangements;
-  const state: WatchState =
-    stage.at === 'running'
-      ? runningState(services, found!, heardAt)
-      : stage.at === 'arriving'
-        ? stage.step === 'waiting'
-          ? 'waiting'
-          : arrival
-            ? 'arriving'
-            : 'not here'
-        : found
-          ? 'handed in'
-          : 'not here';
+function stateOf({ stage, arrival }: Here, found: FoundSitting | null, stopped: unknown): WatchState {
+  if (stage.at === 'running') return stopped ? 'stopped' : 'writing';
+  if (stage.at !== 'arriving') return found ? 'handed in' : 'not here';
+  if (stage.step === 'waiting') return 'waiting';
+  return arrival ? 'arriving' : 'not here';
+}
+
+const queriesOf = perDatabase((db) => {
+  const invitation = sql.placeholder('invitation');
   return {
-    invitation: invitation.id,
-    name: candidate.name,
-    reference: candidate.reference,
+    hand: db
+      .select({ at: messages.at, text: messages.text })
+      .from(messages)
+      .where(and(eq(messages.invitationId, invitation), eq(messages.hand, true), isNull(messages.answeredAt)))
+      .orderBy(desc(messages.id))
+      .limit(1)
+      .prepare(),
+    noted: db
+      .select({ reason: actsOnRecord.reason })
+      .from(actsOnRecord)
+      .where(and(eq(actsOnRecord.invitationId, invitation), eq(actsOnRecord.act, 'note')))
+      .orderBy(desc(actsOnRecord.id))
+      .limit(1)
+      .prepare(),
+    invitations: db
+      .select({ id: invitations.id })
+      .from(invitations)
+      .where(eq(invitations.roundId, sql.placeholder('round')))
+      .prepare(),
+  };
+});
+
+export const invitationsOf = ({ db }: Services, round: number): number[] =>
+  queriesOf(db)
+    .invitations.all({ round })
+    .map((row) => row.id);
+
+function notesOf({ db }: Services, { arrival, invited }: Here): string[] {
+  const noted = queriesOf(db).noted.get({ invitation: invited.invitation.id });
+  const weak = (arrival?.checks ?? []).filter((check) => check.outcome !== 'good');
+  return [
+    ...(arrival?.correction && arrival.correctionSettledAt === null
+      ? [`details: “${arrival.correction}”`]
+      : []),
+    ...weak.map((check) => `${check.name}: ${check.outcome}`),
+    ...(noted ? [noted.reason] : []),
+  ];
+}
+
+export function watchRow(services: Services, invitation: number): WatchRow {
+  const { db, hub, clock } = services;
+  const here = whereIs(services, invitation);
+  const { name, reference } = here.invited.candidate;
+  const { extraPercent, arrangements } = here.invited.invitation;
+  const found = sittingQueries(db).newestOf(invitation);
+  const now = clock.now();
+  const time = timeOf(services, found, now);
+  return {
+    ...{ invitation, name, reference, at: now },
     arrangements: [
-      ...(invitation.extraPercent > 0 ? [`extra time ${invitation.extraPercent} %`] : []),
-      ...(breakMinutes > 0 ? [`rest breaks ${breakMinutes} min`] : []),
+      ...(extraPercent > 0 ? [`extra time ${extraPercent} %`] : []),
+      ...(arrangements.breakMinutes > 0 ? [`rest breaks ${arrangements.breakMinutes} min`] : []),
     ],
-    state,
-    ...timeOf(services, found),
+    state: stateOf(here, found, time.stopped),
+    ...time,
     marksDone: found ? marksDoneOf(services, found) : 0,
-    heardAt,
-    hand: hand ? { at: hand.at, text: hand.text } : null,
-    notes: [
-      ...(arrival?.correction && arrival.correctionSettledAt === null
-        ? [`details: “${arrival.correction}”`]
-        : []),
-      ...weak,
-      ...(noted ? [noted.reason] : []),
-    ],
-    picture: arrival?.pictureFile != null,
+    heardAt: hub.heardAt(invitation),
+    hand: queriesOf(db).hand.get({ invitation }) ?? null,
+    notes: notesOf(services, here),
+    picture: here.arrival?.pictureFile != null,
   };
 }
 
-/** A round as those see it who watch over it: who needs someone comes first. */
-export function watchView(services: Services, roundId: number): WatchView {
-  const { db, clock, secret } = services;
+/** Rows of candidates, a few at a time: thousands of them must not hold up those who write. */
+export const watchRows = (services: Services, of: readonly number[]): Promise<WatchRow[]> =>
+  Promise.all(of.map((invitation) => services.hub.inBetween(() => watchRow(services, invitation))));
+
+function roundOf({ db }: Services, roundId: number) {
   const round = findRound(db, roundId);
   if (!round) throw notFound('This round');
-  const now = clock.now();
-  const { title, opensAt, closesAt, timeZone, settings } = round;
-  const rows = invitedOf(db, roundId).map((invited) => rowOf(services, invited));
-  const codeShown = settings.startRule === 'door code' && now >= opensAt - DOOR_CODE_SHOWN_MS;
+  return round;
+}
+
+/** What changes in a room without anybody's doing: the time, and whether the door code is shown. */
+export function momentOf(services: Services, roundId: number): Pick<WatchView, 'now' | 'doorCode'> {
+  const { opensAt, settings } = roundOf(services, roundId);
+  const now = services.clock.now();
+  const shown = settings.startRule === 'door code' && now >= opensAt - DOOR_CODE_SHOWN_MS;
+  return { now, doorCode: shown ? doorCodeOf(services.secret, roundId) : null };
+}
+
+/** A round as those see it who watch over it. */
+export async function watchView(services: Services, roundId: number): Promise<WatchView> {
+  const { title, opensAt, closesAt, timeZone, settings } = roundOf(services, roundId);
+  const rows = await watchRows(services, invitationsOf(services, roundId));
   return {
-    ...{ round: roundId, title, now, opensAt, closesAt, timeZone, startRule: settings.startRule },
-    doorCode: codeShown ? doorCodeOf(secret, roundId) : null,
-    rows: rows.sort((a, b) => urgencyOf(a) - urgencyOf(b) || a.name.localeCompare(b.name)),
+    ...{ round: roundId, title, opensAt, closesAt, timeZone, startRule: settings.startRule },
+    ...momentOf(services, roundId),
+    rows,
   };
 }
 
@@ -150,10 +162,11 @@ const tellCandidate: Doing = ({ db, clock }, staffId, { invitation, text }) => {
 
 const DOINGS: Record<WatchAct, Doing> = {
   admit(services, staffId, { invitation }) {
-    const { stage, attempt } = whereIs(services, invitation);
+    const { stage, attempt, invited } = whereIs(services, invitation);
     if (stage.at !== 'arriving' || stage.step !== 'waiting')
       throw conflict('not-waiting', 'This candidate does not wait at the door now.');
     noteArrival(services.db, invitation, attempt, { admittedAt: services.clock.now(), admittedBy: staffId });
+    tellWaiting(services, invited.round.id);
   },
   message: tellCandidate,
   'answer hand'(services, staffId, act, found) {
@@ -197,26 +210,27 @@ const DOINGS: Record<WatchAct, Doing> = {
 };
 
 /** Does one act of an invigilator; whatever it is, it is on record with its reason, and reaches the candidate at once. */
-export function doAct(services: Services, staffId: number, roundId: number, act: Act): void {
-  const invited = invitedOf(services.db, roundId).find((row) => row.invitation.id === act.invitation);
-  if (!invited) throw notFound('This candidate');
-  const found = sittingQueries(services.db).newestOf(act.invitation);
-  services.db.transaction(() => {
+export function doAct(services: Services, staffId: number, roundId: number, act: Act): WatchChange {
+  const { db, hub } = services;
+  const { invitation } = act;
+  if (findInvited(db, invitation)?.round.id !== roundId) throw notFound('This candidate');
+  const found = sittingQueries(db).newestOf(invitation);
+  db.transaction(() => {
     DOINGS[act.act](services, staffId, act, found);
     const subject = act.minutes > 0 ? `${act.minutes} min` : `round ${roundId}`;
-    record(services, { staffId, act: act.act, subject, invitationId: act.invitation, reason: act.text });
+    record(services, { staffId, act: act.act, subject, invitationId: invitation, reason: act.text });
   });
-  services.hub.tellOf(act.invitation, roundId);
+  hub.tellOf(invitation, roundId);
+  return { ...momentOf(services, roundId), rows: [watchRow(services, invitation)], heard: [] };
 }
 
 /** Says something to everybody in a round. */
 export function tellAll(services: Services, staffId: number, roundId: number, text: string): void {
   const { db, clock, hub } = services;
-  if (!findRound(db, roundId)) throw notFound('This round');
+  roundOf(services, roundId);
   db.insert(messages)
     .values({ roundId, invitationId: null, staffId, at: clock.now(), text, hand: false })
     .run();
   record(services, { staffId, act: 'told all', subject: `round ${roundId}`, reason: text });
-  for (const { invitation } of invitedOf(db, roundId)) hub.tell(`invitation ${invitation.id}`);
-  hub.tell(`round ${roundId}`);
+  for (const invitation of invitationsOf(services, roundId)) hub.tell(`invitation ${invitation}`);
 }

@@ -1,17 +1,14 @@
 import Joi from 'joi';
 import { watchActs } from '../../core/watch/api';
-import { findArrival } from '../arrival/queries';
 import { whereIs } from '../arrival/operations';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
-import { streamView } from '../live/stream';
+import { openLine } from '../live/stream';
 import { record } from '../rounds/record';
-import { invitedOf } from '../rounds/queries';
+import { findRound } from '../rounds/queries';
 import type { Services } from '../services';
 import { doAct, tellAll, watchRounds, watchView, type Act } from './operations';
-
-/** Who is out of reach shows by the passing of time alone. */
-const RENEW_MS = 5000;
+import { streamRoom } from './roomStream';
 
 const actBody = Joi.object<Act>({
   act: Joi.valid(...watchActs).required(),
@@ -26,7 +23,7 @@ const pictureParams = Joi.object<{ id: number; invitation: number }>({
 });
 
 export function watchEndpoints(services: Services): Endpoint[] {
-  const { hub, db, files } = services;
+  const { db, files } = services;
   const roles = ['invigilator', 'coordinator'] as const;
   return [
     forStaff(roles, { method: 'get', path: '/watch' }, () => watchRounds(services)),
@@ -37,34 +34,29 @@ export function watchEndpoints(services: Services): Endpoint[] {
       roles,
       { method: 'get', path: '/watch/:id/stream', params: idParams },
       (_, { params, request, response }) => {
-        watchView(services, params.id);
-        const view = () => watchView(services, params.id);
-        streamView({ request, response }, hub, `round ${params.id}`, view, RENEW_MS);
+        if (!findRound(db, params.id)) throw notFound('This round');
+        streamRoom(services, openLine({ request, response }, services.log), params.id);
       },
     ),
     forStaff(
       roles,
       { method: 'post', path: '/watch/:id/acts', params: idParams, body: actBody },
-      (who, { params, body }) => {
-        doAct(services, who.id, params.id, body);
-        return watchView(services, params.id);
-      },
+      (who, { params, body }) => doAct(services, who.id, params.id, body),
     ),
     forStaff(
       roles,
       { method: 'post', path: '/watch/:id/tell-all', params: idParams, body: tellBody },
       (who, { params, body }) => {
         tellAll(services, who.id, params.id, body.text);
-        return watchView(services, params.id);
+        return {};
       },
     ),
     forStaff(
       roles,
       { method: 'get', path: '/watch/:id/pictures/:invitation', params: pictureParams },
       (who, { params, response }) => {
-        const invited = invitedOf(db, params.id).some((row) => row.invitation.id === params.invitation);
-        const { attempt } = whereIs(services, params.invitation);
-        const file = invited && findArrival(db, params.invitation, attempt)?.pictureFile;
+        const { invited, arrival } = whereIs(services, params.invitation);
+        const file = invited.round.id === params.id && arrival?.pictureFile;
         const bytes = file && files.read(file);
         if (!bytes) throw notFound('This picture');
         const act = { staffId: who.id, act: 'looked at a picture', subject: `round ${params.id}` };

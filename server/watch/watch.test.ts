@@ -5,7 +5,7 @@ import type { ArrivalView } from '../../core/arrival/api';
 import type { LiveView } from '../../core/live/api';
 import type { Receipt, SittingOpened } from '../../core/sittings/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
-import type { WatchAct, WatchView } from '../../core/watch/api';
+import type { WatchAct, WatchChange, WatchNews, WatchView } from '../../core/watch/api';
 import { doorCodeOf } from '../arrival/doorCode';
 import { actsOnRecord } from '../db/schema';
 import { ApiClient } from '../testing/ApiClient';
@@ -38,7 +38,7 @@ const stageOf = async (client: ApiClient) => (await client.get<ArrivalView>('/ar
 const watch = async (round: number) => (await bram.get<WatchView>(`/watch/${round}`)).body;
 const act = async (round: number, name: WatchAct, minutes = 0, text = 'for a reason') => {
   const { invitation } = (await watch(round)).rows[0]!;
-  return bram.post<WatchView & Refusal>(`/watch/${round}/acts`, { act: name, invitation, text, minutes });
+  return bram.post<WatchChange & Refusal>(`/watch/${round}/acts`, { act: name, invitation, text, minutes });
 };
 const timeOf = async (client: ApiClient) => (await client.get<SittingOpened>('/sitting')).body.time;
 
@@ -93,7 +93,7 @@ describe('a running sitting', () => {
     await act(round, 'pause');
     expect(await timeOf(client)).toMatchObject({ stopped: { why: 'pause' } });
     house.clock.advance(20 * MINUTE_MS);
-    house.wired.sittings.sweep();
+    await house.wired.sittings.sweep();
     await act(round, 'go on');
     await act(round, 'grant', 7);
     // 20 minutes of pause, 7 granted; what the calls themselves took is far below a second
@@ -168,6 +168,88 @@ describe('words', () => {
     expect(views[3]!.messages.map((m) => m.text)).toEqual([
       ...['The sound stopped', 'Try the headphones', 'Ten minutes left'],
     ]);
+    await stream.end();
+  });
+});
+
+describe('the room', () => {
+  const follow = async (round: number) => {
+    const stream = await bram.stream(`/watch/${round}/stream`);
+    const next = async () => JSON.parse((await stream.next()).slice('data: '.length)) as WatchNews;
+    const first = await next();
+    if (!('whole' in first)) throw new Error('the whole comes first');
+    const change = async () => {
+      const news = await next();
+      if ('whole' in news) throw new Error('the whole comes once only');
+      return news.change;
+    };
+    return { whole: first.whole, change, end: stream.end };
+  };
+
+  it('is told whole once, and then only of whom something has changed', async () => {
+    const round = newRound();
+    const links = [house.invite(round), house.invite(round)];
+    const { whole, change, end } = await follow(round);
+    expect(whole.rows.map((r) => r.state)).toEqual(['not here', 'not here']);
+    const client = await house.sitting(links[1]!);
+    const started = async () => {
+      for (;;) {
+        const { rows } = await change();
+        const row = rows.find((r) => r.state === 'writing');
+        if (row) return { row, rows };
+      }
+    };
+    const { row, rows } = await started();
+    expect(rows).toHaveLength(1);
+    expect(row.invitation).toBe(whole.rows[1]!.invitation);
+    // Writing on alone is no reason to look everything up again at once; that something was heard follows.
+    await client.post('/sitting/journal', { entries: [] });
+    const heard = async (): Promise<number> => {
+      for (;;) {
+        const told = (await change()).heard.find(([invitation]) => invitation === row.invitation);
+        if (told) return told[1];
+      }
+    };
+    expect(await heard()).toBeGreaterThanOrEqual(row.at);
+    // Somebody invited only now is added.
+    house.invite(round);
+    const added = async () => {
+      for (;;) {
+        const late = (await change()).rows.find(
+          (r) => !whole.rows.some((w) => w.invitation === r.invitation),
+        );
+        if (late) return late;
+      }
+    };
+    expect(await added()).toMatchObject({ state: 'not here', heardAt: null });
+    await end();
+  });
+
+  it('gives an act the changed row as its answer, and only for a candidate of the round', async () => {
+    const round = newRound({ startRule: 'by hand' });
+    const client = await arrived(house.invite(round));
+    await arrived(house.invite(round));
+    const { body } = await act(round, 'admit');
+    expect(body.rows).toMatchObject([{ state: 'arriving' }]);
+    expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'cover' });
+    const { invitation } = body.rows[0]!;
+    const elsewhere = { act: 'note', invitation, text: 'not of this round', minutes: 0 };
+    expect((await bram.post(`/watch/${newRound()}/acts`, elsewhere)).status).toBe(404);
+    expect((await bram.get('/watch/9999/stream')).status).toBe(404);
+  });
+
+  it('moves everybody up who waits when one is let in', async () => {
+    const round = newRound({ startRule: 'by hand' });
+    const first = house.invite(round);
+    const second = house.invite(round);
+    await arrived(first);
+    house.clock.advance(1000);
+    const client = await arrived(second);
+    const stream = await client.stream('/live/stream');
+    const place = async () => (JSON.parse((await stream.next()).slice('data: '.length)) as LiveView).place;
+    expect(await place()).toBe(2);
+    await act(round, 'admit');
+    expect(await place()).toBe(1);
     await stream.end();
   });
 });

@@ -2,6 +2,7 @@ import { Eye, Hand, WifiOff } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import type { WatchAct, WatchRow, WatchState } from '../../core/watch/api';
+import { timeGoneOf } from '../../core/watch/room';
 import { Button } from '../ui/Button';
 import { showSecond } from '../ui/showSecond';
 import { ActForm, actWords } from './ActForm';
@@ -15,7 +16,7 @@ const agoWords = (ms: number): string => {
 /** Time gone above, marks done below it, on one scale. */
 function Bars({ row }: { row: WatchRow }) {
   if (row.startedAt === null) return <span className="text-soft">{t('notStarted')}</span>;
-  const [gone, done] = [row.timeGone, row.marksDone].map((share) => Math.round(share * 100));
+  const [gone, done] = [timeGoneOf(row), row.marksDone].map((share) => Math.round(share * 100));
   const bar = (share: number, look: string) => (
     <span className="mb-[3px] block h-2 overflow-hidden rounded-full bg-line/60">
       <span className={`block h-full rounded-full ${look}`} style={{ width: `${share}%` }} />

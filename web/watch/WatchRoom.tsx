@@ -1,7 +1,8 @@
 import { Megaphone, Search } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
-import type { WatchAct, WatchRow, WatchState, WatchView } from '../../core/watch/api';
+import type { WatchAct, WatchChange, WatchNews, WatchRow, WatchState, WatchView } from '../../core/watch/api';
+import { applyChange, roomAt } from '../../core/watch/room';
 import { post } from '../api/client';
 import { useLive } from '../live/useLive';
 import { Button } from '../ui/Button';
@@ -29,15 +30,25 @@ function Counts({ rows }: { rows: readonly WatchRow[] }) {
 const fits = (query: string) => (row: WatchRow) =>
   `${row.name} ${row.reference}`.toLowerCase().includes(query.trim().toLowerCase());
 
+/** Rows shown at a time: who needs someone comes first, and anybody is found by name. */
+const SHOWN = 200;
+
+const merge = (before: WatchView | null, news: WatchNews): WatchView | null =>
+  'whole' in news ? news.whole : before && applyChange(before, news.change);
+
 /** One row a candidate, who needs someone first; it follows by itself. */
 export function WatchRoom() {
   const { id = '' } = useParams();
-  const [view, setView] = useLive<WatchView>(`/watch/${id}`);
+  const [view, take] = useLive<WatchView, WatchNews>(`/watch/${id}`, merge);
   const [query, setQuery] = useState('');
-  if (!view) return <main className="flex-1 p-7 text-soft">…</main>;
-  const act = (invitation: number) => async (name: WatchAct, text: string, minutes: number) =>
-    setView(await post<WatchView>(`/watch/${id}/acts`, { act: name, invitation, text, minutes }));
-  const tellAll = async (text: string) => setView(await post<WatchView>(`/watch/${id}/tell-all`, { text }));
+  const rows = useMemo(() => view && roomAt(view), [view]);
+  if (!view || !rows) return <main className="flex-1 p-7 text-soft">…</main>;
+  const act = (invitation: number) => async (name: WatchAct, text: string, minutes: number) => {
+    const body = { act: name, invitation, text, minutes };
+    take({ change: await post<WatchChange>(`/watch/${id}/acts`, body) });
+  };
+  const tellAll = async (text: string) => void (await post(`/watch/${id}/tell-all`, { text }));
+  const found = rows.filter(fits(query));
   const heads = ['candidate', 'gone', 'up', 'heard'] as const;
   return (
     <main className="min-w-0 flex-1 overflow-y-auto px-7 py-4">
@@ -59,7 +70,7 @@ export function WatchRoom() {
         </ActForm>
       </div>
       <div className="mb-3 flex flex-wrap items-center gap-4">
-        <Counts rows={view.rows} />
+        <Counts rows={rows} />
         <label className="flex min-h-10 items-center gap-2 rounded-control border border-edge bg-card px-3">
           <Search aria-hidden className="size-4 text-soft" />
           <input
@@ -71,7 +82,7 @@ export function WatchRoom() {
           />
         </label>
       </div>
-      {view.rows.length === 0 ? (
+      {rows.length === 0 ? (
         <p className="rounded-card border border-line bg-card px-4 py-6 text-soft">{t('nobody')}</p>
       ) : (
         <div className="overflow-x-auto rounded-card border border-line bg-card">
@@ -87,7 +98,7 @@ export function WatchRoom() {
               </tr>
             </thead>
             <tbody>
-              {view.rows.filter(fits(query)).map((row) => (
+              {found.slice(0, SHOWN).map((row) => (
                 <CandidateRow
                   key={row.invitation}
                   row={row}
@@ -98,6 +109,11 @@ export function WatchRoom() {
               ))}
             </tbody>
           </table>
+          {found.length > SHOWN && (
+            <p className="border-t border-line px-4 py-3 text-soft">
+              {t('moreRows', { count: found.length - SHOWN })}
+            </p>
+          )}
         </div>
       )}
     </main>

@@ -10,6 +10,7 @@ CREATE TABLE `acts_on_record` (
 	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE INDEX `acts_concerning` ON `acts_on_record` (`invitation_id`);--> statement-breakpoint
 CREATE TABLE `arrivals` (
 	`invitation_id` integer NOT NULL,
 	`attempt` integer NOT NULL,
