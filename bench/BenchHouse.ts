@@ -10,7 +10,15 @@ import { seedDemo } from '../demo/seed';
 import { noteArrival } from '../server/arrival/queries';
 import { noArrangements } from '../core/rounds/api';
 import { readConfig } from '../server/config';
-import { candidates, candidateSessions, invitations, rounds, sittings } from '../server/db/schema';
+import {
+  candidates,
+  candidateSessions,
+  invitations,
+  rounds,
+  sittings,
+  staff,
+  staffSessions,
+} from '../server/db/schema';
 import { openDatabase, type Db } from '../server/db/open';
 import { newSecret, sha256 } from '../server/http/secrets';
 import { TimeKeeper } from '../server/sittings/timeKeeper';
@@ -138,6 +146,23 @@ export class BenchHouse {
     const all = this.db.transaction(() => Array.from({ length: count }, (_, n) => one(n)));
     this.arrived = all.map((a) => a.invitationId);
     return all.map((a) => a.cookie);
+  }
+
+  /** Somebody who may watch over rounds, and the round that all arrived for; gives a cookie. */
+  invigilator(): { readonly cookie: string; readonly round: number } {
+    const round = this.db.select().from(rounds).where(eq(rounds.key, 'technician-november')).get()!.id;
+    const member = this.db
+      .select()
+      .from(staff)
+      .all()
+      .find((s) => s.roles.includes('invigilator'))!;
+    const token = newSecret();
+    const expiresAt = Date.now() + 3_600_000;
+    this.db
+      .insert(staffSessions)
+      .values({ tokenHash: sha256(token), staffId: member.id, expiresAt })
+      .run();
+    return { cookie: `clear_sitting_staff=${token}`, round };
   }
 
   private arrived: number[] = [];

@@ -1,6 +1,7 @@
 /*
  * `npm run load -- --candidates N`: simulated candidates arrive, start within a minute of one another, save every ten
- * seconds, and hand in all in the last two minutes. Server and generator share the machine; what each of them costs is
+ * seconds, and hand in all in the last two minutes; each holds a line of events meanwhile, and one invigilator watches
+ * them all. Server and generator share the machine; what each of them costs is
  * told apart. Writes bench/load/results.json.
  */
 import { once } from 'node:events';
@@ -68,6 +69,23 @@ function ask(method: 'GET' | 'POST', route: string, cookie: string, body?: objec
   });
 }
 
+/** A line of server-sent events, as every desk and every watch room holds one; gives how to end it. */
+function listen(route: string, cookie: string): () => void {
+  const outgoing = request({ agent, hostname, port, path: `/api${route}`, headers: { Cookie: cookie } });
+  outgoing.on('response', (incoming) => {
+    if (incoming.statusCode !== 200) refused++;
+    incoming.on('data', (chunk: Buffer) => {
+      streamed.messages++;
+      streamed.bytes += chunk.length;
+    });
+    incoming.on('error', () => undefined);
+  });
+  outgoing.on('error', () => undefined);
+  outgoing.end();
+  return () => void outgoing.destroy();
+}
+const streamed = { messages: 0, bytes: 0 };
+
 const [starts, saves, handIns]: number[][] = [[], [], []];
 /** Saves by the phase in which they were sent, so that it shows what slows them. */
 const byPhase: Record<string, number[]> = {};
@@ -96,6 +114,7 @@ async function candidate(cookie: string, end: number): Promise<void> {
   well(await call('GET', `/sitting/paper/${paperHash}`, cookie));
   well(await call('POST', '/sitting/start', cookie, { paperHash }));
   starts!.push(performance.now() - from);
+  const stopListening = listen('/live/stream', cookie);
   const device = crypto.randomUUID();
   const handInAt = end - random() * END_MS;
   let seq = 0;
@@ -116,6 +135,7 @@ async function candidate(cookie: string, end: number): Promise<void> {
     await call('POST', '/sitting/hand-in', cookie, { entries: last, by: 'candidate', at: Date.now() }),
   );
   handIns!.push(answer.ms);
+  stopListening();
   if (answer.status === 200) acknowledged++;
 }
 
@@ -126,6 +146,11 @@ const serverSeconds = () => {
 };
 /** Processor seconds that the host gave to others although something here wanted to run; of all cores. */
 const stolenSeconds = () => Number(readFileSync('/proc/stat', 'utf8').split(/\s+/)[8]) / 100;
+/** Connections that came while too many waited to be taken up: the kernel drops them, and they try again after 1 s, 3 s, 7 s … */
+const connectionsDropped = () => {
+  const [names, values] = readFileSync('/proc/net/netstat', 'utf8').split('\n');
+  return Number(values!.split(' ')[names!.split(' ').indexOf('ListenOverflows')]);
+};
 const at = (values: number[], share: number) =>
   Math.round(
     values.sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0,
@@ -136,10 +161,14 @@ const from = Date.now();
 const phaseAt = (at: number) =>
   at < from + START_MS ? 'starting' : at < from + START_MS + WRITE_MS ? 'writing' : 'handing in';
 const stolenBefore = stolenSeconds();
+const droppedBefore = connectionsDropped();
 const heartbeat = new Worker(new URL('./heartbeat.mjs', import.meta.url));
 const [serverBefore, ownBefore] = [serverSeconds(), process.cpuUsage()];
+const { cookie: watcher, round } = house.invigilator();
+const stopWatching = listen(`/watch/${round}/stream`, watcher);
 await Promise.all(cookies.map((cookie) => candidate(cookie, from + START_MS + WRITE_MS + END_MS)));
 const seconds = (Date.now() - from) / 1000;
+stopWatching();
 heartbeat.postMessage('enough');
 const [late] = (await once(heartbeat, 'message')) as [number[]];
 await heartbeat.terminate();
@@ -171,9 +200,11 @@ const results = {
   ),
   starts: { count: starts!.length, p50Ms: at(starts!, 0.5), p99Ms: at(starts!, 0.99) },
   handIns: { count: handIns!.length, p50Ms: at(handIns!, 0.5), p99Ms: at(handIns!, 0.99) },
+  lines: { held: CANDIDATES + 1, ...streamed },
   entries: { acknowledged, inDatabase: kept, lost: acknowledged - kept },
   refused,
   askedAgain: again,
+  connectionsDropped: connectionsDropped() - droppedBefore,
   receipts: receipts.checked,
   receiptsBroken: receipts.broken.length,
   processorSeconds: {

@@ -1,7 +1,7 @@
 import type { CheckName } from '../arrival/checks';
 import type { StartRule } from '../arrival/stage';
 
-export type AttemptRule = 'best' | 'latest' | 'first';
+export type AttemptRule = 'best' | 'latest' | 'first' | 'mean';
 
 /** Arrangements of a round that do not change once candidates are invited. */
 export interface RoundSettings {

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { arrivals, candidates, invitations, rounds, sittings } from '../db/schema';
@@ -58,7 +58,12 @@ export const findArrival = (db: Db, invitation: number, attempt: number): Arriva
   queriesOf(db).arrival.get({ invitation, attempt }) ?? null;
 
 export const arrivalsOf = (db: Db, invitationId: number): Arrival[] =>
-  db.select().from(arrivals).where(eq(arrivals.invitationId, invitationId)).all();
+  db
+    .select()
+    .from(arrivals)
+    .where(eq(arrivals.invitationId, invitationId))
+    .orderBy(asc(arrivals.attempt))
+    .all();
 
 /** Notes one step of the arrival; steps done before stay. */
 export function noteArrival(db: Db, invitationId: number, attempt: number, change: Partial<Arrival>): void {

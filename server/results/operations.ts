@@ -1,5 +1,5 @@
 import { buildResultSheet, type PartMark, type ResultSheet } from '../../core/results/resultSheet';
-import { sumMarks } from '../../core/marks';
+import { countedAttempts, marksOfCounted, type Attempt } from '../../core/results/attempts';
 import type { AttemptRule } from '../../core/rounds/api';
 import { receiptCode } from '../../core/journal/receipt';
 import { whereIs } from '../arrival/operations';
@@ -17,42 +17,37 @@ const notReleased = () =>
 
 type Sitting = ReturnType<typeof sittingsOf>[number];
 
-const totalOf = ({ db }: Services, { id }: Sitting) => sumMarks(newestMarks(db, id).map((m) => m.hundredths));
+interface AttemptMade extends Attempt {
+  readonly sitting: Sitting;
+}
 
-/** Of several attempts the one that counts, by the round's rule; of equally good ones the later. */
-function countedSitting(services: Services, invitation: number, rule: AttemptRule): Sitting | undefined {
+const marksOf = (services: Services, sitting: number): PartMark[] =>
+  newestMarks(services.db, sitting).map(({ target, hundredths, verdict, reasons, levels, comment }) => ({
+    ...{ target, hundredths, verdict, reasons, levels, comment },
+  }));
+
+/** The attempts that a candidate's result is made of, by the round's rule. */
+export function countedOf(services: Services, invitation: number, rule: AttemptRule): AttemptMade[] {
   const closed = sittingsOf(services.db, invitation).filter((s) => s.closedAt !== null);
-  if (rule === 'first') return closed.at(-1);
-  if (rule === 'latest') return closed[0];
-  return closed.reduce<Sitting | undefined>(
-    (best, s) => (best && totalOf(services, best) >= totalOf(services, s) ? best : s),
-    undefined,
-  );
+  const made = closed.map((sitting) => ({
+    ...{ sitting, attempt: sitting.attempt, marks: marksOf(services, sitting.id) },
+  }));
+  return countedAttempts(made, rule);
 }
 
 /** The result sheet of a candidate, once the coordinator has released it. */
 export function resultOf(services: Services, invitation: number): ResultSheet {
-  const { db } = services;
   const { invited, stage } = whereIs(services, invitation);
   const { signedOffAt, releasedAt } = invited.round;
-  const sitting = countedSitting(services, invitation, invited.round.settings.counts);
+  const counted = countedOf(services, invitation, invited.round.settings.counts);
+  const sitting = counted.at(-1)?.sitting;
   if (stage.at !== 'result' || !sitting || signedOffAt === null || releasedAt === null) throw notReleased();
-  const marks = newestMarks(db, sitting.id).map(
-    ({ target, hundredths, verdict, reasons, levels, comment }): PartMark => ({
-      target,
-      hundredths,
-      verdict,
-      reasons,
-      levels,
-      comment,
-    }),
-  );
   return buildResultSheet({
     state: 'confirmed',
-    paper: paperOf(db, invited),
+    paper: paperOf(services.db, invited),
     seed: sitting.seed,
     answers: deskOf(services, sitting.id).answers,
-    marks,
+    marks: marksOfCounted(counted),
     candidate: { name: invited.candidate.name, reference: invited.candidate.reference },
     satAt: sitting.startedAt!,
     releasedAt,

@@ -1,15 +1,18 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { sumMarks } from '../../core/marks';
 import { allParts } from '../../core/papers/paper';
-import type { Arrangements, InvitedRow, RoundDetail } from '../../core/rounds/api';
-import { arrivals, candidates, invitations, rounds, sittings } from '../db/schema';
+import { marksOfCounted } from '../../core/results/attempts';
+import type { Arrangements, AttemptRule, InvitedRow, RoundDetail } from '../../core/rounds/api';
+import { arrivalsOf, sittingsOf } from '../arrival/queries';
+import { candidates, invitations, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import { newSecret, sha256 } from '../http/secrets';
 import { invitationLetter } from '../mail/invitationLetter';
 import type { Outbox } from '../mail/outbox';
+import { countedOf } from '../results/operations';
 import type { Services } from '../services';
 import { lateArrivals } from './late';
-import { findPaper, findRound, invitedOf, listRounds, newestMarks } from './queries';
+import { findPaper, findRound, invitedOf, listRounds } from './queries';
 import { record } from './record';
 
 export interface NewInvitation {
@@ -88,10 +91,14 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
   });
 }
 
-function rowOf(services: Services, found: ReturnType<typeof invitedOf>[number], parts: number): InvitedRow {
-  const { invitation, candidate, sitting } = found;
-  const given = sitting ? newestMarks(services.db, sitting.id) : [];
-  const arrival = services.db.select().from(arrivals).where(eq(arrivals.invitationId, invitation.id)).get();
+function rowOf(
+  services: Services,
+  { invitation, candidate }: ReturnType<typeof invitedOf>[number],
+  { parts, counts }: { readonly parts: number; readonly counts: AttemptRule },
+): InvitedRow {
+  const sitting = sittingsOf(services.db, invitation.id).find((s) => s.startedAt !== null);
+  const given = marksOfCounted(countedOf(services, invitation.id, counts));
+  const arrival = arrivalsOf(services.db, invitation.id).at(-1);
   const weak = (arrival?.checks ?? [])
     .filter((c) => c.outcome !== 'good')
     .map((c) => `${c.name}: ${c.outcome}`);
@@ -117,7 +124,9 @@ export function roundDetail(services: Services, id: number): RoundDetail {
   const row = listRounds(db, services.clock.now()).find((r) => r.id === id);
   if (!round || !row) throw notFound('This round');
   const parts = allParts(findPaper(db, round.paperId)!.document).length;
-  const invitedRows = invitedOf(db, id).map((found) => rowOf(services, found, parts));
+  const invitedRows = invitedOf(db, id).map((found) =>
+    rowOf(services, found, { parts, counts: round.settings.counts }),
+  );
   const mayRelease = round.signedOffAt !== null && round.releasedAt === null;
   return { ...row, settings: round.settings, invitedRows, mayRelease, late: lateArrivals(services, id) };
 }

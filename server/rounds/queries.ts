@@ -1,4 +1,4 @@
-import { count, desc, eq, isNotNull, sql, and } from 'drizzle-orm';
+import { count, desc, eq, sql, and } from 'drizzle-orm';
 import type { RoundRow } from '../../core/rounds/api';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
@@ -52,10 +52,9 @@ export function listRounds(db: Db, now: number): RoundRow[] {
 
 export const invitedOf = (db: Db, roundId: number) =>
   db
-    .select({ invitation: invitations, candidate: candidates, sitting: sittings })
+    .select({ invitation: invitations, candidate: candidates })
     .from(invitations)
     .innerJoin(candidates, eq(candidates.id, invitations.candidateId))
-    .leftJoin(sittings, and(eq(sittings.invitationId, invitations.id), isNotNull(sittings.startedAt)))
     .where(eq(invitations.roundId, roundId))
     .orderBy(candidates.name)
     .all();

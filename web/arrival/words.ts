@@ -54,6 +54,7 @@ export const t = words('arrival', {
   attemptLeft: '{{used}} used, {{left}} left; {{counts}} counts',
   best: 'the best one',
   latest: 'the latest one',
+  mean: 'the mean of all',
   first: 'the first one',
   recorded: 'What is recorded',
   help: 'Help',

@@ -1,0 +1,164 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ArrivalView } from '../../core/arrival/api';
+import { kindNames, kindOf, type KindName } from '../../core/kinds/registry';
+import { sumMarks } from '../../core/marks';
+import type { MarkingBench } from '../../core/marking/api';
+import type { ResultSheet } from '../../core/results/resultSheet';
+import type { AttemptRule, RoundDetail } from '../../core/rounds/api';
+import { MINUTE_MS } from '../../core/timing/deadline';
+import { ApiClient } from '../testing/ApiClient';
+import { samplePaper, sampleOf } from '../testing/samplePaper';
+import { serve, type Served } from '../testing/serve';
+
+let house: Served;
+let [assessor, lead, coordinator]: ApiClient[] = [];
+beforeAll(async () => {
+  house = await serve();
+  assessor = await house.staff('assessor');
+  lead = await house.staff('lead');
+  coordinator = await house.staff('coordinator');
+});
+afterAll(() => house.close());
+
+let version = 1;
+const newRound = (counts: AttemptRule, attemptsAllowed: number) =>
+  house.addRound({ ...samplePaper(), version: version++ }, { counts, attemptsAllowed });
+const byPeople = kindNames.filter((kind) => kindOf(kind).judge === 'people');
+
+/** Answers some kinds as well as can be and hands in; the rest stays empty. */
+async function sit(link: string, kinds: readonly KindName[]): Promise<ApiClient> {
+  const client = await house.sitting(link);
+  const entries = kinds.map((kind, i) => ({
+    ...{ device: `device-${++devices}`, seq: i + 1, about: 'answer', target: `the-${kind}/A` },
+    ...{ value: sampleOf(kind).best, at: house.clock.now() },
+  }));
+  await client.post('/sitting/hand-in', { entries, by: 'candidate', at: house.clock.now() });
+  await house.wired.services.jobs.turn();
+  return client;
+}
+let devices = 0;
+
+/** Marks all there is with the first or the last level of every criterion. */
+async function markAll(round: number, level: (levels: number) => number): Promise<void> {
+  for (const kind of byPeople)
+    for (;;) {
+      const { body } = await assessor!.get<MarkingBench>(`/marking/piles/${round}/the-${kind}/A`);
+      const script = body.scripts?.[0];
+      if (!script || body.left === 0) break;
+      const levels = Object.fromEntries(body.rubric.criteria.map((c) => [c.key, level(c.levels.length)]));
+      const given = await assessor!.post(`/marking/tasks/${script.task}`, { levels, comment: 'as it reads' });
+      expect(given.status).toBe(200);
+    }
+}
+
+async function finish(round: number): Promise<void> {
+  expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(200);
+  expect((await coordinator!.post(`/rounds/${round}/release`)).status).toBe(200);
+}
+const detail = async (round: number) => (await coordinator!.get<RoundDetail>(`/rounds/${round}`)).body;
+const result = async (client: ApiClient) => (await client.get<ResultSheet>('/result')).body;
+const worth = (kinds: readonly KindName[]) => sumMarks(kinds.map((kind) => sampleOf(kind).maximum));
+
+describe('a result', () => {
+  it('comes only after marking, sign-off and release, and then with all its reasons', async () => {
+    const round = newRound('latest', 1);
+    const client = await sit(house.invite(round), ['number', 'choice', ...byPeople]);
+    const early = await client.get<{ code: string }>('/result');
+    expect([early.status, early.body.code]).toEqual([409, 'not-released']);
+    const { body: waiting } = await client.get<ArrivalView>('/arrival');
+    expect(waiting.stage).toEqual({ at: 'being marked' });
+    expect(waiting.waitingFor).toEqual(byPeople.map((kind) => `A ${kind}`));
+    await markAll(round, (levels) => levels - 1);
+    expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(200);
+    expect((await client.get('/result')).status).toBe(409);
+    expect((await coordinator!.post(`/rounds/${round}/release`)).status).toBe(200);
+    const sheet = await result(client);
+    const best = worth(['number', 'choice']);
+    const people = sumMarks(
+      sheet.questions
+        .filter((q) => byPeople.some((kind) => q.title === `A ${kind}`))
+        .map((q) => q.hundredths),
+    );
+    expect(sheet).toMatchObject({ state: 'confirmed', hundredths: best + people });
+    const parts = sheet.questions.flatMap((q) => q.parts);
+    const unexplained = parts.filter(
+      (p) => !['right', 'unanswered'].includes(p.verdict) && p.reasons.length + p.criteria.length === 0,
+    );
+    expect(unexplained).toEqual([]);
+    // The right answers are not shown by this paper, whatever was answered.
+    expect(parts.every((p) => p.rightAnswer === null)).toBe(true);
+    expect((await detail(round)).invitedRows).toMatchObject([{ total: sheet.hundredths }]);
+    expect((await client.get<ArrivalView>('/arrival')).body.stage).toEqual({ at: 'result' });
+  });
+
+  it('is each candidate’s own; nobody else’s session opens it', async () => {
+    const stranger = new ApiClient(house.url);
+    expect((await stranger.get('/result')).status).toBe(401);
+    expect((await stranger.get('/result.pdf')).status).toBe(401);
+    expect((await assessor!.get('/result')).status).toBe(401);
+  });
+
+  it('is frozen with the sign-off: no mark changes after it', async () => {
+    const round = newRound('latest', 1);
+    await sit(house.invite(round), byPeople);
+    const task = `/marking/piles/${round}/the-${byPeople[0]}/A`;
+    const { body } = await assessor!.get<MarkingBench>(task);
+    await markAll(round, () => 0);
+    await finish(round);
+    const levels = Object.fromEntries(body.rubric.criteria.map((c) => [c.key, 0]));
+    const late = await assessor!.post<{ code: string }>(`/marking/tasks/${body.scripts[0]!.task}`, {
+      ...{ levels, comment: 'second thoughts' },
+    });
+    expect([late.status, late.body.code]).toEqual([409, 'signed-off']);
+  });
+});
+
+describe('of two attempts', () => {
+  const [weak, strong] = [['number'], ['number', 'choice', 'order']] as const;
+
+  it.each([
+    ['first', weak],
+    ['latest', strong],
+    ['best', strong],
+  ] as const)('the %s counts', async (rule, counted) => {
+    const round = newRound(rule, 2);
+    const link = house.invite(round);
+    const between = await sit(link, weak);
+    expect((await between.get<ArrivalView>('/arrival')).body).toMatchObject({
+      ...{ stage: { at: 'arriving', step: 'details' }, attempt: 2 },
+    });
+    const client = await sit(link, strong);
+    await markAll(round, () => 0);
+    await finish(round);
+    expect((await result(client)).hundredths).toBe(worth(counted));
+    // One row for one candidate, however many attempts there were.
+    expect((await detail(round)).invitedRows).toMatchObject([{ total: worth(counted) }]);
+  });
+
+  it('the mean counts, part by part, and says so', async () => {
+    const round = newRound('mean', 2);
+    const link = house.invite(round);
+    await sit(link, weak);
+    house.clock.advance(MINUTE_MS);
+    const client = await sit(link, strong);
+    await markAll(round, () => 0);
+    await finish(round);
+    const sheet = await result(client);
+    // Right in both: all of it; right in the second only: half of it, both whole hundredths here.
+    const half = (kind: KindName) => Math.floor(sampleOf(kind).maximum / 2 + 0.5);
+    expect(sheet.hundredths).toBe(worth(['number']) + half('choice') + half('order'));
+    const choice = sheet.questions.find((q) => q.title === 'A choice')!.parts[0]!;
+    expect(choice.verdict).toBe('partly');
+    expect(choice.reasons[0]).toMatch(/^The mean of your 2 attempts, which were marked 0 and /);
+    expect((await detail(round)).invitedRows).toMatchObject([{ total: sheet.hundredths }]);
+  });
+
+  it('a third is not to be had', async () => {
+    const round = newRound('latest', 2);
+    const link = house.invite(round);
+    await sit(link, weak);
+    const client = await sit(link, weak);
+    expect((await client.get<ArrivalView>('/arrival')).body.stage).toEqual({ at: 'being marked' });
+    expect((await client.post('/sitting/prepare')).status).toBe(409);
+  });
+});
