@@ -120,32 +120,30 @@ export class BenchHouse {
     await ended;
   }
 
-  /** Candidates who have arrived and may start; gives a cookie for each. */
-  arrive(count: number): string[] {
-    const now = Date.now();
+  /** Invites candidates to the November round; gives the secret of each link. */
+  invite(count: number): string[] {
+    return this.db.transaction(() =>
+      Array.from({ length: count }, (_, n) => {
+        const link = newSecret();
+        this.addInvitation(n, link);
+        return link;
+      }),
+    );
+  }
+
+  private addInvitation(n: number, link: string): number {
     const round = this.db.select().from(rounds).where(eq(rounds.key, 'technician-november')).get()!.id;
-    const steps = { detailsAt: now, checksAt: now, pictureAt: now, rulesAt: now, rulesVersion: 'bench' };
-    const one = (n: number) => {
-      const person = {
-        name: `Candidate ${n}`,
-        email: `b.${n}@example.org`,
-        reference: `BENCH-${newSecret()}`,
-      };
-      const candidateId = Number(this.db.insert(candidates).values(person).run().lastInsertRowid);
-      const invitation = {
-        ...{ roundId: round, candidateId, linkHash: newSecret(), extraPercent: 0 },
-        ...{ arrangements: noArrangements, invitedAt: now },
-      };
-      const invitationId = Number(this.db.insert(invitations).values(invitation).run().lastInsertRowid);
-      noteArrival(this.db, invitationId, 1, steps);
-      const token = newSecret();
-      const session = { tokenHash: sha256(token), invitationId, createdAt: now };
-      this.db.insert(candidateSessions).values(session).run();
-      return { invitationId, cookie: `clear_sitting_candidate=${token}` };
+    const person = {
+      name: `Candidate ${n}`,
+      email: `b.${n}@example.org`,
+      reference: `BENCH-${newSecret()}`,
     };
-    const all = this.db.transaction(() => Array.from({ length: count }, (_, n) => one(n)));
-    this.arrived = all.map((a) => a.invitationId);
-    return all.map((a) => a.cookie);
+    const candidateId = Number(this.db.insert(candidates).values(person).run().lastInsertRowid);
+    const invitation = {
+      ...{ roundId: round, candidateId, linkHash: sha256(link), extraPercent: 0 },
+      ...{ arrangements: noArrangements, invitedAt: Date.now() },
+    };
+    return Number(this.db.insert(invitations).values(invitation).run().lastInsertRowid);
   }
 
   /** Somebody who may watch over rounds, and the round that all arrived for; gives a cookie. */
@@ -165,20 +163,23 @@ export class BenchHouse {
     return { cookie: `clear_sitting_staff=${token}`, round };
   }
 
-  private arrived: number[] = [];
-
   /** Puts running sittings straight into the database; gives a cookie for each. */
   openSittings(count: number): string[] {
-    const cookies = this.arrive(count);
     const time = new TimeKeeper(this.db);
-    this.db.transaction(() => {
-      for (const invitationId of this.arrived) {
-        const form = { invitationId, attempt: 1, seed: newSecret(), script: newSecret() };
-        const sitting = Number(this.db.insert(sittings).values(form).run().lastInsertRowid);
-        time.record(sitting, { type: 'started', at: Date.now() });
-      }
-    });
-    return cookies;
+    const now = Date.now();
+    const one = (n: number) => {
+      const invitationId = this.addInvitation(n, newSecret());
+      const steps = { detailsAt: now, checksAt: now, pictureAt: now, rulesAt: now, rulesVersion: 'bench' };
+      noteArrival(this.db, invitationId, 1, steps);
+      const token = newSecret();
+      const session = { tokenHash: sha256(token), invitationId, createdAt: now };
+      this.db.insert(candidateSessions).values(session).run();
+      const form = { invitationId, attempt: 1, seed: newSecret(), script: newSecret() };
+      const sitting = Number(this.db.insert(sittings).values(form).run().lastInsertRowid);
+      time.record(sitting, { type: 'started', at: now });
+      return `clear_sitting_candidate=${token}`;
+    };
+    return this.db.transaction(() => Array.from({ length: count }, (_, n) => one(n)));
   }
 
   async close(): Promise<void> {
