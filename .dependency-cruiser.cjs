@@ -12,7 +12,7 @@ module.exports = {
     {
       name: 'web-knows-core-only',
       severity: 'error',
-      from: { path: '^web/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^web/', pathNot: ['\\.test\\.tsx?$', '^web/testing/'] },
       to: { path: '^(server|demo|e2e|bench)/' },
     },
     {

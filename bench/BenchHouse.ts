@@ -1,7 +1,6 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
@@ -22,18 +21,10 @@ import {
 import { openDatabase, type Db } from '../server/db/open';
 import { newSecret, sha256 } from '../server/http/secrets';
 import { TimeKeeper } from '../server/sittings/timeKeeper';
+import { freePort } from '../server/testing/freePort';
 import { wire } from '../server/wire';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
-
-async function freePort(): Promise<number> {
-  const server = createServer().listen(0, '127.0.0.1');
-  await once(server, 'listening');
-  const { port } = server.address() as { port: number };
-  server.close();
-  await once(server, 'close');
-  return port;
-}
 
 /** A file system of its own, so small that it can be filled; needs the right to mount. */
 function mountSmall(folder: string, megabytes: number): boolean {

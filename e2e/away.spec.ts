@@ -6,6 +6,7 @@ test('without a network while typing, a reload in between, then the hand-in with
   house,
   candidate,
 }) => {
+  await page.clock.install();
   const ilse = candidate(page);
   await ilse.arrives();
   await ilse.goesTo(8);
@@ -13,7 +14,10 @@ test('without a network while typing, a reload in between, then the hand-in with
   await ilse.isSaved();
   await house.killHard();
   await page.keyboard.type('at 21:40, ');
-  await expect(page.locator('[data-saved="kept"]')).toContainText('Kept on this device');
+  const saved = page.locator('[data-saved="kept"]');
+  await expect(saved).toContainText('Kept on this device');
+  await page.clock.fastForward('02:00');
+  await expect(saved).toContainText(/connection lost 1[2-9]\d s ago/);
   await page.reload();
   await expect(ilse.heading('Question 8')).toBeVisible();
   const sheet = page.getByRole('main').getByRole('textbox');

@@ -1,23 +1,14 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { test as base, type Page } from '@playwright/test';
 import Sqlite from 'better-sqlite3';
+import { freePort } from '../server/testing/freePort';
 import { Candidate } from './people/Candidate';
 import { Staff, type StaffRole } from './people/Staff';
 import { ROOT, TEMPLATE } from './paths';
-
-async function freePort(): Promise<number> {
-  const server = createServer().listen(0, '127.0.0.1');
-  await once(server, 'listening');
-  const { port } = server.address() as { port: number };
-  server.close();
-  await once(server, 'close');
-  return port;
-}
 
 /** The real server on a database of its own, whose clock a story can move. */
 export class House {
@@ -93,6 +84,16 @@ export class House {
     const db = new Sqlite(path.join(this.folder, 'clear-sitting.sqlite'), { readonly: true });
     try {
       return db.prepare(query).all(...values) as T[];
+    } finally {
+      db.close();
+    }
+  }
+
+  /** Changes the data of a house whose server does not run. */
+  change(statement: string, ...values: unknown[]): void {
+    const db = new Sqlite(path.join(this.folder, 'clear-sitting.sqlite'));
+    try {
+      db.prepare(statement).run(...values);
     } finally {
       db.close();
     }

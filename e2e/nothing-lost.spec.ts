@@ -122,3 +122,48 @@ test('at the deadline the paper hands itself in, on the desk and with the browse
   expect(mark!.hundredths).toBe(200);
   expect(house.linkOf(ILSE)).toBe(new URL(ilse.link).pathname);
 });
+
+test('a section with a limit of its own: entered, run out, sealed, and the rest goes on', async ({
+  page,
+  house,
+  candidate,
+}) => {
+  await house.killHard();
+  house.change("update papers set document = json_set(document, '$.sections[0].minutes', 10)");
+  await house.start();
+  const ilse = candidate(page);
+  await ilse.opensLink();
+  await ilse.confirmsDetails();
+  await ilse.passesChecks();
+  await ilse.takesPicture();
+  await ilse.acceptsRules();
+  await expect(page.getByRole('row', { name: /^A / })).toContainText('10');
+  await ilse.starts();
+  await expect(page.getByText(/^(10:00|9:\d\d) left in this section/)).toBeVisible();
+  await ilse.chooses('The young root');
+  await ilse.isSaved();
+  await house.advance(6);
+  await ilse.goesTo(2);
+  await expect(page.getByText(/^(4:00|3:\d\d) left in this section/)).toBeVisible();
+  await house.advance(5);
+  await page.getByRole('button', { name: 'Flag', exact: true }).click();
+  await expect(page.getByText('The time of this section has run out')).toBeVisible();
+  // Sealed: neither pointer nor key changes what is there, on this question or another of the section.
+  await ilse.goesTo(1);
+  const root = page.getByLabel('The young root', { exact: true });
+  await expect(root).toBeChecked();
+  await page.getByText('The first leaf', { exact: true }).click({ force: true });
+  await page.keyboard.press('ArrowDown');
+  await expect(root).toBeChecked();
+  await ilse.goesTo(5);
+  await expect(page.getByText('The time of this section has run out')).toBeHidden();
+  const [first] = house.rows<{ section: string }>(
+    "select json_extract(event, '$.section') as section from time_events where json_extract(event, '$.type') = 'section entered'",
+  );
+  expect(first).toEqual({ section: 'A' });
+  await ilse.handsIn();
+  const counted = house.rows<{ value: string; standing: string }>(
+    "select value, standing from journal where target = 'parts-of-a-seed/A' and about = 'answer'",
+  );
+  expect(counted).toEqual([{ value: '{"chosen":["root"]}', standing: 'in-time' }]);
+});

@@ -2,7 +2,7 @@ import path from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { accountEndpoints, signInLimit } from './accounts/accounts';
-import { arrivalEndpoints, linkLimit } from './arrival/routes';
+import { arrivalEndpoints } from './arrival/routes';
 import { healthEndpoints } from './health/routes';
 import { mount, type Endpoint } from './http/endpoint';
 import { errorHandler, notFound } from './http/errors';
@@ -69,8 +69,7 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
   api.use('/arrival/upload-check', express.raw({ type: 'application/octet-stream', limit: '300kb' }));
   api.use(express.json({ limit: '512kb', strict: true }));
   api.use('/sign-in', signInLimit);
-  api.use('/arrival/open', linkLimit);
-  mount(api, services.sessions, endpoints);
+  mount(api, services, endpoints);
   api.use(() => {
     throw notFound('This address');
   });

@@ -12,6 +12,7 @@ const app = buildApp(services, allEndpoints(services, outbox, sittings));
 const BACKLOG = 4096;
 
 const server = createServer(app);
+server.on('connection', () => services.turns.cameIn());
 server.on('error', (error) => {
   log.fatal({ err: error }, `Port ${config.port} cannot be used. Stop what runs there, or set PORT.`);
   process.exit(1);

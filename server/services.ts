@@ -9,6 +9,7 @@ import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
 import type { Sandbox } from './sandbox/sandbox';
 import type { TimeKeeper } from './sittings/timeKeeper';
+import type { Turns } from './turns';
 
 /** What the features stand on; built once in `main.ts` and handed down. */
 export interface Services {
@@ -18,6 +19,7 @@ export interface Services {
   readonly commits: GroupCommit;
   readonly time: TimeKeeper;
   readonly hub: Hub;
+  readonly turns: Turns;
   readonly log: Logger;
   readonly sessions: Sessions;
   readonly files: FileStore;

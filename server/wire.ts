@@ -16,6 +16,7 @@ import { Sandbox } from './sandbox/sandbox';
 import type { Services } from './services';
 import { SittingOperations } from './sittings/operations';
 import { TimeKeeper } from './sittings/timeKeeper';
+import { Turns } from './turns';
 
 export interface Wired {
   readonly services: Services;
@@ -35,6 +36,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const services: Services = {
     ...{ config, clock, db, log, jobs, commits, time },
     hub: new Hub(),
+    turns: new Turns(),
     sessions: new Sessions(db, clock, config.publicUrl.startsWith('https:')),
     files: new FileStore(path.join(config.dataFolder, 'files')),
     sandbox: new Sandbox(config.sandboxFolder),

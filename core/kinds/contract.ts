@@ -97,6 +97,8 @@ export interface Kind<Content, Shown, Response> {
   score(input: ScoringInput<Content, Response>): Score;
   /** The answer as plain text, for printouts, the PDF and screen readers. */
   asText(shown: Shown, response: Response): string;
+  /** How that text is set: as running words, or line by line in a fixed pitch. */
+  readonly textForm: 'words' | 'program';
   rightAnswer(content: Content): string | null;
   /** Can a wrong answer cost marks? Said on the cover and at the last look. */
   wrongCosts(shown: Shown): boolean;
@@ -120,6 +122,7 @@ export interface Sample<Content, Response> {
 /** What most kinds have nothing to say about. */
 export const plainKind = {
   version: 1,
+  textForm: 'words',
   arrange: <T>(shown: T) => shown,
   ruleInWords: () => null,
   wrongCosts: () => false,

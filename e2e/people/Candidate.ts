@@ -48,7 +48,7 @@ export class Candidate {
       if (digit) played.push(digit);
     });
     const sound = this.page.getByRole('listitem').filter({ hasText: 'Sound' });
-    await sound.getByRole('combobox').selectOption('tone');
+    await sound.getByRole('combobox').selectOption({ label: 'Stand-in: a voice (demo)' });
     await sound.getByRole('button', { name: 'Play' }).click();
     await expect.poll(() => played.length).toBe(2);
     await sound.getByRole('textbox').fill(played.join(''));

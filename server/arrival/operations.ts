@@ -4,7 +4,7 @@ import type { CheckResult } from '../../core/arrival/checks';
 import { stageOf, type Stage } from '../../core/arrival/stage';
 import { kindOf } from '../../core/kinds/registry';
 import { buildCandidatePaper, outlineSections } from '../../core/papers/candidatePaper';
-import { allParts } from '../../core/papers/paper';
+import { allParts, type FullPaper } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiError, badRequest, conflict, linkNeeded } from '../http/errors';
 import { doorCodeOf, sameDoorCode } from './doorCode';
@@ -74,12 +74,33 @@ function arriving(services: Services, invitationId: number): Here {
   return here;
 }
 
-function waitingFor(here: Here, services: Services): string[] {
-  const parts = allParts(paperOf(services.db, here.invited));
-  const byPeople = new Set(
-    parts.filter((p) => kindOf(p.part.kind).judge === 'people').map((p) => p.item.title),
-  );
-  return [...byPeople];
+interface Told {
+  readonly cover: ArrivalView['cover'];
+  /** Titles of the questions that people mark. */
+  readonly byPeople: readonly string[];
+}
+
+const told = new WeakMap<FullPaper, Told>();
+
+/** What is told of a paper before it begins: the same for everybody, so worked out once. */
+function toldOf(paper: FullPaper): Told {
+  const known = told.get(paper);
+  if (known) return known;
+  const parts = allParts(paper);
+  const copy = buildCandidatePaper(paper, 'cover');
+  const byPeople = parts.filter((p) => kindOf(p.part.kind).judge === 'people').map((p) => p.item.title);
+  const cover = {
+    text: paper.cover,
+    sections: outlineSections(copy),
+    questions: copy.questions.length,
+    wrongCosts: copy.wrongCosts,
+    warningMinutes: paper.warningMinutes,
+    kinds: [...new Set(parts.map((p) => p.part.kind))],
+    peopleMark: byPeople.length > 0,
+  };
+  const made = { cover, byPeople: [...new Set(byPeople)] };
+  told.set(paper, made);
+  return made;
 }
 
 export function arrivalView(services: Services, invitationId: number): ArrivalView {
@@ -88,7 +109,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
   const { invited, attempt, arrival, stage } = here;
   const { round, candidate, invitation } = invited;
   const paper = paperOf(db, invited);
-  const copy = buildCandidatePaper(paper, 'cover');
+  const { cover, byPeople } = toldOf(paper);
   const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
   const { attemptsAllowed, recorded, resultBy, help, checks, startRule } = round.settings;
   const { identityPicture, correctionsFirst } = round.settings;
@@ -125,17 +146,9 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
     correction: arrival?.correctionSettledAt == null ? (arrival?.correction ?? null) : null,
     pictureTaken: arrival?.pictureFile != null,
     rules: paper.rules,
-    cover: {
-      text: paper.cover,
-      sections: outlineSections(copy),
-      questions: copy.questions.length,
-      wrongCosts: copy.wrongCosts,
-      warningMinutes: paper.warningMinutes,
-      kinds: [...new Set(allParts(paper).map((p) => p.part.kind))],
-      peopleMark: waitingFor(here, services).length > 0,
-    },
+    cover,
     receipt: closed ? receiptOf(services, closed) : null,
-    waitingFor: stage.at === 'being marked' ? waitingFor(here, services) : [],
+    waitingFor: stage.at === 'being marked' ? byPeople : [],
   };
 }
 

@@ -2,6 +2,7 @@ import type { Request, Response, Router } from 'express';
 import Joi from 'joi';
 import type { Role } from '../../core/rounds/api';
 import { badRequest, linkNeeded, notAllowed, notSignedIn } from './errors';
+import type { Services } from '../services';
 import type { CandidateSession, Sessions, StaffSession } from './sessions';
 
 export interface Call<Body, Params> {
@@ -97,10 +98,14 @@ export function forStaff<B, P>(
 }
 
 /** Hangs endpoints into a router; what a handler returns is sent as JSON, undefined where it answered by itself. */
-export function mount(router: Router, sessions: Sessions, endpoints: readonly Endpoint[]): void {
+export function mount(
+  router: Router,
+  { sessions, turns }: Pick<Services, 'sessions' | 'turns'>,
+  endpoints: readonly Endpoint[],
+): void {
   for (const endpoint of endpoints)
     router[endpoint.method](endpoint.path, async (request, response) => {
-      const result: unknown = await endpoint.run(sessions, request, response);
+      const result: unknown = await turns.request(() => endpoint.run(sessions, request, response));
       if (result !== undefined && !response.headersSent) response.json(result);
     });
 }

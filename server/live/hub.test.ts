@@ -19,34 +19,4 @@ describe('the hub', () => {
     ]);
     expect(other).not.toHaveBeenCalled();
   });
-
-  it('does much work in pieces, with others in between, in the order in which it was asked', async () => {
-    const hub = new Hub();
-    const done: string[] = [];
-    const until = (ms: number) => {
-      const end = performance.now() + ms;
-      while (performance.now() < end);
-    };
-    const works = [1, 2, 3, 4, 5, 6].map((n) =>
-      hub.inBetween(() => {
-        until(6);
-        done.push(`row ${n}`);
-      }),
-    );
-    // A request that came later than all of them: it must not wait until the last is done.
-    setImmediate(() => done.push('request'));
-    await Promise.all(works);
-    expect(done.filter((d) => d !== 'request')).toEqual([1, 2, 3, 4, 5, 6].map((n) => `row ${n}`));
-    expect(done.indexOf('request')).toBeLessThan(done.length - 1);
-  });
-
-  it('gives back what a piece of work gave, and what it threw, to the one who asked', async () => {
-    const hub = new Hub();
-    const broken = hub.inBetween(() => {
-      throw new Error('no such candidate');
-    });
-    const well = hub.inBetween(() => 7);
-    await expect(broken).rejects.toThrow('no such candidate');
-    await expect(well).resolves.toBe(7);
-  });
 });

@@ -8,15 +8,11 @@ export type News = 'change' | 'progress';
 
 type Listener = (invitation: number | null, news: News) => void;
 
-/** Work done in one go before requests have their turn again. */
-const SLICE_MS = 10;
-
 /** Tells those who listen that something of theirs has changed; what it is they look up themselves. */
 export class Hub {
   private readonly emitter = new EventEmitter().setMaxListeners(0);
   /** When something was last heard of a candidate; not worth a row in the database. */
   private readonly heard = new Map<number, number>();
-  private waiting: (() => void)[] = [];
 
   listen(channel: Channel, changed: Listener): () => void {
     this.emitter.on(channel, changed);
@@ -39,27 +35,5 @@ export class Hub {
 
   heardAt(invitation: number): number | null {
     return this.heard.get(invitation) ?? null;
-  }
-
-  /** Does what thousands may want in the same moment a few milliseconds at a time; whoever saves comes in between. */
-  inBetween<T>(work: () => T): Promise<T> {
-    return new Promise((resolve, reject) => {
-      if (this.waiting.length === 0) setImmediate(() => this.turn());
-      this.waiting.push(() => {
-        try {
-          resolve(work());
-        } catch (error) {
-          reject(error instanceof Error ? error : new Error(String(error)));
-        }
-      });
-    });
-  }
-
-  private turn(): void {
-    const until = performance.now() + SLICE_MS;
-    let done = 0;
-    while (done < this.waiting.length && performance.now() < until) this.waiting[done++]!();
-    this.waiting = this.waiting.slice(done);
-    if (this.waiting.length > 0) setImmediate(() => this.turn());
   }
 }

@@ -113,8 +113,11 @@ export function liveEndpoints(services: Services): Endpoint[] {
       return liveView(services, who.invitation);
     }),
     forCandidates({ method: 'get', path: '/live/stream' }, (who, { request, response }) =>
-      streamView(openLine({ request, response }, services.log), hub, `invitation ${who.invitation}`, () =>
-        liveView(services, who.invitation),
+      streamView(
+        services,
+        openLine({ request, response }, services.log),
+        `invitation ${who.invitation}`,
+        () => liveView(services, who.invitation),
       ),
     ),
     forCandidates({ method: 'post', path: '/live/say', body: sayBody }, (who, { body }) => {

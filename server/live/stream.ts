@@ -1,6 +1,7 @@
 import type { Request, Response } from 'express';
 import type { Logger } from 'pino';
-import type { Channel, Hub } from './hub';
+import type { Services } from '../services';
+import type { Channel } from './hub';
 
 const BEAT_MS = 15_000;
 /** Several changes of one moment go out as one. */
@@ -40,9 +41,14 @@ export function openLine(
 }
 
 /** A view that is small: the whole of it at once, and again whenever it has changed. */
-export function streamView(line: Line, hub: Hub, channel: Channel, view: () => unknown): void {
+export function streamView(
+  { hub, turns }: Pick<Services, 'hub' | 'turns'>,
+  line: Line,
+  channel: Channel,
+  view: () => unknown,
+): void {
   let gathering: NodeJS.Timeout | null = null;
-  const say = () => void hub.inBetween(view).then(line.say, line.cut);
+  const say = () => void turns.inBetween(view).then(line.say, line.cut);
   const stop = hub.listen(channel, () => {
     gathering ??= setTimeout(() => {
       gathering = null;

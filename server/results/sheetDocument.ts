@@ -1,5 +1,6 @@
 import { format } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { kindOf } from '../../core/kinds/registry';
 import { showMarks } from '../../core/marks';
 import type { ResultPart, ResultQuestion, ResultSheet } from '../../core/results/resultSheet';
 import { passageAsText } from '../../core/text/passage';
@@ -49,7 +50,7 @@ function part(p: ResultPart, several: boolean): Content[] {
       text: p.answerText || 'No answer',
       preserveLeadingSpaces: true,
       color: p.answerText ? undefined : SOFT,
-      style: p.kind === 'code' ? 'program' : undefined,
+      style: kindOf(p.kind).textForm === 'program' ? 'program' : undefined,
     },
     {
       text: `${VERDICTS[p.verdict]} · ${outOf(p.hundredths, p.of)}${reasons ? ` · ${reasons}` : ''}`,

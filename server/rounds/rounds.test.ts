@@ -88,7 +88,7 @@ describe('late arrivals', () => {
     const client = await house.sitting(house.invite(round));
     const made = house.clock.now() + MINUTE_MS;
     house.clock.advance(30 * MINUTE_MS + GRACE_MS + MINUTE_MS);
-    house.wired.sittings.sweep();
+    await house.wired.sittings.sweep();
     await client.post('/sitting/journal', { entries: [entry(1, '71,3', made)] });
     await house.wired.services.jobs.turn();
     const sitting = house.wired.services.db.select().from(sittings).all().at(-1)!.id;

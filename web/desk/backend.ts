@@ -31,10 +31,10 @@ export interface DeskBackend {
   handIn(by: 'candidate' | 'time'): Promise<HandInOutcome>;
   /** What can be asked of the invigilator and the clock; null in a rehearsal. */
   readonly help: {
-    say(text: string, hand: boolean): Promise<LiveView>;
-    takeBreak(): Promise<LiveView>;
-    endBreak(): Promise<LiveView>;
+    readonly say: (text: string, hand: boolean) => Promise<LiveView>;
+    readonly takeBreak: () => Promise<LiveView>;
+    readonly endBreak: () => Promise<LiveView>;
     /** Takes the desk from the other window or device that holds it. */
-    takeOver(): Promise<void>;
+    readonly takeOver: () => Promise<void>;
   } | null;
 }

@@ -1,69 +1,27 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { technicianPaper } from '../../demo/technicianPaper';
 import { emptyDesk } from '../../core/journal/fold';
-import { buildCandidatePaper } from '../../core/papers/candidatePaper';
 import type { LiveView } from '../../core/live/api';
-import type { Receipt, TimeView } from '../../core/sittings/api';
-import type { DeskBackend, DeskEvents, HandInOutcome } from './backend';
+import { deskInHand, deskTime as time, someReceipt, type DeskInHand } from '../testing/deskWith';
 import { coverOf } from './Covered';
-import { createDesk, endedSections, type DeskSession } from './deskStore';
-import type { OpenedDesk } from './openDesk';
+import { endedSections } from './deskStore';
 
 const HOUR = 3_600_000;
-const paper = buildCandidatePaper(technicianPaper(), 'desk');
-const time: TimeView = {
-  ...{ startedAt: 0, leftMs: HOUR, deadlineAt: HOUR, stopped: null, breakLeftMs: 0, sectionEnds: {} },
-};
-const receipt: Receipt = {
-  ...{
-    code: 'AAAA',
-    handedInAt: 1,
-    arrivedAt: null,
-    usedMs: 1,
-    closedBy: 'candidate',
-    answered: 1,
-    parts: 2,
-  },
-};
 
-let now = 0;
-let session: DeskSession;
-let events: DeskEvents;
-let noted: string[];
-let outcomes: HandInOutcome[];
-const handIn = vi.fn();
-
-function open(more: Partial<OpenedDesk> = {}) {
-  const backend: DeskBackend = {
-    begin: (told) => {
-      events = told;
-      return () => undefined;
-    },
-    note: ({ about, target }) => void noted.push(`${about} ${target}`),
-    handIn: (by) => {
-      handIn(by);
-      return Promise.resolve(outcomes.shift() ?? { done: receipt });
-    },
-    help: null,
-  };
-  session = createDesk({
-    ...{ paper, desk: emptyDesk, time, timed: true, clock: { now: () => now } },
-    ...{ backend, queuedAt: null, elsewhere: false, ...more },
-  });
-  return session.store;
-}
+let desk: DeskInHand;
+const open = (more: Parameters<typeof deskInHand>[0] = {}) => {
+  desk = deskInHand(more);
+  return desk.store;
+};
 
 beforeEach(() => {
   vi.useFakeTimers();
-  [now, noted, outcomes] = [0, [], []];
-  handIn.mockReset();
 });
 afterEach(() => {
-  session.close();
+  desk.close();
   vi.useRealTimers();
 });
 const pass = (ms: number) => {
-  now += ms;
+  desk.now += ms;
   return vi.advanceTimersByTimeAsync(300);
 };
 
@@ -73,7 +31,7 @@ describe('the desk', () => {
     store.getState().answer('parts-of-a-seed/A', { chosen: ['root'] });
     store.getState().go(1);
     store.getState().toggleFlag();
-    expect(noted).toEqual([
+    expect(desk.noted).toEqual([
       ...['opened parts-of-a-seed', 'place parts-of-a-seed', 'answer parts-of-a-seed/A'],
       ...['opened which-trays', 'place which-trays', 'flag which-trays'],
     ]);
@@ -100,34 +58,34 @@ describe('the desk', () => {
   it('hands in by itself when the time is over, and not a moment before', async () => {
     const store = open();
     await pass(HOUR - 1000);
-    expect(handIn).not.toHaveBeenCalled();
+    expect(desk.handIns).toEqual([]);
     await pass(1001);
-    expect(handIn).toHaveBeenCalledWith('time');
-    expect(store.getState().receipt).toEqual(receipt);
+    expect(desk.handIns).toEqual(['time']);
+    expect(store.getState().receipt).toEqual(someReceipt);
   });
 
   it('goes on when the server knows of more time', async () => {
     const store = open();
-    outcomes = [{ notYet: true }];
+    desk.outcomes.push({ notYet: true });
     await pass(HOUR + 1);
-    events.onTime({ ...time, deadlineAt: 2 * HOUR, leftMs: HOUR });
+    desk.events.onTime({ ...time, deadlineAt: 2 * HOUR, leftMs: HOUR });
     await pass(1000);
-    expect([handIn.mock.calls.length, store.getState().receipt]).toEqual([1, null]);
+    expect([desk.handIns.length, store.getState().receipt]).toEqual([1, null]);
     expect(store.getState().leftMs).toBeGreaterThan(0);
   });
 
   it('keeps a hand-in without a connection in view, and tries until it has arrived', async () => {
     const store = open();
-    outcomes = [{ queuedAt: 77 }, { queuedAt: 77 }];
+    desk.outcomes.push({ queuedAt: 77 }, { queuedAt: 77 });
     await store.getState().handIn('candidate');
     expect(coverOf(store.getState())).toBe('queued');
     await vi.advanceTimersByTimeAsync(5000);
-    expect(store.getState().receipt).toEqual(receipt);
+    expect(store.getState().receipt).toEqual(someReceipt);
   });
 
   it('stands still in a pause, and shows why', async () => {
     const store = open();
-    events.onTime({ ...time, leftMs: 1000, stopped: { why: 'pause', since: 0, until: null } });
+    desk.events.onTime({ ...time, leftMs: 1000, stopped: { why: 'pause', since: 0, until: null } });
     await pass(5000);
     expect(store.getState().leftMs).toBe(1000);
     expect(coverOf(store.getState())).toBe('pause');
@@ -136,7 +94,7 @@ describe('the desk', () => {
   it('comes back from a break by itself when the allowance is used up', async () => {
     const store = open();
     const resting = { why: 'break', since: 0, until: 60_000 } as const;
-    events.onTime({ ...time, leftMs: HOUR, deadlineAt: HOUR + 60_000, stopped: resting });
+    desk.events.onTime({ ...time, leftMs: HOUR, deadlineAt: HOUR + 60_000, stopped: resting });
     await pass(59_000);
     expect([coverOf(store.getState()), store.getState().leftMs]).toEqual(['break', HOUR]);
     await pass(2000);
@@ -150,18 +108,18 @@ describe('the desk', () => {
       messages: texts.map((text, i) => ({ id: i + 1, at: 0, from: 'invigilator', text })),
       holder: null,
     });
-    events.onLive(said('an old word'));
+    desk.events.onLive(said('an old word'));
     expect(store.getState().told).toBeNull();
-    events.onLive(said('an old word', 'a new one'));
+    desk.events.onLive(said('an old word', 'a new one'));
     expect(store.getState().told).toBe('a new one');
     store.getState().dismissTold();
-    events.onLive(said('an old word', 'a new one'));
+    desk.events.onLive(said('an old word', 'a new one'));
     expect(store.getState().told).toBeNull();
   });
 
   it('is put away when another window takes it over', () => {
     const store = open();
-    events.onElsewhere();
+    desk.events.onElsewhere();
     expect(coverOf(store.getState())).toBe('elsewhere');
   });
 

@@ -93,6 +93,7 @@ export const code: Kind<CodeContent, CodeShown, CodeResponse> = {
       : 'Values are compared exactly.',
   score,
   asText: (shown, response) => ownProgram(shown.languages, response) ?? '',
+  textForm: 'program',
   rightAnswer: () => null,
   statistics: (_, response) => [`language:${response.language}`],
   runs,

@@ -1,11 +1,10 @@
 import { Volume2 } from 'lucide-react';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
-import { get } from '../../api/client';
 import { Button } from '../../ui/Button';
-import { useLoaded } from '../../ui/useAsync';
+import { DeviceChoice } from '../DeviceChoice';
 import { t } from '../words';
 import type { Finding } from './runChecks';
-import { useMicrophone, type MicrophoneStandIn } from './useMicrophone';
+import { useMicrophone } from './useMicrophone';
 
 const LEAST_LEVEL = 4;
 const SETTLE_MS = 900;
@@ -48,9 +47,7 @@ export function SoundCheck({ onFinding }: { onFinding: (finding: Finding | null)
   const [number, setNumber] = useState(newNumber);
   const [played, setPlayed] = useState(false);
   const [typed, setTyped] = useState('');
-  const [standIn, setStandIn] = useState<MicrophoneStandIn>(null);
-  const [config] = useLoaded('config', () => get<{ standInCamera: boolean }>('/config'));
-  const level = useMicrophone(played, standIn);
+  const { level, devices, chosen, opened, choose } = useMicrophone(played);
   const playing = useRef(false);
   const tell = useEffectEvent(onFinding);
   const complete = played && typed.length === number.length && level !== null;
@@ -87,18 +84,15 @@ export function SoundCheck({ onFinding }: { onFinding: (finding: Finding | null)
         className="min-h-10 w-20 rounded-control border border-edge bg-card px-3 text-[1.1rem] tracking-widest"
       />
       <p className="text-[0.9rem] text-soft">{level === null ? t('soundAsk') : t('soundMic', { level })}</p>
-      {config.state === 'here' && config.value.standInCamera && (
-        <select
-          aria-label="Stand-in microphone (demo)"
-          value={standIn ?? ''}
-          onChange={(event) => setStandIn((event.target.value || null) as MicrophoneStandIn)}
-          className="min-h-10 rounded-control border border-line bg-card px-2 text-[0.9rem]"
-        >
-          <option value="">real microphone</option>
-          <option value="tone">stand-in: a voice</option>
-          <option value="silent">stand-in: silent</option>
-        </select>
-      )}
+      <div className="basis-full text-[0.9rem] desk:max-w-96">
+        <DeviceChoice
+          label={t('soundWhich')}
+          devices={devices}
+          chosen={chosen}
+          opened={opened}
+          onChoose={choose}
+        />
+      </div>
     </div>
   );
 }

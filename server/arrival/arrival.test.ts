@@ -1,0 +1,247 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ArrivalView } from '../../core/arrival/api';
+import type { RoundSettings } from '../../core/rounds/api';
+import { MINUTE_MS } from '../../core/timing/deadline';
+import { actsOnRecord, arrivals } from '../db/schema';
+import { ApiClient, type Answered } from '../testing/ApiClient';
+import { samplePaper } from '../testing/samplePaper';
+import { serve, type Served } from '../testing/serve';
+
+let house: Served;
+beforeAll(async () => (house = await serve()));
+afterAll(() => house.close());
+
+interface Refusal {
+  readonly code: string;
+  readonly message: string;
+}
+type Step = ArrivalView & Refusal;
+
+let version = 1;
+const newRound = (settings: Partial<RoundSettings> = {}) =>
+  house.addRound({ ...samplePaper(), version: version++ }, settings);
+
+/** Somebody who has opened their link; each step gives what the server answered. */
+async function opened(round: number, arrangements: Parameters<Served['invite']>[2] = {}) {
+  const client = new ApiClient(house.url);
+  const link = house.invite(round, 0, arrangements);
+  await client.post('/arrival/open', { link });
+  const step = (path: string, body: object = {}) => client.post<Step>(`/arrival/${path}`, body);
+  return {
+    ...{ client, link, step },
+    view: async () => (await client.get<ArrivalView>('/arrival')).body,
+    details: (correction: string | null = null) => step('details', { correction }),
+    rules: (accepted = ['honest'], of = '1') => step('rules', { version: of, accepted }),
+    checks: (names: readonly string[], goOn = true, outcome = 'good') =>
+      step('checks', { results: names.map((name) => ({ name, outcome, facts: { measured: 1 } })), goOn }),
+  };
+}
+const told = ({ status, body }: Answered<Refusal>) => [status, body.code];
+
+describe('the link', () => {
+  it('opens nothing when it is wrong, malformed or a piece of another', async () => {
+    const client = new ApiClient(house.url);
+    const link = house.invite(newRound());
+    const tries = await Promise.all(
+      ['x', link.slice(0, -1), `${link}x`, link.toUpperCase()].map((wrong) =>
+        client.post<Refusal>('/arrival/open', { link: wrong }),
+      ),
+    );
+    expect(tries.map(told)).toEqual(tries.map(() => [404, 'wrong-link']));
+    expect(tries[0]!.body.message).toContain('Copy the whole link');
+    expect((await client.get('/arrival')).status).toBe(401);
+    expect((await client.post('/arrival/open', { link: 'a b' })).status).toBe(400);
+  });
+
+  it('is not guessed loudly, while right ones go on being opened from the same address', async () => {
+    const quiet = await serve();
+    const client = new ApiClient(quiet.url);
+    const wrong = () => client.post<Refusal>('/arrival/open', { link: 'no-such-link' });
+    const round = quiet.addRound(samplePaper());
+    const answered = await Promise.all(Array.from({ length: 125 }, wrong));
+    const statuses = answered.map((a) => a.status);
+    expect([statuses.filter((s) => s === 404).length, statuses.filter((s) => s === 429).length]).toEqual([
+      120, 5,
+    ]);
+    expect((await client.post('/arrival/open', { link: quiet.invite(round) })).status).toBe(200);
+    await quiet.close();
+  });
+
+  it('opens for two hundred at once from one address', async () => {
+    const round = newRound();
+    const links = Array.from({ length: 200 }, () => house.invite(round));
+    const opening = links.map((link) => new ApiClient(house.url).post('/arrival/open', { link }));
+    expect(new Set((await Promise.all(opening)).map((a) => a.status))).toEqual(new Set([200]));
+  });
+
+  it('leads everybody to their own arrival, also on one device after the other', async () => {
+    const round = newRound();
+    const client = new ApiClient(house.url);
+    const names: string[] = [];
+    for (const link of [house.invite(round), house.invite(round)]) {
+      await client.post('/arrival/open', { link });
+      names.push((await client.get<ArrivalView>('/arrival')).body.candidate.name);
+    }
+    expect(new Set(names).size).toBe(2);
+  });
+
+  it('tells before the doors when they open, and after the window that it is over', async () => {
+    const { view, step } = await opened(newRound({ doorsMinutes: 0 }));
+    const { round } = await view();
+    house.clock.advance(-2 * MINUTE_MS);
+    expect((await view()).stage).toEqual({ at: 'too early' });
+    expect(told(await step('details', { correction: null }))).toEqual([409, 'not-arriving']);
+    house.clock.advance(2 * MINUTE_MS + (round.closesAt - round.opensAt));
+    expect((await view()).stage).toEqual({ at: 'over' });
+    house.clock.advance(round.opensAt - round.closesAt);
+  });
+});
+
+describe('the steps', () => {
+  it('come in their order, stay done, and end at the cover page', async () => {
+    const round = newRound({ checks: ['browser', 'storage'] });
+    const { view, details, checks, rules, client } = await opened(round);
+    const at = async () => (await view()).stage;
+    expect(await at()).toEqual({ at: 'arriving', step: 'details' });
+    await details();
+    expect(await at()).toEqual({ at: 'arriving', step: 'checks' });
+    expect(told(await client.post<Refusal>('/sitting/prepare'))).toEqual([409, 'not-ready']);
+    await checks(['browser'], false);
+    expect(await at()).toEqual({ at: 'arriving', step: 'checks' });
+    expect(told(await checks(['browser']))[0]).toBe(400);
+    await checks(['browser', 'storage']);
+    expect(await at()).toEqual({ at: 'arriving', step: 'rules' });
+    await rules();
+    expect(await at()).toEqual({ at: 'arriving', step: 'cover' });
+    // A step taken again, as with a reload in between, takes nothing back.
+    await details();
+    expect(await at()).toEqual({ at: 'arriving', step: 'cover' });
+  });
+
+  it('goes on with a check that could be better; what was found is kept for the invigilator', async () => {
+    const round = newRound({ checks: ['connection'] });
+    const { view, details, checks } = await opened(round);
+    await details();
+    await checks(['connection'], true, 'could be better');
+    expect((await view()).checks.results).toEqual([
+      { name: 'connection', outcome: 'could be better', facts: { measured: 1 } },
+    ]);
+    expect((await view()).stage).toEqual({ at: 'arriving', step: 'rules' });
+  });
+
+  it.each([
+    ['the same check twice', ['browser', 'browser'], 'good'],
+    ['a check that is none', ['telepathy'], 'good'],
+    ['an outcome that is none', ['browser'], 'splendid'],
+  ])('takes no results with %s', async (_, names, outcome) => {
+    const { details, checks, view } = await opened(newRound({ checks: ['browser'] }));
+    await details();
+    expect(told(await checks(names, true, outcome))).toEqual([400, 'malformed']);
+    expect((await view()).checks.results).toEqual([]);
+  });
+
+  it('shows which checks need not pass, by arrangement, to the candidate alone', async () => {
+    const round = newRound({ checks: ['browser', 'camera'] });
+    const arranged = await opened(round, { waivedChecks: ['camera'], reason: 'in writing' });
+    const other = await opened(round);
+    expect((await arranged.view()).checks.waived).toEqual(['camera']);
+    expect((await other.view()).checks.waived).toEqual([]);
+    expect(JSON.stringify(await arranged.view())).not.toContain('in writing');
+  });
+});
+
+describe('the rules', () => {
+  it('have to be accepted item by item, and in the version that counts', async () => {
+    const { details, rules, view } = await opened(newRound());
+    await details();
+    expect(told(await rules([]))).toEqual([400, 'malformed']);
+    expect(told(await rules(['honest'], '0'))).toEqual([409, 'rules-changed']);
+    expect((await view()).stage).toEqual({ at: 'arriving', step: 'rules' });
+    const before = house.clock.now();
+    await rules();
+    const row = house.wired.services.db.select().from(arrivals).all().at(-1)!;
+    expect(row.rulesVersion).toBe('1');
+    expect(row.rulesAt! - before).toBeLessThan(MINUTE_MS);
+  });
+});
+
+describe('without a camera', () => {
+  it('one goes on without a picture, but not where the camera worked a moment ago', async () => {
+    const round = newRound({ checks: ['camera'] });
+    const works = await opened(round);
+    await works.details();
+    await works.checks(['camera']);
+    expect(told(await works.step('no-picture'))).toEqual([409, 'camera-works']);
+    const broken = await opened(round);
+    await broken.details();
+    await broken.checks(['camera'], true, 'not working');
+    await broken.step('no-picture');
+    expect(await broken.view()).toMatchObject({
+      ...{ stage: { at: 'arriving', step: 'rules' }, pictureTaken: false },
+    });
+  });
+
+  it('no identity picture is taken where the round asks for none', async () => {
+    const { client, details, checks } = await opened(newRound({ checks: ['camera'] }));
+    await details();
+    await checks(['camera']);
+    const jpeg = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1]);
+    const headers = { 'Content-Type': 'image/jpeg' };
+    const put = await client.send<Refusal>('/arrival/picture/identity', {
+      method: 'PUT',
+      headers,
+      body: jpeg,
+    });
+    expect(told(put)).toEqual([400, 'malformed']);
+  });
+});
+
+describe('at the door', () => {
+  it('the code is refused before the opening, and every wrong one is on record', async () => {
+    const round = newRound({ startRule: 'door code', doorsMinutes: 60 });
+    const { details, rules, step, view } = await opened(round);
+    house.clock.advance(-30 * MINUTE_MS);
+    await details();
+    await rules();
+    expect((await view()).stage).toEqual({ at: 'arriving', step: 'waiting' });
+    expect(told(await step('door', { code: 'WREN 11' }))).toEqual([409, 'not-open']);
+    house.clock.advance(30 * MINUTE_MS);
+    expect(told(await step('door', { code: 'nothing like it' }))[1]).toBe('wrong-code');
+    const acts = house.wired.services.db.select().from(actsOnRecord).all();
+    expect(acts.at(-1)!.act).toBe('gave a wrong door code');
+  });
+
+  it('there is none where the opening time alone decides', async () => {
+    const { details, rules, step } = await opened(newRound());
+    await details();
+    await rules();
+    expect(told(await step('door', { code: 'WREN 11' }))).toEqual([409, 'no-door']);
+  });
+});
+
+describe('what is told', () => {
+  it('is the candidate’s own time, the window, and nothing of the paper’s questions', async () => {
+    const round = newRound({ attemptsAllowed: 2, counts: 'mean' });
+    const client = new ApiClient(house.url);
+    const link = house.invite(round, 25, { breakMinutes: 10 });
+    const { body } = await client.post<ArrivalView>('/arrival/open', { link });
+    expect(body.time).toEqual({ limitMs: 30 * MINUTE_MS, extraPercent: 25, breakMinutes: 10 });
+    expect(body.round).toMatchObject({ attemptsAllowed: 2, counts: 'mean', timeZone: 'Europe/Oslo' });
+    expect(body.attempt).toBe(1);
+    const paper = samplePaper();
+    const prompts = paper.bank.flatMap((item) => item.parts.map((part) => part.prompt));
+    for (const prompt of prompts) expect(JSON.stringify(body)).not.toContain(prompt);
+  });
+
+  it('includes a calendar file with the window', async () => {
+    const { client, view } = await opened(newRound());
+    const { body } = await client.get<string>('/arrival/test-window.ics');
+    const { opensAt } = (await view()).round;
+    const stamp = new Date(opensAt)
+      .toISOString()
+      .replace(/[-:]|\.\d+/g, '')
+      .slice(0, 13);
+    expect(body).toContain(`DTSTART:${stamp}`);
+    expect(body).not.toContain('/i/');
+  });
+});

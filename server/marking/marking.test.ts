@@ -1,0 +1,180 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { kindNames, kindOf, type KindName } from '../../core/kinds/registry';
+import type { MarkingBench, MarkingPile, SignOffState } from '../../core/marking/api';
+import { actsOnRecord, marks } from '../db/schema';
+import type { ApiClient } from '../testing/ApiClient';
+import { samplePaper, sampleOf } from '../testing/samplePaper';
+import { serve, type Served } from '../testing/serve';
+
+let house: Served;
+let [ada, ben, lead]: ApiClient[] = [];
+beforeAll(async () => {
+  house = await serve();
+  [ada, ben] = [await house.staff('assessor'), await house.staff('assessor')];
+  lead = await house.staff('lead');
+});
+afterAll(() => house.close());
+
+interface Refusal {
+  readonly code: string;
+  readonly message: string;
+}
+const KIND = kindNames.find((kind) => kindOf(kind).judge === 'people')!;
+const TARGET = `the-${KIND}/A`;
+let version = 1;
+const newRound = () => house.addRound({ ...samplePaper(), version: version++ });
+
+async function handIn(round: number, kinds: readonly KindName[] = [KIND]): Promise<void> {
+  const client = await house.sitting(house.invite(round));
+  const entries = kinds.map((kind, i) => ({
+    ...{ device: 'a-device', seq: i + 1, about: 'answer', target: `the-${kind}/A` },
+    ...{ value: sampleOf(kind).best, at: house.clock.now() },
+  }));
+  await client.post('/sitting/hand-in', { entries, by: 'candidate', at: house.clock.now() });
+  await house.wired.services.jobs.turn();
+}
+const bench = async (who: ApiClient, round: number) =>
+  (await who.get<MarkingBench>(`/marking/piles/${round}/${TARGET}`)).body;
+const lowest = ({ rubric }: MarkingBench) => Object.fromEntries(rubric.criteria.map((c) => [c.key, 0]));
+const mark = (who: ApiClient, task: number, levels: object, comment = '') =>
+  who.post<Refusal>(`/marking/tasks/${task}`, { levels, comment });
+const given = () =>
+  house.wired.services.db
+    .select()
+    .from(marks)
+    .all()
+    .filter((m) => m.staffId !== null);
+
+describe('a pile', () => {
+  it('shows scripts by code alone: no name, reference, time or address', async () => {
+    const round = newRound();
+    await handIn(round);
+    const shown = JSON.stringify(await bench(ada!, round));
+    expect(shown).not.toMatch(/Candidate \d|example\.org|@|T-\d/);
+    const { scripts } = await bench(ada!, round);
+    expect(Object.keys(scripts[0]!).sort()).toEqual(
+      ['given', 'kind', 'response', 'script', 'shown', 'task'].sort(),
+    );
+  });
+
+  it('gives no script to two assessors at once, and counts what each has done', async () => {
+    const round = newRound();
+    for (let n = 0; n < 3; n++) await handIn(round);
+    const [hers, his] = [await bench(ada!, round), await bench(ben!, round)];
+    const tasks = [hers, his].map((b) => b.scripts.map((s) => s.task));
+    expect(tasks.map((t) => t.length)).toEqual([2, 1]);
+    expect(new Set(tasks.flat()).size).toBe(3);
+    const refused = await mark(ben!, tasks[0]![0]!, lowest(his));
+    expect([refused.status, refused.body.code]).toEqual([409, 'not-yours']);
+    expect((await mark(ada!, tasks[0]![0]!, lowest(hers))).status).toBe(200);
+    const pile = async (who: ApiClient) =>
+      (await who.get<MarkingPile[]>('/marking/piles')).body.find((p) => p.round === round)!;
+    expect(await pile(ada!)).toMatchObject({ byYou: 1, left: 2 });
+    expect(await pile(ben!)).toMatchObject({ byYou: 0, left: 2 });
+  });
+
+  it('gives a script back that was taken and not marked for half an hour', async () => {
+    const round = newRound();
+    await handIn(round);
+    const [script] = (await bench(ada!, round)).scripts;
+    expect((await bench(ben!, round)).scripts).toEqual([]);
+    house.clock.advance(31 * 60_000);
+    expect((await bench(ben!, round)).scripts.map((s) => s.task)).toEqual([script!.task]);
+  });
+
+  it('is not there for a question that the machine marks, nor for a round that is none', async () => {
+    const round = newRound();
+    await handIn(round);
+    expect((await ada!.get(`/marking/piles/${round}/the-choice/A`)).status).toBe(404);
+    expect((await ada!.get(`/marking/piles/9999/${TARGET}`)).status).toBe(404);
+  });
+});
+
+describe('a mark', () => {
+  it('is the sum of its levels, and stands beside the one before it', async () => {
+    const round = newRound();
+    await handIn(round);
+    const on = await bench(ada!, round);
+    const { task } = on.scripts[0]!;
+    const highest = Object.fromEntries(on.rubric.criteria.map((c) => [c.key, c.levels.length - 1]));
+    const most = on.rubric.criteria.reduce((sum, c) => sum + c.levels.at(-1)!.hundredths, 0);
+    const before = given().length;
+    await mark(ada!, task, lowest(on), 'at first');
+    await mark(ada!, task, highest, 'on reflection');
+    const both = given().slice(before);
+    expect(both.map((m) => [m.hundredths, m.comment])).toEqual([
+      [on.rubric.criteria.reduce((sum, c) => sum + c.levels[0]!.hundredths, 0), 'at first'],
+      [most, 'on reflection'],
+    ]);
+  });
+
+  it.each([
+    ['no level for a criterion', () => ({})],
+    ['a level that there is not', (b: MarkingBench) => ({ ...lowest(b), [b.rubric.criteria[0]!.key]: 8 })],
+    ['a criterion that there is not', (b: MarkingBench) => ({ ...lowest(b), z: 0 })],
+    [
+      'a level that is no number',
+      (b: MarkingBench) => ({ ...lowest(b), [b.rubric.criteria[0]!.key]: 'top' }),
+    ],
+  ])('is refused with %s, and nothing is kept', async (_, levels) => {
+    const round = newRound();
+    await handIn(round);
+    const on = await bench(ada!, round);
+    const before = given().length;
+    const refused = await mark(ada!, on.scripts[0]!.task, levels(on));
+    expect([refused.status, refused.body.code]).toEqual([400, 'malformed']);
+    expect(given()).toHaveLength(before);
+    expect((await bench(ada!, round)).left).toBe(1);
+  });
+});
+
+describe('the sign-off', () => {
+  const state = async (round: number) =>
+    (await lead!.get<SignOffState[]>('/marking/rounds')).body.find((r) => r.round === round)!;
+
+  it('waits for those who write, for what is unmarked, and for anybody at all', async () => {
+    const round = newRound();
+    const refusal = async () => (await lead!.post<Refusal>(`/marking/rounds/${round}/sign-off`)).body.message;
+    expect(await refusal()).toContain('nothing handed in');
+    await handIn(round);
+    const writing = await house.sitting(house.invite(round));
+    expect(await refusal()).toContain('1 still writing, 1 unmarked');
+    await writing.post('/sitting/hand-in', { entries: [], by: 'candidate', at: house.clock.now() });
+    expect(await refusal()).toContain('1 still being scored');
+    expect(await state(round)).toMatchObject({ handedIn: 2, running: 0, beingScored: 1, unmarked: 1 });
+  });
+
+  it('is done once, by a lead alone, and is on record', async () => {
+    const round = newRound();
+    await handIn(round);
+    const on = await bench(ada!, round);
+    await mark(ada!, on.scripts[0]!.task, lowest(on));
+    expect((await ada!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(403);
+    const acts = () =>
+      house.wired.services.db
+        .select()
+        .from(actsOnRecord)
+        .all()
+        .filter((a) => a.act === 'signed off marks' && a.subject === `round ${round}`).length;
+    await lead!.post(`/marking/rounds/${round}/sign-off`);
+    const { signedOffAt } = await state(round);
+    house.clock.advance(1000);
+    await lead!.post(`/marking/rounds/${round}/sign-off`);
+    expect([(await state(round)).signedOffAt, acts()]).toEqual([signedOffAt, 1]);
+    expect((await ada!.get<MarkingPile[]>('/marking/piles')).body.some((p) => p.round === round)).toBe(false);
+  });
+
+  it('tells the mean of what was given beside what there is to give', async () => {
+    const round = newRound();
+    await handIn(round);
+    await handIn(round);
+    const on = await bench(ada!, round);
+    const highest = Object.fromEntries(on.rubric.criteria.map((c) => [c.key, c.levels.length - 1]));
+    await mark(ada!, on.scripts[0]!.task, lowest(on));
+    await mark(ada!, on.scripts[1]!.task, highest);
+    const total = (pick: (levels: readonly { hundredths: number }[]) => number) =>
+      on.rubric.criteria.reduce((sum, c) => sum + pick(c.levels), 0);
+    const mean = (total((l) => l[0]!.hundredths) + total((l) => l.at(-1)!.hundredths)) / 2;
+    expect((await state(round)).piles).toMatchObject([{ marked: 2, left: 0, mean }]);
+  });
+});

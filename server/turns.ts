@@ -1,0 +1,73 @@
+/** What requests may do in one turn of the event loop, and what else may be done in it when they leave room. */
+const REQUESTS_MS = 4;
+const BETWEEN_MS = 2;
+/** What may be done in a turn while people come in. */
+const AT_THE_DOOR_MS = 0.5;
+
+class Line {
+  private waiting: (() => void)[] = [];
+
+  get empty(): boolean {
+    return this.waiting.length === 0;
+  }
+
+  join(work: () => void): void {
+    this.waiting.push(work);
+  }
+
+  /** Does one piece after the other, until the time is over or nothing is left. */
+  workFor(ms: number): void {
+    const until = performance.now() + ms;
+    let done = 0;
+    while (done < this.waiting.length && performance.now() < until) this.waiting[done++]!();
+    this.waiting = this.waiting.slice(done);
+  }
+}
+
+/**
+ * Keeps the turns of the event loop short, whatever comes at once, and shorter still while people come in. The loop
+ * takes up one new connection a turn (libuv since 1.45): in a rush, turns that do all there is to do would leave those
+ * waiting for a minute who open their links.
+ */
+export class Turns {
+  /** A connection was taken up in this turn: more may wait behind it. */
+  private someoneCame = false;
+  private readonly requests = new Line();
+  private readonly rest = new Line();
+
+  /** The work of a request: begun as soon as there is room, in the order in which they came. */
+  request<T>(work: () => T | Promise<T>): Promise<T> {
+    return this.wait(this.requests, work);
+  }
+
+  /** What thousands may want in the same moment and nobody waits for with a finger on a key: views that are told. */
+  inBetween<T>(work: () => T): Promise<T> {
+    return this.wait(this.rest, work);
+  }
+
+  private wait<T>(line: Line, work: () => T | Promise<T>): Promise<T> {
+    return new Promise((resolve, reject) => {
+      if (this.requests.empty && this.rest.empty) setImmediate(() => this.turn());
+      line.join(() => {
+        try {
+          resolve(work());
+        } catch (error) {
+          reject(error instanceof Error ? error : new Error(String(error)));
+        }
+      });
+    });
+  }
+
+  /** To be told of every new connection. */
+  cameIn(): void {
+    this.someoneCame = true;
+  }
+
+  private turn(): void {
+    const rush = this.someoneCame;
+    this.someoneCame = false;
+    this.requests.workFor(rush ? AT_THE_DOOR_MS : REQUESTS_MS);
+    if (this.requests.empty) this.rest.workFor(rush ? AT_THE_DOOR_MS : BETWEEN_MS);
+    if (!this.requests.empty || !this.rest.empty) setImmediate(() => this.turn());
+  }
+}

@@ -1,0 +1,255 @@
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { sumMarks } from '../../core/marks';
+import type { LiveView } from '../../core/live/api';
+import { answers } from '../kinds/answers';
+import {
+  deskInHand,
+  deskPaper,
+  deskTime,
+  renderAtDesk,
+  someReceipt,
+  type DeskInHand,
+} from '../testing/deskWith';
+import type { DeskBackend } from './backend';
+import { Clock } from './Clock';
+import type { DeskState } from './deskStore';
+import { Covered, Told } from './Covered';
+import { HandIn } from './HandIn';
+import { HelpTools } from './HelpTools';
+import { LastLook } from './LastLook';
+import { QuestionView } from './QuestionView';
+import { Rail } from './Rail';
+
+let desk: DeskInHand;
+afterEach(() => desk.close());
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+const state = () => desk.store.getState();
+const change = (more: Partial<DeskState>) => act(() => desk.store.setState(more));
+const [first, second] = deskPaper.questions;
+
+describe('the rail', () => {
+  it('has every question with its marks and state in words, and goes where one is pressed', async () => {
+    desk = deskInHand();
+    renderAtDesk(desk, <Rail />);
+    const bars = within(screen.getByRole('navigation', { name: 'Questions' })).getAllByRole('button');
+    expect(bars).toHaveLength(deskPaper.questions.length);
+    expect(bars[0]!).toHaveAccessibleName(
+      `Question 1, ${first!.title}, ${sumMarks([first!.marks]) / 100} mark, looked at`,
+    );
+    expect(bars[0]!).toHaveAttribute('aria-current', 'step');
+    await userEvent.click(bars[1]!);
+    expect(state().index).toBe(1);
+    expect(desk.noted).toContain(`opened ${second!.item}`);
+    act(() => state().toggleFlag());
+    expect(bars[1]!.getAttribute('aria-label')).toMatch(/, looked at, flagged$/);
+  });
+
+  it('counts what is open down to nothing', () => {
+    desk = deskInHand({ timed: false });
+    renderAtDesk(desk, <Rail />);
+    const all = deskPaper.marks / 100;
+    expect(screen.getByText(`${all} marks open`)).toBeVisible();
+    act(() => state().answer('parts-of-a-seed/A', { chosen: ['root'] }));
+    expect(screen.getByText(`${all - first!.marks / 100} marks open`)).toBeVisible();
+  });
+
+  it('draws the pace line once time has gone, and none without the clock', () => {
+    desk = deskInHand();
+    const { unmount } = renderAtDesk(desk, <Rail />);
+    expect(screen.queryByText('on pace here')).toBeNull();
+    change({ leftMs: HOUR / 2 });
+    expect(screen.getByText('on pace here')).toBeInTheDocument();
+    unmount();
+    change({ timed: false });
+    renderAtDesk(desk, <Rail />);
+    expect(screen.queryByText('on pace here')).toBeNull();
+  });
+});
+
+describe('the clock', () => {
+  it('can be hidden and shown, and tells of extra time and of a stop', async () => {
+    desk = deskInHand();
+    renderAtDesk(desk, <Clock />);
+    change({ leftMs: 12 * MINUTE + 5000 });
+    expect(screen.getByRole('timer')).toHaveTextContent('12:05');
+    await userEvent.click(screen.getByRole('button', { name: 'Hide the clock' }));
+    expect(screen.queryByRole('timer')).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Show the clock' }));
+    expect(screen.getByText(/^left of /)).not.toHaveTextContent('extra');
+    change({ time: { ...deskTime, deadlineAt: deskPaper.minutes * MINUTE + 10 * MINUTE } });
+    expect(screen.getByText(/your extra time included/)).toBeVisible();
+    change({ time: { ...deskTime, stopped: { why: 'pause', since: 0, until: null } } });
+    expect(screen.getByText('the invigilator has stopped your clock')).toBeVisible();
+  });
+
+  it('is not there in a rehearsal without it', () => {
+    desk = deskInHand({ timed: false });
+    renderAtDesk(desk, <Clock />);
+    expect(screen.queryByRole('timer')).toBeNull();
+    expect(screen.getByText('Without the clock')).toBeVisible();
+  });
+});
+
+describe('the last look', () => {
+  it('lists all, those not done, and those flagged, and leads back to any', async () => {
+    desk = deskInHand();
+    act(() => {
+      state().answer('parts-of-a-seed/A', { chosen: ['root'] });
+      state().go(1);
+      state().toggleFlag();
+      state().lookBack();
+    });
+    renderAtDesk(desk, <LastLook />);
+    const rows = () => screen.getAllByRole('listitem').length;
+    const all = deskPaper.questions.length;
+    expect(rows()).toBe(all);
+    await userEvent.click(screen.getByRole('button', { name: `not done ${all - 1}` }));
+    expect(rows()).toBe(all - 1);
+    await userEvent.click(screen.getByRole('button', { name: 'flagged 1' }));
+    expect(rows()).toBe(1);
+    await userEvent.click(screen.getByRole('button', { name: new RegExp(second!.title) }));
+    expect([state().view, state().index]).toEqual(['question', 1]);
+  });
+
+  it('says how much is open, and whether a guess costs', () => {
+    desk = deskInHand();
+    renderAtDesk(desk, <LastLook />);
+    const all = deskPaper.questions.length;
+    const text = `${all} questions are not done, worth ${deskPaper.marks / 100} of ${deskPaper.marks / 100} marks.`;
+    expect(screen.getByText(new RegExp(text))).toHaveTextContent(
+      deskPaper.wrongCosts ? 'can cost marks' : 'costs nothing',
+    );
+  });
+});
+
+describe('handing in', () => {
+  const open = async () => userEvent.click(screen.getByRole('button', { name: 'Hand in my paper' }));
+  const inDialog = () => within(screen.getByRole('alertdialog'));
+
+  it('names what is left open, and does nothing when one stays', async () => {
+    desk = deskInHand();
+    renderAtDesk(desk, <HandIn />);
+    await open();
+    expect(inDialog().getAllByRole('listitem').length).toBeGreaterThan(0);
+    await userEvent.click(inDialog().getByRole('button', { name: 'Keep working' }));
+    expect([screen.queryByRole('alertdialog'), desk.handIns]).toEqual([null, []]);
+  });
+
+  it('hands in once, however often one presses', async () => {
+    desk = deskInHand();
+    renderAtDesk(desk, <HandIn />);
+    await open();
+    const button = inDialog().getByRole('button', { name: 'Hand in my paper' });
+    act(() => {
+      fireEvent.click(button);
+      fireEvent.click(button);
+    });
+    await waitFor(() => expect(state().receipt).toEqual(someReceipt));
+    expect(desk.handIns).toEqual(['candidate']);
+  });
+});
+
+describe('the question in view', () => {
+  it('is answered, flagged and left by its buttons', async () => {
+    desk = deskInHand();
+    await answers.load(['choice']);
+    renderAtDesk(desk, <QuestionView />);
+    expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent('Question 1');
+    const [option] = screen.getAllByRole('radio');
+    await userEvent.click(option!);
+    expect(state().progress[0]!.state).toBe('done');
+    const flag = screen.getByRole('button', { name: /^Flag/ });
+    await userEvent.click(flag);
+    expect(state().progress[0]!.flagged).toBe(true);
+  });
+
+  it('is sealed when the time of its section is over: nothing more goes into the journal', async () => {
+    desk = deskInHand({ time: { ...deskTime, sectionEnds: { [first!.section]: 10 * MINUTE } } });
+    await answers.load(['choice']);
+    renderAtDesk(desk, <QuestionView />);
+    expect(screen.queryByText(/The time of this section has run out/)).toBeNull();
+    change({ now: 10 * MINUTE });
+    expect(screen.getByText(/The time of this section has run out/)).toBeVisible();
+    // Inert: no key and no pointer reaches it, while it can still be read.
+    for (const option of screen.getAllByRole('radio', { hidden: true }))
+      expect(option.closest('[inert]')).not.toBeNull();
+    act(() => state().go(deskPaper.questions.findIndex((q) => q.section !== first!.section)));
+    expect(screen.queryByText(/The time of this section has run out/)).toBeNull();
+  });
+});
+
+const live: LiveView = {
+  ...{ now: 0, stage: { at: 'running' }, opensAt: 0, time: null, hand: null, place: null, triesLeft: 5 },
+  ...{ messages: [], holder: null },
+};
+const help = (): NonNullable<DeskBackend['help']> => ({
+  say: vi.fn((text: string) => Promise.resolve({ ...live, hand: { at: 0, text } })),
+  takeBreak: vi.fn(() => Promise.resolve(live)),
+  endBreak: vi.fn(() => Promise.resolve(live)),
+  takeOver: vi.fn(() => Promise.reject(new Error('the other holds on'))),
+});
+
+describe('help at the desk', () => {
+  it('is not there in a rehearsal', () => {
+    desk = deskInHand();
+    const { container } = renderAtDesk(desk, <HelpTools />);
+    expect(container).toBeEmptyDOMElement();
+  });
+
+  it('offers a break only where one is left, and raises a hand with what it is about', async () => {
+    const asked = help();
+    desk = deskInHand({ help: asked });
+    renderAtDesk(desk, <HelpTools />);
+    expect(screen.queryByRole('button', { name: 'Take a break' })).toBeNull();
+    change({ time: { ...deskTime, breakLeftMs: 5 * MINUTE } });
+    await userEvent.click(screen.getByRole('button', { name: 'Take a break' }));
+    expect(asked.takeBreak).toHaveBeenCalledOnce();
+    await userEvent.click(screen.getByRole('button', { name: 'Raise a hand' }));
+    const send = screen.getByRole('button', { name: 'Raise my hand' });
+    expect(send).toBeDisabled();
+    await userEvent.type(screen.getByRole('textbox', { name: 'What is it?' }), '  The sound stopped ');
+    await userEvent.click(send);
+    expect(asked.say).toHaveBeenCalledWith('The sound stopped', true);
+    expect(screen.getByRole('button', { name: 'Your hand is up' })).toBeVisible();
+    expect(screen.getByRole('textbox', { name: 'What is it?' })).toHaveValue('');
+  });
+
+  it('shows what the invigilator said until it is read', async () => {
+    desk = deskInHand();
+    renderAtDesk(desk, <Told />);
+    change({ told: 'Ten minutes left' });
+    expect(screen.getByRole('alert')).toHaveTextContent('The invigilator says: Ten minutes left');
+    await userEvent.click(screen.getByRole('button', { name: 'I have read this' }));
+    expect(screen.getByRole('alert')).toBeEmptyDOMElement();
+  });
+});
+
+describe('the desk put away', () => {
+  it.each([
+    ['pause', 'Your test is paused'],
+    ['break', 'You are taking a break'],
+    ['queued', 'Your paper is handed in on this device'],
+    ['elsewhere', 'Your test is open in another window or device'],
+  ] as const)('tells why: %s', (why, title) => {
+    desk = deskInHand({ help: help(), queuedAt: why === 'queued' ? 5 : null });
+    renderAtDesk(desk, <Covered why={why} />);
+    expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent(title);
+    // Nothing of a question is left to be read.
+    expect(document.body).not.toHaveTextContent(first!.parts[0]!.prompt.slice(0, 20));
+  });
+
+  it('ends a break early, and says so when a take-over fails', async () => {
+    const asked = help();
+    desk = deskInHand({ help: asked });
+    const { unmount } = renderAtDesk(desk, <Covered why="break" />);
+    await userEvent.click(screen.getByRole('button', { name: 'Go on with the test' }));
+    expect(asked.endBreak).toHaveBeenCalledOnce();
+    unmount();
+    renderAtDesk(desk, <Covered why="elsewhere" />);
+    await userEvent.click(screen.getByRole('button', { name: 'Go on here' }));
+    expect(screen.getByText(/the other holds on/)).toBeVisible();
+  });
+});

@@ -1,0 +1,97 @@
+import { render, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { MemoryRouter } from 'react-router';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import type { LateArrivals, RoundDetail } from '../../core/rounds/api';
+import { fakeServer, Refused } from '../testing/fakeServer';
+import { InviteForm } from './InviteForm';
+import { Late } from './Late';
+
+afterEach(() => vi.unstubAllGlobals());
+
+describe('inviting', () => {
+  async function open() {
+    const invited = vi.fn();
+    render(
+      <MemoryRouter>
+        <InviteForm round={3} onInvited={invited} />
+      </MemoryRouter>,
+    );
+    await userEvent.click(screen.getByRole('button', { name: 'Invite a candidate' }));
+    return { invited, dialog: within(screen.getByRole('dialog')) };
+  }
+  const fill = async (dialog: Awaited<ReturnType<typeof open>>['dialog'], fields: Record<string, string>) => {
+    for (const [label, text] of Object.entries(fields)) {
+      const field = dialog.getByLabelText(label);
+      await userEvent.clear(field);
+      await userEvent.type(field, text);
+    }
+  };
+
+  it('writes the letter with every arrangement, and is ready for the next candidate', async () => {
+    const calls = fakeServer({ 'POST /rounds/3/invitations': () => ({ letter: 41 }) });
+    const { invited, dialog } = await open();
+    await fill(dialog, {
+      ...{ Name: 'Ilse Brandvold', 'E-mail': 'ilse@example.org', 'Extra time, %': '25' },
+      ...{ 'Rest breaks, min': '10', 'Time zone of the candidate': 'America/Lima' },
+    });
+    expect(dialog.queryByLabelText('Why they are waived')).toBeNull();
+    await userEvent.click(dialog.getByRole('checkbox', { name: 'camera' }));
+    await fill(dialog, { 'Why they are waived': 'arranged in writing ' });
+    await userEvent.click(dialog.getByRole('button', { name: 'Invite and write the letter' }));
+    expect(await dialog.findByText(/The letter to ilse@example.org is in the outbox/)).toBeVisible();
+    expect(dialog.getByRole('link', { name: 'Read it' })).toHaveAttribute('href', '/staff/outbox?letter=41');
+    expect(calls[0]!.body).toEqual({
+      ...{ name: 'Ilse Brandvold', email: 'ilse@example.org', reference: null, extraPercent: 25 },
+      ...{ timeZone: 'America/Lima' },
+      arrangements: { breakMinutes: 10, waivedChecks: ['camera'], reason: 'arranged in writing' },
+    });
+    expect(invited).toHaveBeenCalledOnce();
+    expect(dialog.getByLabelText('Name')).toHaveValue('');
+    expect(dialog.getByRole('checkbox', { name: 'camera' })).not.toBeChecked();
+  });
+
+  it('keeps what was typed when it is refused, and says why', async () => {
+    fakeServer({
+      'POST /rounds/3/invitations': () =>
+        new Refused(409, 'already-invited', 'This address is invited already.'),
+    });
+    const { invited, dialog } = await open();
+    await fill(dialog, { Name: 'Ilse Brandvold', 'E-mail': 'ilse@example.org' });
+    await userEvent.click(dialog.getByRole('button', { name: 'Invite and write the letter' }));
+    expect(await dialog.findByText('This address is invited already.')).toBeVisible();
+    expect(dialog.getByLabelText('Name')).toHaveValue('Ilse Brandvold');
+    expect(invited).not.toHaveBeenCalled();
+  });
+});
+
+describe('late arrivals', () => {
+  const late: LateArrivals = {
+    ...{ sitting: 9, name: 'Corin Hale', reference: 'HR-12', deadlineAt: 0, count: 3 },
+    ...{ madeFrom: 0, madeTo: 0, arrivedFrom: 0, arrivedTo: 0 },
+    changes: [{ question: '4 · Moisture', counted: '', late: '8.2' }],
+  };
+  const round = { id: 3 } as RoundDetail;
+
+  it.each([
+    ['Count them', true],
+    ['Leave them out', false],
+  ])('are decided with a reason: %s', async (button, count) => {
+    const decided = { id: 3, late: [] } as unknown as RoundDetail;
+    const calls = fakeServer({ 'POST /rounds/3/late': () => decided });
+    const onDecided = vi.fn();
+    render(<Late round={round} late={late} onDecided={onDecided} />);
+    expect(screen.getByText('3 entries')).toBeVisible();
+    expect(screen.getByText('nothing')).toBeVisible();
+    expect(screen.getByRole('button', { name: button })).toBeDisabled();
+    await userEvent.type(screen.getByRole('textbox', { name: 'Reason, for the record' }), 'power cut');
+    await userEvent.click(screen.getByRole('button', { name: button }));
+    await waitFor(() => expect(onDecided).toHaveBeenCalledWith(decided));
+    expect(calls[0]!.body).toEqual({ sitting: 9, count, reason: 'power cut' });
+  });
+
+  it('say so where they would change nothing', () => {
+    render(<Late round={round} late={{ ...late, changes: [] }} onDecided={() => undefined} />);
+    expect(screen.getByText('They would change no answer.')).toBeVisible();
+  });
+});
