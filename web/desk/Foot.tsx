@@ -121,7 +121,15 @@ export function Foot() {
           <HelpTools />
         </div>
       )}
-      <div className="flex items-center gap-2 border-t border-line bg-card px-3 py-2.5 desk:gap-3 desk:px-7">
+      {narrow && (
+        // A line of its own, always: where it is squeezed between buttons it breaks into a word a row.
+        <div className="flex justify-center bg-card px-3 pt-1.5 text-center leading-5">
+          <SavedLine />
+        </div>
+      )}
+      <div
+        className={`flex items-center gap-2 bg-card px-3 py-2.5 desk:gap-3 desk:px-7 ${narrow ? '' : 'border-t border-line'}`}
+      >
         <Button
           onClick={() => go(index - 1)}
           disabled={index === 0}
@@ -132,9 +140,7 @@ export function Foot() {
           {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
         </Button>
         {narrow && <KitTray />}
-        <div className="flex min-w-0 flex-1 justify-center text-center">
-          <SavedLine />
-        </div>
+        <div className="flex min-w-0 flex-1 justify-center text-center">{!narrow && <SavedLine />}</div>
         <Button look="first" onClick={() => (onward ? go(index + 1) : lookBack())} className="min-h-11">
           {narrow
             ? t(onward ? 'next' : 'lastLook')

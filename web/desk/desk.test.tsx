@@ -16,6 +16,7 @@ import type { DeskBackend } from './backend';
 import { Clock } from './Clock';
 import type { DeskState } from './deskStore';
 import { Covered, Told } from './Covered';
+import { Foot } from './Foot';
 import { HandIn } from './HandIn';
 import { HelpTools } from './HelpTools';
 import { LastLook } from './LastLook';
@@ -90,6 +91,33 @@ describe('the clock', () => {
     renderAtDesk(desk, <Clock />);
     expect(screen.queryByRole('timer')).toBeNull();
     expect(screen.getByText('Without the clock')).toBeVisible();
+  });
+});
+
+describe('the saved line', () => {
+  it('says where the answers are, once and always in one place', () => {
+    desk = deskInHand();
+    renderAtDesk(desk, <Foot />);
+    expect(screen.getByText('Every change is saved by itself')).toBeVisible();
+    act(() => desk.events.onSaved({ state: 'saving' }));
+    expect(screen.getByText('Saving …')).toBeVisible();
+    act(() => desk.events.onSaved({ state: 'kept', since: 0 }));
+    change({ now: 132_400 });
+    expect(screen.getByText('Kept on this device – connection lost 132 s ago')).toBeVisible();
+    act(() => desk.events.onTrouble());
+    expect(screen.getByText(/This device cannot keep your answers/)).toBeVisible();
+    expect(screen.queryByText(/Kept on this device/)).toBeNull();
+  });
+
+  it('stands beside the ways on, which lead to the last look at the end', async () => {
+    desk = deskInHand();
+    renderAtDesk(desk, <Foot />);
+    expect(screen.getByRole('button', { name: 'Question 0' })).toBeDisabled();
+    await userEvent.click(screen.getByRole('button', { name: /^Question 2/ }));
+    expect(state().index).toBe(1);
+    act(() => state().go(deskPaper.questions.length - 1));
+    await userEvent.click(screen.getByRole('button', { name: 'Last look' }));
+    expect(state().view).toBe('last look');
   });
 });
 
