@@ -132,11 +132,7 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   house.change("update papers set document = json_set(document, '$.sections[0].minutes', 10)");
   await house.start();
   const ilse = candidate(page);
-  await ilse.opensLink();
-  await ilse.confirmsDetails();
-  await ilse.passesChecks();
-  await ilse.takesPicture();
-  await ilse.acceptsRules();
+  await ilse.comesToCover();
   await expect(page.getByRole('row', { name: /^A / })).toContainText('10');
   await ilse.starts();
   // Ten minutes, and a quarter more for her.
