@@ -1,6 +1,8 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import type { ArrivalView } from '../../core/arrival/api';
 
+const FIRST_BYTES_OF_A_JPEG = [0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1];
+
 /** A candidate in front of the screen, finding things as a person does: by role and label. */
 export class Candidate {
   readonly page: Page;
@@ -93,24 +95,19 @@ export class Candidate {
   async comesToCover(): Promise<void> {
     await this.opensLink();
     await expect(this.heading('Are these your details?')).toBeVisible();
-    await this.page.evaluate(async () => {
-      const json = { 'Content-Type': 'application/json' };
-      const send = async (path: string, method: string, headers: object, body: BodyInit) => {
-        const answer = await fetch(`/api/arrival/${path}`, { method, headers: { ...headers }, body });
-        if (!answer.ok) throw new Error(await answer.text());
-      };
-      const post = (path: string, body: object) => send(path, 'POST', json, JSON.stringify(body));
-      const view = (await (await fetch('/api/arrival')).json()) as ArrivalView;
-      const results = view.checks.demanded.map((name) => ({ name, outcome: 'good', facts: {} }));
-      await post('details', { correction: null });
-      await post('checks', { results, goOn: true });
-      const canvas = document.createElement('canvas');
-      canvas.getContext('2d')!.fillRect(0, 0, 100, 100);
-      const picture = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg'));
-      await send('picture/person', 'PUT', { 'Content-Type': 'image/jpeg' }, picture!);
-      const accepted = view.rules.statements.map((statement) => statement.key);
-      await post('rules', { version: view.rules.version, accepted });
-    });
+    const steps = new URL('/api/arrival/', this.page.url()).href;
+    const { request } = this.page;
+    const view = (await (await request.get(new URL('/api/arrival', steps).href)).json()) as ArrivalView;
+    const results = view.checks.demanded.map((name) => ({ name, outcome: 'good', facts: {} }));
+    const accepted = view.rules.statements.map((statement) => statement.key);
+    const headers = { 'Content-Type': 'image/jpeg' };
+    for (const answer of [
+      await request.post(`${steps}details`, { data: { correction: null } }),
+      await request.post(`${steps}checks`, { data: { results, goOn: true } }),
+      await request.put(`${steps}picture/person`, { data: Buffer.from(FIRST_BYTES_OF_A_JPEG), headers }),
+      await request.post(`${steps}rules`, { data: { version: view.rules.version, accepted } }),
+    ])
+      expect(answer.ok(), await answer.text()).toBe(true);
     await this.opensLink();
     await expect(this.button('Start – the clock begins')).toBeEnabled();
   }
