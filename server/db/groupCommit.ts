@@ -15,10 +15,13 @@ export class GroupCommit {
   /** Called when something was taken back: what is remembered of it elsewhere no longer holds. */
   private readonly takenBack: () => void;
   private waiting: Waiting[] = [];
+  /** Made once: a transaction made for every piece of work costs as much as the work. */
+  private readonly inTransaction: (work: () => void) => void;
 
   constructor(db: Db, takenBack: () => void) {
     this.db = db;
     this.takenBack = takenBack;
+    this.inTransaction = db.$client.transaction((work: () => void) => work());
   }
 
   /** Does the work with that of others; resolves once it is durable. */
@@ -34,20 +37,19 @@ export class GroupCommit {
     const group = this.waiting;
     this.waiting = [];
     const done: Waiting[] = [];
-    const { $client } = this.db;
     try {
-      $client.transaction(() => {
+      this.inTransaction(() => {
         for (const one of group)
           try {
-            $client.transaction(one.work)();
+            this.inTransaction(one.work);
             done.push(one);
           } catch (error) {
             // Without room on the disk SQLite has taken the whole transaction back already.
-            if (!$client.inTransaction) throw error;
+            if (!this.db.$client.inTransaction) throw error;
             this.takenBack();
             one.fail(error);
           }
-      })();
+      });
     } catch (error) {
       this.takenBack();
       for (const { fail } of group) fail(error);

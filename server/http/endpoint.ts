@@ -42,13 +42,14 @@ function call<Body, Params>(
   request: Request,
   response: Response,
 ): Call<Body, Params> {
-  const params = (shape.params ?? nothing).validate(request.params);
-  if (params.error) throw badRequest('This address is not complete.', params.error.message);
+  // A path without places to fill has no params to check.
+  const params = shape.params?.validate(request.params);
+  if (params?.error) throw badRequest('This address is not complete.', params.error.message);
   const body =
     shape.body === 'bytes'
       ? (request.body as Body)
       : validate((shape.body ?? nothing) as Joi.ObjectSchema<Body>, request.body);
-  return { body, params: params.value as Params, request, response };
+  return { body, params: params?.value as Params, request, response };
 }
 
 const describe = <B, P>(shape: Shape<B, P>) => ({
