@@ -4,8 +4,6 @@
  */
 export type Hundredths = number;
 
-export const wholeMarks = (marks: number): Hundredths => Math.round(marks * 100);
-
 export const sumMarks = (marks: readonly Hundredths[]): Hundredths => marks.reduce((a, b) => a + b, 0);
 
 /** `share` (0..1, as numerator and denominator) of `maximum`, rounded half up to a hundredth. */

@@ -79,7 +79,7 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
 /** The HTTP face of the server: the API under `/api`, everything else is the web application. */
 export function buildApp(services: Services, endpoints: readonly Endpoint[]): Express {
   const app = express();
-  app.disable('x-powered-by').set('etag', 'strong');
+  app.disable('x-powered-by').set('etag', 'strong').set('trust proxy', services.config.proxies);
   app.use('/api', buildApi(services, endpoints));
   app.use(securityHeaders, permissionsPolicy, compression({ threshold: 2048 }));
   serveWeb(app, services.config.webFolder);

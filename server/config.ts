@@ -8,6 +8,8 @@ export interface Config {
   readonly dataFolder: string;
   /** How people reach this server, for links in letters. */
   readonly publicUrl: string;
+  /** How many proxies stand in front; callers are told apart by the address that the outermost of them saw. */
+  readonly proxies: number;
   readonly organisation: string;
   readonly smtpUrl: string | null;
   readonly mailFrom: string;
@@ -26,6 +28,7 @@ interface Settings {
   readonly PORT: number;
   readonly CLEAR_SITTING_DATA: string;
   readonly CLEAR_SITTING_URL?: string;
+  readonly CLEAR_SITTING_PROXIES: number;
   readonly CLEAR_SITTING_ORGANISATION: string;
   readonly SMTP_URL?: string;
   readonly MAIL_FROM: string;
@@ -38,6 +41,7 @@ const schema = Joi.object({
   PORT: Joi.number().port().default(4600),
   CLEAR_SITTING_DATA: Joi.string().default(path.join(root, 'data')),
   CLEAR_SITTING_URL: Joi.string().uri(),
+  CLEAR_SITTING_PROXIES: Joi.number().integer().min(0).max(10).default(0),
   CLEAR_SITTING_ORGANISATION: Joi.string().max(100).default('Hollin Reach Seed Archive'),
   SMTP_URL: Joi.string().uri({ scheme: ['smtp', 'smtps'] }),
   MAIL_FROM: Joi.string().default('Clear Sitting <tests@example.org>'),
@@ -54,6 +58,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     port,
     dataFolder: path.resolve(value.CLEAR_SITTING_DATA),
     publicUrl: (value.CLEAR_SITTING_URL ?? `http://localhost:${port}`).replace(/\/$/, ''),
+    proxies: value.CLEAR_SITTING_PROXIES,
     organisation: value.CLEAR_SITTING_ORGANISATION,
     smtpUrl: value.SMTP_URL ?? null,
     mailFrom: value.MAIL_FROM,

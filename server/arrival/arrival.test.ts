@@ -67,6 +67,23 @@ describe('the link', () => {
     await quiet.close();
   });
 
+  it.each([
+    ['0', 429], // no proxy: anyone can write such a header, and it counts for nothing
+    ['1', 404], // the proxy wrote it: another house, which has not guessed yet
+  ])(
+    'behind %s proxies, a wrong one from another address after 120 is answered %i',
+    async (proxies, status) => {
+      const quiet = await serve({ CLEAR_SITTING_PROXIES: proxies });
+      const client = new ApiClient(quiet.url);
+      const wrongFrom = (address: string) =>
+        client.post('/arrival/open', { link: 'no-such-link' }, { 'X-Forwarded-For': address });
+      await Promise.all(Array.from({ length: 120 }, () => wrongFrom('203.0.113.1')));
+      expect((await wrongFrom('203.0.113.1')).status).toBe(429);
+      expect((await wrongFrom('203.0.113.2')).status).toBe(status);
+      await quiet.close();
+    },
+  );
+
   it('opens for two hundred at once from one address', async () => {
     const round = newRound();
     const links = Array.from({ length: 200 }, () => house.invite(round));

@@ -108,9 +108,9 @@ export class Served {
   }
 }
 
-export async function serve(): Promise<Served> {
+export async function serve(settings: Record<string, string> = {}): Promise<Served> {
   const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-test-'));
-  const config = readConfig({ CLEAR_SITTING_DATA: folder, CLEAR_SITTING_TEST_CLOCK: 'true' });
+  const config = readConfig({ CLEAR_SITTING_DATA: folder, CLEAR_SITTING_TEST_CLOCK: 'true', ...settings });
   const wired = wire(config, 'silent');
   const { services, outbox, sittings } = wired;
   const server = buildApp(services, allEndpoints(services, outbox, sittings)).listen(0, '127.0.0.1');
