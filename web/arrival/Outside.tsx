@@ -1,3 +1,4 @@
+import { formatDuration } from 'date-fns';
 import { CalendarPlus, PencilLine } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -31,22 +32,25 @@ function HowLong() {
 
 const DAY_MINUTES = 24 * 60;
 
+/** “50 days”, “1 day 3 hours”, “12 minutes”: what is nothing is not said. */
+const showUntil = (minutes: number) =>
+  formatDuration({
+    days: Math.floor(minutes / DAY_MINUTES),
+    hours: Math.floor((minutes % DAY_MINUTES) / 60),
+    minutes: minutes % 60,
+  });
+
 /** Counts down to the opening, and offers what can be done until then. */
 function BeforeOpening() {
   const { view, live, link } = useArrival();
   const { round } = view;
-  const minutes = Math.max(0, Math.ceil(useUntil(round.opensAt, live?.now ?? view.now) / MINUTE_MS));
-  const parts = {
-    days: Math.floor(minutes / DAY_MINUTES),
-    hours: Math.floor((minutes % DAY_MINUTES) / 60),
-    minutes: minutes % 60,
-  };
+  const minutes = Math.max(1, Math.ceil(useUntil(round.opensAt, live?.now ?? view.now) / MINUTE_MS));
   const act =
     'inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3.5 hover:border-edge';
   return (
     <section className="mb-5 rounded-card border border-line bg-card px-6 py-5">
       <p role="timer" className="text-[1.5rem] font-semibold">
-        {t('countdown', parts)}
+        {t('countdown', { length: showUntil(minutes) })}
       </p>
       <p className="mt-1 text-soft">{t('doorsFrom', { when: showMoment(round.doorsAt) })}</p>
       <div className="mt-4 flex flex-wrap items-center gap-3">

@@ -15,7 +15,7 @@ export const t = words('arrival', {
   earlyTitle: 'Your test opens on {{when}}',
   earlyText:
     'Open this same link again then; you can already see whether everything works, and get to know the desk.',
-  countdown: '{{days}} d {{hours}} h {{minutes}} min until it opens',
+  countdown: '{{length}} until it opens',
   doorsFrom: 'You can come in from {{when}}: details, checks and rules take about five minutes.',
   rehearse: 'Practise first',
   rehearseHelp: 'The same desk with six easy questions, as often as you like. Nothing of it is kept.',

@@ -7,9 +7,9 @@ import {
   Keyboard,
   LoaderCircle,
 } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { Button } from '../ui/Button';
 import { TextSizeControl } from '../ui/TextSizeControl';
+import { ToolPanel } from '../ui/ToolPanel';
 import { showSecond } from '../ui/showSecond';
 import { useNarrow } from '../ui/useNarrow';
 import { useDesk } from './DeskContext';
@@ -55,51 +55,33 @@ function SavedLine() {
 
 function KeysPanel() {
   return (
-    <Popover.Root>
-      <Popover.Trigger className="inline-flex min-h-10 items-center gap-2 rounded-control px-2.5 py-1 hover:bg-shade">
-        <Keyboard aria-hidden className="size-5" /> {t('keys')}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={6}
-          collisionPadding={8}
-          aria-label={t('keysTitle')}
-          className="z-30 rounded-card border border-line bg-card px-4 py-3 shadow-float"
-        >
-          <p className="pb-1 font-semibold">{t('keysTitle')}</p>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-            {KEYS.map(([key, name]) => (
-              <div key={key} className="contents">
-                <dt className="font-mono text-[0.85rem]">{key}</dt>
-                <dd>{t(name)}</dd>
-              </div>
-            ))}
-          </dl>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <ToolPanel icon={Keyboard} name={t('keys')} title={t('keysTitle')} className="px-4 py-3">
+      <p className="pb-1 font-semibold">{t('keysTitle')}</p>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+        {KEYS.map(([key, name]) => (
+          <div key={key} className="contents">
+            <dt className="font-mono text-[0.85rem]">{key}</dt>
+            <dd>{t(name)}</dd>
+          </div>
+        ))}
+      </dl>
+    </ToolPanel>
   );
 }
 
 function KitTray() {
   return (
-    <Popover.Root>
-      <Popover.Trigger className="inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3">
-        <BriefcaseBusiness aria-hidden className="size-5" /> {t('kit')}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={6}
-          collisionPadding={8}
-          aria-label={t('kit')}
-          className="z-20 flex flex-wrap gap-1 rounded-card border border-line bg-card p-2 shadow-float"
-        >
-          <TextSizeControl />
-          <KeysPanel />
-          <HelpTools />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <ToolPanel
+      icon={BriefcaseBusiness}
+      name={t('kit')}
+      title={t('kit')}
+      look="framed"
+      className="flex flex-wrap gap-1 p-2"
+    >
+      <TextSizeControl />
+      <KeysPanel />
+      <HelpTools />
+    </ToolPanel>
   );
 }
 

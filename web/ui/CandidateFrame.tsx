@@ -37,11 +37,11 @@ export function CandidateFrame({
       >
         {t('skip')}
       </a>
-      <header className="no-print flex items-center gap-3 border-b border-line px-4 py-3 desk:px-10">
+      <header className="no-print flex flex-wrap items-center border-b border-line px-4 py-3 desk:gap-3 desk:px-10">
         <p className="font-serif text-[1.25rem] font-semibold whitespace-nowrap">{t('product')}</p>
         <p className="hidden text-soft desk:block">{organisation && t('for', { organisation })}</p>
         <div className="flex-1" />
-        <TextSizeControl />
+        <TextSizeControl brief />
         {tools}
       </header>
       <main id="content" className="px-4 py-6 desk:px-10 desk:py-10">

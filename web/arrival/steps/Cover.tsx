@@ -38,16 +38,24 @@ function YourTime() {
   );
 }
 
+const movingIn = (limit: number | null) => (limit === null ? t('free') : t('limited', { minutes: limit }));
+
+/** On a narrow screen what is words stands under the section's title; figures keep columns of their own. */
 function Sections() {
   const { sections } = useArrival().view.cover;
   const heads = ['section', 'questions', 'marks', 'about', 'moving', 'kit'] as const;
+  const wide = 'hidden px-2 desk:table-cell';
   return (
     <div className="my-4 overflow-x-auto" tabIndex={0} role="group" aria-label={t('section')}>
       <table className="w-full text-[0.9rem]">
         <thead>
           <tr className="border-b border-line text-left text-soft">
             {heads.map((head) => (
-              <th key={head} scope="col" className="px-2 py-2 font-semibold whitespace-nowrap">
+              <th
+                key={head}
+                scope="col"
+                className={`py-2 font-semibold whitespace-nowrap ${head === 'moving' || head === 'kit' ? wide : 'px-2'}`}
+              >
                 {t(head)}
               </th>
             ))}
@@ -58,12 +66,13 @@ function Sections() {
             <tr key={s.key} className="border-b border-line/70">
               <th scope="row" className="px-2 py-2 text-left font-normal">
                 <b>{s.key}</b> {s.title}
+                <span className="block text-[0.85rem] text-soft desk:hidden">{movingIn(s.limit)}</span>
               </th>
               <td className="px-2">{s.questions}</td>
               <td className="px-2">{showMarks(s.marks)}</td>
               <td className="px-2 whitespace-nowrap">{t('minutes', { count: Math.round(s.minutes) })}</td>
-              <td className="px-2">{s.limit === null ? t('free') : t('limited', { minutes: s.limit })}</td>
-              <td className="px-2">{t('kitText')}</td>
+              <td className={wide}>{movingIn(s.limit)}</td>
+              <td className={wide}>{t('kitText')}</td>
             </tr>
           ))}
         </tbody>
