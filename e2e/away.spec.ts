@@ -37,8 +37,11 @@ test('without a network while typing, a reload in between, then the hand-in with
   await hasNoBarriers(page, 'handed in on the device');
   await page.reload();
   await expect(ilse.heading('Your paper is handed in on this device')).toBeVisible();
+  // The server is up again some minutes before the device finds its way to it.
+  await page.context().setOffline(true);
   await house.start();
-  await house.advance(2);
+  await house.advance(5);
+  await page.context().setOffline(false);
   await expect(ilse.heading('Your paper is handed in')).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText('It reached the server at')).toBeVisible();
   const [last] = house.rows<{ value: string }>(
