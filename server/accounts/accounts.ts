@@ -25,11 +25,14 @@ export async function addStaff(
 const wrong = () =>
   new ApiError(401, 'wrong-sign-in', 'E-mail and password do not belong together. Check both and try again.');
 
+/** However it was typed, it is one address: for finding somebody, and for counting who is guessed at. */
+const addressOf = (typed: string) => typed.trim().toLowerCase();
+
 export const signInLimit = rateLimit({
   windowMs: 15 * 60_000,
   limit: 20,
   keyGenerator: ({ body }: { body?: { email?: unknown } }) =>
-    typeof body?.email === 'string' ? body.email : '',
+    typeof body?.email === 'string' ? addressOf(body.email) : '',
   skipSuccessfulRequests: true,
   handler: () => {
     throw new ApiError(
@@ -57,7 +60,11 @@ export function accountEndpoints({ db, sessions }: Services): Endpoint[] {
     forAnyone(
       { method: 'post', path: '/sign-in', body: signInBody },
       async ({ body, response }): Promise<StaffMember> => {
-        const member = db.select().from(staff).where(eq(staff.email, body.email.trim().toLowerCase())).get();
+        const member = db
+          .select()
+          .from(staff)
+          .where(eq(staff.email, addressOf(body.email)))
+          .get();
         const right = await verify(member?.passwordHash ?? (await decoy), body.password);
         if (!member || !right) throw wrong();
         sessions.openForStaff(response, member.id);

@@ -16,6 +16,17 @@ export interface NewLetter {
 }
 
 const LINK = /https?:\/\/\S+\/i\/[\w-]+/;
+/** Where an iCalendar file breaks a long line (RFC 5545, 3.1); a link may be broken by it. */
+const FOLD = /\r?\n[ \t]/g;
+
+/** What is kept of a letter that was sent: everything but the secret link, in its text and in what hangs on it. */
+const withoutLink = ({ text, attachments }: Pick<NewLetter, 'text' | 'attachments'>) => {
+  const struck = (content: string) => content.replace(LINK, '(the personal link, sent)');
+  return {
+    text: struck(text),
+    attachments: attachments.map((a) => ({ ...a, content: struck(a.content.replace(FOLD, '')) })),
+  };
+};
 
 /**
  * Letters lie in the outbox. With a mail server they are sent by a job, and the secret link is struck from the copy
@@ -103,7 +114,7 @@ export class Outbox {
       change({
         sentAt: this.clock.now(),
         trouble: null,
-        text: letter.text.replace(LINK, '(the personal link, sent)'),
+        ...withoutLink(letter),
       });
     } catch (error) {
       change({ trouble: String(error).slice(0, 300) });

@@ -1,4 +1,5 @@
 /* `npm run verify-receipts`: is what is kept of every handed-in script still exactly what its receipt proves? */
+import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { isNotNull } from 'drizzle-orm';
 import { readConfig } from '../config';
@@ -14,10 +15,16 @@ export function verifyReceipts(db: Db): { readonly checked: number; readonly bro
 }
 
 if (import.meta.url === `file://${process.argv[1]}`) {
-  const db = openDatabase(path.join(readConfig(process.env).dataFolder, 'clear-sitting.sqlite'));
+  const file = path.join(readConfig(process.env).dataFolder, 'clear-sitting.sqlite');
+  // Opening would make an empty one, in which all is well.
+  if (!existsSync(file)) {
+    console.error(`There is no database at ${file}. Name its folder with CLEAR_SITTING_DATA.`);
+    process.exit(2);
+  }
+  const db = openDatabase(file);
   const { checked, broken } = verifyReceipts(db);
   console.log(
-    `${checked} receipts checked, ${broken.length} broken${broken.length ? `: ${broken.join(', ')}` : ''}`,
+    `${file}: ${checked} receipts checked, ${broken.length} broken${broken.length ? `: ${broken.join(', ')}` : ''}`,
   );
   db.$client.close();
   process.exit(broken.length > 0 ? 1 : 0);

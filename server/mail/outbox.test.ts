@@ -1,0 +1,102 @@
+import { once } from 'node:events';
+import { createServer, type AddressInfo, type Server } from 'node:net';
+import { afterEach, describe, expect, it } from 'vitest';
+import { serve, type Served } from '../testing/serve';
+import { samplePaper } from '../testing/samplePaper';
+
+let house: Served;
+let post: Server | null = null;
+afterEach(async () => {
+  await house.close();
+  post?.close();
+  post = null;
+});
+
+/** A mail server (RFC 5321) that takes every letter or, while it `refuses`, knows no recipient. */
+async function mailServer() {
+  const letters: string[] = [];
+  const state = { url: '', letters, refuses: false };
+  post = createServer((socket) => {
+    let letter: string[] | null = null;
+    const say = (line: string) => void socket.write(`${line}\r\n`);
+    const hear = (line: string): void => {
+      if (letter && line !== '.') return void letter.push(line);
+      if (letter) {
+        letters.push(letter.join('\n'));
+        letter = null;
+        return say('250 taken');
+      }
+      if (line === 'DATA') {
+        letter = [];
+        return say('354 go on');
+      }
+      if (line === 'QUIT') return void socket.end('221 goodbye\r\n');
+      say(line.startsWith('RCPT') && state.refuses ? '550 nobody of that name' : '250 well');
+    };
+    let held = '';
+    socket.on('data', (bytes) => {
+      const lines = (held + String(bytes)).split('\r\n');
+      held = lines.pop()!;
+      lines.forEach(hear);
+    });
+    socket.on('error', () => undefined);
+    say('220 here');
+  });
+  post.listen(0, '127.0.0.1');
+  await once(post, 'listening');
+  state.url = `smtp://127.0.0.1:${(post.address() as AddressInfo).port}`;
+  return state;
+}
+
+describe('the outbox', () => {
+  it('is the letter box itself where there is no mail server', async () => {
+    house = await serve();
+    const link = house.invite(house.addRound(samplePaper()));
+    const { outbox } = house.wired;
+    const [row] = outbox.list();
+    expect(row).toMatchObject({ to: 'candidate.1@example.org', state: 'kept here' });
+    expect(outbox.read(row!.id)!.link).toContain(link);
+    expect(outbox.waiting()).toBe(0);
+    expect(outbox.read(4711)).toBeNull();
+    expect(outbox.attachment(row!.id, 'something-else')).toBeNull();
+  });
+
+  it('sends by a job, and keeps no secret link of what was sent', async () => {
+    const { url, letters } = await mailServer();
+    house = await serve({ SMTP_URL: url });
+    const { outbox, services } = house.wired;
+    const link = house.invite(house.addRound(samplePaper()));
+    const { id } = outbox.list()[0]!;
+    expect([outbox.list()[0]!.state, outbox.waiting()]).toEqual(['waiting', 1]);
+    await services.jobs.turn();
+    expect(letters).toHaveLength(1);
+    expect(letters[0]).toContain('To: candidate.1@example.org');
+    expect(letters[0]!.replace(/=\n/g, '')).toContain(link);
+    expect(letters[0]).toContain('filename=test-window.ics');
+    expect([outbox.list()[0]!.state, outbox.waiting()]).toEqual(['sent', 0]);
+    const kept = outbox.read(id)!;
+    expect(kept.link).toBeNull();
+    expect(kept.text).toContain('(the personal link, sent)');
+    const rows = services.db.$client.prepare('select * from letters').all();
+    // An iCalendar file folds long lines: they are unfolded before looking.
+    expect(JSON.stringify(rows).replace(/(\\r)?\\n(\\t| )/g, '')).not.toContain(link);
+    expect(outbox.attachment(id, 'test-window.ics')!.content).toContain('BEGIN:VEVENT');
+  });
+
+  it('says what failed, keeps the letter whole, and sends it later', async () => {
+    const server = await mailServer();
+    server.refuses = true;
+    house = await serve({ SMTP_URL: server.url });
+    const { outbox, services } = house.wired;
+    const link = house.invite(house.addRound(samplePaper()));
+    await services.jobs.turn();
+    const { id, state } = outbox.list()[0]!;
+    expect([state, services.jobs.open()]).toEqual(['failed', 1]);
+    expect(outbox.read(id)!.text).toContain(link);
+    server.refuses = false;
+    house.clock.advance(60_000);
+    await services.jobs.turn();
+    expect(server.letters).toHaveLength(1);
+    expect([outbox.list()[0]!.state, services.jobs.open()]).toEqual(['sent', 0]);
+  });
+});

@@ -1,0 +1,64 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { RehearsalView } from '../../core/rehearsal/api';
+import { papers, rounds } from '../db/schema';
+import { ApiClient } from '../testing/ApiClient';
+import { samplePaper } from '../testing/samplePaper';
+import { serve, type Served } from '../testing/serve';
+import { REHEARSAL_PAPER } from './routes';
+
+let house: Served;
+beforeAll(async () => {
+  house = await serve();
+});
+afterAll(() => house.close());
+
+interface Refusal {
+  readonly code: string;
+}
+let version = 1;
+const keyOf = (round: number) =>
+  house.wired.services.db
+    .select()
+    .from(rounds)
+    .all()
+    .find((r) => r.id === round)!.key;
+const newRound = (openRehearsal: boolean) =>
+  house.addRound({ ...samplePaper(), version: version++ }, { openRehearsal });
+
+describe('the rehearsal', () => {
+  it('is not there before its paper is published', async () => {
+    const answered = await new ApiClient(house.url).get<Refusal>(`/rehearsal/${keyOf(newRound(true))}`);
+    expect([answered.status, answered.body.code]).toEqual([404, 'not-found']);
+    const paper = { ...samplePaper(), key: REHEARSAL_PAPER, title: 'Getting to know the desk' };
+    const values = { key: paper.key, version: 1, document: paper };
+    house.wired.services.db.insert(papers).values(values).run();
+  });
+
+  it('opens from the round’s own page without a link, where the round allows it', async () => {
+    const anybody = new ApiClient(house.url);
+    const { body } = await anybody.get<RehearsalView>(`/rehearsal/${keyOf(newRound(true))}`);
+    expect(body.paper.title).toBe('Getting to know the desk');
+    const shut = await anybody.get<Refusal>(`/rehearsal/${keyOf(newRound(false))}`);
+    expect([shut.status, shut.body.code]).toEqual([409, 'link-only']);
+    expect((await anybody.get('/rehearsal/no-such-round')).status).toBe(404);
+    expect((await anybody.get('/rehearsal')).status).toBe(401);
+  });
+
+  it('opens from the link as often as wanted, gives nothing of the real paper, and keeps nothing', async () => {
+    const round = newRound(false);
+    const client = new ApiClient(house.url);
+    await client.post('/arrival/open', { link: house.invite(round) });
+    const { $client } = house.wired.services.db;
+    const rowsOf = () =>
+      ['sittings', 'journal', 'arrivals', 'time_events', 'marks'].map(
+        (table) => $client.prepare(`select count(*) as n from ${table}`).get() as { n: number },
+      );
+    const before = rowsOf();
+    for (let n = 0; n < 3; n++) {
+      const { body } = await client.get<RehearsalView>('/rehearsal');
+      expect(body.paper.key).toBe(REHEARSAL_PAPER);
+      expect(JSON.stringify(body)).not.toContain('sample-paper');
+    }
+    expect(rowsOf()).toEqual(before);
+  });
+});
