@@ -2,8 +2,10 @@ import { CalendarDays, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-rea
 import { useEffect } from 'react';
 import { Navigate, NavLink, Outlet, useNavigate } from 'react-router';
 import type { Role, StaffMember } from '../../core/rounds/api';
-import { get, post } from '../api/client';
-import { useLoaded } from '../ui/useAsync';
+import { ApiProblem, get, post } from '../api/client';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { useAction, useLoaded } from '../ui/useAsync';
 import { words } from '../words';
 import { StaffContext } from './staffContext';
 
@@ -17,6 +19,7 @@ const t = words('staff', {
   signOff: 'Sign-off',
   signOut: 'Sign out',
   loading: 'Opening …',
+  again: 'Try again',
 });
 
 const AREAS: { to: string; name: Parameters<typeof t>[0]; Icon: typeof Stamp; roles: Role[] }[] = [
@@ -32,10 +35,12 @@ export const areasOf = (member: StaffMember) =>
 
 function Side({ member }: { member: StaffMember }) {
   const navigate = useNavigate();
-  const signOut = async () => {
-    await post('/sign-out');
-    await navigate('/sign-in');
-  };
+  const { busy, trouble, run } = useAction();
+  const signOut = () =>
+    run(async () => {
+      await post('/sign-out');
+      await navigate('/sign-in');
+    });
   return (
     <aside
       aria-label={t('product')}
@@ -58,8 +63,10 @@ function Side({ member }: { member: StaffMember }) {
       <div className="flex-1" />
       <p className="px-2.5 text-[0.85rem]">{member.name}</p>
       <p className="px-2.5 text-[0.8rem] text-soft">{member.roles.join(', ')}</p>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <button
         type="button"
+        disabled={busy}
         onClick={() => void signOut()}
         className="mt-1 flex min-h-9 items-center gap-2 rounded-control px-2.5 text-[0.9rem] text-soft hover:text-ink"
       >
@@ -69,15 +76,30 @@ function Side({ member }: { member: StaffMember }) {
   );
 }
 
+/** Who is signed in; null where nobody is. */
+const whoAmI = () =>
+  get<StaffMember>('/me').catch((problem: unknown) => {
+    if (problem instanceof ApiProblem && problem.status === 401) return null;
+    throw problem;
+  });
+
 /** The slim column of areas, only those of one's roles, and the page beside it. */
 export function StaffFrame() {
-  const [loaded] = useLoaded('me', () => get<StaffMember>('/me'));
+  const [loaded, reload] = useLoaded('me', whoAmI);
   useEffect(() => {
     document.documentElement.classList.add('staff');
     return () => document.documentElement.classList.remove('staff');
   }, []);
   if (loaded.state === 'loading') return <p className="p-6 text-soft">{t('loading')}</p>;
-  if (loaded.state === 'trouble') return <Navigate to="/sign-in" replace />;
+  // Who cannot be reached has not sent anybody away.
+  if (loaded.state === 'trouble')
+    return (
+      <main className="mx-auto max-w-[36rem] space-y-3 p-6">
+        <Notice tone="trouble">{loaded.message}</Notice>
+        <Button onClick={reload}>{t('again')}</Button>
+      </main>
+    );
+  if (!loaded.value) return <Navigate to="/sign-in" replace />;
   return (
     <StaffContext value={loaded.value}>
       <div className="flex h-dvh">

@@ -8,6 +8,7 @@ import type { CheckName } from '../../core/arrival/checks';
 import type { LiveView } from '../../core/live/api';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { ArrivalContext } from './ArrivalContext';
+import { HandedIn } from './HandedIn';
 import { Outside } from './Outside';
 import { CheckList, useFindings } from './steps/Checks';
 import { Details } from './steps/Details';
@@ -194,6 +195,7 @@ describe('the checks', () => {
   const NONE: never[] = [];
   const CLOCK: readonly CheckName[] = ['clock'];
   const FULL: readonly CheckName[] = ['full screen'];
+  const CLOCK_THEN_FULL: readonly CheckName[] = ['clock', 'full screen'];
   const BROWSER: readonly CheckName[] = ['browser'];
 
   it('tell how far the clock is off, and that it does not matter', async () => {
@@ -214,11 +216,60 @@ describe('the checks', () => {
     expect(screen.queryByRole('button', { name: /again/i })).toBeNull();
   });
 
+  it('that break off say so, and do not keep the others from running', async () => {
+    fakeServer({});
+    show(<Checked demanded={CLOCK_THEN_FULL} />);
+    expect(await screen.findByText('This check broke off before it was done')).toBeVisible();
+    expect(await screen.findByText('good')).toBeVisible();
+    fakeServer({ 'GET /config': () => ({ now: Date.now() }) });
+    await userEvent.click(screen.getByRole('button', { name: /again/i }));
+    expect(await screen.findByText(/clock is right/)).toBeVisible();
+  });
+
   it('name what this browser lacks', async () => {
     vi.stubGlobal('indexedDB', undefined);
     Object.defineProperty(window, 'isSecureContext', { value: true, configurable: true });
     show(<Checked demanded={BROWSER} />);
     expect(await screen.findByText(/storage/)).toBeVisible();
     expect(screen.getByText('not working')).toBeVisible();
+  });
+});
+
+describe('after the hand-in', () => {
+  const receipt = {
+    ...{ code: 'ABCD-EFGH-JKLM', handedInAt: NOW, arrivedAt: null, usedMs: 41 * MINUTE },
+    ...{ closedBy: 'candidate' as const, answered: 12, parts: 13 },
+  };
+
+  it('shows the receipt, what was answered, and what people are marking until when', () => {
+    show(<HandedIn />, { receipt, waitingFor: ['Incident note'] });
+    expect(screen.getByText('ABCD-EFGH-JKLM')).toBeVisible();
+    expect(screen.getByText('41 min')).toBeVisible();
+    expect(screen.getByText('12 of 13 parts')).toBeVisible();
+    expect(screen.getByText(/“Incident note”.*3 December 2026/)).toBeVisible();
+    expect(screen.queryByText(/reached the server/)).toBeNull();
+  });
+
+  it.each([
+    ['time', /handed in by itself/],
+    ['server', /the server handed in what it had/],
+  ] as const)('says that the %s closed it, and when it came if it came later', (closedBy, words) => {
+    show(<HandedIn />, { receipt: { ...receipt, closedBy, arrivedAt: NOW + 9 * MINUTE } });
+    expect(screen.getByText(words)).toBeVisible();
+    expect(screen.getByText(/It reached the server at .*; the time you handed in counts/)).toBeVisible();
+  });
+
+  it.each([
+    [{ matches: true, whole: true }, /exactly that/],
+    [{ matches: true, whole: false }, /Tell the archive at once/],
+    [{ matches: false, whole: false }, /not the code of what you handed in/],
+  ])('a code that is checked is answered in words: %j', async (checked, words) => {
+    const calls = fakeServer({ 'POST /arrival/receipt-check': () => checked });
+    show(<HandedIn />, { receipt });
+    expect(screen.getByRole('button', { name: 'Check a code' })).toBeDisabled();
+    await userEvent.type(screen.getByLabelText('Receipt code'), 'abcd-efgh-jklm');
+    await userEvent.click(screen.getByRole('button', { name: 'Check a code' }));
+    expect(await screen.findByText(words)).toBeVisible();
+    expect(calls[0]!.body).toEqual({ code: 'abcd-efgh-jklm' });
   });
 });

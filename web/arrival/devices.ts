@@ -25,7 +25,10 @@ export async function listDevices(
   standIns: readonly Device[],
 ): Promise<Device[]> {
   const found = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
-  const { standInCamera } = await get<{ standInCamera: boolean }>('/config');
+  // Without a connection there are no stand-ins; the devices are there all the same.
+  const { standInCamera } = await get<{ standInCamera: boolean }>('/config').catch(() => ({
+    standInCamera: false,
+  }));
   return [
     ...found
       // Before it is allowed, a browser lists a device without telling which it is.

@@ -88,6 +88,8 @@ export const t = words('arrival', {
   'could be better': 'could be better',
   'not working': 'not working',
   running: 'checking …',
+  checkBroke: 'This check broke off before it was done',
+  checkBrokeRemedy: 'Look at your connection and try again.',
   browserGood: 'Your browser does what this paper needs',
   browserBad: 'Your browser lacks: {{missing}}',
   browserRemedy: 'Update the browser, or open the link in another one on this or another device.',

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { emptyDesk, type Desk } from '../../core/journal/fold';
 import { buildCandidatePaper } from '../../core/papers/candidatePaper';
@@ -17,7 +17,7 @@ import { loadReadings, SheetBody } from '../results/SheetBody';
 import { Button } from '../ui/Button';
 import { CandidateFrame, useCandidateText } from '../ui/CandidateFrame';
 import { Notice } from '../ui/Notice';
-import { useLoaded } from '../ui/useAsync';
+import { useAction, useLoaded } from '../ui/useAsync';
 import { words } from '../words';
 import { rehearsalBackend } from './rehearsalBackend';
 import { REHEARSAL_SEED, scoreRehearsal } from './scoreRehearsal';
@@ -40,7 +40,7 @@ const t = words('rehearsal', {
 type Phase =
   | { readonly at: 'checks' }
   | { readonly at: 'desk'; readonly timed: boolean }
-  | { readonly at: 'scoring'; readonly answers: Desk['answers'] }
+  | { readonly at: 'scoring' }
   | { readonly at: 'done'; readonly sheet: ResultSheet };
 
 async function load(link: string | undefined, round: string | undefined): Promise<RehearsalView> {
@@ -115,17 +115,23 @@ function Inside({ view, link }: { view: RehearsalView; link: string | undefined 
   const [demanded] = useState(() => view.checks);
   const [kinds] = useState(() => kindsOf(paper));
   const measured = useFindings(demanded, kinds);
-  const [onDone] = useState(() => (given: Desk['answers']) => {
-    setPhase({ at: 'scoring', answers: given });
-    void scoreRehearsal(paper, given).then(async (sheet) => {
-      await loadReadings(sheet);
-      setPhase({ at: 'done', sheet });
+  const { busy, trouble, run } = useAction();
+  const onDone = useCallback(
+    (given: Desk['answers']) => {
+      setPhase({ at: 'scoring' });
+      void run(async () => {
+        const sheet = await scoreRehearsal(paper, given);
+        await loadReadings(sheet);
+        setPhase({ at: 'done', sheet });
+      });
+    },
+    [paper, run],
+  );
+  const begin = (timed: boolean) =>
+    run(async () => {
+      await answers.load(kinds);
+      setPhase({ at: 'desk', timed });
     });
-  });
-  const begin = async (timed: boolean) => {
-    await answers.load(kinds);
-    setPhase({ at: 'desk', timed });
-  };
   if (phase.at === 'desk') return <RehearsalDesk paper={paper} timed={phase.timed} onDone={onDone} />;
   const back = link && (
     <Link to={`/i/${link}`} className="text-slate underline underline-offset-4">
@@ -134,10 +140,10 @@ function Inside({ view, link }: { view: RehearsalView; link: string | undefined 
   );
   const choices = (
     <div className="mt-5 flex flex-wrap items-center gap-3">
-      <Button look="first" className="min-h-11" onClick={() => void begin(true)}>
+      <Button look="first" className="min-h-11" disabled={busy} onClick={() => void begin(true)}>
         {t('timed', { minutes: paper.minutes })}
       </Button>
-      <Button className="min-h-11" onClick={() => void begin(false)}>
+      <Button className="min-h-11" disabled={busy} onClick={() => void begin(false)}>
         {t('untimed')}
       </Button>
       {back}
@@ -151,7 +157,8 @@ function Inside({ view, link }: { view: RehearsalView; link: string | undefined 
           {t(done ? 'doneTitle' : 'title')}
         </h1>
         <p className="mt-1 mb-5 text-soft">{t(done ? 'doneText' : 'text')}</p>
-        {phase.at === 'scoring' && <p role="status">{t('scoring')}</p>}
+        {phase.at === 'scoring' && busy && <p role="status">{t('scoring')}</p>}
+        {trouble && <Notice tone="trouble">{trouble}</Notice>}
         {phase.at === 'checks' && <CheckList {...measured} demanded={demanded} />}
         {done && <SheetBody sheet={phase.sheet} />}
         {done && <Device findings={Object.values(measured.findings)} />}

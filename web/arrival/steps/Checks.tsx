@@ -31,6 +31,11 @@ const TONES: Record<CheckResult['outcome'], Tone> = {
   'not working': 'trouble',
 };
 
+const brokenOff = (name: CheckName): Finding => ({
+  ...{ name, outcome: 'not working', facts: {} },
+  ...{ words: t('checkBroke'), remedy: t('checkBrokeRemedy') },
+});
+
 type Findings = Partial<Record<CheckName, Finding>>;
 
 export function useFindings(demanded: readonly CheckName[], kinds: readonly KindName[]) {
@@ -46,7 +51,12 @@ export function useFindings(demanded: readonly CheckName[], kinds: readonly Kind
       const check = automaticChecks[name];
       if (!check) return;
       put(name, null);
-      put(name, await check(kinds));
+      try {
+        put(name, await check(kinds));
+      } catch {
+        // One that breaks off, as the clock's without a connection, must not keep the others from running.
+        put(name, brokenOff(name));
+      }
     },
     [put, kinds],
   );

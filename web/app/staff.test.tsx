@@ -1,0 +1,86 @@
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { MemoryRouter, Route, Routes } from 'react-router';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import type { Role } from '../../core/rounds/api';
+import { SignIn } from '../people/SignIn';
+import { fakeServer, Refused } from '../testing/fakeServer';
+import { StaffFrame } from './StaffFrame';
+import { StaffHome } from './StaffHome';
+
+afterEach(() => vi.unstubAllGlobals());
+
+const show = (at: string) =>
+  render(
+    <MemoryRouter initialEntries={[at]}>
+      <Routes>
+        <Route path="/sign-in" element={<SignIn />} />
+        <Route path="/staff" element={<StaffFrame />}>
+          <Route index element={<StaffHome />} />
+          <Route path="rounds" element={<p>all rounds</p>} />
+          <Route path="watch" element={<p>the watch room</p>} />
+          <Route path="marking" element={<p>the piles</p>} />
+        </Route>
+      </Routes>
+    </MemoryRouter>,
+  );
+const member = (...roles: Role[]) => ({ name: 'Odile Varr', roles });
+const notSignedIn = () => new Refused(401, 'not-signed-in', 'Sign in first.');
+const signInPage = () => screen.findByRole('heading', { name: 'Staff sign in' });
+
+describe('the staff’s side', () => {
+  it.each([
+    [['coordinator'], 'all rounds', ['Rounds', 'Outbox', 'Watch']],
+    [['invigilator'], 'the watch room', ['Watch']],
+    [['assessor'], 'the piles', ['Marking']],
+  ] as const)('shows %s their own areas and no other, and opens the first', async (roles, first, areas) => {
+    fakeServer({ 'GET /me': () => member(...roles) });
+    show('/staff');
+    expect(await screen.findByText(first)).toBeVisible();
+    expect(screen.getAllByRole('link').map((link) => link.textContent.trim())).toEqual(areas);
+  });
+
+  it('sends whoever is not signed in to the door, and back in from there', async () => {
+    let inside = false;
+    const calls = fakeServer({
+      'GET /me': () => (inside ? member('coordinator') : notSignedIn()),
+      'POST /sign-in': (body) => {
+        inside = (body as { password: string }).password === 'kelp';
+        return inside
+          ? member('coordinator')
+          : new Refused(401, 'wrong-sign-in', 'They do not belong together.');
+      },
+    });
+    show('/staff');
+    expect(await signInPage()).toBeVisible();
+    await userEvent.type(screen.getByLabelText('E-mail'), 'odile@example.org');
+    await userEvent.type(screen.getByLabelText('Password'), 'wrong');
+    await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    expect(await screen.findByText('They do not belong together.')).toBeVisible();
+    expect(screen.getByLabelText('E-mail')).toHaveValue('odile@example.org');
+    await userEvent.clear(screen.getByLabelText('Password'));
+    await userEvent.type(screen.getByLabelText('Password'), 'kelp');
+    await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    expect(await screen.findByText('all rounds')).toBeVisible();
+    expect(calls.at(-2)!.body).toEqual({ email: 'odile@example.org', password: 'kelp' });
+  });
+
+  it('does not take a lost connection for being signed out', async () => {
+    fakeServer({});
+    show('/staff');
+    expect(await screen.findByText(/The server cannot be reached/)).toBeVisible();
+    fakeServer({ 'GET /me': () => member('invigilator') });
+    await userEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    expect(await screen.findByText('the watch room')).toBeVisible();
+  });
+
+  it('says so when signing out did not come through, and leaves when it did', async () => {
+    fakeServer({ 'GET /me': () => member('invigilator') });
+    show('/staff');
+    await userEvent.click(await screen.findByRole('button', { name: 'Sign out' }));
+    expect(await screen.findByText(/The server cannot be reached/)).toBeVisible();
+    fakeServer({ 'POST /sign-out': () => ({}) });
+    await userEvent.click(screen.getByRole('button', { name: 'Sign out' }));
+    expect(await signInPage()).toBeVisible();
+  });
+});

@@ -1,0 +1,94 @@
+import { render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { MemoryRouter, Route, Routes } from 'react-router';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { rehearsalPaper } from '../../demo/rehearsalPaper';
+import type { RehearsalView } from '../../core/rehearsal/api';
+import { fakeServer, Refused } from '../testing/fakeServer';
+import { RehearsalPage } from './RehearsalPage';
+import { scoreRehearsal } from './scoreRehearsal';
+
+afterEach(() => vi.unstubAllGlobals());
+
+const view: RehearsalView = {
+  organisation: 'Hollin Reach',
+  round: { title: 'November', opensAt: 0, closesAt: 1, timeZone: 'Europe/Oslo' },
+  checks: ['clock'],
+  paper: rehearsalPaper(),
+};
+const show = (at: string) =>
+  render(
+    <MemoryRouter initialEntries={[at]}>
+      <Routes>
+        <Route path="/r/:round/rehearsal" element={<RehearsalPage />} />
+        <Route path="/i/:link/rehearsal" element={<RehearsalPage />} />
+      </Routes>
+    </MemoryRouter>,
+  );
+const button = (name: string | RegExp) => screen.findByRole('button', { name });
+
+describe('the rehearsal', () => {
+  it('leads from the checks to the desk and to the reasons, and sends nothing of what was answered', async () => {
+    const calls = fakeServer({
+      'GET /rehearsal/november': () => view,
+      'GET /config': () => ({ now: Date.now() }),
+    });
+    show('/r/november/rehearsal');
+    await userEvent.click(await button('Without the clock'));
+    expect(await screen.findByRole('heading', { level: 1, name: 'Question 1' })).toBeVisible();
+    expect(screen.queryByRole('timer')).toBeNull();
+    const asked = calls.length;
+    await userEvent.click(await screen.findByRole('radio', { name: 'Bram' }));
+    await userEvent.click(screen.getAllByRole('button', { name: /^Last look/ })[0]!);
+    await userEvent.click(await button('Hand in my paper'));
+    const sure = await screen.findByRole('alertdialog');
+    await userEvent.click(within(sure).getByRole('button', { name: 'Hand in my paper' }));
+    expect(await screen.findByRole('heading', { level: 1, name: 'Your rehearsal' })).toBeVisible();
+    expect(screen.getAllByText('not answered').length).toBeGreaterThan(2);
+    expect(screen.getByText('right', { exact: true })).toBeVisible();
+    expect(calls.slice(asked)).toEqual([]);
+    // As often as wanted.
+    await userEvent.click(await button(/With the clock, 15 min/));
+    expect(await screen.findByRole('timer')).toHaveTextContent(/15:00|14:59/);
+  });
+
+  it('opens by the link first where there is one, and leads back to it', async () => {
+    const calls = fakeServer({
+      'POST /arrival/open': () => ({}),
+      'GET /rehearsal': () => view,
+      'GET /config': () => ({ now: Date.now() }),
+    });
+    show('/i/the-link/rehearsal');
+    expect(await screen.findByRole('link', { name: 'Back to my invitation' })).toHaveAttribute(
+      'href',
+      '/i/the-link',
+    );
+    expect(calls[0]).toEqual({ call: 'POST /arrival/open', body: { link: 'the-link' } });
+  });
+
+  it('says why it does not open', async () => {
+    const message = 'The rehearsal of this round opens from your personal link only.';
+    fakeServer({ 'GET /rehearsal/november': () => new Refused(409, 'link-only', message) });
+    show('/r/november/rehearsal');
+    expect(await screen.findByText(message)).toBeVisible();
+  });
+});
+
+describe('scoring on the device', () => {
+  it('gives by the rules of the paper, shows what is right, and leaves writing to people', async () => {
+    const { paper } = view;
+    const written = { type: 'paragraph', content: [{ type: 'text', text: 'Whoever comes first.' }] };
+    const sheet = await scoreRehearsal(paper, {
+      'who-on-wednesday/A': { chosen: ['bram'] },
+      [`${paper.bank.find((item) => item.parts[0]!.kind === 'writing')!.key}/A`]: {
+        text: { type: 'doc', content: [written] },
+      },
+    });
+    const parts = sheet.questions.flatMap((q) => q.parts);
+    expect(sheet.of).toBe(paper.bank.flatMap((i) => i.parts).reduce((sum, p) => sum + p.marks, 0));
+    expect(sheet.hundredths).toBe(parts.reduce((sum, p) => sum + p.hundredths, 0));
+    expect(parts.find((p) => p.kind === 'choice')!.verdict).toBe('right');
+    expect(parts.find((p) => p.kind === 'writing')!).toMatchObject({ verdict: 'not marked', hundredths: 0 });
+    expect(parts.filter((p) => p.rightAnswer).length).toBeGreaterThan(1);
+  });
+});
