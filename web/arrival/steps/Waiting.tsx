@@ -75,20 +75,22 @@ function Equipment() {
     <section className="rounded-card border border-line bg-card px-5 pt-4">
       <p className="mb-3 text-[0.92rem] text-soft">{t('watching')}</p>
       <CameraCheck onFinding={onFinding} />
-      <ul className="space-y-1 pb-4 text-[0.92rem]">
-        {finding && (
-          <li role="status" className="flex items-center gap-2">
-            <Icon aria-hidden className={`size-4 ${good ? 'text-kelp' : 'text-marigold'}`} />
-            {finding.words}
-            {finding.remedy ? `. ${finding.remedy}` : ''}
-          </li>
-        )}
+      <div className="space-y-1 pb-4 text-[0.92rem]">
+        <p role="status" className="flex items-center gap-2 empty:hidden">
+          {finding && (
+            <>
+              <Icon aria-hidden className={`size-4 flex-none ${good ? 'text-kelp' : 'text-marigold'}`} />
+              {finding.words}
+              {finding.remedy ? `. ${finding.remedy}` : ''}
+            </>
+          )}
+        </p>
         {live && (
-          <li className="flex items-center gap-2">
-            <Check aria-hidden className="size-4 text-kelp" /> {t('lineHolds')}
-          </li>
+          <p className="flex items-center gap-2">
+            <Check aria-hidden className="size-4 flex-none text-kelp" /> {t('lineHolds')}
+          </p>
         )}
-      </ul>
+      </div>
     </section>
   );
 }
