@@ -4,6 +4,15 @@ import { expect } from './house';
 
 /** What axe finds in the way of people with a keyboard, a screen reader or weak eyes: nothing. */
 export async function hasNoBarriers(page: Page, where: string): Promise<void> {
+  // A button that just became usable is between two colours for a moment.
+  await page.evaluate(() =>
+    Promise.allSettled(
+      document
+        .getAnimations()
+        .filter((one) => one.effect?.getComputedTiming().endTime !== Infinity)
+        .map((one) => one.finished),
+    ),
+  );
   const { violations } = await new AxeBuilder({ page }).analyze();
   const told = violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
   expect(told, where).toEqual([]);
