@@ -1,8 +1,10 @@
 import {
   closestCenter,
   DndContext,
+  type Announcements,
   KeyboardSensor,
   PointerSensor,
+  type UniqueIdentifier,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
@@ -25,6 +27,10 @@ const t = words('order', {
   up: 'Move {{text}} up',
   down: 'Move {{text}} down',
   keep: 'Keep this order',
+  taken: '{{text}}: taken up from place {{place}} of {{all}}',
+  over: '{{text}}: now at place {{place}} of {{all}}',
+  put: '{{text}}: put down at place {{place}} of {{all}}',
+  left: '{{text}}: left where it was',
 });
 
 interface RowProps {
@@ -97,9 +103,27 @@ export function Answer({
   const settled = response.sequence.length > 0;
   const sequence = settled ? response.sequence : shown.items.map((item) => item.key);
   const move = (from: number, to: number) => onChange({ sequence: arrayMove([...sequence], from, to) });
+  const textOf = (key: string) => shown.items.find((item) => item.key === key)!.text;
+  /** What is heard of an item, and the place it would have. */
+  const tell = (what: 'taken' | 'over' | 'put', active: UniqueIdentifier, at: UniqueIdentifier) =>
+    t(what, {
+      text: textOf(String(active)),
+      place: sequence.indexOf(String(at)) + 1,
+      all: sequence.length,
+    });
+  const left = (active: UniqueIdentifier) => t('left', { text: textOf(String(active)) });
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => tell('taken', active.id, active.id),
+    // Told at once after it was taken up, too: over its own place.
+    onDragOver: ({ active, over }) =>
+      over ? tell(over.id === active.id ? 'taken' : 'over', active.id, over.id) : undefined,
+    onDragEnd: ({ active, over }) => (over ? tell('put', active.id, over.id) : left(active.id)),
+    onDragCancel: ({ active }) => left(active.id),
+  };
   return (
     <DndContext
       sensors={sensors}
+      accessibility={{ announcements }}
       collisionDetection={closestCenter}
       onDragEnd={({ active, over }) => {
         if (over && active.id !== over.id)
@@ -112,7 +136,7 @@ export function Answer({
             <Row
               key={key}
               id={key}
-              text={shown.items.find((item) => item.key === key)!.text}
+              text={textOf(key)}
               place={place}
               all={sequence.length}
               settled={settled}
