@@ -100,7 +100,8 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(signe.heading('Waiting room')).toBeVisible();
   await expect(page.getByText('You are number 1 in line.')).toBeVisible();
   // With all that comes to be on the page: the camera's words appear once it was looked at.
-  await expect(page.getByRole('status').filter({ hasText: /./ }).first()).toBeVisible({ timeout: 45_000 });
+  const looked = page.getByRole('status').filter({ hasText: 'One face in the frame, light and sharp' });
+  await expect(looked.first()).toBeVisible({ timeout: 45_000 });
   await hasNoBarriers(page, 'waiting room');
   await page.getByRole('button', { name: 'Raise a hand' }).click();
   await page.getByLabel('What is it?').fill('Does the break count?');

@@ -16,8 +16,8 @@ interface Props {
   readonly look?: keyof typeof TRIGGERS;
   /** On a narrow screen the icon stands alone. */
   readonly brief?: boolean;
-  /** Of the panel. */
-  readonly className?: string;
+  /** Of the panel: how much room it takes and leaves. */
+  readonly className: string;
   readonly children: ReactNode;
 }
 
@@ -36,7 +36,7 @@ export function ToolPanel({ icon: Icon, name, title, look = 'quiet', brief, clas
           sideOffset={6}
           collisionPadding={8}
           aria-label={title}
-          className={`z-30 rounded-card border border-line bg-card shadow-float ${className ?? 'p-4'}`}
+          className={`z-30 rounded-card border border-line bg-card shadow-float ${className}`}
         >
           {children}
         </Popover.Content>
