@@ -1,34 +1,106 @@
 import * as v from 'valibot';
+import { canonicalJson } from './canonicalJson';
 
 /** What an entry is about. Later kinds of notes (rough work, highlights) become names here. */
 export const entryAbout = ['answer', 'flag', 'strike', 'opened', 'place'] as const;
 export type EntryAbout = (typeof entryAbout)[number];
 
+/** Names an entry: the hold in which it was written, and its running number there (from 1). */
+export interface EntryRef {
+  readonly hold: number;
+  readonly number: number;
+}
+
 /**
- * One change made at the desk. `seq` counts up from 1 within a `device` (one opening of the desk); `at` is when it
- * was made, in the server's time as the device knew it (milliseconds since 1970).
+ * A change of a long value: `cut` characters at `place` of the base's canonical JSON text are replaced by `put`. `sum`
+ * is the check sum of the result (`checkSum`).
+ */
+export interface Patch {
+  readonly base: EntryRef;
+  readonly place: number;
+  readonly cut: number;
+  readonly put: string;
+  readonly sum: string;
+}
+
+/**
+ * One change made at the desk, as a device writes and sends it. It has either a whole value or a patch. `at` is when it
+ * was made, in the server's time as the device knew it (ms since 1970): a claim.
  */
 export interface Entry {
-  readonly device: string;
-  readonly seq: number;
+  readonly number: number;
   readonly about: EntryAbout;
   readonly target: string;
-  readonly value: unknown;
   readonly at: number;
+  readonly value?: unknown;
+  readonly patch?: Patch;
+  /** The earlier version that this entry brings back. */
+  readonly restored?: EntryRef;
 }
 
-/**
- * How an entry stands to the sitting's time: `in-time`; `late` (made before the deadline, arrived within the grace or
- * counted by a coordinator); `waiting` (made before, arrived after the grace: a coordinator decides); `left out` (so
- * decided); `after-time`. All are kept; the first two count.
- */
-export type Standing = 'in-time' | 'late' | 'waiting' | 'left out' | 'after-time';
+/** The longest entry that is taken, as canonical JSON, in UTF-16 units. */
+export const ENTRY_LIMIT = 256 * 1024;
+/** The longest batch that a device sends, unless a single entry is longer. */
+export const BATCH_LIMIT = 64 * 1024;
 
-/** An entry as the server keeps it; `order` is the order of arrival. */
-export interface KeptEntry extends Entry {
-  readonly order: number;
-  readonly standing: Standing;
-}
+const count = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10_000_000));
+const number = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(10_000_000));
+const ref = v.strictObject({ hold: number, number });
+const entrySchema = v.strictObject({
+  number,
+  about: v.picklist(entryAbout),
+  target: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}(\/[A-F])?$/)),
+  at: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1e14)),
+  value: v.optional(v.unknown()),
+  patch: v.optional(
+    v.strictObject({
+      base: ref,
+      place: count,
+      cut: count,
+      put: v.string(),
+      sum: v.pipe(v.string(), v.regex(/^[0-9a-f]{16}$/)),
+    }),
+  ),
+  restored: v.optional(ref),
+});
 
 export const flagValue = v.boolean();
 export const strikeValue = v.pipe(v.array(v.pipe(v.string(), v.maxLength(40))), v.maxLength(20));
+
+/** Why an entry was not taken at all: nothing of it is kept, and its number stays free. */
+export type EntryRefusal = 'malformed-entry' | 'entry-too-long';
+
+export type ParsedEntry =
+  | { readonly entry: Entry; readonly text: string; readonly body: string }
+  | { readonly refusal: EntryRefusal };
+
+/** Reads what a device sent as an entry, and its canonical texts (of the whole, and of its value alone). */
+export function parseEntry(raw: unknown): ParsedEntry {
+  const parsed = v.safeParse(entrySchema, raw);
+  if (!parsed.success) return { refusal: 'malformed-entry' };
+  const entry = parsed.output as Entry;
+  if ((entry.value === undefined) === (entry.patch === undefined)) return { refusal: 'malformed-entry' };
+  try {
+    const body = canonicalJson(entry.value ?? null);
+    const text = entryText(entry, body);
+    return text.length > ENTRY_LIMIT ? { refusal: 'entry-too-long' } : { entry, text, body };
+  } catch {
+    // Nested too deeply to be read.
+    return { refusal: 'malformed-entry' };
+  }
+}
+
+/** The canonical JSON of an entry, over which the chain runs; `body` is that of its value. */
+export function entryText(entry: Omit<Entry, 'value'>, body: string): string {
+  const { about, at, number: own, patch, restored, target } = entry;
+  const head = canonicalJson({ about, at, number: own, patch, restored, target }).slice(0, -1);
+  return patch ? `${head}}` : `${head},"value":${body}}`;
+}
+
+/** Later in the order that decides: a later hold before an earlier one, within a hold the higher running number. */
+export const isLater = (a: EntryRef, b: EntryRef): boolean =>
+  a.hold > b.hold || (a.hold === b.hold && a.number > b.number);
+
+/** Where an entry belongs on the desk: one value is current for each. There is only one place. */
+export const slotOf = ({ about, target }: Pick<Entry, 'about' | 'target'>): string =>
+  about === 'place' ? 'place ' : `${about} ${target}`;

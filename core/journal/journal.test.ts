@@ -1,80 +1,125 @@
+import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { seededRandom, shuffled } from '../random';
-import type { KeptEntry } from './entry';
-import { foldJournal } from './fold';
-import { canonicalJson, receiptCode } from './receipt';
+import { canonicalJson } from './canonicalJson';
+import { chainAfter, chainStart } from './chain';
+import { ENTRY_LIMIT, entryText, isLater, parseEntry, type Entry } from './entry';
+import { HoldChain } from './holdChain';
+import { applyPatch, makePatch } from './patch';
+import { receiptCode } from './receipt';
 
-const entry = (
-  device: string,
-  seq: number,
-  value: unknown,
-  order: number,
-  more: Partial<KeptEntry> = {},
-): KeptEntry => ({
-  device,
-  seq,
-  about: 'answer',
-  target: 'tray/A',
-  value,
-  at: 0,
-  order,
-  standing: 'in-time',
-  ...more,
+const digest = (text: string) => createHash('sha256').update(text).digest('hex');
+const entry = (number: number, value: unknown = number): Entry => ({
+  ...{ number, about: 'answer', target: 'tray/A', at: 1000 + number, value },
+});
+const textOf = (one: Entry) => entryText(one, canonicalJson(one.value));
+
+describe('an entry', () => {
+  it('has a canonical text, the same however its members stand', () => {
+    const { number, about, target, at, value } = entry(1, { b: 1, a: 'é' });
+    const parsed = parseEntry({ value, at, target, number, about });
+    expect(parsed).toMatchObject({
+      text: '{"about":"answer","at":1001,"number":1,"target":"tray/A","value":{"a":"é","b":1}}',
+      body: '{"a":"é","b":1}',
+    });
+  });
+
+  const patch = { base: { hold: 1, number: 1 }, place: 0, cut: 0, put: '', sum: '0'.repeat(16) };
+  const deep = JSON.parse(`${'['.repeat(20_000)}1${']'.repeat(20_000)}`) as unknown;
+  it.each([
+    ['nothing', null, 'malformed-entry'],
+    ['no number', { ...entry(1), number: undefined }, 'malformed-entry'],
+    ['a number below 1', entry(0), 'malformed-entry'],
+    ['neither value nor patch', { ...entry(1), value: undefined }, 'malformed-entry'],
+    ['both', { ...entry(1), patch }, 'malformed-entry'],
+    ['an unknown member', { ...entry(1), order: 1 }, 'malformed-entry'],
+    ['a value nested without end', entry(1, deep), 'malformed-entry'],
+    ['too long a value', entry(1, 'x'.repeat(ENTRY_LIMIT)), 'entry-too-long'],
+  ])('is refused with %s', (_, raw, refusal) => expect(parseEntry(raw)).toEqual({ refusal }));
+
+  it('is later in a later hold, whatever its number', () => {
+    expect(isLater({ hold: 2, number: 1 }, { hold: 1, number: 9 })).toBe(true);
+    expect(isLater({ hold: 2, number: 1 }, { hold: 2, number: 1 })).toBe(false);
+  });
 });
 
-describe('the fold', () => {
-  it('lets the last seq of a device win, in whatever order and however often entries came', () => {
+describe('a patch', () => {
+  const base = { hold: 1, number: 4 };
+  it.each([
+    ['at the end', 'abc', 'abcd', { place: 3, cut: 0, put: 'd' }],
+    ['in the middle', 'abcdef', 'abXef', { place: 2, cut: 2, put: 'X' }],
+    ['of a repeated sign', 'aaa', 'aaaa', { place: 3, cut: 0, put: 'a' }],
+    ['that takes away', 'abc', 'ac', { place: 1, cut: 1, put: '' }],
+    ['of nothing', 'abc', 'abc', { place: 3, cut: 0, put: '' }],
+    // Two emoji that share their first half (d83d): the pair is never split.
+    ['between halves of signs', '😀', '😁', { place: 0, cut: 2, put: '😁' }],
+    ['between halves that end alike', '\u{1F600}', '\u{1F200}', { place: 0, cut: 2, put: '\u{1F200}' }],
+  ])('%s', (_, from, to, expected) => {
+    const patch = makePatch(base, { from, to }, digest);
+    expect(patch).toMatchObject(expected);
+    expect(applyPatch(from, patch, digest)).toBe(to);
+  });
+
+  it('fails on another base, and beyond its end, instead of giving something else', () => {
+    const patch = makePatch(base, { from: 'abc', to: 'abcd' }, digest);
+    expect(applyPatch('abd', patch, digest)).toBeNull();
+    expect(applyPatch('', patch, digest)).toBeNull();
+  });
+
+  it('brings any text to any other, over two thousand seeded pairs', () => {
+    const random = seededRandom('patches');
+    const some = () => Array.from({ length: random() * 12 }, () => 'ab😀😁'[Math.floor(random() * 6)]).join('');
+    for (let n = 0; n < 2000; n++) {
+      const [from, to] = [JSON.stringify(some()), JSON.stringify(some())];
+      expect(applyPatch(from, makePatch(base, { from, to }, digest), digest)).toBe(to);
+    }
+  });
+});
+
+describe('the chain of a hold', () => {
+  const entries = Array.from({ length: 20 }, (_, i) => entry(i + 1));
+  const chains = entries.reduce(
+    (all, one) => [...all, chainAfter(all.at(-1)!, textOf(one), digest)],
+    [chainStart('t', digest)],
+  );
+  const head = (number: number) => ({ number, chain: chains[number]! });
+
+  it('is followed in whatever order entries come, and checks heads when it can', () => {
     const random = seededRandom('orders');
-    const entries = Array.from({ length: 20 }, (_, i) => entry('a', i + 1, i + 1, 0));
-    for (let round = 0; round < 200; round++) {
-      const arrived = shuffled([...entries, ...entries.slice(5, 9)], random).map((e, order) => ({
-        ...e,
-        order,
-      }));
-      expect(foldJournal(arrived).answers['tray/A']).toBe(20);
+    for (let round = 0; round < 50; round++) {
+      const chain = HoldChain.begin('t', digest);
+      expect([chain.takeHead(head(0)), chain.takeHead(head(20))]).toEqual(['checked', 'unknown']);
+      const checked = shuffled(entries, random).flatMap((e) => chain.takeEntry(e.number, textOf(e)));
+      expect([chain.whole, chain.chain, chain.broken]).toEqual([20, chains[20], false]);
+      expect(checked).toEqual([head(20)]);
+      // A request that was overtaken: its head is among the last ones.
+      expect(chain.takeHead(head(7))).toBe('checked');
     }
   });
 
-  it('lets the device that arrived last win', () => {
-    expect(foldJournal([entry('a', 9, 'old', 1), entry('b', 1, 'new', 2)]).answers['tray/A']).toBe('new');
-    expect(foldJournal([entry('b', 1, 'new', 1), entry('a', 9, 'late', 2)]).answers['tray/A']).toBe('late');
-  });
-
-  it('leaves out what came after time and keeps what is late', () => {
-    const entries = [
-      entry('a', 1, 'first', 1),
-      entry('a', 2, 'late', 2, { standing: 'late' }),
-      entry('a', 3, 'over', 3, { standing: 'after-time' }),
-      entry('a', 4, 'undecided', 4, { standing: 'waiting' }),
-    ];
-    expect(foldJournal(entries).answers['tray/A']).toBe('late');
-  });
-
-  it('keeps flags, strike-outs, openings and the place apart', () => {
-    const desk = foldJournal([
-      entry('a', 1, true, 1, { about: 'flag', target: 'tray' }),
-      entry('a', 2, ['k1'], 2, { about: 'strike' }),
-      entry('a', 3, true, 3, { about: 'opened', target: 'tray' }),
-      entry('a', 4, null, 4, { about: 'place', target: 'tray' }),
-      entry('a', 5, null, 5, { about: 'place', target: 'note' }),
-    ]);
-    expect(desk).toEqual({
-      answers: {},
-      flags: { tray: true },
-      struck: { 'tray/A': ['k1'] },
-      opened: { tray: true },
-      place: 'note',
-    });
+  it.each<[string, (chain: HoldChain) => void]>([
+    ['a head that does not fit its entries', (chain) => chain.takeHead({ number: 20, chain: 'made up' })],
+    ['an older one that never was', (chain) => chain.takeHead({ number: 5, chain: 'made up' })],
+    [
+      'two for one number, before the entries come',
+      (chain) => ['one', 'other'].forEach((made) => chain.takeHead({ number: 30, chain: made })),
+    ],
+    [
+      'one whose entries turn out to be others',
+      (chain) => {
+        chain.takeHead({ number: 21, chain: 'made up' });
+        chain.takeEntry(21, textOf(entry(21)));
+      },
+    ],
+  ])('is broken by %s', (_, act) => {
+    const chain = HoldChain.begin('t', digest);
+    for (const one of entries) chain.takeEntry(one.number, textOf(one));
+    act(chain);
+    expect(chain.broken).toBe(true);
   });
 });
 
 describe('the receipt', () => {
-  it('is the same for the same answers, however their keys stand', () => {
-    const a = canonicalJson({ b: [1, { d: null, c: 'é' }], a: undefined });
-    expect(a).toBe('{"b":[1,{"c":"é","d":null}]}');
-    expect(canonicalJson({ b: [1, { c: 'é', d: null }] })).toBe(a);
-  });
-
   it('is read out in three groups of four', () => {
     // 60 zero bits are twelve times the first sign; 60 one bits twelve times the last
     expect(receiptCode('0'.repeat(64))).toBe('AAAA-AAAA-AAAA');

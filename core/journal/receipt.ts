@@ -1,17 +1,16 @@
-/** JSON with keys in code-unit order and no spaces, so that equal answers give equal bytes (after RFC 8785). */
-export function canonicalJson(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
-  if (value !== null && typeof value === 'object') {
-    const entries = Object.entries(value).filter(([, inner]) => inner !== undefined);
-    entries.sort(([a], [b]) => (a < b ? -1 : 1));
-    return `{${entries.map(([key, inner]) => `${JSON.stringify(key)}:${canonicalJson(inner)}`).join(',')}}`;
-  }
-  return JSON.stringify(value);
-}
+import { canonicalJson } from './canonicalJson';
+import type { Digest } from './chain';
 
 const ALPHABET = 'ABCDEFGHJKMNPQRSTVWXYZ0123456789'; // 32 signs; without I, L, O, U, which are misread
 
-/** The first 60 bits of a SHA-256 (hex) as twelve signs in groups: what a person reads out on the telephone. */
+/** Why a receipt was made: the closing, late entries that counted, or a coordinator's decision. */
+export type ReceiptReason = 'handed in' | 'late entries counted' | 'decision';
+
+/** The hash of a receipt: SHA-256 (hex) over the canonical JSON of all current answers, by target. */
+export const receiptHash = (answers: Readonly<Record<string, unknown>>, digest: Digest): string =>
+  digest(canonicalJson(answers));
+
+/** The first 60 bits of a SHA-256 (hex) as twelve signs in groups: what a person reads out on the phone. */
 export function receiptCode(sha256Hex: string): string {
   let bits = BigInt(`0x${sha256Hex.slice(0, 15)}`);
   let code = '';

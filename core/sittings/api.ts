@@ -59,5 +59,5 @@ export interface Receipt {
   readonly parts: number;
 }
 
-/** Who closed a sitting: the candidate, the device at the deadline, or the server that heard nothing. */
-export type ClosedBy = 'candidate' | 'time' | 'server';
+/** Who closed a sitting: the candidate, the device at the deadline, the server that heard nothing, or an invigilator. */
+export type ClosedBy = 'candidate' | 'time' | 'server' | 'staff';

@@ -1,6 +1,16 @@
 export const MINUTE_MS = 60_000;
-/** Entries made before the deadline count when they arrive within this of it. */
+/** Heads count when they arrive within this of an end. */
 export const GRACE_MS = 2 * MINUTE_MS;
+/** However much time was given back, this much of the grace is left. */
+export const LEAST_GRACE_MS = MINUTE_MS / 2;
+/** Entries announced in time count when their bytes arrive within this of an end. */
+export const BYTES_MS = 12 * MINUTE_MS;
+/** A device with a working line is heard of at least this often, with room for a stalled request. */
+export const SILENCE_MS = 25_000;
+/** Writing that ends within this of a stop begun by staff counts as written before it: the device had yet to hear of it. */
+export const STOP_ROOM_MS = 10_000;
+/** At a closing by staff, writing may be claimed up to this much after it. */
+export const STAFF_CLOSING_MS = 2000;
 
 /** Time this candidate has, before grants and pauses. */
 export const allowedMs = (limitMs: number, extraPercent: number): number =>

@@ -3,9 +3,11 @@ import { seededRandom, type Random } from '../random';
 import {
   breakLeftMs,
   deadlineAt,
-  endedAt,
+  graceMsOf,
   leftMs,
   newTime,
+  ranOutAt,
+  sectionEndAt,
   sectionLeftMs,
   step,
   stopAt,
@@ -28,6 +30,9 @@ class SlowClock {
   paused = false;
   onBreak = false;
   readonly sections: Record<string, number> = {};
+  /** What no device has confirmed yet: when it was recorded, and the time that ran since. */
+  private unconfirmed: { at: number; ran: number }[] = [];
+  givenBack = 0;
   /** When each clock came to nothing, for the paper as ''. */
   readonly ended: Record<string, number> = {};
   private readonly terms: TimeTerms;
@@ -48,6 +53,7 @@ class SlowClock {
     }
     if (!this.running || this.closed || this.paused || this.left === 0) return;
     this.left--;
+    for (const one of this.unconfirmed) one.ran++;
     for (const key of Object.keys(this.sections)) {
       if (this.sections[key]! > 0) this.sections[key]!--;
       if (this.sections[key] === 0 || this.left === 0) this.ended[key] ??= this.now;
@@ -62,7 +68,7 @@ class SlowClock {
       case 'started':
         if (this.running) return false;
         this.running = true;
-        return true;
+        return this.tells();
       case 'paused':
         if (!live || this.paused) return false;
         [this.paused, this.onBreak] = [true, false];
@@ -70,7 +76,7 @@ class SlowClock {
       case 'went on':
         if (!live || !this.paused) return false;
         this.paused = false;
-        return true;
+        return this.tells();
       case 'break began':
         if (!live || this.paused || this.onBreak || this.breakLeft === 0) return false;
         this.onBreak = true;
@@ -78,28 +84,46 @@ class SlowClock {
       case 'break ended':
         if (!live || !this.onBreak) return false;
         this.onBreak = false;
-        return true;
+        return this.tells();
       case 'granted':
         if (!live) return false;
         this.give(event.ms);
         return true;
       case 'section entered':
         if (!live) return false;
-        this.sections[event.section] ??=
+        if (event.section in this.sections) return true;
+        this.sections[event.section] =
           this.terms.sectionLimitsMs[event.section]! * (1 + this.terms.extraPercent / 100);
-        return true;
+        return this.tells();
       case 'closed':
         if (!this.running || this.closed) return false;
         [this.closed, this.paused, this.onBreak] = [true, false, false];
+        this.unconfirmed = [];
         return true;
+      case 'confirmed': {
+        const told = this.unconfirmed.filter((one) => one.at <= event.heard);
+        if (!live || told.length === 0) return false;
+        this.unconfirmed = this.unconfirmed.filter((one) => one.at > event.heard);
+        // Units of 1 ms here: the grace of two minutes is never used up, so that all of it comes back.
+        const ran = Math.max(...told.map((one) => one.ran));
+        for (const one of this.unconfirmed) one.ran = 0;
+        this.givenBack += ran;
+        if (ran > 0) this.give(ran);
+        return true;
+      }
       case 'readmitted':
         // Somebody let in again without a minute left needs minutes.
         if (!this.closed || this.left + event.ms === 0) return false;
         this.closed = false;
         if (event.ms > 0) this.give(event.ms);
         if (event.ms > 0) delete this.ended[''];
-        return true;
+        return this.tells();
     }
+  }
+
+  private tells(): true {
+    this.unconfirmed.push({ at: this.now, ran: 0 });
+    return true;
   }
 
   private give(ms: number): void {
@@ -117,6 +141,8 @@ const KINDS: ((at: number, random: Random) => TimeEvent)[] = [
   (at) => ({ type: 'break began', at }),
   (at) => ({ type: 'break ended', at }),
   (at, random) => ({ type: 'granted', at, ms: 1 + Math.floor(random() * 30) }),
+  (at) => ({ type: 'confirmed', at, heard: at }),
+  (at, random) => ({ type: 'confirmed', at, heard: at - Math.floor(random() * 30) }),
   (at) => ({ type: 'section entered', at, section: 'B' }),
   (at, random) => ({ type: 'closed', at, by: random() < 0.5 ? 'candidate' : 'server' }),
   (at, random) => ({ type: 'readmitted', at, ms: random() < 0.5 ? 0 : 10 }),
@@ -137,6 +163,7 @@ function slowlyTold(slow: SlowClock, now: number): string {
     slow.breakLeft,
     stopped,
     section,
+    slow.givenBack,
     slow.left === 0 && asksForEnd(now) ? slow.ended[''] : null,
   );
 }
@@ -144,8 +171,8 @@ function slowlyTold(slow: SlowClock, now: number): string {
 function quicklyTold(time: SittingTime, now: number): string {
   const section = sectionLeftMs(time, 'B', now);
   const stopped = stopAt(time, now)?.why;
-  const ended = asksForEnd(now) ? endedAt(time, null, now) : null;
-  return told(leftMs(time, now), breakLeftMs(time, now), stopped, section, ended);
+  const ended = asksForEnd(now) ? ranOutAt(time, now) : null;
+  return told(leftMs(time, now), breakLeftMs(time, now), stopped, section, time.givenBackMs, ended);
 }
 
 /** One schedule: at each unit of time perhaps an event. Gives the first moment at which the clocks differ, if any. */
@@ -211,10 +238,41 @@ describe('the clock of a sitting', () => {
     // 40 and half as much again are 60 from 1030
     const time = started([{ type: 'section entered', at: 1030, section: 'B' }]);
     expect(sectionLeftMs(time, 'B', 1080)).toBe(10);
-    expect(endedAt(time, 'B', 1100)).toBe(1090);
+    expect(sectionEndAt(time, 'B', 1100)).toBe(1090);
     const later = step(time, { type: 'granted', at: 1095, ms: 30 });
     expect(later.done && sectionLeftMs(later.time, 'B', 1096)).toBe(0);
     expect(sectionLeftMs(time, 'A', 1080)).toBeNull();
+  });
+
+  it('gives back what ran until a device showed that it had heard, once, and shortens the grace by it', () => {
+    const MINUTE = 60_000;
+    const terms = { ...TERMS, limitMs: 60 * MINUTE, extraPercent: 0 };
+    const events: TimeEvent[] = [
+      { type: 'started', at: 0 },
+      { type: 'section entered', at: 40_000, section: 'B' },
+      // Names a time after the start, not after the entering: 50 s ran since the start.
+      { type: 'confirmed', at: 50_000, heard: 1000 },
+      // The entering is given back from 50 s on only.
+      { type: 'confirmed', at: 80_000, heard: 45_000 },
+      { type: 'paused', at: 90_000 },
+      { type: 'went on', at: 100_000 },
+      // 90 s ran, but 120 s in all are given back at the most: 40 s are left of them.
+      { type: 'confirmed', at: 190_000, heard: 100_000 },
+    ];
+    const given: number[] = [];
+    let time = newTime(terms);
+    for (const event of events) {
+      const next = step(time, event);
+      if (!next.done) throw new Error(next.refusal);
+      time = next.time;
+      if (event.type === 'confirmed') given.push(time.givenBackMs);
+    }
+    expect(given).toEqual([50_000, 80_000, 120_000]);
+    expect(deadlineAt(time, 200_000)).toBe(60 * MINUTE + 10_000 + 120_000);
+    expect(graceMsOf(time)).toBe(30_000);
+    expect(step(time, { type: 'confirmed', at: 200_000, heard: 200_000 })).toEqual({
+      ...{ done: false, refusal: 'nothing to confirm' },
+    });
   });
 
   it.each<[string, TimeEvent[], TimeEvent, string]>([

@@ -1,5 +1,5 @@
 import type { ClosedBy, TimeView } from '../sittings/api';
-import { allowedMs } from './deadline';
+import { allowedMs, GRACE_MS, LEAST_GRACE_MS } from './deadline';
 
 /** What happened to the time of one sitting. `at` is the server's, in milliseconds since 1970. */
 export type TimeEvent =
@@ -11,8 +11,10 @@ export type TimeEvent =
   | { readonly type: 'granted'; readonly at: number; readonly ms: number }
   | { readonly type: 'section entered'; readonly at: number; readonly section: string }
   | { readonly type: 'closed'; readonly at: number; readonly by: ClosedBy }
-  /** Let in again after closing: the time in between does not count, and `ms` are given on top. */
-  | { readonly type: 'readmitted'; readonly at: number; readonly ms: number };
+  /** Readmitted after closing: the time in between does not count, and `ms` are given on top. */
+  | { readonly type: 'readmitted'; readonly at: number; readonly ms: number }
+  /** A request named a server time (`heard`) after a start, an entering or the end of a stop. */
+  | { readonly type: 'confirmed'; readonly at: number; readonly heard: number };
 
 /** What was arranged before the start. */
 export interface TimeTerms {
@@ -25,6 +27,7 @@ export interface TimeTerms {
   readonly sectionLimitsMs: Readonly<Record<string, number>>;
 }
 
+/** A time in which the clock stands still: a pause, a rest break, or the time between a closing and a readmission. */
 interface Stop {
   readonly from: number;
   /** Open until it is ended; a break ends by itself when the allowance is used up. */
@@ -32,17 +35,29 @@ interface Stop {
   readonly why: 'pause' | 'break' | 'closed';
 }
 
+/** What a device may not have heard of yet: while it has not confirmed it, time is lost to the candidate. */
+interface Unconfirmed {
+  /** When it was recorded. */
+  readonly at: number;
+  /** From when the time until the confirmation is given back. */
+  readonly from: number;
+}
+
 export interface SittingTime {
   readonly terms: TimeTerms;
   readonly startedAt: number | null;
   readonly grants: readonly { readonly at: number; readonly ms: number }[];
+  readonly unconfirmed: readonly Unconfirmed[];
+  /** What was given back in all, in ms; never more than one grace. */
+  readonly givenBackMs: number;
   readonly stops: readonly Stop[];
   readonly entered: Readonly<Record<string, number>>;
   readonly closed: { readonly at: number; readonly by: ClosedBy } | null;
 }
 
 export const newTime = (terms: TimeTerms): SittingTime => ({
-  ...{ terms, startedAt: null, grants: [], stops: [], entered: {}, closed: null },
+  ...{ terms, startedAt: null, grants: [], unconfirmed: [], givenBackMs: 0, stops: [], entered: {} },
+  closed: null,
 });
 
 const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
@@ -104,8 +119,8 @@ export function deadlineAt(time: SittingTime, now: number): number | null {
   return goesOn + totalMs(time) - runMs(time, time.startedAt, now);
 }
 
-/** Time left in a section with a limit of its own, inside the paper's; null where it has none or is not opened yet. */
-export function sectionLeftMs(time: SittingTime, section: string, now: number): number | null {
+/** Time left of a section's own limit, whatever the paper's; null where it has none or was not entered yet. */
+function ownLeftMs(time: SittingTime, section: string, now: number): number | null {
   const limit = time.terms.sectionLimitsMs[section];
   const from = time.entered[section];
   if (limit === undefined || from === undefined) return null;
@@ -114,25 +129,60 @@ export function sectionLeftMs(time: SittingTime, section: string, now: number): 
     (all, grant) => (grant.at >= from && runMs(time, from, grant.at) < all ? all + grant.ms : all),
     allowedMs(limit, time.terms.extraPercent),
   );
-  return Math.min(Math.max(0, total - runMs(time, from, now)), leftMs(time, now));
+  return Math.max(0, total - runMs(time, from, now));
 }
 
-/** When the time of the paper (or of a section) ran out before `now`; null while some is left. */
-export function endedAt(time: SittingTime, section: string | null, now: number): number | null {
-  if (time.startedAt === null) return null;
-  const over = (at: number) =>
-    leftMs(time, at) <= 0 || (section !== null && (sectionLeftMs(time, section, at) ?? 1) <= 0);
-  if (!over(now)) return null;
-  // The clock only ever runs down, so the moment can be found by halving.
-  let [before, after] = [time.startedAt, Math.min(now, time.closed?.at ?? now)];
-  if (over(before)) return before;
-  while (after - before > 1) {
-    const middle = Math.floor((before + after) / 2);
-    if (over(middle)) after = middle;
-    else before = middle;
-  }
-  return after;
+/** Time left in a section with a limit of its own, inside the paper's; null where it has none or was not entered yet. */
+export function sectionLeftMs(time: SittingTime, section: string, now: number): number | null {
+  const own = ownLeftMs(time, section, now);
+  return own === null ? null : Math.min(own, leftMs(time, now));
 }
+
+/** The first moment from `after` to `before` at which `over` holds; it holds at `before`, and ever after it began to. */
+function firstMoment(after: number, before: number, over: (at: number) => boolean): number {
+  if (over(after)) return after;
+  let [low, high] = [after, before];
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (over(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+/** When the time of the paper ran out before `now`; null while some is left. */
+export function ranOutAt(time: SittingTime, now: number): number | null {
+  if (time.startedAt === null || leftMs(time, now) > 0) return null;
+  return firstMoment(time.startedAt, Math.min(now, time.closed?.at ?? now), (at) => leftMs(time, at) <= 0);
+}
+
+/** When the sitting ended, as things stand at `now`: it was closed, or its time ran out. Null while it goes on. */
+export const paperEndAt = (time: SittingTime, now: number): number | null =>
+  time.closed?.at ?? ranOutAt(time, now);
+
+/** When a section's own limit ran out before `now`; null where it has none, was not entered or goes on. */
+export function sectionEndAt(time: SittingTime, section: string, now: number): number | null {
+  const until = Math.min(now, time.closed?.at ?? now);
+  if (ownLeftMs(time, section, until) !== 0) return null;
+  return firstMoment(time.entered[section]!, until, (at) => ownLeftMs(time, section, at) === 0);
+}
+
+/** A stop with its end as of some moment, and who began it: the two are judged differently. */
+export interface KnownStop {
+  readonly from: number;
+  readonly until: number;
+  readonly by: 'staff' | 'candidate';
+}
+
+/** All stops there were up to `now`. The time between a closing and a readmission is one begun by staff. */
+export const stopsOf = (time: SittingTime, now: number): KnownStop[] =>
+  stopsBy(time, now).map(({ from, until, why }) => ({
+    ...{ from, until, by: why === 'break' ? 'candidate' : 'staff' },
+  }));
+
+/** How long after an end heads still count: shorter by what was given back, and never below half a minute. */
+export const graceMsOf = ({ givenBackMs }: SittingTime): number =>
+  Math.max(LEAST_GRACE_MS, GRACE_MS - givenBackMs);
 
 export type Refusal =
   | 'not started'
@@ -142,7 +192,8 @@ export type Refusal =
   | 'not closed'
   | 'stopped'
   | 'not stopped'
-  | 'no break left';
+  | 'no break left'
+  | 'nothing to confirm';
 
 /** Why an event cannot happen now; null when it can. */
 function refusalOf(time: SittingTime, event: TimeEvent): Refusal | null {
@@ -155,6 +206,8 @@ function refusalOf(time: SittingTime, event: TimeEvent): Refusal | null {
   if (type === 'closed') return null;
   if (leftMs(time, at) <= 0) return 'time is over';
   const stop = stopAt(time, at);
+  if (type === 'confirmed')
+    return time.unconfirmed.some((u) => u.at <= event.heard) ? null : 'nothing to confirm';
   if (type === 'went on') return stop?.why === 'pause' ? null : 'not stopped';
   if (type === 'break ended') return stop?.why === 'break' ? null : 'not stopped';
   if (type === 'paused') return stop?.why === 'pause' ? 'stopped' : null;
@@ -167,36 +220,63 @@ const endStop = (time: SittingTime, at: number): readonly Stop[] =>
     i === time.stops.length - 1 && stop.until === null ? { ...stop, until: at } : stop,
   );
 
+const toConfirm = (time: SittingTime, at: number): readonly Unconfirmed[] => [
+  ...time.unconfirmed,
+  { at, from: at },
+];
+
+/** Gives back the time that ran until a device showed that it had heard, together at most one grace a sitting. */
+function confirm(time: SittingTime, at: number, heard: number): SittingTime {
+  const confirmed = time.unconfirmed.filter((u) => u.at <= heard);
+  const from = Math.min(...confirmed.map((u) => u.from));
+  const ms = Math.min(runMs(time, from, at), GRACE_MS - time.givenBackMs);
+  // What is still to be confirmed is given back from now on only: no time is given back twice.
+  const rest = time.unconfirmed.filter((u) => u.at > heard).map((u) => ({ ...u, from: at }));
+  return {
+    ...time,
+    unconfirmed: rest,
+    grants: ms > 0 ? [...time.grants, { at, ms }] : time.grants,
+    givenBackMs: time.givenBackMs + ms,
+  };
+}
+
 function apply(time: SittingTime, event: TimeEvent): SittingTime {
   const { at } = event;
   switch (event.type) {
     case 'started':
-      return { ...time, startedAt: at };
+      return { ...time, startedAt: at, unconfirmed: toConfirm(time, at) };
     case 'paused':
       return { ...time, stops: [...endStop(time, at), { from: at, until: null, why: 'pause' }] };
     case 'break began':
       return { ...time, stops: [...endStop(time, at), { from: at, until: null, why: 'break' }] };
     case 'went on':
     case 'break ended':
-      return { ...time, stops: endStop(time, at) };
+      return { ...time, stops: endStop(time, at), unconfirmed: toConfirm(time, at) };
     case 'granted':
       return { ...time, grants: [...time.grants, { at, ms: event.ms }] };
     case 'section entered':
       return event.section in time.entered
         ? time
-        : { ...time, entered: { ...time.entered, [event.section]: at } };
+        : {
+            ...time,
+            entered: { ...time.entered, [event.section]: at },
+            unconfirmed: toConfirm(time, at),
+          };
+    case 'confirmed':
+      return confirm(time, at, event.heard);
     case 'closed':
       // Whoever closes it after the time has run out closes it as of that moment.
       return {
         ...time,
         stops: endStop(time, at),
-        closed: { at: endedAt(time, null, at) ?? at, by: event.by },
+        unconfirmed: [],
+        closed: { at: ranOutAt(time, at) ?? at, by: event.by },
       };
     case 'readmitted': {
       const from = time.closed!.at;
       const stops: Stop[] = [...time.stops, { from, until: at, why: 'closed' }];
       const grants = event.ms > 0 ? [...time.grants, { at, ms: event.ms }] : time.grants;
-      return { ...time, stops, grants, closed: null };
+      return { ...time, stops, grants, closed: null, unconfirmed: toConfirm(time, at) };
     }
   }
 }

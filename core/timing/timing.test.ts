@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { allowedMs, GRACE_MS, MINUTE_MS, warningsDue } from './deadline';
+import { allowedMs, MINUTE_MS, warningsDue } from './deadline';
 import { estimateOffset } from './deviceClock';
-import { foldTime } from './sittingTime';
-import { standingOf } from './standing';
 import { pacePerMark, pacePoint, showClock, showLength } from './pace';
 
 const hour = 60 * MINUTE_MS;
@@ -12,43 +10,6 @@ describe('the deadline', () => {
     // 60 min and a quarter more are 75
     expect(allowedMs(hour, 25)).toBe(75 * MINUTE_MS);
     expect(allowedMs(hour, 0)).toBe(hour);
-  });
-
-  // One hour from 0: the deadline is at the hour.
-  const terms = { limitMs: hour, extraPercent: 0, breakMs: 0, sectionLimitsMs: { B: hour / 4 } };
-  const open = foldTime(terms, [{ type: 'started', at: 0 }]);
-  const swept = foldTime(terms, [
-    { type: 'started', at: 0 },
-    { type: 'closed', at: hour + 3000, by: 'server' },
-  ]);
-  const handedIn = foldTime(terms, [
-    { type: 'started', at: 0 },
-    { type: 'closed', at: hour / 2, by: 'candidate' },
-  ]);
-  const inSection = foldTime(terms, [
-    { type: 'started', at: 0 },
-    { type: 'section entered', at: 10, section: 'B' },
-  ]);
-  const paused = foldTime(terms, [
-    { type: 'started', at: 0 },
-    { type: 'paused', at: 10 },
-    { type: 'went on', at: hour },
-  ]);
-  it.each([
-    ['running', open, null, 5, 6, 'in-time'],
-    ['at the very end', open, null, hour, hour, 'in-time'],
-    ['made before, arrived in the grace', swept, null, hour - 5, hour + GRACE_MS, 'late'],
-    ['made before, arrived after the grace', swept, null, hour - 5, hour + GRACE_MS + 1, 'waiting'],
-    ['made after the deadline', swept, null, hour + 1, hour + 2, 'after-time'],
-    ['another device’s work after an early hand-in', handedIn, null, hour / 4, hour / 2 + 1, 'waiting'],
-    ['made after an early hand-in', handedIn, null, hour / 2 + 1, hour / 2 + 2, 'after-time'],
-    ['a device that lies about the future', open, null, 99 * hour, 5, 'in-time'],
-    ['a device that lies about the past', swept, null, -99 * hour, hour + 5, 'late'],
-    ['in a section whose time has run out', inSection, 'B', 20 + hour / 4, 21 + hour / 4, 'after-time'],
-    ['the same moment, elsewhere in the paper', inSection, null, 20 + hour / 4, 21 + hour / 4, 'in-time'],
-    ['after a pause as long as the paper', paused, null, hour + 5, hour + 6, 'in-time'],
-  ] as const)('%s', (_, time, section, madeAt, arrivedAt, standing) => {
-    expect(standingOf(time, { section, madeAt, arrivedAt })).toBe(standing);
   });
 
   it('warns once when the time left passes 15 and 5 minutes', () => {

@@ -1,0 +1,31 @@
+import type { Entry } from './entry';
+
+/** Everything a candidate has put down, by target. */
+export interface Desk {
+  readonly answers: Readonly<Record<string, unknown>>;
+  readonly flags: Readonly<Record<string, boolean>>;
+  readonly struck: Readonly<Record<string, readonly string[]>>;
+  readonly opened: Readonly<Record<string, boolean>>;
+  readonly place: string | null;
+}
+
+export const emptyDesk: Desk = { answers: {}, flags: {}, struck: {}, opened: {}, place: null };
+
+/** One change, with its whole value. */
+export type Change = Pick<Entry, 'about' | 'target'> & { readonly value: unknown };
+
+/** One change laid on the desk. */
+export function applyChange(desk: Desk, { about, target, value }: Change): Desk {
+  switch (about) {
+    case 'answer':
+      return { ...desk, answers: { ...desk.answers, [target]: value } };
+    case 'flag':
+      return { ...desk, flags: { ...desk.flags, [target]: value === true } };
+    case 'strike':
+      return { ...desk, struck: { ...desk.struck, [target]: value as string[] } };
+    case 'opened':
+      return { ...desk, opened: { ...desk.opened, [target]: true } };
+    case 'place':
+      return { ...desk, place: target };
+  }
+}

@@ -1,0 +1,338 @@
+import { BYTES_MS, SILENCE_MS, STAFF_CLOSING_MS, STOP_ROOM_MS } from '../timing/deadline';
+import {
+  graceMsOf,
+  paperEndAt,
+  sectionEndAt,
+  stopsOf,
+  type KnownStop,
+  type SittingTime,
+} from '../timing/sittingTime';
+import { isLater, slotOf, type EntryAbout, type EntryRef } from './entry';
+
+/*
+ * The one place where entries are judged: was an entry made in time, in a stop, or after an end? What a device says of
+ * time is a claim; what counts is when the server received a head that covers the entry. Source: `2-domain.md`, “Time”.
+ */
+
+/** A head as the server keeps it: one for each number and chain, with its first arrival and the latest time it named. */
+export interface HeadRecord {
+  readonly number: number;
+  readonly arrivedAt: number;
+  /** The latest server time named, never later than the arrival of the head that named it. */
+  readonly heard: number;
+  /** Its chain hash was checked over all entries up to its number. One that was not covers nothing. */
+  readonly checked: boolean;
+}
+
+/** An entry as the server keeps it. */
+export interface EntryRecord extends EntryRef {
+  readonly about: EntryAbout;
+  readonly target: string;
+  readonly claimedAt: number;
+  readonly arrivedAt: number;
+  /** The order of arrival. */
+  readonly order: number;
+  /** The entry that a patch builds on. */
+  readonly base: EntryRef | null;
+  readonly restored: EntryRef | null;
+  /** Why it is kept without counting: it cannot belong to the paper, or has other bytes under a number that is taken. */
+  readonly aside: string | null;
+}
+
+export interface HoldRecord {
+  readonly number: number;
+  readonly grantedAt: number;
+  /** Two heads contradict each other, or one number came with two contents. */
+  readonly broken: boolean;
+  readonly heads: readonly HeadRecord[];
+  readonly entries: readonly EntryRecord[];
+}
+
+/** What a coordinator decided; later decisions come later. */
+export type Decided =
+  /** Entries that wait, up to this order of arrival, count or do not. */
+  | { readonly kind: 'late'; readonly upTo: number; readonly count: boolean }
+  /** Writing in a stop: the value without it counts, or the one with it. */
+  | { readonly kind: 'stop'; readonly target: string; readonly without: boolean }
+  /** Of two versions, this one counts. */
+  | { readonly kind: 'version'; readonly target: string; readonly choose: EntryRef };
+
+export interface SittingRecord {
+  readonly holds: readonly HoldRecord[];
+  readonly time: SittingTime;
+  readonly decided: readonly Decided[];
+  /** The section of a target, where that has a limit of its own. */
+  readonly limitedSection: (target: string) => string | null;
+  /** Whether the value of an entry can be read: a patch needs its base and its check sum. */
+  readonly readable: (entry: EntryRecord) => boolean;
+}
+
+/**
+ * `in time`; `late` (made in time, heard of after the end); `pending` (its hold is not complete yet); `waiting` (a
+ * coordinator decides); `left out` (so decided); `after` the end; `aside` (kept, and never counts).
+ */
+export type Standing = 'in time' | 'late' | 'pending' | 'waiting' | 'left out' | 'after' | 'aside';
+
+export interface Verdict {
+  readonly entry: EntryRecord;
+  readonly standing: Standing;
+  /** It was made no earlier than `from`, no later than `to`; `at` is the claim clamped between them. */
+  readonly from: number;
+  readonly to: number;
+  readonly at: number;
+  /** Counts as written while the clock stood still. */
+  readonly inStop: boolean;
+}
+
+export const counts = ({ standing }: Pick<Verdict, 'standing'>): boolean =>
+  standing === 'in time' || standing === 'late';
+
+/** What is current for a slot of the desk. `without` is told where writing in a stop makes two versions. */
+export interface Winner {
+  readonly entry: EntryRecord;
+  readonly without?: EntryRecord | null;
+  /** A losing version that came after the closing and is claimed later than the winner. */
+  readonly rival?: EntryRecord;
+}
+
+export interface Silence {
+  readonly hold: number;
+  readonly from: number;
+  readonly to: number;
+  readonly across: 'end' | 'stop';
+}
+
+export interface Judged {
+  readonly verdicts: readonly Verdict[];
+  readonly winners: ReadonlyMap<string, Winner>;
+  readonly silences: readonly Silence[];
+  /** Numbers that were announced in time and never came, by hold. */
+  readonly missing: readonly { readonly hold: number; readonly from: number; readonly to: number }[];
+  /** All that was announced in time is here. */
+  readonly complete: boolean;
+  /** Every hold has shown, after the end, that nothing more can come from it that counts. */
+  readonly final: boolean;
+}
+
+interface Interval {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** When each entry of a hold was made at the earliest and at the latest, by its checked heads. */
+function intervalsOf(hold: HoldRecord): (entry: EntryRecord) => Interval {
+  if (hold.broken) return ({ arrivedAt }) => ({ from: arrivedAt, to: arrivedAt });
+  const heads = hold.heads.filter((h) => h.checked).sort((a, b) => a.number - b.number);
+  // For each place in the row of heads: the latest time named before it, the first arrival from it on.
+  const named = [hold.grantedAt];
+  for (const head of heads) named.push(Math.max(named.at(-1)!, head.heard));
+  const arrived = new Array<number>(heads.length + 1).fill(Infinity);
+  for (let i = heads.length - 1; i >= 0; i--) arrived[i] = Math.min(arrived[i + 1]!, heads[i]!.arrivedAt);
+  return ({ number, arrivedAt }) => {
+    let [low, high] = [0, heads.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (heads[middle]!.number < number) low = middle + 1;
+      else high = middle;
+    }
+    const from = named[low]!;
+    // A head that names a later time than the arrival of a head above it lies; the later time is taken.
+    return { from, to: Math.max(from, Math.min(arrivedAt, arrived[low]!)) };
+  };
+}
+
+/** The number up to which a hold has no gap, by what had arrived until a moment. */
+function wholeUpTo(hold: HoldRecord, until: number): number {
+  const here = new Set<number>();
+  for (const entry of hold.entries) if (entry.arrivedAt <= until) here.add(entry.number);
+  let whole = 0;
+  while (here.has(whole + 1)) whole++;
+  return whole;
+}
+
+const announcedBy = (hold: HoldRecord, until: number): number =>
+  hold.heads.reduce((most, head) => (head.arrivedAt <= until ? Math.max(most, head.number) : most), 0);
+
+interface End {
+  readonly at: number;
+  readonly byStaff: boolean;
+}
+
+/** Judges entries by one end: the closing, or that of a section's own limit. */
+class EndJudge {
+  readonly end: End;
+  private readonly record: SittingRecord;
+  private readonly grace: number;
+  private readonly complete: boolean;
+
+  /** Whether bytes can still complete what was announced. */
+  private readonly open: boolean;
+
+  constructor(record: SittingRecord, end: End, now: number) {
+    this.record = record;
+    this.end = end;
+    this.grace = graceMsOf(record.time);
+    this.complete = this.missing().length === 0;
+    this.open = now <= end.at + BYTES_MS;
+  }
+
+  /** What was announced until the grace was over and had not come when bytes stopped to count. */
+  missing(): Judged['missing'] {
+    return this.record.holds.flatMap((hold) => {
+      const announced = announcedBy(hold, this.end.at + this.grace);
+      const whole = wholeUpTo(hold, this.end.at + BYTES_MS);
+      return whole < announced ? [{ hold: hold.number, from: whole + 1, to: announced }] : [];
+    });
+  }
+
+  standing(entry: EntryRecord, { from, to }: Interval, at: number, broken: boolean): Standing {
+    const { at: end, byStaff } = this.end;
+    if (entry.arrivedAt <= end) return 'in time';
+    if (broken) return 'waiting';
+    if (to > end) {
+      if (from >= end || at > end + (byStaff ? STAFF_CLOSING_MS : 0)) return 'after';
+      if (to > end + this.grace) return 'waiting';
+    }
+    if (entry.arrivedAt > end + BYTES_MS) return 'waiting';
+    return this.complete ? 'late' : this.open ? 'pending' : 'waiting';
+  }
+}
+
+/** Was an entry written in a stop? One begun by staff leaves room for a device that had yet to hear of it. */
+function writtenIn(stop: KnownStop, { from, to }: Interval, claimedAt: number): boolean {
+  if (to <= stop.from || from >= stop.until) return false;
+  if (stop.by === 'candidate') return true;
+  const room = stop.from + STOP_ROOM_MS;
+  if (to <= room) return false;
+  return !(claimedAt <= room && from < stop.from && to - from <= SILENCE_MS);
+}
+
+const clamp = (value: number, { from, to }: Interval) => Math.min(Math.max(value, from), to);
+
+const WORST: readonly Standing[] = ['in time', 'late', 'pending', 'waiting', 'after'];
+const worse = (a: Standing, b: Standing): Standing => (WORST.indexOf(b) > WORST.indexOf(a) ? b : a);
+
+/** Judges all entries of a sitting as things stand at `now` (the server's time). Pure; the same record, the same result. */
+export function judgeSitting(record: SittingRecord, now: number): Judged {
+  const { holds, time } = record;
+  const endAt = paperEndAt(time, now);
+  const paper = endAt === null ? null : new EndJudge(record, { at: endAt, byStaff: time.closed?.by === 'staff' }, now);
+  const sections = new Map(
+    Object.keys(time.terms.sectionLimitsMs).map((section) => {
+      const at = sectionEndAt(time, section, now);
+      return [section, at === null ? null : new EndJudge(record, { at, byStaff: false }, now)];
+    }),
+  );
+  const stops = stopsOf(time, now);
+  const silences = new Map<string, Silence>();
+
+  const judge = (hold: HoldRecord, intervalOf: (entry: EntryRecord) => Interval) => (entry: EntryRecord) => {
+    const interval = intervalOf(entry);
+    const at = clamp(entry.claimedAt, interval);
+    const verdict = { entry, ...interval, at, inStop: false };
+    const section = record.limitedSection(entry.target);
+    if (entry.aside !== null) return { ...verdict, standing: 'aside' as const };
+    // Nobody can answer what is still sealed.
+    if (section !== null && !(section in time.entered)) return { ...verdict, standing: 'aside' as const };
+    const ends = [paper, section === null ? null : sections.get(section)!].filter((end) => end !== null);
+    const standing = ends
+      .map((end) => end.standing(entry, interval, at, hold.broken))
+      .reduce(worse, 'in time');
+    const made = { ...verdict, standing: decidedStanding(standing, entry, record.decided) };
+    const inStop = stops.some((stop) => writtenIn(stop, interval, at));
+    if (counts(made) && interval.to - interval.from > SILENCE_MS) {
+      const note = (across: Silence['across']) => {
+        const name = `${hold.number} ${interval.from} ${across}`;
+        const to = Math.max(interval.to, silences.get(name)?.to ?? 0);
+        silences.set(name, { hold: hold.number, from: interval.from, to, across });
+      };
+      if (ends.some((end) => interval.from < end.end.at && interval.to > end.end.at)) note('end');
+      if (stops.some((stop) => interval.from < stop.until && interval.to > stop.from)) note('stop');
+    }
+    return { ...made, inStop };
+  };
+
+  const verdicts = holds.flatMap((hold) => hold.entries.map(judge(hold, intervalsOf(hold))));
+  const missing = paper?.missing() ?? [];
+  return {
+    verdicts,
+    winners: winnersOf(record, verdicts, endAt),
+    silences: [...silences.values()],
+    missing,
+    complete: missing.length === 0,
+    final: endAt !== null && holds.every((hold) => isFinal(hold, endAt)),
+  };
+}
+
+function decidedStanding(standing: Standing, { order }: EntryRecord, decided: readonly Decided[]): Standing {
+  if (standing !== 'waiting') return standing;
+  const found = decided.find((d) => d.kind === 'late' && order <= d.upTo);
+  if (found?.kind !== 'late') return standing;
+  return found.count ? 'late' : 'left out';
+}
+
+/** After the end this hold has named a time not before it, with all its entries here up to that head. */
+const isFinal = (hold: HoldRecord, end: number): boolean =>
+  hold.heads.some((head) => head.checked && head.heard >= end && head.number >= announcedBy(hold, Infinity));
+
+function winnersOf(
+  record: SittingRecord,
+  verdicts: readonly Verdict[],
+  endAt: number | null,
+): ReadonlyMap<string, Winner> {
+  const slots = new Map<string, Verdict[]>();
+  for (const verdict of verdicts) {
+    if (!counts(verdict)) continue;
+    const slot = slotOf(verdict.entry);
+    const known = slots.get(slot);
+    if (known) known.push(verdict);
+    else slots.set(slot, [verdict]);
+  }
+  const winners = new Map<string, Winner>();
+  for (const [slot, all] of slots) {
+    const winner = winnerOf(record, all, endAt);
+    if (winner) winners.set(slot, winner);
+  }
+  return winners;
+}
+
+const latestReadable = ({ readable }: SittingRecord, verdicts: readonly Verdict[]): Verdict | undefined =>
+  [...verdicts].sort((a, b) => (isLater(a.entry, b.entry) ? -1 : 1)).find((one) => readable(one.entry));
+
+function winnerOf(record: SittingRecord, all: readonly Verdict[], endAt: number | null): Winner | null {
+  const latest = latestReadable(record, all);
+  if (!latest) return null;
+  const { target } = latest.entry;
+  const chosen = record.decided.findLast((d) => d.kind === 'version' && d.target === target);
+  const named = chosen?.kind === 'version' ? chosen.choose : null;
+  const top = all.find((v) => v.entry.hold === named?.hold && v.entry.number === named.number) ?? latest;
+  const stained = stainedBy(record, all);
+  const rival =
+    named || endAt === null
+      ? undefined
+      : all.find((v) => v.entry.hold !== top.entry.hold && v.entry.arrivedAt > endAt && v.at > top.at)?.entry;
+  if (!stained(top)) return { entry: top.entry, ...(rival ? { rival } : {}) };
+  const without = latestReadable(record, all.filter((v) => !stained(v)))?.entry ?? null;
+  const decision = record.decided.findLast((d) => d.kind === 'stop' && d.target === target);
+  if (decision?.kind === 'stop') {
+    const entry = decision.without ? without : top.entry;
+    return entry ? { entry } : null;
+  }
+  return { entry: top.entry, without, ...(rival ? { rival } : {}) };
+}
+
+/**
+ * Whether a value rests on writing in a stop: it is such an entry, follows one in its hold, or its hold was granted
+ * after one had arrived. (What builds on or restores one does either.)
+ */
+function stainedBy({ holds }: SittingRecord, all: readonly Verdict[]): (verdict: Verdict) => boolean {
+  const written = all.filter((v) => v.inStop).map((v) => v.entry);
+  if (written.length === 0) return () => false;
+  const grantedAt = new Map(holds.map((hold) => [hold.number, hold.grantedAt]));
+  return ({ entry }) =>
+    written.some((w) =>
+      w.hold === entry.hold
+        ? w.number <= entry.number
+        : w.hold < entry.hold && grantedAt.get(entry.hold)! >= w.arrivedAt,
+    );
+}
