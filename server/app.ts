@@ -14,6 +14,7 @@ import {
   workerPolicy,
 } from './http/security';
 import type { Outbox } from './mail/outbox';
+import { jobEndpoints } from './jobs/routes';
 import { liveEndpoints } from './live/routes';
 import { markingEndpoints } from './marking/routes';
 import { rehearsalEndpoints } from './rehearsal/routes';
@@ -32,7 +33,8 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...sittingEndpoints(sittings),
     ...healthEndpoints(services, outbox),
     ...accountEndpoints(services),
-    ...roundEndpoints(services, outbox),
+    ...roundEndpoints(services, outbox, sittings.closing),
+    ...jobEndpoints(services),
     ...arrivalEndpoints(services),
     ...liveEndpoints(services),
     ...rehearsalEndpoints(services),

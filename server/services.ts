@@ -3,7 +3,7 @@ import type { Clock } from './clock';
 import type { Config } from './config';
 import type { GroupCommit } from './db/groupCommit';
 import type { Db } from './db/open';
-import type { FileStore } from './files/fileStore';
+import type { Files } from './files/files';
 import type { Sessions } from './http/sessions';
 import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
@@ -22,7 +22,7 @@ export interface Services {
   readonly turns: Turns;
   readonly log: Logger;
   readonly sessions: Sessions;
-  readonly files: FileStore;
+  readonly files: Files;
   readonly jobs: JobQueue;
   readonly sandbox: Sandbox;
   /** Generated at the first start, kept in the database; signs nothing a person sees. */

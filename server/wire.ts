@@ -1,11 +1,11 @@
 import path from 'node:path';
 import { pino } from 'pino';
-import { forgetPictures } from './arrival/operations';
 import { MovableClock, systemClock } from './clock';
 import type { Config } from './config';
 import { GroupCommit } from './db/groupCommit';
 import { openDatabase } from './db/open';
 import { serverSecret } from './db/serverSecret';
+import { Files } from './files/files';
 import { FileStore } from './files/fileStore';
 import { Sessions } from './http/sessions';
 import { JobQueue } from './jobs/jobQueue';
@@ -31,21 +31,21 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const clock = config.testClock ? new MovableClock() : systemClock;
   const db = openDatabase(path.join(config.dataFolder, 'clear-sitting.sqlite'));
   const time = new TimeKeeper(db);
-  const commits = new GroupCommit(db, () => time.forget());
+  const commits = new GroupCommit(db);
+  commits.onTakenBack(() => time.forget());
   const jobs = new JobQueue(db, commits, clock, log);
   const services: Services = {
     ...{ config, clock, db, log, jobs, commits, time },
     hub: new Hub(),
     turns: new Turns(),
     sessions: new Sessions(db, clock, config.publicUrl.startsWith('https:')),
-    files: new FileStore(path.join(config.dataFolder, 'files')),
+    files: new Files(db, new FileStore(path.join(config.dataFolder, 'files')), clock, jobs),
     sandbox: new Sandbox(config.sandboxFolder),
     secret: serverSecret(db),
   };
   const outbox = new Outbox(db, clock, jobs, config);
-  const sittings = new SittingOperations(services);
+  const sittings = new SittingOperations(services, outbox);
   jobs.handle('score', (sitting) => scoreSitting(services, sitting));
-  jobs.handle('forget-pictures', (invitation) => forgetPictures(services, invitation));
   jobs.everyTurn(() => sittings.sweep());
   const close = async () => {
     await jobs.stop();

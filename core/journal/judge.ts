@@ -322,17 +322,37 @@ function winnerOf(record: SittingRecord, all: readonly Verdict[], endAt: number 
 }
 
 /**
- * Whether a value rests on writing in a stop: it is such an entry, follows one in its hold, or its hold was granted
- * after one had arrived. (What builds on or restores one does either.)
+ * Whether a value rests on writing in a stop: it is such an entry, follows one in its hold, builds on or restores one,
+ * or its hold was granted after one had arrived.
  */
 function stainedBy({ holds }: SittingRecord, all: readonly Verdict[]): (verdict: Verdict) => boolean {
   const written = all.filter((v) => v.inStop).map((v) => v.entry);
   if (written.length === 0) return () => false;
   const grantedAt = new Map(holds.map((hold) => [hold.number, hold.grantedAt]));
-  return ({ entry }) =>
+  const nameOf = ({ hold, number }: EntryRef) => `${hold}.${number}`;
+  const byName = new Map(all.map((v) => [nameOf(v.entry), v.entry]));
+  const follows = (entry: EntryRef) =>
     written.some((w) =>
       w.hold === entry.hold
         ? w.number <= entry.number
         : w.hold < entry.hold && grantedAt.get(entry.hold)! >= w.arrivedAt,
     );
+  return ({ entry }) => {
+    // What an entry rests on is followed back; a circle of references ends where it began.
+    const seen = new Set<string>();
+    for (let open: EntryRecord[] = [entry]; open.length > 0; ) {
+      const next: EntryRecord[] = [];
+      for (const one of open) {
+        if (seen.has(nameOf(one))) continue;
+        seen.add(nameOf(one));
+        if (follows(one)) return true;
+        for (const ref of [one.base, one.restored]) {
+          const known = ref && byName.get(nameOf(ref));
+          if (known) next.push(known);
+        }
+      }
+      open = next;
+    }
+    return false;
+  };
 }

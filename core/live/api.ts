@@ -22,6 +22,6 @@ export interface LiveView {
   readonly place: number | null;
   /** Wrong door codes that may still be tried. */
   readonly triesLeft: number;
-  /** The opening of the desk that holds it; others are told. */
-  readonly holder: string | null;
+  /** The number of the hold that may write; devices with an earlier one are told. */
+  readonly hold: number | null;
 }

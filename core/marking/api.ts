@@ -40,6 +40,8 @@ export interface SignOffState {
   readonly handedIn: number;
   readonly running: number;
   readonly beingScored: number;
+  /** Decisions that a coordinator has yet to make. */
+  readonly toDecide: number;
   readonly unmarked: number;
   readonly signedOffAt: number | null;
   readonly releasedAt: number | null;

@@ -32,6 +32,8 @@ export interface Question {
   readonly minutes: number;
   readonly source: Source | null;
   readonly parts: readonly ShownPart[];
+  /** Its section has a limit of its own and was not entered yet: title, source and parts are not here. */
+  readonly sealed: boolean;
 }
 
 /** What a candidate's device gets: built by naming what may be seen, never by removing what may not. */
@@ -83,6 +85,7 @@ export function buildCandidatePaper(paper: FullPaper, seed: string): CandidatePa
     minutes: minutesOfItem(item, paper),
     source: showSource(item.source),
     parts: item.parts.map((part) => showPart(item, part, seed)),
+    sealed: false,
   }));
   return {
     title: paper.title,
@@ -95,6 +98,43 @@ export function buildCandidatePaper(paper: FullPaper, seed: string): CandidatePa
     })),
     questions,
   };
+}
+
+/** The questions of a section with a limit of its own, which is sealed separately. */
+export interface SealedSection {
+  readonly section: string;
+  readonly questions: readonly Question[];
+}
+
+/**
+ * A copy as it is sealed: the paper with the questions of limited sections blanked (what the cover tells of them stays:
+ * number and marks), and those sections one by one.
+ */
+export function splitForSealing(paper: CandidatePaper): {
+  readonly open: CandidatePaper;
+  readonly limited: readonly SealedSection[];
+} {
+  const limited = paper.sections.filter((s) => s.minutes !== null).map((s) => s.key);
+  const blank = (question: Question): Question =>
+    limited.includes(question.section)
+      ? {
+          ...{ number: question.number, item: question.item, section: question.section, title: '' },
+          ...{ marks: question.marks, minutes: question.minutes, source: null, parts: [], sealed: true },
+        }
+      : question;
+  return {
+    open: { ...paper, questions: paper.questions.map(blank) },
+    limited: limited.map((section) => ({
+      section,
+      questions: paper.questions.filter((q) => q.section === section),
+    })),
+  };
+}
+
+/** A paper with the questions of a section that was entered. */
+export function withSection(paper: CandidatePaper, { questions }: SealedSection): CandidatePaper {
+  const own = new Map(questions.map((question) => [question.number, question]));
+  return { ...paper, questions: paper.questions.map((question) => own.get(question.number) ?? question) };
 }
 
 export interface CoverSection {

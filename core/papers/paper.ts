@@ -32,6 +32,9 @@ const partSchema = v.pipe(
 );
 export type Part = v.InferOutput<typeof partSchema>;
 
+/** State of an item version in the bank. Only approved ones are used in papers. */
+export type ItemState = 'draft' | 'in review' | 'approved' | 'retired';
+
 /** One immutable version of an item, as the bank stores it, key and all. */
 export const itemSchema = v.strictObject({
   key,
@@ -107,3 +110,11 @@ export function minutesOfItem(item: Item, paper: FullPaper): number {
   const all = sumMarks(allItems(paper).map(marksOfItem));
   return (paper.minutes * marksOfItem(item)) / all;
 }
+
+/** The section of each item that belongs to one with a limit of its own, by item key. */
+export const limitedSections = (paper: Paper): ReadonlyMap<string, string> =>
+  new Map(
+    paper.sections.flatMap((section) =>
+      section.minutes === null ? [] : section.items.map((item) => [item.key, section.key] as const),
+    ),
+  );

@@ -1,7 +1,10 @@
 import type { CheckName } from '../arrival/checks';
-import type { FullPaper } from '../papers/paper';
+import type { CandidatePaper } from '../papers/candidatePaper';
 
-/** A rehearsal for the round of a link: a small paper of its own that is worked and scored on the device. */
+/**
+ * A rehearsal for the round of a link: a small paper of its own, as a candidate sees it. It is worked on the device and
+ * scored by a call that keeps nothing, so that no key is ever on a candidate's device.
+ */
 export interface RehearsalView {
   readonly organisation: string;
   readonly round: {
@@ -11,5 +14,9 @@ export interface RehearsalView {
     readonly timeZone: string;
   };
   readonly checks: readonly CheckName[];
-  readonly paper: FullPaper;
+  readonly paper: CandidatePaper;
+}
+
+export interface RehearsalAnswers {
+  readonly answers: Readonly<Record<string, unknown>>;
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
+import { buildCandidatePaper } from '../papers/candidatePaper';
 import { allParts } from '../papers/paper';
 import { scoreScript } from '../scoring/scoreSitting';
 import { buildResultSheet, type PartMark, type ResultInput } from './resultSheet';
@@ -23,7 +24,7 @@ const input: ResultInput = {
   ...{
     state: 'confirmed',
     paper,
-    seed: 'sheet',
+    form: buildCandidatePaper(paper, 'sheet'),
     answers,
     satAt: 1,
     releasedAt: 2,

@@ -1,8 +1,8 @@
-import type { Desk } from '../journal/fold';
+import type { Desk } from '../journal/desk';
 import type { Score } from '../kinds/contract';
 import { kindOf, type KindName } from '../kinds/registry';
 import { sumMarks, type Hundredths } from '../marks';
-import { buildCandidatePaper, type Question, type ShownPart } from '../papers/candidatePaper';
+import type { CandidatePaper, Question, ShownPart } from '../papers/candidatePaper';
 import { allParts, type FullPaper } from '../papers/paper';
 import type { LevelsChosen } from '../marking/rubricMark';
 
@@ -70,7 +70,8 @@ export interface ResultSheet {
 export interface ResultInput {
   readonly state: ResultSheet['state'];
   readonly paper: FullPaper;
-  readonly seed: string;
+  /** The stored form of the sitting: what the candidate saw. */
+  readonly form: CandidatePaper;
   readonly answers: Desk['answers'];
   readonly marks: readonly PartMark[];
   readonly candidate: ResultSheet['candidate'];
@@ -124,7 +125,7 @@ function bandOf(paper: FullPaper, total: Hundredths): ResultSheet['band'] {
 
 /** The one sheet with everything a candidate is told. Throws when a part has no mark yet. */
 export function buildResultSheet(input: ResultInput): ResultSheet {
-  const copy = buildCandidatePaper(input.paper, input.seed);
+  const copy = input.form;
   const contents = new Map(allParts(input.paper).map(({ target, part }) => [target, part.content]));
   const result = (question: Question): ResultQuestion => {
     const parts = question.parts.map((part) => resultPart(part, contents.get(part.target), input));

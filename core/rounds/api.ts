@@ -1,4 +1,5 @@
 import type { CheckName } from '../arrival/checks';
+import type { OpenDecision } from './decisions';
 import type { StartRule } from '../arrival/stage';
 
 export type AttemptRule = 'best' | 'latest' | 'first' | 'mean';
@@ -35,21 +36,6 @@ export interface Arrangements {
 }
 
 export const noArrangements: Arrangements = { breakMinutes: 0, waivedChecks: [], reason: '' };
-
-/** Entries that came after the grace and wait for a coordinator, of one sitting. */
-export interface LateArrivals {
-  readonly sitting: number;
-  readonly name: string;
-  readonly reference: string;
-  readonly deadlineAt: number;
-  readonly count: number;
-  readonly madeFrom: number;
-  readonly madeTo: number;
-  readonly arrivedFrom: number;
-  readonly arrivedTo: number;
-  /** What they would change: parts whose answer differs if they count. */
-  readonly changes: readonly { readonly question: string; readonly counted: string; readonly late: string }[];
-}
 
 export interface RoundRow {
   readonly id: number;
@@ -88,7 +74,7 @@ export interface RoundDetail extends RoundRow {
   readonly settings: RoundSettings;
   readonly invitedRows: readonly InvitedRow[];
   readonly mayRelease: boolean;
-  readonly late: readonly LateArrivals[];
+  readonly decisions: readonly OpenDecision[];
 }
 
 export interface LetterRow {

@@ -1,5 +1,5 @@
-import type { Entry } from '../journal/entry';
-import type { Desk } from '../journal/fold';
+import type { Head } from '../journal/chain';
+import type { Desk } from '../journal/desk';
 
 /** The time of a running sitting as a device shows it. */
 export interface TimeView {
@@ -25,38 +25,111 @@ export interface ServerTime {
   readonly time: TimeView;
 }
 
+/** A sealed copy that a device fetches before the start and checks by its hash (SHA-256, hex). */
+export interface SealedListing {
+  /** Empty for the paper; otherwise the section with a limit of its own. */
+  readonly section: string;
+  readonly hash: string;
+}
+
+export interface Prepared {
+  readonly sealed: readonly SealedListing[];
+}
+
+/** The right of one browser store to write, numbered; `token` names this very granting. */
+export interface GrantedHold {
+  readonly hold: number;
+  readonly token: string;
+}
+
+/** Everything a device needs to go on where the candidate was. */
 export interface SittingOpened extends ServerTime {
   readonly sitting: string;
-  /** Of the copy of the paper that this sitting uses. */
-  readonly paperHash: string;
+  readonly sealed: readonly SealedListing[];
+  /** Keys (AES-256-GCM, base64url) of the paper and of the sections entered so far, by section. */
+  readonly keys: Readonly<Record<string, string>>;
+  readonly hold: GrantedHold;
   readonly desk: Desk;
+  /** Targets for which another hold has another version. */
+  readonly otherVersions: readonly string[];
 }
+
+/** Asks for the right to write. `store` and `opening` are names that the device made up, of its store and this page. */
+export interface HoldBody {
+  readonly store: string;
+  readonly opening: string;
+  /** Also where another device was heard of a moment ago. */
+  readonly takeOver: boolean;
+}
+
+export type HoldReply = { readonly granted: true; readonly opened: SittingOpened } | { readonly granted: false };
 
 export interface JournalBatch {
-  readonly entries: readonly Entry[];
+  readonly head: Head;
+  readonly opening: string;
+  /** Entries as the device wrote them; each is read for itself, so that a bad one does not refuse its neighbours. */
+  readonly entries: readonly unknown[];
 }
 
-/** The end, said by the candidate or by the device at the deadline; `at` is when, in the server's time as known there. */
+/** The end, said by the candidate or by the device at the deadline. When it claims to be is shown to people only. */
 export interface HandInBody extends JournalBatch {
   readonly by: 'candidate' | 'time';
-  readonly at: number;
+  readonly claimedAt: number;
+}
+
+export interface EnterBody extends JournalBatch {
+  readonly section: string;
+}
+
+export interface RefusedEntry {
+  readonly number: number | null;
+  readonly code: string;
 }
 
 export interface JournalKept extends ServerTime {
-  /** The last seq of each device that is now durable. */
-  readonly kept: readonly { readonly device: string; readonly seq: number }[];
+  /** Entries of this hold up to this number are durable without a gap. */
+  readonly held: number;
+  /** False: another hold was granted since. What is sent is kept all the same. */
+  readonly current: boolean;
+  /** Entries contradict each other: a fresh hold with whole values is to follow. */
+  readonly renew: boolean;
+  /** Entries that were kept aside or not taken at all, and why. */
+  readonly refused: readonly RefusedEntry[];
   readonly closed: boolean;
+  readonly otherVersions: readonly string[];
+}
+
+/** `receipt` is null while the sitting goes on (it was not closed: the deadline is later) or entries are outstanding. */
+export interface HandInReply extends JournalKept {
+  readonly receipt: Receipt | null;
+}
+
+export interface EnterReply extends JournalKept {
+  readonly keys: Readonly<Record<string, string>>;
 }
 
 export interface Receipt {
   readonly code: string;
-  /** When it was closed; `arrivedAt` differs where it was handed in without a connection and came later. */
   readonly handedInAt: number;
-  readonly arrivedAt: number | null;
+  /** When the device says that it was handed in, where that was long before it arrived. */
+  readonly claimedAt: number | null;
   readonly usedMs: number;
   readonly closedBy: ClosedBy;
   readonly answered: number;
   readonly parts: number;
+  /** Receipts before this one, with their codes: they stay valid. */
+  readonly earlier: readonly { readonly code: string; readonly at: number }[];
+}
+
+/** An earlier version of an answer, to look at and bring back. */
+export interface AnswerVersion {
+  readonly hold: number;
+  readonly number: number;
+  /** When it was written, as far as is known. */
+  readonly at: number;
+  /** Written in another hold than the one that is current: on another device, or before a take-over. */
+  readonly elsewhere: boolean;
+  readonly value: unknown;
 }
 
 /** Who closed a sitting: the candidate, the device at the deadline, the server that heard nothing, or an invigilator. */

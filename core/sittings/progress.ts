@@ -1,5 +1,5 @@
 import { sumMarks, type Hundredths } from '../marks';
-import type { Desk } from '../journal/fold';
+import type { Desk } from '../journal/desk';
 import { kindOf } from '../kinds/registry';
 import type { CandidatePaper, Question, ShownPart } from '../papers/candidatePaper';
 
@@ -25,6 +25,8 @@ export const progressOfPart = (desk: Desk, part: ShownPart) =>
 const lower = (text: string) => text.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase());
 
 export function progressOfQuestion(desk: Desk, question: Question): QuestionProgress {
+  if (question.sealed)
+    return { question, state: 'unopened', flagged: false, missing: [], open: question.marks };
   const parts = question.parts.map((part) => ({ part, ...progressOfPart(desk, part) }));
   const open = parts.filter((p) => p.state !== 'done');
   const begun = parts.some((p) => p.state !== 'empty');

@@ -8,11 +8,10 @@ import { allParts, type FullPaper } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiError, badRequest, conflict, linkNeeded } from '../http/errors';
 import { doorCodeOf, sameDoorCode } from './doorCode';
-import { record } from '../rounds/record';
+import { record } from '../audit/record';
 import type { Services } from '../services';
-import { receiptOf } from '../sittings/receipt';
+import { receiptOf } from '../sittings/receipts';
 import {
-  arrivalsOf,
   findArrival,
   findInvited,
   noteArrival,
@@ -107,7 +106,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
   const { db, clock, config } = services;
   const here = whereIs(services, invitationId);
   const { invited, attempt, arrival, stage } = here;
-  const { round, candidate, invitation } = invited;
+  const { round, person, invitation } = invited;
   const paper = paperOf(db, invited);
   const { cover, byPeople } = toldOf(paper);
   const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
@@ -131,7 +130,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
       resultBy,
       help,
     },
-    candidate: { name: candidate.name, email: candidate.email, reference: candidate.reference },
+    candidate: { name: person.name, email: person.email, reference: person.reference },
     attempt,
     time: {
       limitMs: paper.minutes * MINUTE_MS,
@@ -144,7 +143,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
       results: arrival?.checks ?? [],
     },
     correction: arrival?.correctionSettledAt == null ? (arrival?.correction ?? null) : null,
-    pictureTaken: arrival?.pictureFile != null,
+    pictureTaken: services.files.has(invitationId, 'picture', attempt),
     rules: paper.rules,
     cover,
     receipt: closed ? receiptOf(services, closed) : null,
@@ -196,15 +195,13 @@ export async function keepPicture(
   const type = bytes instanceof Uint8Array ? await fileTypeFromBuffer(bytes) : undefined;
   if (!(bytes instanceof Uint8Array) || type?.mime !== 'image/jpeg')
     throw badRequest('The picture did not arrive whole. Take it again.');
-  const file = services.files.keep(bytes);
   const now = services.clock.now();
-  noteArrival(
-    services.db,
-    invitationId,
-    attempt,
-    of === 'person' ? { pictureFile: file, pictureAt: now } : { identityFile: file },
-  );
-  services.jobs.add('forget-pictures', invitationId, now + invited.round.settings.keptDays * DAY_MS);
+  services.files.keep({
+    ...{ bytes, type: type.mime, invitationId, attempt },
+    purpose: of === 'person' ? 'picture' : 'identity',
+    keepUntil: now + invited.round.settings.keptDays * DAY_MS,
+  });
+  if (of === 'person') noteArrival(services.db, invitationId, attempt, { pictureAt: now });
 }
 
 /** Goes on without a picture where there is no camera; the record shows that there is none. */
@@ -216,7 +213,8 @@ export function goWithoutPicture(services: Services, invitationId: number): void
       'camera-works',
       'Your camera worked a moment ago. Take the picture, or run the checks again.',
     );
-  noteArrival(services.db, invitationId, attempt, { pictureFile: null, pictureAt: services.clock.now() });
+  services.files.endUses(invitationId, 'picture', attempt);
+  noteArrival(services.db, invitationId, attempt, { pictureAt: services.clock.now() });
 }
 
 export function acceptRules(
@@ -266,11 +264,3 @@ const wrongCode = (left: number) =>
   left === 0
     ? 'This is not the code. Raise a hand: the invigilator can let you in.'
     : `This is not the code. You can try ${left === 1 ? 'once' : `${left} times`} more.`;
-
-/** Deletes the pictures of an invitation whose retention time is over. */
-export function forgetPictures({ db, files }: Services, invitationId: number): void {
-  for (const arrival of arrivalsOf(db, invitationId)) {
-    for (const file of [arrival.pictureFile, arrival.identityFile]) if (file) files.remove(file);
-    noteArrival(db, invitationId, arrival.attempt, { pictureFile: null, identityFile: null });
-  }
-}

@@ -1,12 +1,12 @@
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
-import { arrivals, candidates, invitations, rounds, sittings } from '../db/schema';
-import { findPaper } from '../rounds/queries';
+import { arrivals, invitations, people, rounds, sittings } from '../db/schema';
+import { paperOfVersion } from '../papers/papers';
 
 export interface Invited {
   readonly invitation: typeof invitations.$inferSelect;
-  readonly candidate: typeof candidates.$inferSelect;
+  readonly person: typeof people.$inferSelect;
   readonly round: typeof rounds.$inferSelect;
 }
 
@@ -15,9 +15,9 @@ const queriesOf = perDatabase((db) => {
   const p = sql.placeholder;
   return {
     invited: db
-      .select({ invitation: invitations, candidate: candidates, round: rounds })
+      .select({ invitation: invitations, person: people, round: rounds })
       .from(invitations)
-      .innerJoin(candidates, eq(candidates.id, invitations.candidateId))
+      .innerJoin(people, eq(people.id, invitations.personId))
       .innerJoin(rounds, eq(rounds.id, invitations.roundId))
       .where(eq(invitations.id, p('invitation')))
       .prepare(),
@@ -45,7 +45,7 @@ const queriesOf = perDatabase((db) => {
 export const findInvited = (db: Db, invitation: number): Invited | null =>
   queriesOf(db).invited.get({ invitation }) ?? null;
 
-export const paperOf = (db: Db, invited: Invited) => findPaper(db, invited.round.paperId)!.document;
+export const paperOf = (db: Db, invited: Invited) => paperOfVersion(db, invited.round.paperVersionId);
 
 export const findByLink = (db: Db, linkHash: string) =>
   db.select({ id: invitations.id }).from(invitations).where(eq(invitations.linkHash, linkHash)).get() ?? null;

@@ -1,8 +1,8 @@
-import { MemoryStore, type Options } from 'express-rate-limit';
 import Joi from 'joi';
 import { checkNames, type CheckResult } from '../../core/arrival/checks';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
+import { perMinute } from '../http/limits';
 import { sha256 } from '../http/secrets';
 import type { Services } from '../services';
 import {
@@ -17,7 +17,7 @@ import {
 import { findByLink, findInvited, paperOf, sittingsOf } from './queries';
 import { calendarFile } from '../mail/invitationLetter';
 import { receiptCode } from '../../core/journal/receipt';
-import { receiptHashOf } from '../sittings/receipt';
+import { receiptHolds, receiptsOf } from '../sittings/receipts';
 
 const linkBody = Joi.object<{ link: string }>({
   link: Joi.string()
@@ -60,36 +60,19 @@ const wrongLink = () =>
     'This link does not lead to a test. Copy the whole link from your letter and try again.',
   );
 
-const MINUTE_MS = 60_000;
-const WRONG_A_MINUTE = 120;
-
 /**
  * Guessing links is hopeless (160 bits); this only keeps it from being loud. Only wrong links are counted, and only once
  * they are known to be wrong: a whole school behind one address may open right ones in the same second.
  */
-function wrongLinks(): (address: string) => Promise<void> {
-  const store = new MemoryStore();
-  store.init({ windowMs: MINUTE_MS } as Options);
-  return async (address) => {
-    const { totalHits } = await store.increment(address);
-    if (totalHits > WRONG_A_MINUTE)
-      throw new ApiError(
-        429,
-        'too-many-tries',
-        'Too many links were tried from here. Wait a minute and open yours again.',
-      );
-  };
-}
+const WRONG_A_MINUTE = 120;
 
-/** Does a code belong to what was handed in, and is what is kept here still exactly that? */
+/** Does a code belong to a receipt that was given, and does the journal still hold exactly what it proves? */
 function checkReceipt({ db }: Services, invitation: number, code: string) {
   const plain = (text: string) => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
-  const closed = sittingsOf(db, invitation).filter((s) => s.receiptHash !== null);
-  const named = closed.find((s) => plain(receiptCode(s.receiptHash!)) === plain(code));
-  return {
-    matches: named !== undefined,
-    whole: named ? receiptHashOf({ db }, named.id) === named.receiptHash : false,
-  };
+  const named = sittingsOf(db, invitation)
+    .flatMap((sitting) => receiptsOf(db, sitting.id))
+    .find((receipt) => plain(receiptCode(receipt.hash)) === plain(code));
+  return { matches: named !== undefined, whole: named ? receiptHolds(db, named) : false };
 }
 
 function calendarOf({ db, config }: Services, invitation: number): string {
@@ -101,7 +84,10 @@ function calendarOf({ db, config }: Services, invitation: number): string {
 
 export function arrivalEndpoints(services: Services): Endpoint[] {
   const { db, sessions } = services;
-  const countWrong = wrongLinks();
+  const countWrong = perMinute(
+    WRONG_A_MINUTE,
+    'Too many links were tried from here. Wait a minute and open yours again.',
+  );
   return [
     forAnyone(
       { method: 'post', path: '/arrival/open', body: linkBody },

@@ -12,16 +12,23 @@ interface Waiting {
  */
 export class GroupCommit {
   private readonly db: Db;
-  /** Called when something was taken back: what is remembered of it elsewhere no longer holds. */
-  private readonly takenBack: () => void;
+  private readonly listeners: (() => void)[] = [];
   private waiting: Waiting[] = [];
   /** Made once: a transaction made for every piece of work costs as much as the work. */
   private readonly inTransaction: (work: () => void) => void;
 
-  constructor(db: Db, takenBack: () => void) {
+  constructor(db: Db) {
     this.db = db;
-    this.takenBack = takenBack;
     this.inTransaction = db.$client.transaction((work: () => void) => work());
+  }
+
+  /** To be told when something was taken back: what is remembered of it elsewhere no longer holds. */
+  onTakenBack(forget: () => void): void {
+    this.listeners.push(forget);
+  }
+
+  private takenBack(): void {
+    for (const forget of this.listeners) forget();
   }
 
   /** Does the work with that of others; resolves once it is durable. */

@@ -44,7 +44,8 @@ describe('group commit', () => {
   it('commits the work of one turn together, and what throws takes back only itself', async () => {
     db = openDatabase(':memory:');
     const takenBack = vi.fn();
-    const commits = new GroupCommit(db, takenBack);
+    const commits = new GroupCommit(db);
+    commits.onTakenBack(takenBack);
     const put = (key: string) => db.insert(settings).values({ key, value: key }).run();
     const results = await Promise.allSettled([
       commits.run(() => put('a')),

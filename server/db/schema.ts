@@ -1,12 +1,18 @@
-import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { CheckResult } from '../../core/arrival/checks';
-import type { EntryAbout, Standing } from '../../core/journal/entry';
+import type { FilePurpose } from '../../core/files/purpose';
+import type { EntryAbout, EntryRef } from '../../core/journal/entry';
+import type { ReceiptReason } from '../../core/journal/receipt';
 import type { Score } from '../../core/kinds/contract';
+import type { MarkCause, MarkRole } from '../../core/marking/mark';
 import type { LevelsChosen } from '../../core/marking/rubricMark';
-import type { FullPaper } from '../../core/papers/paper';
+import type { ObservationFacts, ObservationKind } from '../../core/observations/observation';
+import type { ItemState } from '../../core/papers/paper';
+import type { DecisionChoice, DecisionFacts, DecisionKind } from '../../core/rounds/decisions';
 import type { Arrangements, Role, RoundSettings } from '../../core/rounds/api';
 import type { ClosedBy } from '../../core/sittings/api';
 import type { TimeEvent } from '../../core/timing/sittingTime';
+import type { JobState } from '../../core/jobs/api';
 
 const id = () => integer('id').primaryKey({ autoIncrement: true });
 /** Milliseconds since 1970, by the server's clock. */
@@ -33,22 +39,48 @@ export const staffSessions = sqliteTable('staff_sessions', {
   expiresAt: time('expires_at').notNull(),
 });
 
-/** Published papers with the item versions they name: immutable, so stored as one document. */
-export const papers = sqliteTable('papers', {
-  id: id(),
-  key: text('key').notNull(),
-  version: integer('version').notNull(),
-  document: text('document', { mode: 'json' }).$type<FullPaper>().notNull(),
-});
+/** An item of the bank: its key never changes. */
+export const items = sqliteTable('items', { id: id(), key: text('key').notNull().unique() });
+
+/** Versions of items, immutable. Documents are parsed when they are loaded. */
+export const itemVersions = sqliteTable(
+  'item_versions',
+  {
+    id: id(),
+    itemId: integer('item_id')
+      .notNull()
+      .references(() => items.id),
+    version: integer('version').notNull(),
+    state: text('state').$type<ItemState>().notNull(),
+    document: text('document', { mode: 'json' }).$type<unknown>().notNull(),
+  },
+  (t) => [uniqueIndex('one_item_version').on(t.itemId, t.version)],
+);
+
+export const papers = sqliteTable('papers', { id: id(), key: text('key').notNull().unique() });
+
+/** Published papers, immutable; the document names the item versions. */
+export const paperVersions = sqliteTable(
+  'paper_versions',
+  {
+    id: id(),
+    paperId: integer('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    version: integer('version').notNull(),
+    document: text('document', { mode: 'json' }).$type<unknown>().notNull(),
+  },
+  (t) => [uniqueIndex('one_paper_version').on(t.paperId, t.version)],
+);
 
 export const rounds = sqliteTable('rounds', {
   id: id(),
   /** In the address of the round's own page, which needs no personal link. */
   key: text('key').notNull().unique(),
   title: text('title').notNull(),
-  paperId: integer('paper_id')
+  paperVersionId: integer('paper_version_id')
     .notNull()
-    .references(() => papers.id),
+    .references(() => paperVersions.id),
   opensAt: time('opens_at').notNull(),
   closesAt: time('closes_at').notNull(),
   timeZone: text('time_zone').notNull(),
@@ -58,30 +90,57 @@ export const rounds = sqliteTable('rounds', {
   releasedAt: time('released_at'),
 });
 
-export const candidates = sqliteTable('candidates', {
-  id: id(),
-  name: text('name').notNull(),
-  email: text('email').notNull(),
-  reference: text('reference').notNull().unique(),
-});
+/** Who has which role in which round. */
+export const roundStaff = sqliteTable(
+  'round_staff',
+  {
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    role: text('role').$type<Role>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.roundId, t.staffId, t.role] }), index('rounds_of_staff').on(t.staffId)],
+);
 
-export const invitations = sqliteTable('invitations', {
-  id: id(),
-  roundId: integer('round_id')
-    .notNull()
-    .references(() => rounds.id),
-  candidateId: integer('candidate_id')
-    .notNull()
-    .references(() => candidates.id),
-  /** SHA-256 of the secret in the link; the secret itself is never stored here. */
-  linkHash: text('link_hash').notNull().unique(),
-  extraPercent: integer('extra_percent').notNull(),
-  /** Access arrangements beyond extra time. */
-  arrangements: text('arrangements', { mode: 'json' }).$type<Arrangements>().notNull(),
-  /** The candidate's own time zone, where it is known. */
-  timeZone: text('time_zone'),
-  invitedAt: time('invited_at').notNull(),
-});
+/** Candidates, each with a reference number of their own; one may be invited to any number of rounds. */
+export const people = sqliteTable(
+  'people',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    email: text('email').notNull(),
+    reference: text('reference').notNull().unique(),
+  },
+  (t) => [index('people_by_email').on(t.email)],
+);
+
+export const invitations = sqliteTable(
+  'invitations',
+  {
+    id: id(),
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    personId: integer('person_id')
+      .notNull()
+      .references(() => people.id),
+    /** SHA-256 of the secret in the link; the secret itself is never stored here. */
+    linkHash: text('link_hash').notNull().unique(),
+    extraPercent: integer('extra_percent').notNull(),
+    /** Access arrangements beyond extra time. */
+    arrangements: text('arrangements', { mode: 'json' }).$type<Arrangements>().notNull(),
+    /** The candidate's own time zone, where it is known. */
+    timeZone: text('time_zone'),
+    invitedAt: time('invited_at').notNull(),
+  },
+  (t) => [
+    uniqueIndex('one_invitation_a_round').on(t.roundId, t.personId),
+    index('invitations_of').on(t.personId),
+  ],
+);
 
 export const candidateSessions = sqliteTable('candidate_sessions', {
   tokenHash: text('token_hash').primaryKey(),
@@ -104,9 +163,7 @@ export const arrivals = sqliteTable(
     correctionSettledAt: time('correction_settled_at'),
     checks: text('checks', { mode: 'json' }).$type<CheckResult[]>(),
     checksAt: time('checks_at'),
-    pictureFile: text('picture_file'),
     pictureAt: time('picture_at'),
-    identityFile: text('identity_file'),
     rulesVersion: text('rules_version'),
     rulesAt: time('rules_at'),
     waitingAt: time('waiting_at'),
@@ -117,6 +174,35 @@ export const arrivals = sqliteTable(
   (t) => [primaryKey({ columns: [t.invitationId, t.attempt] })],
 );
 
+/** The form that a sitting was fixed in, as a document: a later change of the code does not change it. */
+export const forms = sqliteTable('forms', {
+  id: id(),
+  /** SHA-256 of the canonical document. */
+  hash: text('hash').notNull().unique(),
+  paperVersionId: integer('paper_version_id')
+    .notNull()
+    .references(() => paperVersions.id),
+  document: text('document', { mode: 'json' }).$type<unknown>().notNull(),
+});
+
+/** Sealed copies of a form: of the paper, and of each section with a limit of its own. */
+export const sealedCopies = sqliteTable(
+  'sealed_copies',
+  {
+    formId: integer('form_id')
+      .notNull()
+      .references(() => forms.id),
+    /** The section's key; empty for the paper itself. */
+    section: text('section').notNull(),
+    /** SHA-256 of the sealed bytes. */
+    hash: text('hash').notNull().unique(),
+    /** AES-GCM, base64url. */
+    key: text('key').notNull(),
+    bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.formId, t.section] })],
+);
+
 export const sittings = sqliteTable(
   'sittings',
   {
@@ -125,26 +211,68 @@ export const sittings = sqliteTable(
       .notNull()
       .references(() => invitations.id),
     attempt: integer('attempt').notNull(),
-    /** Fixes the form: the same seed gives the same arrangement. */
-    seed: text('seed').notNull(),
+    formId: integer('form_id')
+      .notNull()
+      .references(() => forms.id),
     /** What assessors see instead of a person. */
     script: text('script').notNull().unique(),
     startedAt: time('started_at'),
     deadlineAt: time('deadline_at'),
     closedAt: time('closed_at'),
     closedBy: text('closed_by').$type<ClosedBy>(),
-    /** When the candidate handed in, where that reached the server only later. */
-    handedInAt: time('handed_in_at'),
-    receivedAt: time('received_at'),
-    receiptHash: text('receipt_hash'),
-    /** The opening of the desk that holds it. */
-    holder: text('holder'),
+    /** When the device says it was handed in: shown to people, used for nothing. */
+    claimedHandInAt: time('claimed_hand_in_at'),
+    /** Nothing that counts can come any more, or could in time. */
+    settledAt: time('settled_at'),
     scoredAt: time('scored_at'),
   },
   (t) => [
     uniqueIndex('one_sitting_an_attempt').on(t.invitationId, t.attempt),
     index('sittings_open').on(t.closedAt, t.deadlineAt),
   ],
+);
+
+/** The right of one browser store to write; the highest number of a sitting is the one that has it. */
+export const holds = sqliteTable(
+  'holds',
+  {
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    number: integer('number').notNull(),
+    /** Names this granting: a server restored from a backup may grant the same number again. */
+    token: text('token').notNull(),
+    grantedAt: time('granted_at').notNull(),
+    /** What the browser says it is. */
+    agent: text('agent').notNull(),
+    /** The browser store that asked for it, by a name that it made up. */
+    store: text('store').notNull(),
+    /** The page that was last heard of, by a name that it made up. */
+    opening: text('opening').notNull(),
+    /** Entries 1 to `whole` are here without a gap, and this is their chain. */
+    whole: integer('whole').notNull().default(0),
+    chain: text('chain').notNull(),
+    broken: integer('broken', { mode: 'boolean' }).notNull().default(false),
+  },
+  (t) => [primaryKey({ columns: [t.sittingId, t.number] })],
+);
+
+/**
+ * What devices said of how far they had written: one row for each number and chain, its first arrival and latest time.
+ * The migration makes it WITHOUT ROWID by hand (the generator has no word for it): the rows are all key.
+ */
+export const heads = sqliteTable(
+  'heads',
+  {
+    sittingId: integer('sitting_id').notNull(),
+    hold: integer('hold').notNull(),
+    number: integer('number').notNull(),
+    chain: text('chain').notNull(),
+    arrivedAt: time('arrived_at').notNull(),
+    heard: integer('heard').notNull(),
+    checked: integer('checked', { mode: 'boolean' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sittingId, t.hold, t.number, t.chain] })],
 );
 
 /** What happened to a sitting's time, append-only; `startedAt`, `deadlineAt` and `closedAt` above follow from it. */
@@ -183,7 +311,7 @@ export const messages = sqliteTable(
   (t) => [index('messages_of').on(t.invitationId), index('messages_in').on(t.roundId)],
 );
 
-/** Append-only. `arrival` is the order in which entries were made durable. */
+/** Entries as they came; rows are never changed. `arrival` is the order in which they were made durable. */
 export const journal = sqliteTable(
   'journal',
   {
@@ -191,19 +319,116 @@ export const journal = sqliteTable(
     sittingId: integer('sitting_id')
       .notNull()
       .references(() => sittings.id),
-    device: text('device').notNull(),
-    seq: integer('seq').notNull(),
+    hold: integer('hold').notNull(),
+    number: integer('number').notNull(),
+    /** 0, or more where other bytes came under a number that was taken. */
+    variant: integer('variant').notNull(),
     about: text('about').$type<EntryAbout>().notNull(),
     target: text('target').notNull(),
-    value: text('value').notNull(),
-    clientAt: time('client_at').notNull(),
-    serverAt: time('server_at').notNull(),
-    standing: text('standing').$type<Standing>().notNull(),
+    /** Canonical JSON of the whole value, or null. */
+    value: text('value'),
+    /** JSON of the patch, or null. */
+    patch: text('patch'),
+    /** JSON of the entry that was restored, or null. */
+    restored: text('restored'),
+    claimedAt: time('claimed_at').notNull(),
+    arrivedAt: time('arrived_at').notNull(),
+    /** A code why it is kept without counting; null for most. */
+    aside: text('aside'),
   },
-  (t) => [uniqueIndex('entry_once').on(t.sittingId, t.device, t.seq)],
+  (t) => [uniqueIndex('entry_once').on(t.sittingId, t.hold, t.number, t.variant)],
 );
 
-/** Append-only: a new mark stands beside the old one, the newest counts. */
+/** The current value of each slot of a desk, written in the same commit as the entry that gave it. */
+export const currentAnswers = sqliteTable(
+  'current_answers',
+  {
+    sittingId: integer('sitting_id').notNull(),
+    about: text('about').$type<EntryAbout>().notNull(),
+    target: text('target').notNull(),
+    hold: integer('hold').notNull(),
+    number: integer('number').notNull(),
+    /** How many patches it stands on. */
+    depth: integer('depth').notNull(),
+    /** Canonical JSON. */
+    value: text('value').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sittingId, t.about, t.target] })],
+);
+
+/** Append-only: a receipt that a candidate was shown stays verifiable for ever. */
+export const receipts = sqliteTable(
+  'receipts',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    at: time('at').notNull(),
+    hash: text('hash').notNull(),
+    reason: text('reason').$type<ReceiptReason>().notNull(),
+    /** The entry that gave each part its value, by target. */
+    sources: text('sources', { mode: 'json' }).$type<Readonly<Record<string, EntryRef>>>().notNull(),
+  },
+  (t) => [index('receipts_of').on(t.sittingId)],
+);
+
+/** What only a coordinator can decide, and what was decided; the journal itself is never changed. */
+export const decisions = sqliteTable(
+  'decisions',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    kind: text('kind').$type<DecisionKind>().notNull(),
+    /** The part it is about; empty where it is about the sitting. */
+    target: text('target').notNull(),
+    facts: text('facts', { mode: 'json' }).$type<DecisionFacts>().notNull(),
+    openedAt: time('opened_at').notNull(),
+    decidedAt: time('decided_at'),
+    choice: text('choice').$type<DecisionChoice>(),
+    staffId: integer('staff_id').references(() => staff.id),
+    reason: text('reason').notNull().default(''),
+  },
+  (t) => [index('decisions_of').on(t.sittingId), index('decisions_open').on(t.decidedAt)],
+);
+
+/** Facts noted during a sitting. Each row's hash includes that of the row before, so that a missing one shows. */
+export const observations = sqliteTable(
+  'observations',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    kind: text('kind').$type<ObservationKind>().notNull(),
+    from: time('from_at').notNull(),
+    to: time('to_at').notNull(),
+    facts: text('facts', { mode: 'json' }).$type<ObservationFacts>().notNull(),
+    hash: text('hash').notNull(),
+  },
+  (t) => [index('observations_of').on(t.sittingId)],
+);
+
+/** What was found by running something, so that a rescore does not have to run it again. */
+export const evidence = sqliteTable(
+  'evidence',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    target: text('target').notNull(),
+    /** SHA-256 of what was run. */
+    input: text('input').notNull(),
+    document: text('document', { mode: 'json' }).$type<unknown>().notNull(),
+    at: time('at').notNull(),
+  },
+  (t) => [index('evidence_of').on(t.sittingId, t.target)],
+);
+
+/** Append-only: a new mark names the one that it supersedes. */
 export const marks = sqliteTable(
   'marks',
   {
@@ -212,6 +437,12 @@ export const marks = sqliteTable(
       .notNull()
       .references(() => sittings.id),
     target: text('target').notNull(),
+    component: text('component').notNull(),
+    role: text('role').$type<MarkRole>().notNull(),
+    cause: text('cause').$type<MarkCause>().notNull(),
+    supersedes: integer('supersedes'),
+    /** SHA-256 of the response that was marked. */
+    response: text('response').notNull(),
     /** Null: given by the machine. */
     staffId: integer('staff_id').references(() => staff.id),
     hundredths: integer('hundredths').notNull(),
@@ -221,7 +452,7 @@ export const marks = sqliteTable(
     comment: text('comment').notNull(),
     at: time('at').notNull(),
   },
-  (t) => [index('marks_of_sitting').on(t.sittingId)],
+  (t) => [index('marks_of_sitting').on(t.sittingId, t.target, t.component)],
 );
 
 export const markingTasks = sqliteTable(
@@ -235,17 +466,51 @@ export const markingTasks = sqliteTable(
       .notNull()
       .references(() => sittings.id),
     target: text('target').notNull(),
+    component: text('component').notNull(),
+    role: text('role').$type<MarkRole>().notNull(),
+    /** SHA-256 of the response to be marked; another one reopens the task. */
+    response: text('response').notNull(),
     assessorId: integer('assessor_id').references(() => staff.id),
     claimedAt: time('claimed_at'),
     doneAt: time('done_at'),
   },
   (t) => [
-    uniqueIndex('one_task_a_part').on(t.sittingId, t.target),
+    uniqueIndex('one_task').on(t.sittingId, t.target, t.component, t.role),
     index('tasks_open').on(t.roundId, t.target, t.doneAt),
   ],
 );
 
-export const letters = sqliteTable('letters', {
+/** Files by the SHA-256 of their content: the same bytes are kept once. */
+export const files = sqliteTable('files', {
+  hash: text('hash').primaryKey(),
+  type: text('type').notNull(),
+  bytes: integer('bytes').notNull(),
+  at: time('at').notNull(),
+});
+
+/** What a file is used for; the bytes go when the last use has ended. */
+export const fileUses = sqliteTable(
+  'file_uses',
+  {
+    id: id(),
+    hash: text('hash')
+      .notNull()
+      .references(() => files.hash),
+    invitationId: integer('invitation_id')
+      .notNull()
+      .references(() => invitations.id),
+    attempt: integer('attempt').notNull(),
+    purpose: text('purpose').$type<FilePurpose>().notNull(),
+    at: time('at').notNull(),
+    keepUntil: time('keep_until').notNull(),
+    endedAt: time('ended_at'),
+  },
+  (t) => [index('file_uses_of').on(t.invitationId, t.purpose), index('file_uses_by').on(t.hash)],
+);
+
+export const letters = sqliteTable(
+  'letters',
+  {
   id: id(),
   invitationId: integer('invitation_id').references(() => invitations.id),
   to: text('to').notNull(),
@@ -257,25 +522,29 @@ export const letters = sqliteTable('letters', {
   at: time('at').notNull(),
   sentAt: time('sent_at'),
   trouble: text('trouble'),
-});
+  },
+  (t) => [index('letters_of').on(t.invitationId)],
+);
 
+/** A job that failed too often is failed, not done: staff see it and can run it again. */
 export const jobs = sqliteTable(
   'jobs',
   {
     id: id(),
     kind: text('kind').notNull(),
     subject: integer('subject').notNull(),
+    state: text('state').$type<JobState>().notNull().default('waiting'),
     runAt: time('run_at').notNull(),
     attempts: integer('attempts').notNull().default(0),
     doneAt: time('done_at'),
     trouble: text('trouble'),
   },
-  (t) => [index('jobs_due').on(t.doneAt, t.runAt)],
+  (t) => [index('jobs_due').on(t.state, t.runAt), index('jobs_about').on(t.kind, t.subject)],
 );
 
 /** Who did what, for the record. */
-export const actsOnRecord = sqliteTable(
-  'acts_on_record',
+export const audit = sqliteTable(
+  'audit',
   {
     id: id(),
     at: time('at').notNull(),
@@ -285,5 +554,5 @@ export const actsOnRecord = sqliteTable(
     invitationId: integer('invitation_id').references(() => invitations.id),
     reason: text('reason').notNull().default(''),
   },
-  (t) => [index('acts_concerning').on(t.invitationId)],
+  (t) => [index('audit_of').on(t.invitationId, t.act)],
 );

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import Joi from 'joi';
 import { forAnyone, type Endpoint } from '../http/endpoint';
+import { badRequest } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
 
@@ -19,8 +21,14 @@ export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, 
         journalMode: mode,
         sandbox: sandbox.health(),
         jobs: jobs.open(),
+        jobsFailed: jobs.failed().length,
         outbox: outbox.waiting(),
       };
+    }),
+    /** For the connection check. */
+    forAnyone({ method: 'post', path: '/echo', body: Joi.object().unknown() }, ({ body }) => {
+      if (Array.isArray(body)) throw badRequest('An echo takes an object.');
+      return body;
     }),
     forAnyone({ method: 'get', path: '/config' }, () => ({
       organisation: config.organisation,

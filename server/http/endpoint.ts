@@ -98,6 +98,27 @@ export function forStaff<B, P>(
   };
 }
 
+/** As `forStaff`, for routes about one round (`:id`, or `:round` where both are named): the role is needed in it. */
+export function forRoundStaff<B, P extends { readonly id?: number; readonly round?: number }>(
+  roles: readonly Role[],
+  shape: Shape<B, P>,
+  handle: (who: StaffSession, call: Call<B, P>) => unknown,
+): Endpoint {
+  return {
+    ...describe(shape),
+    who: roles,
+    run: (sessions, request, response) => {
+      const who = sessions.staffOf(request);
+      if (!who) throw notSignedIn();
+      if (!roles.some((role) => who.roles.includes(role))) throw notAllowed();
+      const made = call(shape, request, response);
+      const round = made.params.round ?? made.params.id!;
+      if (sessions.roundExists(round) && !sessions.hasRole(who.id, round, roles)) throw notAllowed();
+      return handle(who, made);
+    },
+  };
+}
+
 /** Hangs endpoints into a router; what a handler returns is sent as JSON, undefined where it answered by itself. */
 export function mount(
   router: Router,

@@ -1,10 +1,10 @@
 import { parse, serialize } from 'cookie';
 import type { Request, Response } from 'express';
-import { and, eq, gt, sql } from 'drizzle-orm';
+import { and, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { Role } from '../../core/rounds/api';
 import type { Clock } from '../clock';
 import type { Db } from '../db/open';
-import { candidateSessions, staff, staffSessions } from '../db/schema';
+import { candidateSessions, rounds, roundStaff, staff, staffSessions } from '../db/schema';
 import { newSecret, sha256 } from './secrets';
 
 export interface StaffSession {
@@ -66,6 +66,19 @@ export class Sessions {
     if (this.candidatesKnown.size >= SESSIONS_KEPT) this.candidatesKnown.clear();
     if (known) this.candidatesKnown.set(token, known);
     return known;
+  }
+
+  roundExists(round: number): boolean {
+    return this.db.select({ id: rounds.id }).from(rounds).where(eq(rounds.id, round)).get() !== undefined;
+  }
+
+  /** Whether somebody has one of these roles in a round. */
+  hasRole(staffId: number, round: number, roles: readonly Role[]): boolean {
+    const own = and(
+      ...[eq(roundStaff.roundId, round), eq(roundStaff.staffId, staffId)],
+      inArray(roundStaff.role, [...roles]),
+    );
+    return this.db.select({ id: roundStaff.roundId }).from(roundStaff).where(own).get() !== undefined;
   }
 
   openForStaff(response: Response, staffId: number): void {

@@ -12,7 +12,7 @@ let queue: JobQueue;
 beforeEach(() => {
   db = openDatabase(':memory:');
   clock = new MovableClock();
-  queue = new JobQueue(db, new GroupCommit(db, () => {}), clock, pino({ level: 'silent' }));
+  queue = new JobQueue(db, new GroupCommit(db), clock, pino({ level: 'silent' }));
 });
 afterEach(() => db.$client.close());
 

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, isNull, lte, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, lte, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Clock } from '../clock';
 import type { GroupCommit } from '../db/groupCommit';
@@ -9,6 +9,7 @@ export type JobHandler = (subject: number) => Promise<void> | void;
 
 const POLL_MS = 500;
 const TRIES = 5;
+const FAILED_SHOWN = 200;
 const LONGEST_REST_MS = 200;
 const BACK_OFF_MS = 5000;
 
@@ -34,7 +35,7 @@ export class JobQueue {
     this.due = db
       .select()
       .from(jobs)
-      .where(and(isNull(jobs.doneAt), lte(jobs.runAt, sql.placeholder('now'))))
+      .where(and(eq(jobs.state, 'waiting'), lte(jobs.runAt, sql.placeholder('now'))))
       .orderBy(asc(jobs.runAt), asc(jobs.id))
       .limit(1)
       .prepare();
@@ -50,6 +51,7 @@ export class JobQueue {
       .update(jobs)
       .set({
         attempts: sql`${sql.placeholder('attempts')}`,
+        state: sql`${sql.placeholder('state')}`,
         runAt: sql`${sql.placeholder('runAt')}`,
         doneAt: sql`${sql.placeholder('doneAt')}`,
         trouble: sql`${sql.placeholder('trouble')}`,
@@ -82,7 +84,25 @@ export class JobQueue {
   }
 
   open(): number {
-    return this.db.select({ n: count() }).from(jobs).where(isNull(jobs.doneAt)).get()?.n ?? 0;
+    return this.db.select({ n: count() }).from(jobs).where(eq(jobs.state, 'waiting')).get()?.n ?? 0;
+  }
+
+  /** Jobs that were given up: they stay until somebody runs them again. */
+  failed(): (typeof jobs.$inferSelect)[] {
+    return this.db
+      .select()
+      .from(jobs)
+      .where(eq(jobs.state, 'failed'))
+      .orderBy(desc(jobs.id))
+      .limit(FAILED_SHOWN)
+      .all();
+  }
+
+  /** Has a failed job run again, with all its tries; false where there is no such job. */
+  runAgain(id: number): boolean {
+    const again = { state: 'waiting' as const, attempts: 0, runAt: this.clock.now() };
+    const failed = and(eq(jobs.id, id), eq(jobs.state, 'failed'));
+    return this.db.update(jobs).set(again).where(failed).run().changes > 0;
   }
 
   /** Does all that is due; turns never overlap. */
@@ -118,20 +138,21 @@ export class JobQueue {
 
   private async run(job: typeof jobs.$inferSelect): Promise<void> {
     const attempts = job.attempts + 1;
-    const settled = (change: { runAt?: number; doneAt: number | null; trouble?: string }) =>
+    const settled = (change: Partial<typeof job>) =>
       this.commits.run(() => void this.settle.run({ ...job, ...change, attempts }));
     try {
-      await this.handlers.get(job.kind)?.(job.subject);
-      await settled({ doneAt: this.clock.now() });
+      const handler = this.handlers.get(job.kind);
+      if (!handler) {
+        const trouble = `nobody here knows how to do “${job.kind}”`;
+        return await settled({ state: 'failed', trouble });
+      }
+      await handler(job.subject);
+      await settled({ state: 'done', doneAt: this.clock.now() });
     } catch (error) {
       this.log.error({ err: error, job: job.id, kind: job.kind }, 'a job failed');
       const trouble = String(error).slice(0, 500);
-      const now = this.clock.now();
-      await settled(
-        attempts >= TRIES
-          ? { doneAt: now, trouble }
-          : { doneAt: null, runAt: now + BACK_OFF_MS * attempts, trouble },
-      );
+      const runAt = this.clock.now() + BACK_OFF_MS * attempts;
+      await settled({ state: attempts >= TRIES ? 'failed' : 'waiting', runAt, trouble });
     }
   }
 }

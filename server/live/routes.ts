@@ -83,7 +83,7 @@ export function liveView(services: Services, invitation: number): LiveView {
     place:
       waits && arrival?.waitingAt != null ? placeOf(services, arrival.waitingAt, invited.round.id) : null,
     triesLeft: Math.max(0, DOOR_TRIES - (arrival?.doorTries ?? 0)),
-    holder: running?.holder ?? null,
+    hold: running ? (sittingQueries(db).holdsOf(running.id).at(-1)?.number ?? null) : null,
   };
 }
 
@@ -99,11 +99,11 @@ function say(services: Services, invitation: number, { text, hand }: { text: str
 
 export function liveEndpoints(services: Services): Endpoint[] {
   const { hub, clock, time, db } = services;
-  /** Rest breaks by arrangement, taken when the candidate wants. */
-  const rest = (invitation: number, type: 'break began' | 'break ended') => {
+  /** A rest break is ended early; it begins with the journal, which says how far the device had written. */
+  const endBreak = (invitation: number) => {
     const { invited } = whereIs(services, invitation);
     const found = sittingQueries(db).newestOf(invitation);
-    if (found) time.record(found.sitting.id, { type, at: clock.now() });
+    if (found) time.record(found.sitting.id, { type: 'break ended', at: clock.now() });
     hub.tellOf(invitation, invited.round.id);
     return liveView(services, invitation);
   };
@@ -124,11 +124,8 @@ export function liveEndpoints(services: Services): Endpoint[] {
       say(services, who.invitation, body);
       return liveView(services, who.invitation);
     }),
-    forCandidates({ method: 'post', path: '/live/break', body: Joi.object({}) }, (who) =>
-      rest(who.invitation, 'break began'),
-    ),
     forCandidates({ method: 'post', path: '/live/break-over', body: Joi.object({}) }, (who) =>
-      rest(who.invitation, 'break ended'),
+      endBreak(who.invitation),
     ),
   ];
 }

@@ -1,18 +1,23 @@
-import { and, asc, eq, isNull, or } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
 import { kindOf } from '../../core/kinds/registry';
 import type { MarkingBench, MarkingPile, MarkingScript, SignOffState } from '../../core/marking/api';
 import { markByRubric, type LevelsChosen } from '../../core/marking/rubricMark';
 import { buildCandidatePaper, type Question, type ShownPart } from '../../core/papers/candidatePaper';
 import { allParts, type PartInPlace } from '../../core/papers/paper';
 import { answerToScore } from '../../core/scoring/scoreSitting';
-import { markingTasks, marks, rounds } from '../db/schema';
+import { markingTasks, rounds, roundStaff } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
 import { openSittings } from '../rounds/operations';
-import { record } from '../rounds/record';
-import { findPaper, findRound, listRounds, newestMarks } from '../rounds/queries';
+import { record } from '../audit/record';
+import { formById } from '../forms/forms';
+import { paperOfVersion } from '../papers/papers';
+import { countOpenDecisions } from '../rounds/decisions';
+import { findRound, listRounds, standingMarks } from '../rounds/queries';
 import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';
-import { deskOf } from '../sittings/receipt';
+import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
+import { addMark, standingMark } from './marks';
+import { responseHash } from './scoreJob';
 
 type Task = typeof markingTasks.$inferSelect;
 
@@ -24,7 +29,7 @@ const CLAIM_MS = 30 * 60_000;
 const paperOfRound = ({ db }: Services, roundId: number) => {
   const round = findRound(db, roundId);
   if (!round) throw notFound('This round');
-  return { round, paper: findPaper(db, round.paperId)!.document };
+  return { round, paper: paperOfVersion(db, round.paperVersionId) };
 };
 
 interface Place {
@@ -59,7 +64,7 @@ function pileOf(services: Services, tasks: readonly Task[], staffId: number): Ma
 }
 
 export function listPiles(services: Services, staffId: number): MarkingPile[] {
-  const piles = groupByPile(openTasks(services));
+  const piles = groupByPile(openTasks(services, staffId));
   return [...piles.values()]
     .map((tasks) => pileOf(services, tasks, staffId))
     .sort((a, b) => a.itemNumber - b.itemNumber);
@@ -74,12 +79,24 @@ function groupByPile(tasks: Task[]): Map<string, Task[]> {
   return groups;
 }
 
-const openTasks = ({ db }: Services): Task[] =>
+/** Open tasks in the rounds in which somebody marks. */
+const openTasks = ({ db }: Services, staffId: number): Task[] =>
   db
     .select({ task: markingTasks })
     .from(markingTasks)
     .innerJoin(rounds, eq(rounds.id, markingTasks.roundId))
-    .where(isNull(rounds.signedOffAt))
+    .where(
+      and(
+        isNull(rounds.signedOffAt),
+        inArray(
+          rounds.id,
+          db
+            .select({ id: roundStaff.roundId })
+            .from(roundStaff)
+            .where(and(eq(roundStaff.staffId, staffId), inArray(roundStaff.role, ['assessor', 'lead']))),
+        ),
+      ),
+    )
     .orderBy(asc(markingTasks.id))
     .all()
     .map((row) => row.task);
@@ -103,11 +120,17 @@ function claim(services: Services, tasks: readonly Task[], staffId: number): Tas
   return next;
 }
 
-function scriptOf(services: Services, task: Task, { place, part }: Place): MarkingScript {
-  const response = answerToScore(deskOf(services, task.sittingId).answers, place);
-  const script = findSitting(services.db, task.sittingId)!.script;
+/** What the newest receipt covers, as the form of this sitting shows it. */
+function scriptOf({ db }: Services, task: Task, { place }: Place): MarkingScript {
+  const response = responseTo(db, task, place);
+  const { script, formId } = findSitting(db, task.sittingId)!;
+  const own = formById(db, formId).questions.flatMap((q) => q.parts);
+  const part = own.find((p) => p.target === task.target)!;
   return { task: task.id, script, kind: part.kind, shown: part.shown, response, given: null };
 }
+
+const responseTo = (db: Services['db'], { sittingId }: Task, place: PartInPlace): unknown =>
+  answerToScore(answersOfReceipt(db, newestReceipt(db, sittingId)!), place);
 
 export function bench(services: Services, staffId: number, roundId: number, target: string): MarkingBench {
   const { db } = services;
@@ -159,10 +182,15 @@ export function giveMark(
   if (mark.missing.length > 0) throw badRequest(`A level is missing for: ${mark.missing.join(', ')}.`);
   const at = clock.now();
   db.transaction(() => {
-    const values = { sittingId: task.sittingId, target: task.target, staffId, hundredths: mark.hundredths };
-    db.insert(marks)
-      .values({ ...values, verdict: null, reasons: [], levels, comment, at })
-      .run();
+    const { sittingId, target } = task;
+    const response = responseHash(responseTo(db, task, place));
+    const before = standingMark(db, sittingId, target);
+    const changed = before !== null && before.response !== response;
+    addMark(db, {
+      ...{ sittingId, target, response, staffId, hundredths: mark.hundredths, at },
+      ...{ role: 'first', cause: changed ? 'response changed' : 'marking' },
+      ...{ verdict: null, reasons: [], levels, comment },
+    });
     db.update(markingTasks).set({ doneAt: at, assessorId: staffId }).where(eq(markingTasks.id, taskId)).run();
   });
 }
@@ -172,14 +200,14 @@ export function signOffState(services: Services, roundId: number): SignOffState 
   const { round, paper } = paperOfRound(services, roundId);
   const own = openSittings(services, roundId);
   const tasks = db.select().from(markingTasks).where(eq(markingTasks.roundId, roundId)).all();
-  const newest = own.flatMap((s) => newestMarks(db, s.id));
+  const standing = own.flatMap((s) => standingMarks(db, s.id));
   const questions = buildCandidatePaper(paper, 'marking').questions;
   const piles = questions
     .flatMap((q) => q.parts.map((part) => ({ q, part })))
     .filter(({ part }) => kindOf(part.kind).judge === 'people')
     .map(({ q, part }) => {
       const all = tasks.filter((t) => t.target === part.target);
-      const given = newest
+      const given = standing
         .filter((m) => m.target === part.target && m.staffId !== null)
         .map((m) => m.hundredths);
       const mean = given.length ? given.reduce((a, b) => a + b, 0) / given.length : null;
@@ -199,6 +227,7 @@ export function signOffState(services: Services, roundId: number): SignOffState 
     handedIn: own.filter((s) => s.closedAt !== null).length,
     running: own.filter((s) => s.startedAt !== null && s.closedAt === null).length,
     beingScored: own.filter((s) => s.closedAt !== null && s.scoredAt === null).length,
+    toDecide: countOpenDecisions(services, roundId),
     unmarked: tasks.filter((t) => t.doneAt === null).length,
     signedOffAt: round.signedOffAt,
     releasedAt: round.releasedAt,
@@ -206,8 +235,10 @@ export function signOffState(services: Services, roundId: number): SignOffState 
   };
 }
 
-export const signOffStates = (services: Services): SignOffState[] =>
-  listRounds(services.db, services.clock.now()).map((round) => signOffState(services, round.id));
+export const signOffStates = (services: Services, staffId: number): SignOffState[] =>
+  listRounds(services.db, services.clock.now(), { staffId, roles: ['lead'] }).map((round) =>
+    signOffState(services, round.id),
+  );
 
 /** Freezes the marks of a round. Refused while anything is running, being scored or unmarked. */
 export function signOff(services: Services, staffId: number, roundId: number): void {
@@ -215,6 +246,7 @@ export function signOff(services: Services, staffId: number, roundId: number): v
   const state = signOffState(services, roundId);
   const open = [
     state.running > 0 ? `${state.running} still writing` : '',
+    state.toDecide > 0 ? `${state.toDecide} decisions of a coordinator are open` : '',
     state.beingScored > 0 ? `${state.beingScored} still being scored` : '',
     state.unmarked > 0 ? `${state.unmarked} unmarked` : '',
     state.handedIn === 0 ? 'nothing handed in' : '',

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { forStaff, idParams, type Endpoint } from '../http/endpoint';
+import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import type { Services } from '../services';
 import { bench, giveMark, listPiles, signOff, signOffState, signOffStates, type NewMark } from './operations';
 
@@ -25,7 +25,7 @@ export function markingEndpoints(services: Services): Endpoint[] {
     forStaff(['assessor', 'lead'], { method: 'get', path: '/marking/piles' }, (who) =>
       listPiles(services, who.id),
     ),
-    forStaff(
+    forRoundStaff(
       ['assessor', 'lead'],
       { method: 'get', path: '/marking/piles/:round/:item/:part', params: pileParams },
       (who, { params }) => bench(services, who.id, params.round, `${params.item}/${params.part}`),
@@ -38,8 +38,8 @@ export function markingEndpoints(services: Services): Endpoint[] {
         return {};
       },
     ),
-    forStaff(['lead'], { method: 'get', path: '/marking/rounds' }, () => signOffStates(services)),
-    forStaff(
+    forStaff(['lead'], { method: 'get', path: '/marking/rounds' }, (who) => signOffStates(services, who.id)),
+    forRoundStaff(
       ['lead'],
       { method: 'post', path: '/marking/rounds/:id/sign-off', params: idParams, body: Joi.object({}) },
       (who, { params }) => {

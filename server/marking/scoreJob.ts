@@ -1,56 +1,115 @@
-import { eq, sql } from 'drizzle-orm';
-import { runsOfScript, scoreScript, type OutcomesByTarget } from '../../core/scoring/scoreSitting';
+import { and, eq } from 'drizzle-orm';
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import type { CaseOutcome, ProgramRun } from '../../core/kinds/contract';
+import { WHOLE_PART } from '../../core/marking/mark';
+import type { FullPaper } from '../../core/papers/paper';
+import { allParts } from '../../core/papers/paper';
+import {
+  answerToScore,
+  runsOfScript,
+  scoreScript,
+  type OutcomesByTarget,
+  type PartScore,
+} from '../../core/scoring/scoreSitting';
 import { findInvited, paperOf } from '../arrival/queries';
-import { perDatabase } from '../db/perDatabase';
-import { markingTasks, marks, sittings } from '../db/schema';
+import type { Db } from '../db/open';
+import { evidence, markingTasks, sittings } from '../db/schema';
+import { sha256 } from '../http/secrets';
 import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';
-import { deskOf } from '../sittings/receipt';
+import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
+import { addMark, standingMark } from './marks';
 
-const queriesOf = perDatabase((db) => {
-  const p = sql.placeholder;
-  return {
-    mark: db
-      .insert(marks)
-      .values({
-        ...{ sittingId: p('sittingId'), target: p('target'), hundredths: p('hundredths'), at: p('at') },
-        ...{ verdict: p('verdict'), reasons: p('reasons'), comment: '' },
-      })
-      .prepare(),
-    task: db
-      .insert(markingTasks)
-      .values({ roundId: p('roundId'), sittingId: p('sittingId'), target: p('target') })
-      // Scored again after a late arrival: the task is there already, and the response it shows is the new one.
-      .onConflictDoUpdate({ target: [markingTasks.sittingId, markingTasks.target], set: { doneAt: null } })
-      .prepare(),
-    scored: db
-      .update(sittings)
-      .set({ scoredAt: sql`${p('at')}` })
-      .where(eq(sittings.id, p('sittingId')))
-      .prepare(),
-  };
-});
+/** What people and machine mark: a changed response has another hash, and only then is a part marked anew. */
+export const responseHash = (response: unknown): string => sha256(canonicalJson(response));
 
-/** Scores one handed-in script: objective parts at once, programs in the sandbox, and tasks for what people mark. */
+interface Script {
+  readonly sittingId: number;
+  readonly roundId: number;
+  readonly paper: FullPaper;
+  readonly answers: Readonly<Record<string, unknown>>;
+  /** By target. */
+  readonly hashes: ReadonlyMap<string, string>;
+}
+
+/** The outcomes of a run: as they were found before, or found now and kept. */
+async function outcomesOf(
+  { db, sandbox, clock, commits }: Services,
+  { sittingId }: Script,
+  { target, run }: { readonly target: string; readonly run: ProgramRun },
+): Promise<readonly CaseOutcome[]> {
+  const input = sha256(canonicalJson(run));
+  const same = and(
+    ...[eq(evidence.sittingId, sittingId), eq(evidence.target, target)],
+    eq(evidence.input, input),
+  );
+  const known = db.select().from(evidence).where(same).get();
+  if (known) return known.document as CaseOutcome[];
+  const document = await sandbox.run(run);
+  await commits.run(() => {
+    db.insert(evidence).values({ sittingId, target, input, document, at: clock.now() }).run();
+  });
+  return document;
+}
+
+function keepScore(db: Db, { sittingId, hashes }: Script, score: PartScore, at: number): void {
+  const { target, hundredths, verdict, reasons } = score;
+  const response = hashes.get(target)!;
+  const before = standingMark(db, sittingId, target);
+  if (before?.response === response) return;
+  addMark(db, {
+    ...{ sittingId, target, hundredths, verdict, reasons, response, at },
+    ...{ role: 'machine', cause: before ? 'response changed' : 'score', staffId: null, levels: null, comment: '' },
+  });
+}
+
+/** A task for people; one that is there already is opened again only where the response has changed. */
+function keepTask(db: Db, { sittingId, roundId, hashes }: Script, target: string): void {
+  const response = hashes.get(target)!;
+  const own = and(eq(markingTasks.sittingId, sittingId), eq(markingTasks.target, target));
+  const known = db.select().from(markingTasks).where(own).get();
+  if (known?.response === response) return;
+  if (known) db.update(markingTasks).set({ response, doneAt: null }).where(own).run();
+  else {
+    const task = { roundId, sittingId, target, response, component: WHOLE_PART, role: 'first' as const };
+    db.insert(markingTasks).values(task).run();
+  }
+}
+
+/** Nobody has to mark what is empty now. */
+function closeTask(db: Db, { sittingId }: Script, target: string, at: number): void {
+  const own = and(eq(markingTasks.sittingId, sittingId), eq(markingTasks.target, target));
+  db.update(markingTasks).set({ doneAt: at }).where(own).run();
+}
+
+/** Scores what the newest receipt covers: objective parts at once, programs in the sandbox, tasks for people. */
 export async function scoreSitting(services: Services, sittingId: number): Promise<void> {
-  const { db, clock, sandbox, commits } = services;
+  const { db, clock, commits } = services;
   const sitting = findSitting(db, sittingId);
-  // Let in again before the job came to it: the next hand-in brings a job of its own.
-  if (!sitting || sitting.scoredAt !== null || sitting.closedAt === null) return;
+  const receipt = newestReceipt(db, sittingId);
+  // Readmitted before the job came to it: the next hand-in brings a job of its own.
+  if (!sitting || !receipt || sitting.scoredAt !== null || sitting.closedAt === null) return;
   const invited = findInvited(db, sitting.invitationId)!;
   const paper = paperOf(db, invited);
-  const { answers } = deskOf(services, sittingId);
+  const answers = answersOfReceipt(db, receipt);
+  const hashes = new Map(
+    allParts(paper).map((place) => [place.target, responseHash(answerToScore(answers, place))]),
+  );
+  const script: Script = { sittingId, roundId: invited.round.id, paper, answers, hashes };
   const outcomes: Record<string, OutcomesByTarget[string]> = {};
-  for (const { target, run } of runsOfScript(paper, answers)) outcomes[target] = await sandbox.run(run);
+  for (const one of runsOfScript(paper, answers))
+    outcomes[one.target] = await outcomesOf(services, script, one);
   const { scored, forPeople } = scoreScript(paper, answers, outcomes);
-  const at = clock.now();
-  const queries = queriesOf(db);
   await commits.run(() => {
-    // Let in again while the programs ran: these marks would be of a script that goes on.
+    // Readmitted or decided anew while the programs ran: what was found is of other answers.
     if (findSitting(db, sittingId)?.closedAt !== sitting.closedAt) return;
-    for (const { target, hundredths, verdict, reasons } of scored)
-      queries.mark.run({ sittingId, target, hundredths, verdict, reasons, at });
-    for (const target of forPeople) queries.task.run({ roundId: invited.round.id, sittingId, target });
-    queries.scored.run({ sittingId, at });
+    if (newestReceipt(db, sittingId)?.id !== receipt.id) return;
+    const at = clock.now();
+    for (const score of scored) {
+      keepScore(db, script, score, at);
+      closeTask(db, script, score.target, at);
+    }
+    for (const target of forPeople) keepTask(db, script, target);
+    db.update(sittings).set({ scoredAt: at }).where(eq(sittings.id, sittingId)).run();
   });
 }

@@ -5,9 +5,10 @@ import { receiptCode } from '../../core/journal/receipt';
 import { whereIs } from '../arrival/operations';
 import { paperOf, sittingsOf } from '../arrival/queries';
 import { conflict } from '../http/errors';
-import { newestMarks } from '../rounds/queries';
+import { formById } from '../forms/forms';
+import { standingMarks } from '../rounds/queries';
 import type { Services } from '../services';
-import { deskOf } from '../sittings/receipt';
+import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 
 const notReleased = () =>
   conflict(
@@ -22,7 +23,7 @@ interface AttemptMade extends Attempt {
 }
 
 const marksOf = (services: Services, sitting: number): PartMark[] =>
-  newestMarks(services.db, sitting).map(({ target, hundredths, verdict, reasons, levels, comment }) => ({
+  standingMarks(services.db, sitting).map(({ target, hundredths, verdict, reasons, levels, comment }) => ({
     ...{ target, hundredths, verdict, reasons, levels, comment },
   }));
 
@@ -41,16 +42,20 @@ export function resultOf(services: Services, invitation: number): ResultSheet {
   const { signedOffAt, releasedAt } = invited.round;
   const counted = countedOf(services, invitation, invited.round.settings.counts);
   const sitting = counted.at(-1)?.sitting;
-  if (stage.at !== 'result' || !sitting || signedOffAt === null || releasedAt === null) throw notReleased();
+  // Until it is settled, something that counts may still be on its way: nobody is shown a result before.
+  const settled = counted.every((one) => one.sitting.settledAt !== null);
+  if (stage.at !== 'result' || !sitting || !settled || signedOffAt === null || releasedAt === null)
+    throw notReleased();
+  const receipt = newestReceipt(services.db, sitting.id)!;
   return buildResultSheet({
     state: 'confirmed',
     paper: paperOf(services.db, invited),
-    seed: sitting.seed,
-    answers: deskOf(services, sitting.id).answers,
+    form: formById(services.db, sitting.formId),
+    answers: answersOfReceipt(services.db, receipt),
     marks: marksOfCounted(counted),
-    candidate: { name: invited.candidate.name, reference: invited.candidate.reference },
+    candidate: { name: invited.person.name, reference: invited.person.reference },
     satAt: sitting.startedAt!,
     releasedAt,
-    receipt: receiptCode(sitting.receiptHash!),
+    receipt: receiptCode(receipt.hash),
   });
 }

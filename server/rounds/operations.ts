@@ -1,19 +1,22 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { sumMarks } from '../../core/marks';
 import { allParts } from '../../core/papers/paper';
 import { marksOfCounted } from '../../core/results/attempts';
 import type { Arrangements, AttemptRule, InvitedRow, RoundDetail } from '../../core/rounds/api';
 import { arrivalsOf, sittingsOf } from '../arrival/queries';
-import { candidates, invitations, rounds, sittings } from '../db/schema';
+import { record } from '../audit/record';
+import { invitations, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import { newSecret, sha256 } from '../http/secrets';
 import { invitationLetter } from '../mail/invitationLetter';
 import type { Outbox } from '../mail/outbox';
 import { countedOf } from '../results/operations';
 import type { Services } from '../services';
-import { lateArrivals } from './late';
-import { findPaper, findRound, invitedOf, listRounds } from './queries';
-import { record } from './record';
+import { paperOfVersion } from '../papers/papers';
+import { findOrAddPerson } from '../people/people';
+import type { Closing } from '../sittings/closing';
+import { openDecisions } from './decisions';
+import { findRound, invitedOf, listRounds } from './queries';
 
 export interface NewInvitation {
   readonly name: string;
@@ -29,11 +32,6 @@ export interface Invited {
   readonly letter: number;
 }
 
-function nextReference({ db }: Services): string {
-  const last = db.select({ id: candidates.id }).from(candidates).orderBy(desc(candidates.id)).limit(1).get();
-  return `HR-${2201 + (last?.id ?? 0)}`;
-}
-
 /** Invites one candidate: the secret link goes into the letter, only its hash into the database. */
 export function invite(services: Services, outbox: Outbox, roundId: number, wanted: NewInvitation): Invited {
   const { db, clock, config } = services;
@@ -41,28 +39,21 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
   if (!round) throw notFound('This round');
   if (clock.now() >= round.closesAt)
     throw conflict('round-over', 'The window of this round is over; nobody can be invited to it any more.');
-  const paper = findPaper(db, round.paperId)!.document;
+  const paper = paperOfVersion(db, round.paperVersionId);
   const email = wanted.email.trim().toLowerCase();
-  const already = db
-    .select({ id: invitations.id })
-    .from(invitations)
-    .innerJoin(candidates, eq(candidates.id, invitations.candidateId))
-    .where(and(eq(invitations.roundId, roundId), eq(candidates.email, email)))
-    .get();
-  if (already)
-    throw conflict(
-      'already-invited',
-      `${email} is already invited to this round. The letter is in the outbox.`,
-    );
   const secret = newSecret();
   const link = `${config.publicUrl}/i/${secret}`;
   return db.transaction(() => {
-    const reference = wanted.reference ?? nextReference(services);
-    const person = { name: wanted.name.trim(), email, reference };
-    const candidateId = Number(db.insert(candidates).values(person).run().lastInsertRowid);
+    const person = findOrAddPerson(db, { name: wanted.name.trim(), email, reference: wanted.reference });
+    const same = and(eq(invitations.roundId, roundId), eq(invitations.personId, person.id));
+    if (db.select({ id: invitations.id }).from(invitations).where(same).get())
+      throw conflict(
+        'already-invited',
+        `${email} is already invited to this round. The letter is in the outbox.`,
+      );
     const values = {
       roundId,
-      candidateId,
+      personId: person.id,
       linkHash: sha256(secret),
       extraPercent: wanted.extraPercent,
       arrangements: wanted.arrangements,
@@ -93,7 +84,7 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
 
 function rowOf(
   services: Services,
-  { invitation, candidate }: ReturnType<typeof invitedOf>[number],
+  { invitation, person }: ReturnType<typeof invitedOf>[number],
   { parts, counts }: { readonly parts: number; readonly counts: AttemptRule },
 ): InvitedRow {
   const sitting = sittingsOf(services.db, invitation.id).find((s) => s.startedAt !== null);
@@ -104,9 +95,9 @@ function rowOf(
     .map((c) => `${c.name}: ${c.outcome}`);
   return {
     id: invitation.id,
-    name: candidate.name,
-    email: candidate.email,
-    reference: candidate.reference,
+    name: person.name,
+    email: person.email,
+    reference: person.reference,
     extraPercent: invitation.extraPercent,
     breakMinutes: invitation.arrangements.breakMinutes,
     startedAt: sitting?.startedAt ?? null,
@@ -118,17 +109,25 @@ function rowOf(
   };
 }
 
-export function roundDetail(services: Services, id: number): RoundDetail {
+/** Who looks at a round. */
+export interface Looking {
+  readonly closing: Closing;
+  readonly staffId: number;
+}
+
+export function roundDetail(services: Services, id: number, { closing, staffId }: Looking): RoundDetail {
   const { db } = services;
   const round = findRound(db, id);
-  const row = listRounds(db, services.clock.now()).find((r) => r.id === id);
+  const own = { staffId, roles: ['coordinator', 'invigilator'] as const };
+  const row = listRounds(db, services.clock.now(), own).find((r) => r.id === id);
   if (!round || !row) throw notFound('This round');
-  const parts = allParts(findPaper(db, round.paperId)!.document).length;
+  const parts = allParts(paperOfVersion(db, round.paperVersionId)).length;
   const invitedRows = invitedOf(db, id).map((found) =>
     rowOf(services, found, { parts, counts: round.settings.counts }),
   );
   const mayRelease = round.signedOffAt !== null && round.releasedAt === null;
-  return { ...row, settings: round.settings, invitedRows, mayRelease, late: lateArrivals(services, id) };
+  const decisions = openDecisions(services, closing, id);
+  return { ...row, settings: round.settings, invitedRows, mayRelease, decisions };
 }
 
 /** Gives the results to the candidates. Only what a lead has signed off can be released. */

@@ -1,18 +1,8 @@
-import { count, desc, eq, sql, and } from 'drizzle-orm';
-import type { RoundRow } from '../../core/rounds/api';
+import { count, desc, eq, inArray, sql, and } from 'drizzle-orm';
+import type { Role, RoundRow } from '../../core/rounds/api';
 import type { Db } from '../db/open';
-import { perDatabase } from '../db/perDatabase';
-import { candidates, invitations, marks, papers, rounds, sittings } from '../db/schema';
-
-/** Published papers are immutable: parsed once, kept. */
-const paperCache = perDatabase(() => new Map<number, typeof papers.$inferSelect>());
-
-export function findPaper(db: Db, id: number): typeof papers.$inferSelect | null {
-  const cache = paperCache(db);
-  const known = cache.get(id) ?? db.select().from(papers).where(eq(papers.id, id)).get() ?? null;
-  if (known) cache.set(id, known);
-  return known;
-}
+import { invitations, marks, people, rounds, roundStaff, sittings } from '../db/schema';
+import { paperOfVersion } from '../papers/papers';
 
 export const findRound = (db: Db, id: number) =>
   db.select().from(rounds).where(eq(rounds.id, id)).get() ?? null;
@@ -20,7 +10,17 @@ export const findRound = (db: Db, id: number) =>
 const windowAt = (now: number, opensAt: number, closesAt: number) =>
   now < opensAt ? 'later' : now < closesAt ? 'open' : 'over';
 
-export function listRounds(db: Db, now: number): RoundRow[] {
+/** Whose rounds: those in which somebody of the staff has one of these roles. */
+export interface RoundsOf {
+  readonly staffId: number;
+  readonly roles: readonly Role[];
+}
+
+export function listRounds(db: Db, now: number, { staffId, roles }: RoundsOf): RoundRow[] {
+  const own = db
+    .select({ id: roundStaff.roundId })
+    .from(roundStaff)
+    .where(and(eq(roundStaff.staffId, staffId), inArray(roundStaff.role, [...roles])));
   const started = sql<number>`sum(${sittings.startedAt} is not null and ${sittings.closedAt} is null)`;
   const rows = db
     .select({
@@ -32,14 +32,15 @@ export function listRounds(db: Db, now: number): RoundRow[] {
     .from(rounds)
     .leftJoin(invitations, eq(invitations.roundId, rounds.id))
     .leftJoin(sittings, eq(sittings.invitationId, invitations.id))
+    .where(inArray(rounds.id, own))
     .groupBy(rounds.id)
     .orderBy(desc(rounds.opensAt))
     .all();
   return rows.map(({ round, ...counts }) => ({
     id: round.id,
     title: round.title,
-    paper: round.paperId,
-    paperTitle: findPaper(db, round.paperId)!.document.title,
+    paper: round.paperVersionId,
+    paperTitle: paperOfVersion(db, round.paperVersionId).title,
     opensAt: round.opensAt,
     closesAt: round.closesAt,
     timeZone: round.timeZone,
@@ -52,22 +53,22 @@ export function listRounds(db: Db, now: number): RoundRow[] {
 
 export const invitedOf = (db: Db, roundId: number) =>
   db
-    .select({ invitation: invitations, candidate: candidates })
+    .select({ invitation: invitations, person: people })
     .from(invitations)
-    .innerJoin(candidates, eq(candidates.id, invitations.candidateId))
+    .innerJoin(people, eq(people.id, invitations.personId))
     .where(eq(invitations.roundId, roundId))
-    .orderBy(candidates.name)
+    .orderBy(people.name)
     .all();
 
-/** The newest mark of each part of a sitting. */
-export const newestMarks = (db: Db, sittingId: number) =>
+/** The marks of a sitting that no other supersedes: one for each component. */
+export const standingMarks = (db: Db, sittingId: number) =>
   db
     .select()
     .from(marks)
     .where(
       and(
         eq(marks.sittingId, sittingId),
-        sql`${marks.id} in (select max(id) from marks where sitting_id = ${sittingId} group by target)`,
+        sql`${marks.id} not in (select supersedes from marks where sitting_id = ${sittingId} and supersedes is not null)`,
       ),
     )
     .all();

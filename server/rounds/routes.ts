@@ -2,15 +2,17 @@ import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { checkNames } from '../../core/arrival/checks';
 import { buildCandidatePaper } from '../../core/papers/candidatePaper';
-import { forStaff, idParams, type Endpoint } from '../http/endpoint';
+import { paperById } from '../papers/papers';
+import type { Closing } from '../sittings/closing';
+import { record } from '../audit/record';
+import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
 import { arrivals } from '../db/schema';
-import { decideLate, type LateDecision } from './late';
+import { decide, type NewDecision } from './decisions';
 import { invite, release, roundDetail, type NewInvitation } from './operations';
-import { findPaper, invitedOf, listRounds } from './queries';
-import { record } from './record';
+import { invitedOf, listRounds } from './queries';
 
 const invitation = Joi.object<NewInvitation>({
   name: Joi.string().trim().min(2).max(100).required(),
@@ -38,9 +40,9 @@ const invitation = Joi.object<NewInvitation>({
     .required(),
 });
 
-const lateBody = Joi.object<LateDecision>({
-  sitting: Joi.number().integer().min(1).required(),
-  count: Joi.boolean().required(),
+const decisionBody = Joi.object<NewDecision>({
+  id: Joi.number().integer().min(1).required(),
+  choice: Joi.valid('take', 'leave').required(),
   reason: Joi.string().trim().min(2).max(500).required(),
 });
 const correctionBody = Joi.object<{ invitation: number }>({
@@ -52,35 +54,39 @@ const attachmentParams = Joi.object<{ id: number; name: string }>({
   name: Joi.string().max(100).required(),
 });
 
-export function roundEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+export function roundEndpoints(services: Services, outbox: Outbox, closing: Closing): Endpoint[] {
   const { db } = services;
+  const detail = (who: { readonly id: number }, round: number) =>
+    roundDetail(services, round, { closing, staffId: who.id });
   return [
-    forStaff(['coordinator'], { method: 'get', path: '/rounds' }, () => listRounds(db, services.clock.now())),
-    forStaff(['coordinator'], { method: 'get', path: '/rounds/:id', params: idParams }, (_, { params }) =>
-      roundDetail(services, params.id),
+    forStaff(['coordinator'], { method: 'get', path: '/rounds' }, (who) =>
+      listRounds(db, services.clock.now(), { staffId: who.id, roles: ['coordinator'] }),
     ),
-    forStaff(
+    forRoundStaff(['coordinator'], { method: 'get', path: '/rounds/:id', params: idParams }, (who, { params }) =>
+      detail(who, params.id),
+    ),
+    forRoundStaff(
       ['coordinator'],
       { method: 'post', path: '/rounds/:id/invitations', params: idParams, body: invitation },
       (_, { params, body }) => invite(services, outbox, params.id, body),
     ),
-    forStaff(
+    forRoundStaff(
       ['coordinator'],
       { method: 'post', path: '/rounds/:id/release', params: idParams, body: Joi.object({}) },
       (who, { params }) => {
         release(services, who.id, params.id);
-        return roundDetail(services, params.id);
+        return detail(who, params.id);
       },
     ),
-    forStaff(
+    forRoundStaff(
       ['coordinator'],
-      { method: 'post', path: '/rounds/:id/late', params: idParams, body: lateBody },
-      (who, { params, body }) => {
-        decideLate(services, who.id, params.id, body);
-        return roundDetail(services, params.id);
+      { method: 'post', path: '/rounds/:id/decisions', params: idParams, body: decisionBody },
+      async (who, { params, body }) => {
+        await decide(services, closing, { staffId: who.id, roundId: params.id }, body);
+        return detail(who, params.id);
       },
     ),
-    forStaff(
+    forRoundStaff(
       ['coordinator', 'invigilator'],
       { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: correctionBody },
       (who, { params, body }) => {
@@ -93,13 +99,13 @@ export function roundEndpoints(services: Services, outbox: Outbox): Endpoint[] {
         const act = { staffId: who.id, act: 'settled a correction', subject: `round ${params.id}` };
         record(services, { ...act, invitationId: body.invitation });
         services.hub.tellOf(body.invitation, params.id);
-        return roundDetail(services, params.id);
+        return detail(who, params.id);
       },
     ),
     forStaff(['coordinator'], { method: 'get', path: '/papers/:id', params: idParams }, (_, { params }) => {
-      const paper = findPaper(db, params.id);
+      const paper = paperById(db, params.id);
       if (!paper) throw notFound('This paper');
-      return buildCandidatePaper(paper.document, 'as-staff-see-it');
+      return buildCandidatePaper(paper, 'as-staff-see-it');
     }),
     forStaff(['coordinator'], { method: 'get', path: '/letters' }, () => outbox.list()),
     forStaff(['coordinator'], { method: 'get', path: '/letters/:id', params: idParams }, (_, { params }) => {

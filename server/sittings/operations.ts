@@ -1,60 +1,81 @@
-import { gzipSync } from 'node:zlib';
-import { eq } from 'drizzle-orm';
-import type { Entry } from '../../core/journal/entry';
-import type { Desk } from '../../core/journal/fold';
-import { buildCandidatePaper } from '../../core/papers/candidatePaper';
-import type { ClosedBy, HandInBody, JournalKept, Receipt, SittingOpened } from '../../core/sittings/api';
-import { GRACE_MS } from '../../core/timing/deadline';
+import { and, eq, gt, lt } from 'drizzle-orm';
+import type { Head } from '../../core/journal/chain';
+import type {
+  AnswerVersion,
+  EnterBody,
+  EnterReply,
+  HandInBody,
+  HandInReply,
+  HoldBody,
+  HoldReply,
+  JournalBatch,
+  JournalKept,
+  Prepared,
+  SittingOpened,
+} from '../../core/sittings/api';
+import { SILENCE_MS } from '../../core/timing/deadline';
 import { leftMs, timeViewOf } from '../../core/timing/sittingTime';
-import { standingOf } from '../../core/timing/standing';
 import { whereIs } from '../arrival/operations';
 import { openSitting } from '../arrival/queries';
-import { sittings } from '../db/schema';
-import { conflict, notFound, unreadable } from '../http/errors';
-import { newSecret, scriptCode, sha256 } from '../http/secrets';
-import { findPaper } from '../rounds/queries';
+import { journal, sittings } from '../db/schema';
+import { fixForm, keysOf, sealedBytes, sealedListing } from '../forms/forms';
+import { conflict, notFound } from '../http/errors';
+import { newSecret, scriptCode } from '../http/secrets';
+import type { Outbox } from '../mail/outbox';
+import { observe } from '../observations/observations';
+import { paperOfVersion } from '../papers/papers';
 import type { Services } from '../services';
-import { foreignEntries, sectionOfTarget } from './checkEntries';
-import { findSitting, sittingQueries, type FoundSitting, type NewEntry } from './queries';
-import { deskOf, receiptHashOf, receiptOf } from './receipt';
+import { Closing } from './closing';
+import { grantOf, Holds, type HoldState } from './holds';
+import { JournalWriter, type Written } from './journalWriter';
+import { findSitting, sittingQueries, type FoundSitting } from './queries';
+import { receiptOf } from './receipts';
+import { deskOf } from './values';
+import { versionsOf } from './versions';
 
 const notRunning = () =>
   conflict('no-sitting', 'No test of yours is running. Open your link again to see where you are.');
+const unknownHold = () =>
+  conflict(
+    'hold-unknown',
+    'The server does not know this opening of your test. It is opened again; your answers are kept.',
+  );
 
 /** Room for the device to hand in by itself at the deadline before the server does it. */
 const DEVICE_FIRST_MS = 3000;
-const HASHES_KEPT = 50_000;
-/** Distinct copies: forms differ only in how their options are arranged, so that most candidates share one. */
-const COPIES_KEPT = 1000;
-/** A desk that was not heard of for this long holds nothing back any more. */
-const SILENT_MS = 25_000;
-/** A device that says its time is over may be ahead by what its clock could not know better. */
-const AHEAD_MS = 3000;
-
+/** Given-back time of less than this goes without an observation: it is that of a request's own way. */
+const WORTH_NOTING_MS = 1000;
 const CURRENT_KEPT = 50_000;
 
-/** What never changes of a sitting. */
+/** What never changes of a started sitting. */
 interface Current {
   readonly id: number;
+  readonly invitation: number;
   readonly roundId: number;
-  readonly paperId: number;
+  readonly paperVersionId: number;
+  readonly formId: number;
 }
 
 /** The way of a sitting on the server: prepared, started, journalled, closed. */
 export class SittingOperations {
+  readonly closing: Closing;
+  readonly holds: Holds;
   private readonly services: Services;
   private readonly find;
+  private readonly writer: JournalWriter;
   private readonly current = new Map<number, Current>();
-  private readonly hashes = new Map<string, string>();
-  private readonly copies = new Map<string, Buffer>();
 
-  constructor(services: Services) {
+  constructor(services: Services, outbox: Outbox) {
     this.services = services;
     this.find = sittingQueries(services.db);
+    this.holds = new Holds(services.db);
+    this.writer = new JournalWriter(services.db, this.holds);
+    this.closing = new Closing(services, this.holds, outbox);
+    services.commits.onTakenBack(() => this.holds.forget());
   }
 
-  /** Fixes the form of the coming attempt and says by which hash its paper is fetched. Costs no time. */
-  async prepare(invitation: number): Promise<{ paperHash: string }> {
+  /** Fixes the form of the coming attempt and lists its sealed copies. Costs no time. */
+  async prepare(invitation: number): Promise<Prepared> {
     const { db, secret, commits } = this.services;
     const { stage, attempt, invited } = whereIs(this.services, invitation);
     if (stage.at !== 'running' && !(stage.at === 'arriving' && stage.step === 'cover'))
@@ -62,180 +83,260 @@ export class SittingOperations {
     const fix = () => {
       // Asked again inside the commit: a second call of the same moment finds the form of the first.
       const known = openSitting(db, invitation);
-      if (known) return known.seed;
+      if (known) return known.formId;
       const script = scriptCode(secret, `${invitation}/${attempt}`);
-      const seed = newSecret();
-      this.find.addForm({ invitationId: invitation, attempt, seed, script });
-      return seed;
+      const formId = fixForm(db, invited.round.paperVersionId, newSecret());
+      db.insert(sittings).values({ invitationId: invitation, attempt, formId, script }).run();
+      return formId;
     };
-    const seed = openSitting(db, invitation)?.seed ?? (await commits.run(fix));
-    return { paperHash: this.copyFor(invited.round.paperId, seed) };
+    const formId = openSitting(db, invitation)?.formId ?? (await commits.run(fix));
+    return { sealed: sealedListing(db, formId) };
   }
 
-  /** The candidate's copy by its hash, as gzip; only while a sitting of this candidate is prepared or running. */
-  paper(invitation: number, hash: string): Buffer {
-    const sitting = openSitting(this.services.db, invitation);
+  /** A sealed copy by its hash; only while a sitting of this candidate is prepared or running. */
+  sealed(invitation: number, hash: string): Buffer {
+    const { db } = this.services;
+    const sitting = openSitting(db, invitation);
     if (!sitting) throw notRunning();
-    const { paperId } = whereIs(this.services, invitation).invited.round;
-    if (this.copyFor(paperId, sitting.seed) !== hash) throw notFound('This paper');
-    return this.copies.get(hash) ?? this.makeCopy(paperId, sitting.seed).packed;
+    const bytes = sealedBytes(db, sitting.formId, hash);
+    if (!bytes) throw notFound('This copy');
+    return bytes;
   }
 
-  /** Starts the clock, once; the device has shown by the hash that the whole paper is on it. */
-  async start(invitation: number, paperHash: string): Promise<SittingOpened> {
+  /**
+   * Starts the clock, once; the device has shown by the hashes that the whole sealed paper is on it. The key comes with
+   * the reply, as often as it is asked for by the same store.
+   */
+  async start(invitation: number, hashes: readonly string[], who: HoldBody, agent: string): Promise<HoldReply> {
     const { db, clock, commits, time, hub } = this.services;
-    const { invited, stage } = whereIs(this.services, invitation);
-    if (stage.at !== 'running') {
-      const sitting = openSitting(db, invitation);
-      if (!sitting || stage.at !== 'arriving' || stage.step !== 'cover') throw notRunning();
-      if (this.copyFor(invited.round.paperId, sitting.seed) !== paperHash)
-        throw conflict(
-          'paper-incomplete',
-          'The paper on this device is not the whole paper. Load this page again; no time is lost.',
-        );
-      await commits.run(() => time.try(sitting.id, { type: 'started', at: clock.now() }));
-      this.current.delete(invitation);
-      hub.tellOf(invitation, invited.round.id);
-    }
-    return this.opened(invitation);
-  }
-
-  /** Everything a device needs to go on where the candidate was. */
-  opened(invitation: number): SittingOpened {
-    const { sitting, paperId } = this.running(invitation);
-    const now = this.services.clock.now();
-    return {
-      sitting: sitting.script,
-      now,
-      time: timeViewOf(this.services.time.of(sitting.id), now),
-      paperHash: this.copyFor(paperId, sitting.seed),
-      desk: deskOf(this.services, sitting.id),
-    };
-  }
-
-  /** One opening of the desk holds a sitting; another can take it over, and the first is told. */
-  hold(invitation: number, opening: string, takeOver: boolean): { holder: string } {
-    const { db, hub, clock } = this.services;
-    const { sitting, roundId } = this.running(invitation);
-    const heard = clock.now() - (hub.heardAt(invitation) ?? 0) < SILENT_MS;
-    const free = sitting.holder === null || sitting.holder === opening || !heard;
-    if (!free && !takeOver) return { holder: sitting.holder! };
-    if (sitting.holder !== opening) {
-      db.update(sittings).set({ holder: opening }).where(eq(sittings.id, sitting.id)).run();
-      hub.tellOf(invitation, roundId);
-    }
-    return { holder: opening };
-  }
-
-  /** Keeps a batch; without entries it only says that the device is there, and learns the time. */
-  async keep(invitation: number, entries: readonly Entry[]): Promise<JournalKept> {
-    const { clock, commits, hub, time } = this.services;
-    const current = this.currentOf(invitation);
+    const { invited, stage, arrival } = whereIs(this.services, invitation);
+    if (stage.at === 'running') return this.hold(invitation, who, agent);
+    const sitting = openSitting(db, invitation);
+    if (!sitting || stage.at !== 'arriving' || stage.step !== 'cover') throw notRunning();
+    if (sealedListing(db, sitting.formId).some((copy) => !hashes.includes(copy.hash)))
+      throw conflict(
+        'paper-incomplete',
+        'The paper on this device is not the whole paper. Load this page again; no time is lost.',
+      );
+    await commits.run(() => {
+      const now = clock.now();
+      if (time.try(sitting.id, { type: 'started', at: now })) return;
+      this.grant(sitting.id, who, agent);
+      for (const { name, outcome } of arrival?.checks ?? [])
+        if (outcome !== 'good')
+          observe(db, sitting.id, { kind: 'check', from: now, to: now, facts: { name, outcome } });
+    });
+    this.current.delete(invitation);
     hub.hear(invitation, clock.now());
-    if (entries.length > 0) {
-      this.refuseForeign(current, entries);
-      await commits.run(() => this.write(current, entries));
-      hub.tell(`round ${current.roundId}`, invitation, 'progress');
-    }
-    const seqs = new Map<string, number>();
-    for (const { device, seq } of entries) seqs.set(device, Math.max(seq, seqs.get(device) ?? 0));
-    const now = clock.now();
-    const state = time.of(current.id);
-    return {
-      kept: [...seqs].map(([device, seq]) => ({ device, seq })),
-      closed: state.closed !== null,
-      now,
-      time: timeViewOf(state, now),
-    };
+    hub.tellOf(invitation, invited.round.id);
+    return this.hold(invitation, who, agent);
   }
 
-  /** Takes the last entries and closes the sitting. Handing in twice gives the same receipt. */
-  async handIn(invitation: number, { entries, by, at }: HandInBody): Promise<Receipt> {
+  /**
+   * Grants the right to write to a browser store that has none: where nobody was heard of lately, or where the candidate
+   * takes it over. Asked again by the store that has just got it, the reply is the same.
+   */
+  async hold(invitation: number, who: HoldBody, agent: string): Promise<HoldReply> {
+    const { commits, hub, clock } = this.services;
+    const current = this.running(invitation);
+    const holder = this.holds.current(current.id);
+    const fresh = holder?.store === who.store && holder.last === 0;
+    if (fresh) return { granted: true, opened: this.opened(current, holder) };
+    const heard = clock.now() - (hub.heardAt(invitation) ?? 0) < SILENCE_MS;
+    if (holder && heard && !who.takeOver) return { granted: false };
+    const state = await commits.run(() => this.grant(current.id, who, agent));
+    hub.hear(invitation, clock.now());
+    hub.tellOf(invitation, current.roundId);
+    return { granted: true, opened: this.opened(current, state) };
+  }
+
+  /** Keeps a batch; without entries it only says that the device is there and how far it has written. */
+  async keep(invitation: number, batch: JournalBatch): Promise<JournalKept> {
+    const { commits, hub } = this.services;
+    const current = this.currentOf(invitation);
+    const written = await commits.run(() => this.take(current, batch));
+    if (batch.entries.length > 0) hub.tell(`round ${current.roundId}`, invitation, 'progress');
+    return this.kept(current, batch.head, written);
+  }
+
+  /** Records that a section with a limit of its own was entered, which starts its clock, and gives its key. */
+  async enter(invitation: number, { section, ...batch }: EnterBody): Promise<EnterReply> {
+    const { commits, time, clock, db, hub } = this.services;
+    const current = this.currentOf(invitation);
+    if (!(section in time.of(current.id).terms.sectionLimitsMs)) throw notFound('This section');
+    const written = await commits.run(() => {
+      const done = this.take(current, batch);
+      if (!(section in time.of(current.id).entered))
+        time.record(current.id, { type: 'section entered', at: clock.now(), section });
+      return done;
+    });
+    hub.tellOf(invitation, current.roundId);
+    const keys = keysOf(db, current.formId, Object.keys(time.of(current.id).entered));
+    return { ...this.kept(current, batch.head, written), keys };
+  }
+
+  /**
+   * Takes the last entries and closes the sitting: at once where the candidate says so, at the deadline where the device
+   * does. Handing in again gives the newest receipt; before the deadline the reply names the deadline instead.
+   */
+  async handIn(invitation: number, { by, claimedAt, ...batch }: HandInBody): Promise<HandInReply> {
     const { clock, time, db, commits, hub } = this.services;
     const current = this.currentOf(invitation);
     const { id } = current;
-    const left = leftMs(time.of(id), clock.now());
-    if (by === 'time' && time.of(id).closed === null && left > AHEAD_MS)
-      throw conflict('not-yet', 'There is still time left; your clock is put right. Go on.');
-    this.refuseForeign(current, entries);
-    // One commit: the last entries, and that with them it is closed. The journal is folded once, for both.
-    const desk = await commits.run(() => {
-      this.write(current, entries);
-      const now = clock.now();
-      const said = Math.max(Math.min(at, now), time.of(id).startedAt!);
-      const folded = deskOf(this.services, id);
-      if (time.of(id).closed === null) this.close(id, by, said, folded);
-      const row = findSitting(db, id)!;
-      const counts = row.closedBy !== 'server' || (by === 'candidate' && said <= row.closedAt!);
-      if (row.receivedAt === null && counts)
-        db.update(sittings).set({ receivedAt: now, handedInAt: said }).where(eq(sittings.id, id)).run();
-      return folded;
+    const written = await commits.run(() => {
+      const done = this.take(current, batch);
+      const state = time.of(id);
+      const due = by === 'candidate' || leftMs(state, clock.now()) === 0;
+      if (state.closed === null && due) {
+        this.closing.close(id, by);
+        db.update(sittings)
+          .set({ claimedHandInAt: Math.round(claimedAt) })
+          .where(eq(sittings.id, id))
+          .run();
+      }
+      return done;
     });
     hub.tellOf(invitation, current.roundId);
-    return receiptOf(this.services, findSitting(db, id)!, desk);
+    const reply = this.kept(current, batch.head, written);
+    const outstanding = !reply.closed || reply.held < batch.head.number;
+    return { ...reply, receipt: outstanding ? null : receiptOf(this.services, findSitting(db, id)!) };
   }
 
-  /** Closes sittings whose time is over and of which nothing was heard; a few at a time, for a whole round may be. */
+  /** A rest break that the candidate asks for: it begins with the head in the request. */
+  async takeBreak(invitation: number, batch: JournalBatch): Promise<JournalKept> {
+    const { commits, time, clock, hub } = this.services;
+    const current = this.currentOf(invitation);
+    const written = await commits.run(() => {
+      const done = this.take(current, batch);
+      time.record(current.id, { type: 'break began', at: clock.now() });
+      return done;
+    });
+    hub.tellOf(invitation, current.roundId);
+    return this.kept(current, batch.head, written);
+  }
+
+  /** Earlier versions of an answer, newest first. */
+  versions(invitation: number, target: string): AnswerVersion[] {
+    return versionsOf(this.services.db, this.currentOf(invitation).id, target);
+  }
+
+  /** Closes sittings whose time is over and of which nothing was heard. */
   async sweep(): Promise<void> {
     const { clock, hub, commits } = this.services;
     const now = clock.now();
     for (const { id, invitation, roundId } of this.find.overdue(now - DEVICE_FIRST_MS)) {
-      await commits.run(() => this.closeIfOpen(id, now));
+      await commits.run(() => this.closeIfOpen(id));
       hub.tellOf(invitation, roundId);
     }
   }
 
   /** While the sweep went on to it, the candidate may have handed in, or been granted time. */
-  private closeIfOpen(id: number, now: number): void {
+  private closeIfOpen(id: number): void {
     const time = this.services.time.of(id);
-    if (time.closed === null && leftMs(time, now) === 0) this.close(id, 'server', now);
+    if (time.closed === null && leftMs(time, this.services.clock.now()) === 0) this.closing.close(id, 'server');
   }
 
-  /** Closes as of `at`; scored at once when handed in, after the grace when the time closed it. */
-  private close(id: number, by: ClosedBy, at: number, desk: Desk = deskOf(this.services, id)): void {
-    const { db, clock, jobs, time } = this.services;
-    db.transaction(() => {
-      time.record(id, { type: 'closed', at, by });
-      this.find.seal(id, receiptHashOf(this.services, id, desk));
-      jobs.add('score', id, by === 'candidate' ? clock.now() : time.of(id).closed!.at + GRACE_MS);
-    });
+  /** Writes a batch and takes up what follows from it; part of a commit. */
+  private take(current: Current, { head, opening, entries }: JournalBatch): Written {
+    const { db, clock, time, hub } = this.services;
+    const hold = this.holds.named(current.id, head);
+    if (!hold) throw unknownHold();
+    const now = clock.now();
+    this.noteLine(current, hold, opening, now);
+    hub.hear(current.invitation, now);
+    this.confirm(current.id, head, now);
+    const paper = paperOfVersion(db, current.paperVersionId);
+    const meeting = { sitting: current.id, paper, time: time.of(current.id), hold, now };
+    const written = this.writer.write(meeting, { head, entries });
+    const closed = time.of(current.id).closed !== null;
+    if (closed) {
+      if (entries.length > 0 || findSitting(db, current.id)!.settledAt === null) this.closing.settle(current.id);
+    } else if (!written.plain) this.closing.rejudge(current.id);
+    return written;
   }
 
-  private refuseForeign({ paperId }: Current, entries: readonly Entry[]): void {
-    const foreign = foreignEntries(findPaper(this.services.db, paperId)!.document, entries);
-    if (foreign.length === 0) return;
-    const refused = foreign.map(({ device, seq }) => ({ device, seq }));
-    throw unreadable('Some answers cannot belong to this paper and were not taken.', { refused });
-  }
-
-  /** Writes entries, as part of a commit. */
-  private write({ id, paperId }: Current, entries: readonly Entry[]): void {
-    const { clock, time, db } = this.services;
-    const paper = findPaper(db, paperId)!.document;
-    const arrivedAt = clock.now();
-    let late = false;
-    for (const entry of entries) {
-      const section = sectionOfTarget(paper, entry.target);
-      if (section && entry.about === 'opened') this.enter(id, section, entry.at, arrivedAt);
-      const standing = standingOf(time.of(id), { section, madeAt: entry.at, arrivedAt });
-      late ||= standing === 'late';
-      this.find.addEntry(rowOf(id, entry, arrivedAt, standing));
+  /** What a request says by its coming: a page loaded anew, a line that was cut. */
+  private noteLine({ id }: Current, hold: HoldState, opening: string, now: number): void {
+    const { db } = this.services;
+    const facts = { hold: hold.number };
+    if (hold.opening !== opening) {
+      hold.opening = opening;
+      observe(db, id, { kind: 'reload', from: now, to: now, facts });
     }
-    // Late entries that count belong to what was handed in when the time closed it.
-    if (late && time.of(id).closed)
-      db.update(sittings)
-        .set({ receiptHash: receiptHashOf(this.services, id) })
-        .where(eq(sittings.id, id))
-        .run();
+    const { seenAt } = hold;
+    if (seenAt !== null && now - seenAt > SILENCE_MS)
+      observe(db, id, { kind: 'connection gap', from: seenAt, to: now, facts });
+    hold.seenAt = now;
   }
 
-  /** A section with a limit of its own is entered when one of its questions is first opened. */
-  private enter(id: number, section: string, madeAt: number, arrivedAt: number): void {
-    const { time } = this.services;
+  /** A head that names a time after a start, an entering or the end of a stop shows that the device has heard of it. */
+  private confirm(id: number, { heard }: Head, now: number): void {
+    const { db, time } = this.services;
+    const before = time.of(id);
+    if (!before.unconfirmed.some((u) => u.at <= heard)) return;
+    if (time.try(id, { type: 'confirmed', at: now, heard: Math.min(heard, now) })) return;
+    const ms = time.of(id).givenBackMs - before.givenBackMs;
+    if (ms >= WORTH_NOTING_MS)
+      observe(db, id, { kind: 'time given back', from: now - ms, to: now, facts: { ms } });
+  }
+
+  private grant(id: number, { store, opening }: HoldBody, agent: string): HoldState {
+    const { db, clock } = this.services;
+    const now = clock.now();
+    const before = this.holds.current(id);
+    const state = this.holds.grant(id, { store, opening, agent }, now);
+    if (!before) return state;
+    const facts = { hold: state.number };
+    observe(db, id, { kind: 'second hold', from: now, to: now, facts });
+    if (before.agent !== agent) observe(db, id, { kind: 'device changed', from: now, to: now, facts });
+    return state;
+  }
+
+  private opened(current: Current, state: HoldState): SittingOpened {
+    const { db, clock, time } = this.services;
+    const now = clock.now();
+    const own = time.of(current.id);
+    return {
+      sitting: findSitting(db, current.id)!.script,
+      now,
+      time: timeViewOf(own, now),
+      sealed: sealedListing(db, current.formId),
+      keys: keysOf(db, current.formId, Object.keys(own.entered)),
+      hold: grantOf(state),
+      desk: deskOf(this.find.currentOf(current.id)),
+      otherVersions: this.otherVersions(current.id),
+    };
+  }
+
+  private kept({ id }: Current, head: Head, { refused, renew }: Written): JournalKept {
+    const { clock, time } = this.services;
+    const now = clock.now();
     const state = time.of(id);
-    if (section in state.entered) return;
-    const at = Math.max(Math.min(madeAt, arrivedAt), state.startedAt!);
-    time.try(id, { type: 'section entered', at, section });
+    const hold = this.holds.named(id, head)!;
+    return {
+      now,
+      time: timeViewOf(state, now),
+      held: hold.chain.whole,
+      current: this.holds.current(id) === hold,
+      closed: state.closed !== null,
+      ...{ renew, refused, otherVersions: this.otherVersions(id) },
+    };
+  }
+
+  /** Answers that an earlier hold sent after the current one was granted: the candidate may choose. */
+  private otherVersions(id: number): string[] {
+    const state = this.holds.current(id);
+    if (!state || state.number === 1) return [];
+    const late = and(
+      ...[eq(journal.sittingId, id), eq(journal.about, 'answer'), lt(journal.hold, state.number)],
+      gt(journal.arrivedAt, state.grantedAt),
+    );
+    return this.services.db
+      .selectDistinct({ target: journal.target })
+      .from(journal)
+      .where(late)
+      .all()
+      .map((row) => row.target);
   }
 
   /** The sitting that was started last, running or closed; asked at every batch, so that it is kept at hand. */
@@ -244,40 +345,16 @@ export class SittingOperations {
     if (known) return known;
     const found = this.find.newestOf(invitation);
     if (!found) throw notRunning();
-    const current = { id: found.sitting.id, roundId: found.roundId, paperId: found.paperId };
+    const { sitting, roundId, paperVersionId } = found;
+    const current = { id: sitting.id, invitation, roundId, paperVersionId, formId: sitting.formId };
     if (this.current.size >= CURRENT_KEPT) this.current.clear();
     this.current.set(invitation, current);
     return current;
   }
 
-  private running(invitation: number): FoundSitting {
-    const found = this.find.newestOf(invitation);
+  private running(invitation: number): Current {
+    const found: FoundSitting | null = this.find.newestOf(invitation);
     if (!found || found.sitting.closedAt !== null) throw notRunning();
-    return found;
-  }
-
-  private copyFor(paperId: number, seed: string): string {
-    return this.hashes.get(`${paperId}/${seed}`) ?? this.makeCopy(paperId, seed).hash;
-  }
-
-  private makeCopy(paperId: number, seed: string): { readonly hash: string; readonly packed: Buffer } {
-    const text = JSON.stringify(buildCandidatePaper(findPaper(this.services.db, paperId)!.document, seed));
-    const hash = sha256(text);
-    const packed = this.copies.get(hash) ?? gzipSync(text);
-    if (this.hashes.size > HASHES_KEPT) this.hashes.clear();
-    if (this.copies.size > COPIES_KEPT) this.copies.clear();
-    this.hashes.set(`${paperId}/${seed}`, hash);
-    this.copies.set(hash, packed);
-    return { hash, packed };
+    return this.currentOf(invitation);
   }
 }
-
-const rowOf = (
-  sittingId: number,
-  entry: Entry,
-  serverAt: number,
-  standing: NewEntry['standing'],
-): NewEntry => ({
-  ...{ sittingId, device: entry.device, seq: entry.seq, about: entry.about, target: entry.target },
-  ...{ value: JSON.stringify(entry.value), clientAt: entry.at, serverAt, standing },
-});

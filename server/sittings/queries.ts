@@ -1,15 +1,17 @@
-import { and, asc, desc, eq, isNotNull, isNull, lte, sql } from 'drizzle-orm';
-import type { KeptEntry } from '../../core/journal/entry';
+import { and, asc, desc, eq, gt, isNotNull, isNull, lte, max, sql } from 'drizzle-orm';
+import type { EntryAbout } from '../../core/journal/entry';
+import type { ClosedBy } from '../../core/sittings/api';
+import type { TimeEvent } from '../../core/timing/sittingTime';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
-import { invitations, journal, rounds, sittings, timeEvents } from '../db/schema';
-import type { TimeEvent } from '../../core/timing/sittingTime';
-import type { ClosedBy } from '../../core/sittings/api';
+import { currentAnswers, heads, holds, invitations, journal, rounds, sittings, timeEvents } from '../db/schema';
 
 export type Sitting = typeof sittings.$inferSelect;
-export type NewEntry = Omit<typeof journal.$inferInsert, 'arrival'>;
-
-export type NewForm = Pick<typeof sittings.$inferInsert, 'invitationId' | 'attempt' | 'seed' | 'script'>;
+export type HoldRow = typeof holds.$inferSelect;
+export type HeadRow = typeof heads.$inferSelect;
+export type JournalRow = typeof journal.$inferSelect;
+export type NewEntry = Omit<JournalRow, 'arrival'>;
+export type CurrentAnswer = typeof currentAnswers.$inferSelect;
 
 export interface NewTimeEvent {
   readonly sittingId: number;
@@ -29,14 +31,23 @@ export interface Projection {
 export interface FoundSitting {
   readonly sitting: Sitting;
   readonly roundId: number;
-  readonly paperId: number;
+  readonly paperVersionId: number;
+}
+
+interface HoldKey {
+  readonly sitting: number;
+  readonly hold: number;
 }
 
 const queriesOf = perDatabase((db) => {
   const p = sql.placeholder;
+  const set = (name: string) => sql`${p(name)}`;
+  const ownHold = and(eq(holds.sittingId, p('sitting')), eq(holds.number, p('hold')));
+  const ownHeads = and(eq(heads.sittingId, p('sitting')), eq(heads.hold, p('hold')));
+  const ownEntries = and(eq(journal.sittingId, p('sitting')), eq(journal.hold, p('hold')));
   return {
     newest: db
-      .select({ sitting: sittings, roundId: rounds.id, paperId: rounds.paperId })
+      .select({ sitting: sittings, roundId: rounds.id, paperVersionId: rounds.paperVersionId })
       .from(sittings)
       .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
       .innerJoin(rounds, eq(rounds.id, invitations.roundId))
@@ -55,18 +66,6 @@ const queriesOf = perDatabase((db) => {
       .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
       .where(and(isNull(sittings.closedAt), lte(sittings.deadlineAt, p('before'))))
       .prepare(),
-    entries: db
-      .select()
-      .from(journal)
-      .where(eq(journal.sittingId, p('sitting')))
-      .orderBy(asc(journal.arrival))
-      .prepare(),
-    form: db
-      .insert(sittings)
-      .values({
-        ...{ invitationId: p('invitationId'), attempt: p('attempt'), seed: p('seed'), script: p('script') },
-      })
-      .prepare(),
     event: db
       .insert(timeEvents)
       .values({
@@ -77,55 +76,130 @@ const queriesOf = perDatabase((db) => {
     project: db
       .update(sittings)
       .set({
-        startedAt: sql`${p('startedAt')}`,
-        deadlineAt: sql`${p('deadlineAt')}`,
-        closedAt: sql`${p('closedAt')}`,
-        closedBy: sql`${p('closedBy')}`,
+        ...{ startedAt: set('startedAt'), deadlineAt: set('deadlineAt') },
+        ...{ closedAt: set('closedAt'), closedBy: set('closedBy') },
       })
       .where(eq(sittings.id, p('id')))
       .prepare(),
-    seal: db
-      .update(sittings)
-      .set({ receiptHash: sql`${p('receiptHash')}`, scoredAt: null, holder: null })
-      .where(eq(sittings.id, p('id')))
+    holds: db
+      .select()
+      .from(holds)
+      .where(eq(holds.sittingId, p('sitting')))
+      .orderBy(asc(holds.number))
+      .prepare(),
+    followed: db
+      .update(holds)
+      .set({ whole: set('whole'), chain: set('chain'), broken: set('broken'), opening: set('opening') })
+      .where(ownHold)
+      .prepare(),
+    head: db
+      .insert(heads)
+      .values({
+        ...{ sittingId: p('sittingId'), hold: p('hold'), number: p('number'), chain: p('chain') },
+        ...{ arrivedAt: p('arrivedAt'), heard: p('heard'), checked: p('checked') },
+      })
+      .onConflictDoUpdate({
+        target: [heads.sittingId, heads.hold, heads.number, heads.chain],
+        set: {
+          heard: sql`max(${heads.heard}, excluded.heard)`,
+          checked: sql`max(${heads.checked}, excluded.checked)`,
+        },
+      })
+      .prepare(),
+    headChecked: db
+      .update(heads)
+      .set({ checked: true })
+      .where(and(ownHeads, eq(heads.number, p('number')), eq(heads.chain, p('chain'))))
+      .prepare(),
+    heads: db.select().from(heads).where(ownHeads).prepare(),
+    entries: db.select().from(journal).where(ownEntries).orderBy(asc(journal.number), asc(journal.variant)).prepare(),
+    entriesAfter: db
+      .select()
+      .from(journal)
+      .where(and(ownEntries, gt(journal.number, p('after')), eq(journal.variant, 0)))
+      .orderBy(asc(journal.number))
+      .prepare(),
+    variants: db
+      .select()
+      .from(journal)
+      .where(and(ownEntries, eq(journal.number, p('number'))))
+      .orderBy(asc(journal.variant))
+      .prepare(),
+    lastArrival: db
+      .select({ at: max(journal.arrivedAt) })
+      .from(journal)
+      .where(ownEntries)
       .prepare(),
     insert: db
       .insert(journal)
       .values({
-        ...{ sittingId: p('sittingId'), device: p('device'), seq: p('seq'), about: p('about') },
-        ...{ target: p('target'), value: p('value'), clientAt: p('clientAt'), serverAt: p('serverAt') },
-        standing: p('standing'),
+        ...{ sittingId: p('sittingId'), hold: p('hold'), number: p('number'), variant: p('variant') },
+        ...{ about: p('about'), target: p('target'), value: p('value'), patch: p('patch') },
+        ...{ restored: p('restored'), claimedAt: p('claimedAt'), arrivedAt: p('arrivedAt'), aside: p('aside') },
       })
-      // The same entry again is passed over, so that a batch may be sent as often as the network wants.
-      .onConflictDoNothing()
+      .prepare(),
+    current: db
+      .select()
+      .from(currentAnswers)
+      .where(eq(currentAnswers.sittingId, p('sitting')))
+      .prepare(),
+    slot: db
+      .select()
+      .from(currentAnswers)
+      .where(
+        and(
+          eq(currentAnswers.sittingId, p('sitting')),
+          eq(currentAnswers.about, p('about')),
+          eq(currentAnswers.target, p('target')),
+        ),
+      )
+      .prepare(),
+    setCurrent: db
+      .insert(currentAnswers)
+      .values({
+        ...{ sittingId: p('sittingId'), about: p('about'), target: p('target'), hold: p('hold') },
+        ...{ number: p('number'), depth: p('depth'), value: p('value') },
+      })
+      .onConflictDoUpdate({
+        target: [currentAnswers.sittingId, currentAnswers.about, currentAnswers.target],
+        set: {
+          ...{ hold: sql`excluded.hold`, number: sql`excluded.number` },
+          ...{ depth: sql`excluded.depth`, value: sql`excluded.value` },
+        },
+      })
       .prepare(),
   };
 });
 
-/** What the journal's hot path asks; prepared once a database. */
+/** What the hot path of saving asks; prepared once a database. */
 export function sittingQueries(db: Db) {
   const queries = queriesOf(db);
   return {
     /** The sitting that was started last, running or closed. */
     newestOf: (invitation: number): FoundSitting | null => queries.newest.get({ invitation }) ?? null,
-    addForm: (form: NewForm): void => void queries.form.run({ ...form }),
     addEvent: (event: NewTimeEvent): void => void queries.event.run({ ...event }),
     /** The columns of a sitting that follow from its time. */
     project: (id: number, change: Projection): void => void queries.project.run({ ...change, id }),
-    /** Closed: what it was closed with, nobody holds it any more, and it is to be scored anew. */
-    seal: (id: number, receiptHash: string): void => void queries.seal.run({ id, receiptHash }),
     overdue: (before: number) => queries.overdue.all({ before }),
-    addEntry: (entry: NewEntry): void => void queries.insert.run(entry),
-    entriesOf: (sitting: number): KeptEntry[] =>
-      queries.entries
-        .all({ sitting })
-        .map(({ arrival, value, clientAt, device, seq, about, target, standing }) => ({
-          ...{ device, seq, about, target, standing },
-          order: arrival,
-          value: JSON.parse(value) as unknown,
-          at: clientAt,
-        })),
+    holdsOf: (sitting: number): HoldRow[] => queries.holds.all({ sitting }),
+    followHold: (key: HoldKey, row: Pick<HoldRow, 'whole' | 'chain' | 'broken' | 'opening'>): void =>
+      void queries.followed.run({ ...key, ...row, broken: row.broken ? 1 : 0 }),
+    addHead: (row: HeadRow): void => void queries.head.run({ ...row }),
+    headChecked: (key: HoldKey, number: number, chain: string): void =>
+      void queries.headChecked.run({ ...key, number, chain }),
+    headsOf: (key: HoldKey): HeadRow[] => queries.heads.all({ ...key }),
+    entriesOf: (key: HoldKey): JournalRow[] => queries.entries.all({ ...key }),
+    entriesAfter: (key: HoldKey, after: number): JournalRow[] => queries.entriesAfter.all({ ...key, after }),
+    variantsOf: (key: HoldKey, number: number): JournalRow[] => queries.variants.all({ ...key, number }),
+    lastArrivalOf: (key: HoldKey): number => queries.lastArrival.get({ ...key })?.at ?? 0,
+    addEntry: (entry: NewEntry): void => void queries.insert.run({ ...entry }),
+    currentOf: (sitting: number): CurrentAnswer[] => queries.current.all({ sitting }),
+    currentAt: (sitting: number, about: EntryAbout, target: string): CurrentAnswer | null =>
+      queries.slot.get({ sitting, about, target }) ?? null,
+    setCurrent: (row: CurrentAnswer): void => void queries.setCurrent.run({ ...row }),
   };
 }
+
+export type SittingQueries = ReturnType<typeof sittingQueries>;
 
 export const findSitting = (db: Db, id: number): Sitting | null => queriesOf(db).one.get({ id }) ?? null;

@@ -1,73 +1,90 @@
-import { gunzipSync } from 'node:zlib';
 import Joi from 'joi';
-import { entryAbout, type Entry } from '../../core/journal/entry';
-import type { HandInBody, JournalBatch } from '../../core/sittings/api';
-import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
-import { badRequest } from '../http/errors';
+import type { Head } from '../../core/journal/chain';
+import type { EnterBody, HandInBody, HoldBody, JournalBatch } from '../../core/sittings/api';
+import { forCandidates, type Endpoint } from '../http/endpoint';
 import type { SittingOperations } from './operations';
 
-const entry = Joi.object<Entry>({
-  device: Joi.string()
-    .pattern(/^[\w-]{8,40}$/)
-    .required(),
-  seq: Joi.number().integer().min(1).max(10_000_000).required(),
-  about: Joi.valid(...entryAbout).required(),
-  target: Joi.string()
-    .pattern(/^[a-z0-9-]{1,40}(\/[A-F])?$/)
-    .required(),
-  value: Joi.any().required(),
-  at: Joi.number().min(0).max(1e14).required(),
-});
-
-const entries = Joi.array().items(entry).max(500).required();
-const batchBody = Joi.object<JournalBatch>({ entries });
-const handInBody = Joi.object<HandInBody>({
-  entries,
-  by: Joi.valid('candidate', 'time').required(),
-  at: Joi.number().integer().min(0).max(1e14).required(),
-});
-const opening = Joi.string()
+const name = Joi.string()
   .pattern(/^[\w-]{8,40}$/)
   .required();
-const holdBody = Joi.object<{ opening: string; takeOver: boolean }>({
-  opening,
-  takeOver: Joi.boolean().required(),
+const time = Joi.number().min(0).max(1e14).required();
+const anyHash = Joi.string().pattern(/^[0-9a-f]{64}$/);
+const hash = anyHash.required();
+const section = Joi.string()
+  .pattern(/^[A-F]$/)
+  .required();
+
+const head = Joi.object<Head>({
+  hold: Joi.number().integer().min(1).max(10_000).required(),
+  token: Joi.string().max(40).required(),
+  number: Joi.number().integer().min(0).max(10_000_000).required(),
+  chain: hash,
+  heard: time,
+}).required();
+/** Entries are read one by one, so that a bad one does not refuse its neighbours. */
+const entries = Joi.array().max(2000).required();
+const batch = { head, opening: name, entries };
+
+const batchBody = Joi.object<JournalBatch>(batch);
+const enterBody = Joi.object<EnterBody>({ ...batch, section });
+const handInBody = Joi.object<HandInBody>({
+  ...batch,
+  by: Joi.valid('candidate', 'time').required(),
+  claimedAt: time,
 });
-const startBody = Joi.object<{ paperHash: string }>({ paperHash: Joi.string().hex().length(64).required() });
-const hashParams = Joi.object<{ hash: string }>({ hash: Joi.string().hex().length(64).required() });
+const who = { store: name, opening: name, takeOver: Joi.boolean().required() };
+const holdBody = Joi.object<HoldBody>(who);
+const startBody = Joi.object<HoldBody & { sealed: string[] }>({
+  ...who,
+  sealed: Joi.array().items(anyHash).max(10).required(),
+});
+const hashParams = Joi.object<{ hash: string }>({ hash });
+const partParams = Joi.object<{ item: string; part: string }>({
+  item: Joi.string()
+    .pattern(/^[a-z0-9-]{1,40}$/)
+    .required(),
+  part: section,
+});
+
+const agentOf = (request: { readonly headers: { readonly 'user-agent'?: string } }) =>
+  (request.headers['user-agent'] ?? '').slice(0, 300);
 
 export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
   return [
-    forCandidates({ method: 'post', path: '/sitting/prepare', body: Joi.object({}) }, (who) =>
-      operations.prepare(who.invitation),
+    forCandidates({ method: 'post', path: '/sitting/prepare', body: Joi.object({}) }, ({ invitation }) =>
+      operations.prepare(invitation),
     ),
     forCandidates(
-      { method: 'get', path: '/sitting/paper/:hash', params: hashParams },
-      (who, { params, request, response }) => {
-        const packed = operations.paper(who.invitation, params.hash);
-        response.set({ 'Cache-Control': 'private, max-age=31536000, immutable', Vary: 'Accept-Encoding' });
-        if (request.acceptsEncodings('gzip'))
-          response.set('Content-Encoding', 'gzip').type('json').send(packed);
-        else response.type('json').send(gunzipSync(packed));
+      { method: 'get', path: '/sitting/sealed/:hash', params: hashParams },
+      ({ invitation }, { params, response }) => {
+        response.set('Cache-Control', 'no-store').type('application/octet-stream');
+        response.send(operations.sealed(invitation, params.hash));
       },
     ),
-    forCandidates({ method: 'post', path: '/sitting/start', body: startBody }, (who, { body }) =>
-      operations.start(who.invitation, body.paperHash),
+    forCandidates(
+      { method: 'post', path: '/sitting/start', body: startBody },
+      ({ invitation }, { body: { sealed, ...asking }, request }) =>
+        operations.start(invitation, sealed, asking, agentOf(request)),
     ),
-    forCandidates({ method: 'get', path: '/sitting' }, (who) => operations.opened(who.invitation)),
-    forCandidates({ method: 'post', path: '/sitting/journal', body: batchBody }, (who, { body }) =>
-      operations.keep(who.invitation, body.entries),
+    forCandidates(
+      { method: 'post', path: '/sitting/hold', body: holdBody },
+      ({ invitation }, { body, request }) => operations.hold(invitation, body, agentOf(request)),
     ),
-    forCandidates({ method: 'post', path: '/sitting/hand-in', body: handInBody }, (who, { body }) =>
-      operations.handIn(who.invitation, body),
+    forCandidates({ method: 'post', path: '/sitting/journal', body: batchBody }, ({ invitation }, { body }) =>
+      operations.keep(invitation, body),
     ),
-    forCandidates({ method: 'post', path: '/sitting/hold', body: holdBody }, (who, { body }) =>
-      operations.hold(who.invitation, body.opening, body.takeOver),
+    forCandidates({ method: 'post', path: '/sitting/enter', body: enterBody }, ({ invitation }, { body }) =>
+      operations.enter(invitation, body),
     ),
-    /** For the connection check, and the measure that durable saves are held against. */
-    forAnyone({ method: 'post', path: '/echo', body: Joi.object().unknown() }, ({ body }) => {
-      if (Array.isArray(body)) throw badRequest('An echo takes an object.');
-      return body;
-    }),
+    forCandidates({ method: 'post', path: '/sitting/break', body: batchBody }, ({ invitation }, { body }) =>
+      operations.takeBreak(invitation, body),
+    ),
+    forCandidates({ method: 'post', path: '/sitting/hand-in', body: handInBody }, ({ invitation }, { body }) =>
+      operations.handIn(invitation, body),
+    ),
+    forCandidates(
+      { method: 'get', path: '/sitting/versions/:item/:part', params: partParams },
+      ({ invitation }, { params }) => operations.versions(invitation, `${params.item}/${params.part}`),
+    ),
   ];
 }

@@ -13,7 +13,7 @@ import {
 import type { Db } from '../db/open';
 import { invitations, rounds, sittings, timeEvents } from '../db/schema';
 import { conflict } from '../http/errors';
-import { findPaper } from '../rounds/queries';
+import { paperOfVersion } from '../papers/papers';
 import { sittingQueries } from './queries';
 
 /** Who changed a sitting's time, and why, for the record; null for the candidate and the server itself. */
@@ -29,12 +29,13 @@ const KEPT = 20_000;
 const WORDS: Record<Refusal, string> = {
   'not started': 'This sitting has not been started yet.',
   'already started': 'This sitting runs already.',
-  'already closed': 'This paper is handed in; let the candidate in again first.',
-  'time is over': 'The time of this sitting is over; let the candidate in again with minutes of grace.',
-  'not closed': 'This candidate is still writing; nobody has to be let in again.',
-  stopped: 'The clock of this sitting stands still already.',
-  'not stopped': 'The clock of this sitting runs already.',
+  'already closed': 'This paper is handed in; readmit the candidate first.',
+  'time is over': 'The time of this sitting is over; readmit the candidate and grant minutes.',
+  'not closed': 'This candidate is still working; there is nobody to readmit.',
+  stopped: 'The clock of this sitting is stopped already.',
+  'not stopped': 'The clock of this sitting is running already.',
   'no break left': 'All the time arranged for breaks is used up.',
+  'nothing to confirm': 'There is nothing to confirm.',
 };
 
 export function termsOf(
@@ -68,7 +69,7 @@ export class TimeKeeper {
       .orderBy(asc(timeEvents.id))
       .prepare();
     this.terms = db
-      .select({ invitation: invitations, paperId: rounds.paperId })
+      .select({ invitation: invitations, paperVersionId: rounds.paperVersionId })
       .from(sittings)
       .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
       .innerJoin(rounds, eq(rounds.id, invitations.roundId))
@@ -79,11 +80,11 @@ export class TimeKeeper {
   of(sitting: number): SittingTime {
     const known = this.known.get(sitting);
     if (known) return known;
-    const { invitation, paperId } = this.terms.get({ sitting })!;
+    const { invitation, paperVersionId } = this.terms.get({ sitting })!;
     const events = this.events.all({ sitting }).map((row) => row.event);
     return this.remember(
       sitting,
-      foldTime(termsOf(findPaper(this.db, paperId)!.document, invitation), events),
+      foldTime(termsOf(paperOfVersion(this.db, paperVersionId), invitation), events),
     );
   }
 

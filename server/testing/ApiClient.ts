@@ -47,6 +47,11 @@ export class ApiClient {
     return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
   }
 
+  /** The response itself, where bytes or headers matter. */
+  raw(path: string): Promise<Response> {
+    return fetch(`${this.url}/api${path}`, { headers: { Cookie: this.cookie() } });
+  }
+
   async send<T>(path: string, init: RequestInit): Promise<Answered<T>> {
     const headers: Record<string, string> = { ...(init.headers as Record<string, string>) };
     if (this.cookies.size > 0) headers.Cookie = this.cookie();

@@ -1,4 +1,5 @@
 import { once } from 'node:events';
+import { eq } from 'drizzle-orm';
 import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -10,10 +11,12 @@ import { addStaff } from '../accounts/accounts';
 import { allEndpoints, buildApp } from '../app';
 import type { MovableClock } from '../clock';
 import { readConfig } from '../config';
-import { papers, rounds } from '../db/schema';
+import { rounds, roundStaff, staff } from '../db/schema';
+import { publishPaper } from '../papers/papers';
 import { invite } from '../rounds/operations';
 import { wire, type Wired } from '../wire';
 import { ApiClient } from './ApiClient';
+import { TestDevice } from './TestDevice';
 
 const SETTINGS: RoundSettings = {
   attemptsAllowed: 1,
@@ -50,14 +53,13 @@ export class Served {
 
   addRound(paper: FullPaper, settings: Partial<RoundSettings> = {}): number {
     const { db } = this.wired.services;
-    const { key, version } = paper;
-    const paperId = Number(db.insert(papers).values({ key, version, document: paper }).run().lastInsertRowid);
+    const paperVersionId = publishPaper(db, paper);
     const now = this.clock.now();
     const values = {
       ...{
         key: `round-${++this.rounds}`,
         title: `Round of ${paper.title}`,
-        paperId,
+        paperVersionId,
         timeZone: 'Europe/Oslo',
       },
       ...{
@@ -66,7 +68,16 @@ export class Served {
         settings: { ...SETTINGS, ...settings },
       },
     };
-    return Number(db.insert(rounds).values(values).run().lastInsertRowid);
+    const round = Number(db.insert(rounds).values(values).run().lastInsertRowid);
+    for (const member of db.select().from(staff).all()) this.assign(member, round);
+    return round;
+  }
+
+  /** Everybody has in every round the roles that they have at all. */
+  private assign(member: Pick<typeof staff.$inferSelect, 'id' | 'roles'>, roundId: number): void {
+    const { db } = this.wired.services;
+    for (const role of member.roles)
+      db.insert(roundStaff).values({ roundId, staffId: member.id, role }).onConflictDoNothing().run();
   }
 
   /** Invites somebody new; gives the secret of their link. */
@@ -84,20 +95,27 @@ export class Served {
   async staff(role: Role): Promise<ApiClient> {
     const email = `${role}.${++this.people}@example.org`;
     const password = 'only for this test';
-    await addStaff(this.wired.services.db, { email, name: role, password, roles: [role] });
+    const { db } = this.wired.services;
+    await addStaff(db, { email, name: role, password, roles: [role] });
+    const member = db.select().from(staff).where(eq(staff.email, email)).get()!;
+    for (const { id } of db.select().from(rounds).all()) this.assign(member, id);
     const client = new ApiClient(this.url);
     await client.post('/sign-in', { email, password });
     return client;
   }
 
   /** A candidate whose sitting runs: link opened, steps taken, clock started. */
-  async sitting(link: string): Promise<ApiClient> {
+  async sitting(link: string): Promise<TestDevice> {
+    const client = await this.atCover(link);
+    return TestDevice.start(client, this.clock);
+  }
+
+  /** A candidate at the cover page: everything is done but the start. */
+  async atCover(link: string): Promise<ApiClient> {
     const client = new ApiClient(this.url);
     await client.post('/arrival/open', { link });
     await client.post('/arrival/details', { correction: null });
     await client.post('/arrival/rules', { version: '1', accepted: ['honest'] });
-    const { body } = await client.post<{ paperHash: string }>('/sitting/prepare');
-    await client.post('/sitting/start', body);
     return client;
   }
 

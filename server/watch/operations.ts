@@ -6,10 +6,10 @@ import { whereIs, type Here } from '../arrival/operations';
 import { DOOR_CODE_SHOWN_MS, doorCodeOf } from '../arrival/doorCode';
 import { findInvited, noteArrival } from '../arrival/queries';
 import { perDatabase } from '../db/perDatabase';
-import { actsOnRecord, invitations, messages, sittings } from '../db/schema';
+import { audit, invitations, messages, sittings } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
 import { tellWaiting } from '../live/routes';
-import { record } from '../rounds/record';
+import { record } from '../audit/record';
 import { findRound, listRounds } from '../rounds/queries';
 import type { Services } from '../services';
 import { sittingQueries, type FoundSitting } from '../sittings/queries';
@@ -47,10 +47,10 @@ const queriesOf = perDatabase((db) => {
       .limit(1)
       .prepare(),
     noted: db
-      .select({ reason: actsOnRecord.reason })
-      .from(actsOnRecord)
-      .where(and(eq(actsOnRecord.invitationId, invitation), eq(actsOnRecord.act, 'note')))
-      .orderBy(desc(actsOnRecord.id))
+      .select({ reason: audit.reason })
+      .from(audit)
+      .where(and(eq(audit.invitationId, invitation), eq(audit.act, 'note')))
+      .orderBy(desc(audit.id))
       .limit(1)
       .prepare(),
     invitations: db
@@ -81,7 +81,7 @@ function notesOf({ db }: Services, { arrival, invited }: Here): string[] {
 export function watchRow(services: Services, invitation: number): WatchRow {
   const { db, hub, clock } = services;
   const here = whereIs(services, invitation);
-  const { name, reference } = here.invited.candidate;
+  const { name, reference } = here.invited.person;
   const { extraPercent, arrangements } = here.invited.invitation;
   const found = sittingQueries(db).newestOf(invitation);
   const now = clock.now();
@@ -98,7 +98,7 @@ export function watchRow(services: Services, invitation: number): WatchRow {
     heardAt: hub.heardAt(invitation),
     hand: queriesOf(db).hand.get({ invitation }) ?? null,
     notes: notesOf(services, here),
-    picture: here.arrival?.pictureFile != null,
+    picture: services.files.has(invitation, 'picture', here.attempt),
   };
 }
 
@@ -131,8 +131,8 @@ export async function watchView(services: Services, roundId: number): Promise<Wa
   };
 }
 
-export const watchRounds = ({ db, clock }: Services) =>
-  listRounds(db, clock.now()).map(({ id, title, opensAt, closesAt, timeZone, window }) => ({
+export const watchRounds = ({ db, clock }: Services, staffId: number) =>
+  listRounds(db, clock.now(), { staffId, roles: ['invigilator', 'coordinator'] }).map(({ id, title, opensAt, closesAt, timeZone, window }) => ({
     ...{ id, title, opensAt, closesAt, timeZone },
     open: window === 'open',
   }));
@@ -164,7 +164,7 @@ const DOINGS: Record<WatchAct, Doing> = {
   admit(services, staffId, { invitation }) {
     const { stage, attempt, invited } = whereIs(services, invitation);
     if (stage.at !== 'arriving' || stage.step !== 'waiting')
-      throw conflict('not-waiting', 'This candidate does not wait at the door now.');
+      throw conflict('not-waiting', 'This candidate is not waiting to be admitted now.');
     noteArrival(services.db, invitation, attempt, { admittedAt: services.clock.now(), admittedBy: staffId });
     tellWaiting(services, invited.round.id);
   },
@@ -196,13 +196,13 @@ const DOINGS: Record<WatchAct, Doing> = {
   readmit(services, staffId, { minutes, text }, found) {
     const { sitting, roundId } = needSitting(found);
     if (findRound(services.db, roundId)!.signedOffAt !== null)
-      throw conflict('signed-off', 'The marks of this round are signed off; nobody can be let in again.');
+      throw conflict('signed-off', 'The marks of this round are signed off; nobody can be readmitted.');
     const event = { type: 'readmitted', at: services.clock.now(), ms: minutes * MINUTE_MS } as const;
     services.time.record(sitting.id, event, { staffId, reason: text });
-    // The next hand-in has a time and a receipt of its own.
+    // The next hand-in is settled, scored and receipted anew.
     services.db
       .update(sittings)
-      .set({ handedInAt: null, receivedAt: null, receiptHash: null })
+      .set({ claimedHandInAt: null, settledAt: null, scoredAt: null })
       .where(eq(sittings.id, sitting.id))
       .run();
   },

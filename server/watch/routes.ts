@@ -1,10 +1,10 @@
 import Joi from 'joi';
 import { watchActs } from '../../core/watch/api';
 import { whereIs } from '../arrival/operations';
-import { forStaff, idParams, type Endpoint } from '../http/endpoint';
+import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import { openLine } from '../live/stream';
-import { record } from '../rounds/record';
+import { record } from '../audit/record';
 import { findRound } from '../rounds/queries';
 import type { Services } from '../services';
 import { doAct, tellAll, watchRounds, watchView, type Act } from './operations';
@@ -26,11 +26,11 @@ export function watchEndpoints(services: Services): Endpoint[] {
   const { db, files } = services;
   const roles = ['invigilator', 'coordinator'] as const;
   return [
-    forStaff(roles, { method: 'get', path: '/watch' }, () => watchRounds(services)),
-    forStaff(roles, { method: 'get', path: '/watch/:id', params: idParams }, (_, { params }) =>
+    forStaff(roles, { method: 'get', path: '/watch' }, (who) => watchRounds(services, who.id)),
+    forRoundStaff(roles, { method: 'get', path: '/watch/:id', params: idParams }, (_, { params }) =>
       watchView(services, params.id),
     ),
-    forStaff(
+    forRoundStaff(
       roles,
       { method: 'get', path: '/watch/:id/stream', params: idParams },
       (_, { params, request, response }) => {
@@ -38,12 +38,12 @@ export function watchEndpoints(services: Services): Endpoint[] {
         streamRoom(services, openLine({ request, response }, services.log), params.id);
       },
     ),
-    forStaff(
+    forRoundStaff(
       roles,
       { method: 'post', path: '/watch/:id/acts', params: idParams, body: actBody },
       (who, { params, body }) => doAct(services, who.id, params.id, body),
     ),
-    forStaff(
+    forRoundStaff(
       roles,
       { method: 'post', path: '/watch/:id/tell-all', params: idParams, body: tellBody },
       (who, { params, body }) => {
@@ -51,13 +51,12 @@ export function watchEndpoints(services: Services): Endpoint[] {
         return {};
       },
     ),
-    forStaff(
+    forRoundStaff(
       roles,
       { method: 'get', path: '/watch/:id/pictures/:invitation', params: pictureParams },
       (who, { params, response }) => {
-        const { invited, arrival } = whereIs(services, params.invitation);
-        const file = invited.round.id === params.id && arrival?.pictureFile;
-        const bytes = file && files.read(file);
+        const { invited } = whereIs(services, params.invitation);
+        const bytes = invited.round.id === params.id && files.find(params.invitation, 'picture');
         if (!bytes) throw notFound('This picture');
         const act = { staffId: who.id, act: 'looked at a picture', subject: `round ${params.id}` };
         record(services, { ...act, invitationId: params.invitation });

@@ -1,16 +1,3 @@
-CREATE TABLE `acts_on_record` (
-	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
-	`at` integer NOT NULL,
-	`staff_id` integer,
-	`act` text NOT NULL,
-	`subject` text NOT NULL,
-	`invitation_id` integer,
-	`reason` text DEFAULT '' NOT NULL,
-	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action,
-	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
-);
---> statement-breakpoint
-CREATE INDEX `acts_concerning` ON `acts_on_record` (`invitation_id`);--> statement-breakpoint
 CREATE TABLE `arrivals` (
 	`invitation_id` integer NOT NULL,
 	`attempt` integer NOT NULL,
@@ -19,9 +6,7 @@ CREATE TABLE `arrivals` (
 	`correction_settled_at` integer,
 	`checks` text,
 	`checks_at` integer,
-	`picture_file` text,
 	`picture_at` integer,
-	`identity_file` text,
 	`rules_version` text,
 	`rules_at` integer,
 	`waiting_at` integer,
@@ -33,6 +18,19 @@ CREATE TABLE `arrivals` (
 	FOREIGN KEY (`admitted_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE TABLE `audit` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`at` integer NOT NULL,
+	`staff_id` integer,
+	`act` text NOT NULL,
+	`subject` text NOT NULL,
+	`invitation_id` integer,
+	`reason` text DEFAULT '' NOT NULL,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `audit_of` ON `audit` (`invitation_id`,`act`);--> statement-breakpoint
 CREATE TABLE `candidate_sessions` (
 	`token_hash` text PRIMARY KEY NOT NULL,
 	`invitation_id` integer NOT NULL,
@@ -40,54 +38,165 @@ CREATE TABLE `candidate_sessions` (
 	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE TABLE `candidates` (
-	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
-	`name` text NOT NULL,
-	`email` text NOT NULL,
-	`reference` text NOT NULL
+CREATE TABLE `current_answers` (
+	`sitting_id` integer NOT NULL,
+	`about` text NOT NULL,
+	`target` text NOT NULL,
+	`hold` integer NOT NULL,
+	`number` integer NOT NULL,
+	`depth` integer NOT NULL,
+	`value` text NOT NULL,
+	PRIMARY KEY(`sitting_id`, `about`, `target`)
 );
 --> statement-breakpoint
-CREATE UNIQUE INDEX `candidates_reference_unique` ON `candidates` (`reference`);--> statement-breakpoint
+CREATE TABLE `decisions` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`kind` text NOT NULL,
+	`target` text NOT NULL,
+	`facts` text NOT NULL,
+	`opened_at` integer NOT NULL,
+	`decided_at` integer,
+	`choice` text,
+	`staff_id` integer,
+	`reason` text DEFAULT '' NOT NULL,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `decisions_of` ON `decisions` (`sitting_id`);--> statement-breakpoint
+CREATE INDEX `decisions_open` ON `decisions` (`decided_at`);--> statement-breakpoint
+CREATE TABLE `evidence` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`target` text NOT NULL,
+	`input` text NOT NULL,
+	`document` text NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `evidence_of` ON `evidence` (`sitting_id`,`target`);--> statement-breakpoint
+CREATE TABLE `file_uses` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`hash` text NOT NULL,
+	`invitation_id` integer NOT NULL,
+	`attempt` integer NOT NULL,
+	`purpose` text NOT NULL,
+	`at` integer NOT NULL,
+	`keep_until` integer NOT NULL,
+	`ended_at` integer,
+	FOREIGN KEY (`hash`) REFERENCES `files`(`hash`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `file_uses_of` ON `file_uses` (`invitation_id`,`purpose`);--> statement-breakpoint
+CREATE INDEX `file_uses_by` ON `file_uses` (`hash`);--> statement-breakpoint
+CREATE TABLE `files` (
+	`hash` text PRIMARY KEY NOT NULL,
+	`type` text NOT NULL,
+	`bytes` integer NOT NULL,
+	`at` integer NOT NULL
+);
+--> statement-breakpoint
+CREATE TABLE `forms` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`hash` text NOT NULL,
+	`paper_version_id` integer NOT NULL,
+	`document` text NOT NULL,
+	FOREIGN KEY (`paper_version_id`) REFERENCES `paper_versions`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `forms_hash_unique` ON `forms` (`hash`);--> statement-breakpoint
+CREATE TABLE `heads` (
+	`sitting_id` integer NOT NULL,
+	`hold` integer NOT NULL,
+	`number` integer NOT NULL,
+	`chain` text NOT NULL,
+	`arrived_at` integer NOT NULL,
+	`heard` integer NOT NULL,
+	`checked` integer NOT NULL,
+	PRIMARY KEY(`sitting_id`, `hold`, `number`, `chain`)
+) WITHOUT ROWID;
+--> statement-breakpoint
+CREATE TABLE `holds` (
+	`sitting_id` integer NOT NULL,
+	`number` integer NOT NULL,
+	`token` text NOT NULL,
+	`granted_at` integer NOT NULL,
+	`agent` text NOT NULL,
+	`store` text NOT NULL,
+	`opening` text NOT NULL,
+	`whole` integer DEFAULT 0 NOT NULL,
+	`chain` text NOT NULL,
+	`broken` integer DEFAULT false NOT NULL,
+	PRIMARY KEY(`sitting_id`, `number`),
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
 CREATE TABLE `invitations` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,
-	`candidate_id` integer NOT NULL,
+	`person_id` integer NOT NULL,
 	`link_hash` text NOT NULL,
 	`extra_percent` integer NOT NULL,
 	`arrangements` text NOT NULL,
 	`time_zone` text,
 	`invited_at` integer NOT NULL,
 	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
-	FOREIGN KEY (`candidate_id`) REFERENCES `candidates`(`id`) ON UPDATE no action ON DELETE no action
+	FOREIGN KEY (`person_id`) REFERENCES `people`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `invitations_link_hash_unique` ON `invitations` (`link_hash`);--> statement-breakpoint
+CREATE UNIQUE INDEX `one_invitation_a_round` ON `invitations` (`round_id`,`person_id`);--> statement-breakpoint
+CREATE INDEX `invitations_of` ON `invitations` (`person_id`);--> statement-breakpoint
+CREATE TABLE `item_versions` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`item_id` integer NOT NULL,
+	`version` integer NOT NULL,
+	`state` text NOT NULL,
+	`document` text NOT NULL,
+	FOREIGN KEY (`item_id`) REFERENCES `items`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `one_item_version` ON `item_versions` (`item_id`,`version`);--> statement-breakpoint
+CREATE TABLE `items` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`key` text NOT NULL
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `items_key_unique` ON `items` (`key`);--> statement-breakpoint
 CREATE TABLE `jobs` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`kind` text NOT NULL,
 	`subject` integer NOT NULL,
+	`state` text DEFAULT 'waiting' NOT NULL,
 	`run_at` integer NOT NULL,
 	`attempts` integer DEFAULT 0 NOT NULL,
 	`done_at` integer,
 	`trouble` text
 );
 --> statement-breakpoint
-CREATE INDEX `jobs_due` ON `jobs` (`done_at`,`run_at`);--> statement-breakpoint
+CREATE INDEX `jobs_due` ON `jobs` (`state`,`run_at`);--> statement-breakpoint
+CREATE INDEX `jobs_about` ON `jobs` (`kind`,`subject`);--> statement-breakpoint
 CREATE TABLE `journal` (
 	`arrival` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`sitting_id` integer NOT NULL,
-	`device` text NOT NULL,
-	`seq` integer NOT NULL,
+	`hold` integer NOT NULL,
+	`number` integer NOT NULL,
+	`variant` integer NOT NULL,
 	`about` text NOT NULL,
 	`target` text NOT NULL,
-	`value` text NOT NULL,
-	`client_at` integer NOT NULL,
-	`server_at` integer NOT NULL,
-	`standing` text NOT NULL,
+	`value` text,
+	`patch` text,
+	`restored` text,
+	`claimed_at` integer NOT NULL,
+	`arrived_at` integer NOT NULL,
+	`aside` text,
 	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE UNIQUE INDEX `entry_once` ON `journal` (`sitting_id`,`device`,`seq`);--> statement-breakpoint
+CREATE UNIQUE INDEX `entry_once` ON `journal` (`sitting_id`,`hold`,`number`,`variant`);--> statement-breakpoint
 CREATE TABLE `letters` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`invitation_id` integer,
@@ -101,11 +210,15 @@ CREATE TABLE `letters` (
 	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE INDEX `letters_of` ON `letters` (`invitation_id`);--> statement-breakpoint
 CREATE TABLE `marking_tasks` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,
 	`sitting_id` integer NOT NULL,
 	`target` text NOT NULL,
+	`component` text NOT NULL,
+	`role` text NOT NULL,
+	`response` text NOT NULL,
 	`assessor_id` integer,
 	`claimed_at` integer,
 	`done_at` integer,
@@ -114,12 +227,17 @@ CREATE TABLE `marking_tasks` (
 	FOREIGN KEY (`assessor_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE UNIQUE INDEX `one_task_a_part` ON `marking_tasks` (`sitting_id`,`target`);--> statement-breakpoint
+CREATE UNIQUE INDEX `one_task` ON `marking_tasks` (`sitting_id`,`target`,`component`,`role`);--> statement-breakpoint
 CREATE INDEX `tasks_open` ON `marking_tasks` (`round_id`,`target`,`done_at`);--> statement-breakpoint
 CREATE TABLE `marks` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`sitting_id` integer NOT NULL,
 	`target` text NOT NULL,
+	`component` text NOT NULL,
+	`role` text NOT NULL,
+	`cause` text NOT NULL,
+	`supersedes` integer,
+	`response` text NOT NULL,
 	`staff_id` integer,
 	`hundredths` integer NOT NULL,
 	`verdict` text,
@@ -131,7 +249,7 @@ CREATE TABLE `marks` (
 	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE INDEX `marks_of_sitting` ON `marks` (`sitting_id`);--> statement-breakpoint
+CREATE INDEX `marks_of_sitting` ON `marks` (`sitting_id`,`target`,`component`);--> statement-breakpoint
 CREATE TABLE `messages` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,
@@ -148,18 +266,68 @@ CREATE TABLE `messages` (
 --> statement-breakpoint
 CREATE INDEX `messages_of` ON `messages` (`invitation_id`);--> statement-breakpoint
 CREATE INDEX `messages_in` ON `messages` (`round_id`);--> statement-breakpoint
-CREATE TABLE `papers` (
+CREATE TABLE `observations` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
-	`key` text NOT NULL,
-	`version` integer NOT NULL,
-	`document` text NOT NULL
+	`sitting_id` integer NOT NULL,
+	`kind` text NOT NULL,
+	`from_at` integer NOT NULL,
+	`to_at` integer NOT NULL,
+	`facts` text NOT NULL,
+	`hash` text NOT NULL,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE INDEX `observations_of` ON `observations` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `paper_versions` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`paper_id` integer NOT NULL,
+	`version` integer NOT NULL,
+	`document` text NOT NULL,
+	FOREIGN KEY (`paper_id`) REFERENCES `papers`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `one_paper_version` ON `paper_versions` (`paper_id`,`version`);--> statement-breakpoint
+CREATE TABLE `papers` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`key` text NOT NULL
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `papers_key_unique` ON `papers` (`key`);--> statement-breakpoint
+CREATE TABLE `people` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`name` text NOT NULL,
+	`email` text NOT NULL,
+	`reference` text NOT NULL
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `people_reference_unique` ON `people` (`reference`);--> statement-breakpoint
+CREATE INDEX `people_by_email` ON `people` (`email`);--> statement-breakpoint
+CREATE TABLE `receipts` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`at` integer NOT NULL,
+	`hash` text NOT NULL,
+	`reason` text NOT NULL,
+	`sources` text NOT NULL,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `receipts_of` ON `receipts` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `round_staff` (
+	`round_id` integer NOT NULL,
+	`staff_id` integer NOT NULL,
+	`role` text NOT NULL,
+	PRIMARY KEY(`round_id`, `staff_id`, `role`),
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `rounds_of_staff` ON `round_staff` (`staff_id`);--> statement-breakpoint
 CREATE TABLE `rounds` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`key` text NOT NULL,
 	`title` text NOT NULL,
-	`paper_id` integer NOT NULL,
+	`paper_version_id` integer NOT NULL,
 	`opens_at` integer NOT NULL,
 	`closes_at` integer NOT NULL,
 	`time_zone` text NOT NULL,
@@ -167,11 +335,22 @@ CREATE TABLE `rounds` (
 	`signed_off_at` integer,
 	`signed_off_by` integer,
 	`released_at` integer,
-	FOREIGN KEY (`paper_id`) REFERENCES `papers`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`paper_version_id`) REFERENCES `paper_versions`(`id`) ON UPDATE no action ON DELETE no action,
 	FOREIGN KEY (`signed_off_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `rounds_key_unique` ON `rounds` (`key`);--> statement-breakpoint
+CREATE TABLE `sealed_copies` (
+	`form_id` integer NOT NULL,
+	`section` text NOT NULL,
+	`hash` text NOT NULL,
+	`key` text NOT NULL,
+	`bytes` blob NOT NULL,
+	PRIMARY KEY(`form_id`, `section`),
+	FOREIGN KEY (`form_id`) REFERENCES `forms`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `sealed_copies_hash_unique` ON `sealed_copies` (`hash`);--> statement-breakpoint
 CREATE TABLE `settings` (
 	`key` text PRIMARY KEY NOT NULL,
 	`value` text NOT NULL
@@ -181,18 +360,17 @@ CREATE TABLE `sittings` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`invitation_id` integer NOT NULL,
 	`attempt` integer NOT NULL,
-	`seed` text NOT NULL,
+	`form_id` integer NOT NULL,
 	`script` text NOT NULL,
 	`started_at` integer,
 	`deadline_at` integer,
 	`closed_at` integer,
 	`closed_by` text,
-	`handed_in_at` integer,
-	`received_at` integer,
-	`receipt_hash` text,
-	`holder` text,
+	`claimed_hand_in_at` integer,
+	`settled_at` integer,
 	`scored_at` integer,
-	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`form_id`) REFERENCES `forms`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `sittings_script_unique` ON `sittings` (`script`);--> statement-breakpoint

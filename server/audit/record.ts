@@ -1,4 +1,4 @@
-import { actsOnRecord } from '../db/schema';
+import { audit } from '../db/schema';
 import type { Services } from '../services';
 
 export interface Act {
@@ -11,7 +11,7 @@ export interface Act {
 
 /** Puts an act on record: who did what, to whom, and why. */
 export function record({ db, clock }: Pick<Services, 'db' | 'clock'>, act: Act): void {
-  db.insert(actsOnRecord)
+  db.insert(audit)
     .values({ staffId: null, invitationId: null, reason: '', ...act, at: clock.now() })
     .run();
 }

@@ -1,0 +1,79 @@
+import { and, asc, eq, isNull } from 'drizzle-orm';
+import type { FilePurpose } from '../../core/files/purpose';
+import type { Clock } from '../clock';
+import type { Db } from '../db/open';
+import { files, fileUses } from '../db/schema';
+import type { JobQueue } from '../jobs/jobQueue';
+import type { FileStore } from './fileStore';
+
+export interface NewFile {
+  readonly bytes: Uint8Array;
+  readonly type: string;
+  readonly invitationId: number;
+  readonly attempt: number;
+  readonly purpose: FilePurpose;
+  readonly keepUntil: number;
+}
+
+/** Files and what they are used for. Bytes are deleted when their last use has ended. */
+export class Files {
+  private readonly db: Db;
+  private readonly store: FileStore;
+  private readonly clock: Clock;
+  private readonly jobs: JobQueue;
+
+  constructor(db: Db, store: FileStore, clock: Clock, jobs: JobQueue) {
+    [this.db, this.store, this.clock, this.jobs] = [db, store, clock, jobs];
+    jobs.handle('end-file-use', (use) => this.endUse(use));
+  }
+
+  /** Keeps a file for a purpose; what was kept for the same purpose before is no longer used. */
+  keep({ bytes, type, ...use }: NewFile): void {
+    const hash = this.store.keep(bytes);
+    const at = this.clock.now();
+    const before = this.db.transaction(() => {
+      this.db.insert(files).values({ hash, type, bytes: bytes.length, at }).onConflictDoNothing().run();
+      const same = this.usesOf(use.invitationId, use.purpose).filter((one) => one.attempt === use.attempt);
+      const { lastInsertRowid } = this.db
+        .insert(fileUses)
+        .values({ ...use, hash, at })
+        .run();
+      this.jobs.add('end-file-use', Number(lastInsertRowid), use.keepUntil);
+      return same;
+    });
+    for (const { id } of before) this.endUse(id);
+  }
+
+  /** The file that is used for a purpose now; null for none. */
+  find(invitationId: number, purpose: FilePurpose): Buffer | null {
+    const use = this.usesOf(invitationId, purpose).at(-1);
+    return use ? this.store.read(use.hash) : null;
+  }
+
+  has(invitationId: number, purpose: FilePurpose, attempt: number): boolean {
+    return this.usesOf(invitationId, purpose).some((use) => use.attempt === attempt);
+  }
+
+  /** Ends the use for a purpose, as when somebody goes on without a picture. */
+  endUses(invitationId: number, purpose: FilePurpose, attempt: number): void {
+    for (const use of this.usesOf(invitationId, purpose)) if (use.attempt === attempt) this.endUse(use.id);
+  }
+
+  private usesOf(invitationId: number, purpose: FilePurpose) {
+    const own = and(eq(fileUses.invitationId, invitationId), eq(fileUses.purpose, purpose));
+    return this.db
+      .select()
+      .from(fileUses)
+      .where(and(own, isNull(fileUses.endedAt)))
+      .orderBy(asc(fileUses.id))
+      .all();
+  }
+
+  private endUse(id: number): void {
+    const use = this.db.select().from(fileUses).where(eq(fileUses.id, id)).get();
+    if (!use || use.endedAt !== null) return;
+    this.db.update(fileUses).set({ endedAt: this.clock.now() }).where(eq(fileUses.id, id)).run();
+    const open = and(eq(fileUses.hash, use.hash), isNull(fileUses.endedAt));
+    if (!this.db.select().from(fileUses).where(open).limit(1).get()) this.store.remove(use.hash);
+  }
+}

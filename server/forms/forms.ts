@@ -1,0 +1,88 @@
+import { and, eq } from 'drizzle-orm';
+import { drawForm, parseForm } from '../../core/forms/form';
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import { splitForSealing, type CandidatePaper } from '../../core/papers/candidatePaper';
+import type { SealedListing } from '../../core/sittings/api';
+import type { Db } from '../db/open';
+import { perDatabase } from '../db/perDatabase';
+import { forms, sealedCopies } from '../db/schema';
+import { sha256 } from '../http/secrets';
+import { paperOfVersion } from '../papers/papers';
+import { seal } from './seal';
+
+/** The copy of the whole paper; sections with a limit of their own have their key for a name. */
+export const WHOLE_PAPER = '';
+
+const known = perDatabase(() => new Map<number, CandidatePaper>());
+const FORMS_KEPT = 2000;
+
+/**
+ * Draws the form of a sitting and stores it with its sealed copies. Forms that come out alike are one: they differ only
+ * in how options are arranged.
+ */
+export function fixForm(db: Db, paperVersionId: number, seed: string): number {
+  const form = drawForm(paperOfVersion(db, paperVersionId), seed);
+  const hash = sha256(canonicalJson({ paperVersionId, form }));
+  const same = db.select({ id: forms.id }).from(forms).where(eq(forms.hash, hash)).get();
+  if (same) return same.id;
+  const values = { hash, paperVersionId, document: form };
+  const formId = Number(db.insert(forms).values(values).run().lastInsertRowid);
+  const { open, limited } = splitForSealing(form.paper);
+  const copies = [{ section: WHOLE_PAPER, document: open as unknown }].concat(
+    limited.map((one) => ({ section: one.section, document: one })),
+  );
+  for (const { section, document } of copies)
+    db.insert(sealedCopies)
+      .values({ formId, section, ...seal(document) })
+      .run();
+  return formId;
+}
+
+/** The form of a sitting as the candidate sees it, all sections open. */
+export function formById(db: Db, id: number): CandidatePaper {
+  const cache = known(db);
+  const cached = cache.get(id);
+  if (cached) return cached;
+  const row = db.select().from(forms).where(eq(forms.id, id)).get();
+  if (!row) throw new Error(`there is no form ${id}`);
+  const { paper } = parseForm(row.document);
+  if (cache.size >= FORMS_KEPT) cache.clear();
+  cache.set(id, paper);
+  return paper;
+}
+
+const listings = perDatabase(() => new Map<number, readonly SealedListing[]>());
+
+/** What of a form a device fetches before the start. */
+export function sealedListing(db: Db, formId: number): readonly SealedListing[] {
+  const cached = listings(db).get(formId);
+  if (cached) return cached;
+  const found = db
+    .select({ section: sealedCopies.section, hash: sealedCopies.hash })
+    .from(sealedCopies)
+    .where(eq(sealedCopies.formId, formId))
+    .all();
+  if (listings(db).size >= FORMS_KEPT) listings(db).clear();
+  listings(db).set(formId, found);
+  return found;
+}
+
+export const sealedBytes = (db: Db, formId: number, hash: string): Buffer | null =>
+  db
+    .select({ bytes: sealedCopies.bytes })
+    .from(sealedCopies)
+    .where(and(eq(sealedCopies.formId, formId), eq(sealedCopies.hash, hash)))
+    .get()?.bytes ?? null;
+
+/** The keys of the paper and of the sections that were entered; no others leave the server. */
+export function keysOf(db: Db, formId: number, entered: readonly string[]): Record<string, string> {
+  const open = [WHOLE_PAPER, ...entered];
+  const found = db
+    .select({ section: sealedCopies.section, key: sealedCopies.key })
+    .from(sealedCopies)
+    .where(eq(sealedCopies.formId, formId))
+    .all();
+  return Object.fromEntries(
+    found.filter((c) => open.includes(c.section)).map((c) => [c.section, c.key]),
+  );
+}

@@ -1,0 +1,39 @@
+import { eq } from 'drizzle-orm';
+import type { FailedJob } from '../../core/jobs/api';
+import { record } from '../audit/record';
+import { letters, sittings } from '../db/schema';
+import { forStaff, idParams, type Endpoint } from '../http/endpoint';
+import { conflict } from '../http/errors';
+import type { Services } from '../services';
+import type { jobs } from '../db/schema';
+
+type Job = typeof jobs.$inferSelect;
+
+/** What a job is about, as staff know it. */
+function aboutOf({ db }: Services, { kind, subject }: Job): string {
+  if (kind === 'score' || kind === 'settle')
+    return db.select().from(sittings).where(eq(sittings.id, subject)).get()?.script ?? `${subject}`;
+  if (kind === 'send-letter')
+    return db.select().from(letters).where(eq(letters.id, subject)).get()?.to ?? `${subject}`;
+  return `${subject}`;
+}
+
+const failedJobs = (services: Services): FailedJob[] =>
+  services.jobs.failed().map((job) => ({
+    ...{ id: job.id, kind: job.kind, attempts: job.attempts, trouble: job.trouble ?? '' },
+    about: aboutOf(services, job),
+  }));
+
+/** Jobs that were given up are seen by staff, who can have them run again. */
+export function jobEndpoints(services: Services): Endpoint[] {
+  const roles = ['coordinator', 'lead'] as const;
+  return [
+    forStaff(roles, { method: 'get', path: '/jobs/failed' }, () => failedJobs(services)),
+    forStaff(roles, { method: 'post', path: '/jobs/:id/run-again', params: idParams }, (who, { params }) => {
+      if (!services.jobs.runAgain(params.id))
+        throw conflict('not-failed', 'This job has not failed, or somebody has already run it again.');
+      record(services, { staffId: who.id, act: 'ran a job again', subject: `job ${params.id}` });
+      return failedJobs(services);
+    }),
+  ];
+}

@@ -1,0 +1,78 @@
+import { and, desc, eq } from 'drizzle-orm';
+import * as v from 'valibot';
+import { itemSchema, paperSchema, type FullPaper, type Item, type Paper } from '../../core/papers/paper';
+import type { Db } from '../db/open';
+import { perDatabase } from '../db/perDatabase';
+import { items, itemVersions, papers, paperVersions } from '../db/schema';
+
+export interface PaperVersion {
+  readonly id: number;
+  readonly paper: FullPaper;
+}
+
+/** Published versions are immutable: parsed once, kept. */
+const known = perDatabase(() => new Map<number, FullPaper>());
+
+function itemOf(db: Db, { key, version }: { readonly key: string; readonly version: number }): Item {
+  const row = db
+    .select({ document: itemVersions.document })
+    .from(itemVersions)
+    .innerJoin(items, eq(items.id, itemVersions.itemId))
+    .where(and(eq(items.key, key), eq(itemVersions.version, version)))
+    .get();
+  if (!row) throw new Error(`the bank has no item ${key} in version ${version}`);
+  return v.parse(itemSchema, row.document);
+}
+
+/** A published paper with its items, parsed on loading; null where there is no such version. */
+export function paperById(db: Db, id: number): FullPaper | null {
+  const cached = known(db).get(id);
+  if (cached) return cached;
+  const row = db.select().from(paperVersions).where(eq(paperVersions.id, id)).get();
+  if (!row) return null;
+  const paper = v.parse(paperSchema, row.document);
+  const bank = paper.sections.flatMap((section) => section.items.map((item) => itemOf(db, item)));
+  const full = { ...paper, bank };
+  known(db).set(id, full);
+  return full;
+}
+
+/** A paper that is known to be there, as that of a round. */
+export function paperOfVersion(db: Db, id: number): FullPaper {
+  const paper = paperById(db, id);
+  if (!paper) throw new Error(`there is no version ${id} of a paper`);
+  return paper;
+}
+
+/** The latest published version of a paper by its key. */
+export function latestVersion(db: Db, key: string): PaperVersion | null {
+  const row = db
+    .select({ id: paperVersions.id })
+    .from(paperVersions)
+    .innerJoin(papers, eq(papers.id, paperVersions.paperId))
+    .where(eq(papers.key, key))
+    .orderBy(desc(paperVersions.version))
+    .limit(1)
+    .get();
+  return row ? { id: row.id, paper: paperOfVersion(db, row.id) } : null;
+}
+
+function keepItem(db: Db, item: Item): void {
+  db.insert(items).values({ key: item.key }).onConflictDoNothing().run();
+  const { id } = db.select().from(items).where(eq(items.key, item.key)).get()!;
+  const values = { itemId: id, version: item.version, state: 'approved' as const, document: item };
+  db.insert(itemVersions).values(values).onConflictDoNothing().run();
+}
+
+/** Publishes a version of a paper with the item versions that it names; both are immutable from now on. */
+export function publishPaper(db: Db, { bank, ...rest }: FullPaper): number {
+  const paper: Paper = v.parse(paperSchema, rest);
+  return db.transaction(() => {
+    for (const item of bank) keepItem(db, v.parse(itemSchema, item));
+    db.insert(papers).values({ key: paper.key }).onConflictDoNothing().run();
+    const { id } = db.select().from(papers).where(eq(papers.key, paper.key)).get()!;
+    const values = { paperId: id, version: paper.version, document: paper };
+    return Number(db.insert(paperVersions).values(values).run().lastInsertRowid);
+  });
+}
+

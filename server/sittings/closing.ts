@@ -1,0 +1,196 @@
+import { and, eq, isNull } from 'drizzle-orm';
+import type { Judged } from '../../core/journal/judge';
+import { counts } from '../../core/journal/judge';
+import { receiptCode } from '../../core/journal/receipt';
+import type { DecisionFacts, DecisionKind } from '../../core/rounds/decisions';
+import type { ClosedBy } from '../../core/sittings/api';
+import { BYTES_MS } from '../../core/timing/deadline';
+import { paperEndAt, sectionEndAt } from '../../core/timing/sittingTime';
+import { findInvited, paperOf } from '../arrival/queries';
+import { decisions, heads, sittings } from '../db/schema';
+import { receiptLetter } from '../mail/receiptLetter';
+import type { Outbox } from '../mail/outbox';
+import { observe } from '../observations/observations';
+import type { Services } from '../services';
+import type { Holds, HoldState } from './holds';
+import { judge, storeWinners, type Judging } from './judging';
+import { findSitting, type Sitting } from './queries';
+import { makeReceipt, newestReceipt } from './receipts';
+
+/** What closes a sitting, and what becomes of it until nothing that counts can come any more. */
+export class Closing {
+  private readonly services: Services;
+  private readonly holds: Holds;
+  private readonly outbox: Outbox;
+
+  constructor(services: Services, holds: Holds, outbox: Outbox) {
+    [this.services, this.holds, this.outbox] = [services, holds, outbox];
+    services.jobs.handle('settle', (sitting) => services.commits.run(() => this.settle(sitting)));
+  }
+
+  judging(sitting: Sitting): Judging {
+    const { db, time } = this.services;
+    const paper = paperOf(db, findInvited(db, sitting.invitationId)!);
+    return { db, holds: this.holds, sitting: sitting.id, paper, time: time.of(sitting.id) };
+  }
+
+  /** Closes a sitting now, and makes the receipt of what it holds; part of a commit. */
+  close(id: number, by: ClosedBy, cause?: { readonly staffId: number; readonly reason: string }): void {
+    const { db, clock, jobs, time } = this.services;
+    const now = clock.now();
+    time.record(id, { type: 'closed', at: now, by }, cause);
+    if (!this.simple(id)) this.rejudge(id);
+    makeReceipt(db, id, { at: now, reason: 'handed in' });
+    jobs.add('settle', id, time.of(id).closed!.at + BYTES_MS + 1);
+  }
+
+  /** Judges all entries anew and makes the winners current; part of a commit. */
+  rejudge(id: number): Judged {
+    const { db, clock } = this.services;
+    const judging = this.judging(findSitting(db, id)!);
+    const judged = judge(judging, clock.now());
+    storeWinners(judging, judged);
+    return judged;
+  }
+
+  /** After a decision: the answers as decided, and a receipt of its own; part of a commit. */
+  decided(id: number): void {
+    const { db, clock } = this.services;
+    this.rejudge(id);
+    makeReceipt(db, id, { at: clock.now(), reason: 'decision' });
+    this.scoreWhenDecided(id);
+  }
+
+  /**
+   * Takes up what has come since the closing; part of a commit. Settled is a sitting of which nothing that counts can
+   * come any more: every hold has shown so, or the time for bytes is over.
+   */
+  settle(id: number): void {
+    const { db, clock, time } = this.services;
+    const sitting = findSitting(db, id);
+    const end = sitting && time.of(id).closed?.at;
+    if (!sitting || end == null) return;
+    const now = clock.now();
+    const overdue = now > end + BYTES_MS;
+    if (this.simple(id)) {
+      if (sitting.settledAt === null && (overdue || this.allFinal(id, end))) this.settled(sitting, null);
+      return;
+    }
+    const judged = this.rejudge(id);
+    if (judged.complete || overdue) makeReceipt(db, id, { at: now, reason: 'late entries counted' });
+    if (sitting.settledAt !== null) {
+      this.openDecisions(id, judged);
+      this.scoreWhenDecided(id);
+    } else if (overdue || judged.final) this.settled(sitting, judged);
+  }
+
+  /** Nothing about this sitting needs judging: all it holds came plainly in time. */
+  private simple(id: number): boolean {
+    const { clock, time } = this.services;
+    const state = time.of(id);
+    const now = clock.now();
+    const end = paperEndAt(state, now) ?? now;
+    const sectionEnded = Object.keys(state.entered).some((s) => sectionEndAt(state, s, now) !== null);
+    const plain = (hold: HoldState) =>
+      !hold.chain.broken && hold.lastEntryAt <= end && hold.announced <= hold.chain.whole && hold.last <= hold.chain.whole;
+    return state.stops.length === 0 && !sectionEnded && this.holds.of(id).every(plain);
+  }
+
+  private allFinal(id: number, end: number): boolean {
+    const { db } = this.services;
+    return this.holds.of(id).every(({ number, announced }) =>
+      db
+        .select()
+        .from(heads)
+        .where(and(eq(heads.sittingId, id), eq(heads.hold, number), eq(heads.number, announced)))
+        .all()
+        .some((head) => head.checked && head.heard >= end),
+    );
+  }
+
+  private settled({ id }: Sitting, judged: Judged | null): void {
+    const { db, clock } = this.services;
+    db.update(sittings).set({ settledAt: clock.now() }).where(eq(sittings.id, id)).run();
+    if (judged) {
+      this.observeJudged(id, judged);
+      this.openDecisions(id, judged);
+    }
+    this.sendReceipt(id);
+    this.scoreWhenDecided(id);
+  }
+
+  private observeJudged(id: number, { silences, missing }: Judged): void {
+    const { db, clock } = this.services;
+    const now = clock.now();
+    for (const { hold, from, to, across } of silences)
+      observe(db, id, { kind: 'silence', from, to, facts: { hold, across } });
+    for (const { hold, from, to } of missing)
+      observe(db, id, { kind: 'missing entries', from: now, to: now, facts: { hold, first: from, last: to } });
+  }
+
+  /** Puts before a coordinator what only a person can decide, each thing once. */
+  private openDecisions(id: number, judged: Judged): void {
+    const { db, clock } = this.services;
+    const known = db.select().from(decisions).where(eq(decisions.sittingId, id)).all();
+    const open = (kind: DecisionKind, target: string, facts: DecisionFacts) =>
+      db
+        .insert(decisions)
+        .values({ sittingId: id, kind, target, facts, openedAt: clock.now() })
+        .run();
+    const isKnown = (kind: DecisionKind, target: string) =>
+      known.some((d) => d.kind === kind && d.target === target);
+    const late = lateFacts(judged);
+    const undecided = known.find((d) => d.kind === 'late entries' && d.decidedAt === null);
+    if (late && !undecided) open('late entries', '', late);
+    else if (late && undecided)
+      db.update(decisions).set({ facts: late }).where(eq(decisions.id, undecided.id)).run();
+    if (judged.missing.length > 0 && !isKnown('missing entries', '')) {
+      const count = judged.missing.reduce((sum, { from, to }) => sum + to - from + 1, 0);
+      open('missing entries', '', { count });
+    }
+    for (const { entry, without, rival } of judged.winners.values()) {
+      if (entry.about !== 'answer') continue;
+      if (without !== undefined && !isKnown('writing in a stop', entry.target))
+        open('writing in a stop', entry.target, {});
+      if (rival && !isKnown('two versions', entry.target))
+        open('two versions', entry.target, { other: { hold: rival.hold, number: rival.number } });
+    }
+  }
+
+  /** A script goes on to scoring and marking once nothing about it is undecided. */
+  private scoreWhenDecided(id: number): void {
+    const { db, jobs } = this.services;
+    const open = and(eq(decisions.sittingId, id), isNull(decisions.decidedAt));
+    if (db.select({ id: decisions.id }).from(decisions).where(open).limit(1).get()) return;
+    db.update(sittings).set({ scoredAt: null }).where(eq(sittings.id, id)).run();
+    jobs.add('score', id);
+  }
+
+  private sendReceipt(id: number): void {
+    const { db, config } = this.services;
+    const sitting = findSitting(db, id)!;
+    const { person, round, invitation } = findInvited(db, sitting.invitationId)!;
+    this.outbox.put(
+      receiptLetter({
+        ...{ invitationId: invitation.id, organisation: config.organisation, title: round.title },
+        ...{ person, closedAt: sitting.closedAt!, timeZone: invitation.timeZone ?? round.timeZone },
+        ...{ code: receiptCode(newestReceipt(db, id)!.hash), resultBy: round.settings.resultBy },
+        help: round.settings.help,
+      }),
+    );
+  }
+}
+
+/** The entries that wait for a coordinator, in figures; null where there are none. */
+function lateFacts({ verdicts }: Judged): DecisionFacts | null {
+  const waiting = verdicts.filter((v) => v.standing === 'waiting' && !counts(v));
+  if (waiting.length === 0) return null;
+  const made = waiting.map((v) => v.at);
+  const arrived = waiting.map((v) => v.entry.arrivedAt);
+  return {
+    count: waiting.length,
+    upTo: Math.max(...waiting.map((v) => v.entry.order)),
+    ...{ madeFrom: Math.min(...made), madeTo: Math.max(...made) },
+    ...{ arrivedFrom: Math.min(...arrived), arrivedTo: Math.max(...arrived) },
+  };
+}

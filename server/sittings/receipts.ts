@@ -1,0 +1,103 @@
+import { asc, desc, eq, sql } from 'drizzle-orm';
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import type { EntryRef } from '../../core/journal/entry';
+import { receiptCode, receiptHash, type ReceiptReason } from '../../core/journal/receipt';
+import { kindOf } from '../../core/kinds/registry';
+import { allParts } from '../../core/papers/paper';
+import { answerToScore } from '../../core/scoring/scoreSitting';
+import type { Receipt } from '../../core/sittings/api';
+import { usedMs } from '../../core/timing/sittingTime';
+import { findInvited, paperOf } from '../arrival/queries';
+import type { Db } from '../db/open';
+import { perDatabase } from '../db/perDatabase';
+import { receipts } from '../db/schema';
+import { sha256 } from '../http/secrets';
+import type { Services } from '../services';
+import { sittingQueries, type Sitting } from './queries';
+import { valueOf } from './values';
+
+export type ReceiptRow = typeof receipts.$inferSelect;
+
+const queriesOf = perDatabase((db) => ({
+  newest: db
+    .select()
+    .from(receipts)
+    .where(eq(receipts.sittingId, sql.placeholder('sitting')))
+    .orderBy(desc(receipts.id))
+    .limit(1)
+    .prepare(),
+}));
+
+export const newestReceipt = (db: Db, sitting: number): ReceiptRow | null =>
+  queriesOf(db).newest.get({ sitting }) ?? null;
+
+export const receiptsOf = (db: Db, sitting: number): ReceiptRow[] =>
+  db.select().from(receipts).where(eq(receipts.sittingId, sitting)).orderBy(asc(receipts.id)).all();
+
+/** Answers (by target) that a receipt covers, made out of the journal's entries that it names. */
+export function answersOfReceipt(
+  db: Db,
+  { sittingId, sources }: Pick<ReceiptRow, 'sittingId' | 'sources'>,
+): Record<string, unknown> {
+  const find = sittingQueries(db);
+  const answers: Record<string, unknown> = {};
+  for (const [target, ref] of Object.entries(sources)) {
+    const value = valueOf(find, sittingId, ref);
+    if (value) answers[target] = JSON.parse(value.text) as unknown;
+  }
+  return answers;
+}
+
+/** Does the journal still hold exactly what a receipt proves? */
+export const receiptHolds = (db: Db, receipt: ReceiptRow): boolean =>
+  receiptHash(answersOfReceipt(db, receipt), sha256) === receipt.hash;
+
+/** Makes a receipt of the current answers, unless the newest one says just that already. Part of a commit. */
+export function makeReceipt(
+  db: Db,
+  sitting: number,
+  { at, reason }: { readonly at: number; readonly reason: ReceiptReason },
+): ReceiptRow {
+  const rows = sittingQueries(db)
+    .currentOf(sitting)
+    .filter((row) => row.about === 'answer')
+    .sort((a, b) => (a.target < b.target ? -1 : 1));
+  // Values are canonical already, so that the whole is canonical as it stands here.
+  const text = `{${rows.map((row) => `${JSON.stringify(row.target)}:${row.value}`).join(',')}}`;
+  const hash = sha256(text);
+  const sources: Record<string, EntryRef> = {};
+  for (const { target, hold, number } of rows) sources[target] = { hold, number };
+  const before = newestReceipt(db, sitting);
+  if (before?.hash === hash && canonicalJson(before.sources) === canonicalJson(sources)) return before;
+  return db.insert(receipts).values({ sittingId: sitting, at, hash, reason, sources }).returning().get();
+}
+
+/** A hand-in that claims to have been made so long before it arrived was made without a connection. */
+const LONG_BEFORE_MS = 10_000;
+
+const answeredOf = (db: Db, sitting: Sitting, answers: Readonly<Record<string, unknown>>) => {
+  const parts = allParts(paperOf(db, findInvited(db, sitting.invitationId)!));
+  const answered = parts.filter((place) => {
+    const kind = kindOf(place.part.kind);
+    return kind.progress(kind.show(place.part.content), answerToScore(answers, place)).state !== 'empty';
+  });
+  return { answered: answered.length, parts: parts.length };
+};
+
+/** The newest receipt of a closed sitting, as the candidate is shown it. */
+export function receiptOf({ db, time }: Pick<Services, 'db' | 'time'>, sitting: Sitting): Receipt | null {
+  const { closedAt, closedBy, claimedHandInAt } = sitting;
+  const all = receiptsOf(db, sitting.id);
+  const newest = all.at(-1);
+  if (closedAt === null || closedBy === null || !newest) return null;
+  const claimed = claimedHandInAt !== null && closedAt - claimedHandInAt > LONG_BEFORE_MS;
+  return {
+    code: receiptCode(newest.hash),
+    handedInAt: closedAt,
+    claimedAt: claimed ? claimedHandInAt : null,
+    usedMs: usedMs(time.of(sitting.id), closedAt),
+    closedBy,
+    ...answeredOf(db, sitting, answersOfReceipt(db, newest)),
+    earlier: all.slice(0, -1).map(({ hash, at }) => ({ code: receiptCode(hash), at })),
+  };
+}

@@ -1,0 +1,79 @@
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import type { Desk } from '../../core/journal/desk';
+import { entryText, type EntryRef, type Patch } from '../../core/journal/entry';
+import { applyPatch, DEPTH_LIMIT } from '../../core/journal/patch';
+import { sha256 } from '../http/secrets';
+import type { CurrentAnswer, JournalRow, SittingQueries } from './queries';
+
+/** A value as canonical JSON, and how many patches it stands on. */
+export interface Value {
+  readonly text: string;
+  readonly depth: number;
+}
+
+export const patchOf = (row: Pick<JournalRow, 'patch'>): Patch | null =>
+  row.patch === null ? null : (JSON.parse(row.patch) as Patch);
+
+/** The canonical text of an entry, from its row. */
+export function textOfRow(row: JournalRow): string {
+  const { number, about, target, claimedAt, restored, value } = row;
+  const patch = patchOf(row) ?? undefined;
+  const entry = {
+    ...{ number, about, target, at: claimedAt, patch },
+    restored: restored === null ? undefined : (JSON.parse(restored) as EntryRef),
+  };
+  return entryText(entry, value ?? 'null');
+}
+
+/**
+ * The value of an entry: its own, or its base's with all patches since; null where a base is missing, is another place's,
+ * or a check sum fails.
+ */
+export function valueOf(find: SittingQueries, sitting: number, ref: EntryRef): Value | null {
+  const patches: Patch[] = [];
+  let wanted = ref;
+  let slot: string | null = null;
+  while (patches.length <= DEPTH_LIMIT) {
+    const [row] = find.variantsOf({ sitting, hold: wanted.hold }, wanted.number);
+    if (!row || row.aside !== null) return null;
+    slot ??= `${row.about} ${row.target}`;
+    if (slot !== `${row.about} ${row.target}`) return null;
+    const patch = patchOf(row);
+    if (patch) {
+      patches.push(patch);
+      wanted = patch.base;
+    } else return patched(row.value!, patches);
+  }
+  return null;
+}
+
+function patched(whole: string, patches: readonly Patch[]): Value | null {
+  let text: string | null = whole;
+  for (const patch of patches.toReversed()) text = text === null ? null : applyPatch(text, patch, sha256);
+  return text === null ? null : { text, depth: patches.length };
+}
+
+/** The desk as its current values have it. */
+export function deskOf(rows: readonly CurrentAnswer[]): Desk {
+  const answers: Record<string, unknown> = {};
+  const flags: Record<string, boolean> = {};
+  const struck: Record<string, readonly string[]> = {};
+  const opened: Record<string, boolean> = {};
+  let place: string | null = null;
+  for (const { about, target, value } of rows) {
+    const read: unknown = JSON.parse(value);
+    if (about === 'answer') answers[target] = read;
+    else if (about === 'flag') flags[target] = read === true;
+    else if (about === 'strike') struck[target] = read as string[];
+    else if (about === 'opened') opened[target] = true;
+    else place = read as string;
+  }
+  return { answers, flags, struck, opened, place };
+}
+
+/** Where a value is kept: there is only one place on the desk, and its value is the item. */
+export const slotOfRow = ({ about, target }: Pick<JournalRow, 'about' | 'target'>) =>
+  about === 'place' ? { about, target: '' } : { about, target };
+
+export const storedValue = ({ about, target }: Pick<JournalRow, 'about' | 'target'>, text: string): string =>
+  about === 'place' ? canonicalJson(target) : text;
