@@ -16,8 +16,9 @@ import { seedDemo } from './seed';
 
 const config = readConfig(process.env);
 const fresh = !existsSync(path.join(config.dataFolder, 'clear-sitting.sqlite'));
-const { services, outbox, close } = wire(config, 'warn');
-if (fresh) await seedDemo(services, outbox, { scripts: !process.argv.includes('--without-scripts') });
+const wired = wire(config, 'warn');
+const { outbox, close } = wired;
+if (fresh) await seedDemo(wired, { scripts: !process.argv.includes('--without-scripts') });
 
 const letters = outbox.list().map(({ id }) => outbox.read(id)!);
 const say = (label: string, email: string) => {

@@ -1,18 +1,21 @@
 import { eq } from 'drizzle-orm';
+import { HoldWriter } from '../core/journal/holdWriter';
 import { seededRandom, type Random } from '../core/random';
 import { MINUTE_MS } from '../core/timing/deadline';
-import type { FullPaper } from '../core/papers/paper';
 import { noArrangements, type RoundSettings } from '../core/rounds/api';
 import { addStaff } from '../server/accounts/accounts';
-import { journal, markingTasks, papers, rounds, sittings, staff } from '../server/db/schema';
-import { scriptCode } from '../server/http/secrets';
-import type { Outbox } from '../server/mail/outbox';
+import { markingTasks, rounds, roundStaff, sittings, staff } from '../server/db/schema';
+import { fixForm } from '../server/forms/forms';
+import { scriptCode, sha256 } from '../server/http/secrets';
 import { giveMark, signOff } from '../server/marking/operations';
 import { scoreSitting } from '../server/marking/scoreJob';
-import { noteArrival } from '../server/arrival/queries';
+import { findInvited, noteArrival } from '../server/arrival/queries';
+import { paperOfVersion, publishPaper } from '../server/papers/papers';
 import { invite, release } from '../server/rounds/operations';
 import type { Services } from '../server/services';
-import { receiptHashOf } from '../server/sittings/receipt';
+import { JournalWriter } from '../server/sittings/journalWriter';
+import { makeReceipt } from '../server/sittings/receipts';
+import type { Wired } from '../server/wire';
 import { simulateAnswers } from './answers';
 import * as people from './people';
 import { rehearsalPaper } from './rehearsalPaper';
@@ -44,23 +47,24 @@ interface RoundPlan {
   readonly rules?: Partial<RoundSettings>;
 }
 
-function addRound({ db }: Services, paperId: number, { rules, ...plan }: RoundPlan): number {
+function addRound({ db }: Services, paperVersionId: number, { rules, ...plan }: RoundPlan): number {
   const values = {
     ...plan,
-    paperId,
+    paperVersionId,
     timeZone: 'Europe/London',
     settings: { ...settings(plan.closesAt + 4 * DAY_MS), ...rules },
   };
-  return Number(db.insert(rounds).values(values).run().lastInsertRowid);
+  const roundId = Number(db.insert(rounds).values(values).run().lastInsertRowid);
+  // Everybody at the archive has their roles in every round.
+  for (const { id: staffId, roles } of db.select().from(staff).all())
+    for (const role of roles) db.insert(roundStaff).values({ roundId, staffId, role }).run();
+  return roundId;
 }
 
-/** A script as a candidate would have left it: a started and closed sitting with its journal. */
+/** A script as a candidate would have left it: started, written entry by entry, handed in, and settled. */
 function addScript(
-  services: Services,
-  invitationId: number,
-  startedAt: number,
-  ability: number,
-  random: Random,
+  { services, sittings: operations }: Seeding,
+  { invitationId, startedAt, ability, random }: Planned,
 ): number {
   const { db, secret, time } = services;
   const closedAt = startedAt + Math.round((0.6 + random() * 0.39) * 60 * MINUTE_MS);
@@ -71,28 +75,31 @@ function addScript(
     rulesAt: startedAt - 3e5,
   };
   noteArrival(db, invitationId, 1, { ...good, checks: [], rulesVersion: '2026-10' });
-  const sittingId = Number(
-    db
-      .insert(sittings)
-      .values({
-        ...{ invitationId, attempt: 1, seed: `demo-${invitationId}` },
-        script: scriptCode(secret, `${invitationId}/1`),
-      })
-      .run().lastInsertRowid,
-  );
-  time.record(sittingId, { type: 'started', at: startedAt });
+  const { round } = findInvited(db, invitationId)!;
+  const formId = fixForm(db, round.paperVersionId, `demo-${invitationId}`);
+  const script = scriptCode(secret, `${invitationId}/1`);
+  const { id } = db
+    .insert(sittings)
+    .values({ invitationId, attempt: 1, formId, script })
+    .returning()
+    .get();
+  time.record(id, { type: 'started', at: startedAt });
+  const hold = operations.holds.grant(id, { store: 'demo', opening: 'demo', agent: 'demo' }, startedAt);
+  const device = new HoldWriter({ hold: hold.number, token: hold.chain.token }, sha256);
+  const paper = paperOfVersion(db, round.paperVersionId);
+  const writer = new JournalWriter(db, operations.holds);
+  time.record(id, { type: 'confirmed', at: startedAt, heard: startedAt });
   const answers = simulateAnswers(ability, random);
   answers.forEach(({ target, value }, i) => {
     const at = Math.round(startedAt + ((closedAt - startedAt) * (i + 1)) / (answers.length + 1));
-    const entry = { sittingId, device: 'demo-device', seq: i + 1, about: 'answer' as const, target };
-    db.insert(journal)
-      .values({ ...entry, value: JSON.stringify(value), clientAt: at, serverAt: at, standing: 'in-time' })
-      .run();
+    const entry = device.append({ about: 'answer', target, value, at });
+    const meeting = { sitting: id, paper, time: time.of(id), hold, now: at };
+    writer.write(meeting, { head: device.head(at - 1000), entries: [entry] });
   });
-  time.record(sittingId, { type: 'closed', at: closedAt, by: 'candidate' });
-  const receiptHash = receiptHashOf(services, sittingId);
-  db.update(sittings).set({ receiptHash }).where(eq(sittings.id, sittingId)).run();
-  return sittingId;
+  time.record(id, { type: 'closed', at: closedAt, by: 'candidate' });
+  makeReceipt(db, id, { at: closedAt, reason: 'handed in' });
+  db.update(sittings).set({ settledAt: closedAt }).where(eq(sittings.id, id)).run();
+  return id;
 }
 
 const COMMENTS = [
@@ -124,23 +131,31 @@ async function finishRound(
   release(services, byEmail('odile.varr@example.org'), roundId);
 }
 
+/** What the demo data is made with. */
+export type Seeding = Pick<Wired, 'services' | 'outbox' | 'sittings'>;
+
+interface Planned {
+  readonly invitationId: number;
+  readonly startedAt: number;
+  /** 0 to 1. */
+  readonly ability: number;
+  readonly random: Random;
+}
+
 export interface SeedOptions {
   /** With simulated scripts in November and a finished October; tests that want an empty house leave them out. */
   readonly scripts: boolean;
 }
 
 /** Fills an empty database with the Hollin Reach data. The same every time, but for the dates and the secret links. */
-export async function seedDemo(services: Services, outbox: Outbox, { scripts }: SeedOptions): Promise<void> {
+export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Promise<void> {
+  const { services, outbox } = seeding;
   const { db, clock, jobs } = services;
   const now = clock.now();
   const random = seededRandom('hollin-reach');
   for (const member of people.staffMembers) await addStaff(db, member);
-  const publish = (document: FullPaper) => {
-    const { key, version } = document;
-    return Number(db.insert(papers).values({ key, version, document }).run().lastInsertRowid);
-  };
-  publish(rehearsalPaper());
-  const paperId = publish(technicianPaper());
+  publishPaper(db, rehearsalPaper());
+  const paperId = publishPaper(db, technicianPaper());
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
     candidates.map(
       ({ name, email, extraPercent, breakMinutes }) =>
@@ -193,17 +208,18 @@ export async function seedDemo(services: Services, outbox: Outbox, { scripts }: 
   inviteAll(october, people.missedOctober);
   if (scripts) {
     for (const id of inviteAll(november, people.handedInNow)) {
-      const sitting = addScript(
-        services,
-        id,
-        now - 30 * HOUR_MS + Math.round(random() * 20 * HOUR_MS),
-        0.35 + random() * 0.6,
-        random,
-      );
+      const startedAt = now - 30 * HOUR_MS + Math.round(random() * 20 * HOUR_MS);
+      const ability = 0.35 + random() * 0.6;
+      const planned = { invitationId: id, startedAt, ability, random };
+      const sitting = db.transaction(() => addScript(seeding, planned));
       jobs.add('score', sitting);
     }
-    const sat = inviteAll(october, people.releasedInOctober).map((id, i) =>
-      addScript(services, id, now - 27 * DAY_MS + i * HOUR_MS, 0.55 + 0.2 * i, random),
+    const sat = inviteAll(october, people.releasedInOctober).map((invitationId, i) =>
+      db.transaction(() =>
+        addScript(seeding, {
+          ...{ invitationId, startedAt: now - 27 * DAY_MS + i * HOUR_MS, ability: 0.55 + 0.2 * i, random },
+        }),
+      ),
     );
     await finishRound(services, october, sat, random);
   }

@@ -25,7 +25,9 @@ const formSchema = v.object({
     questions: v.array(
       v.looseObject({
         item: v.string(),
-        parts: v.array(v.looseObject({ target: v.string(), kind: v.custom(isKindName, 'unknown kind of part') })),
+        parts: v.array(
+          v.looseObject({ target: v.string(), kind: v.custom(isKindName, 'unknown kind of part') }),
+        ),
       }),
     ),
   }),

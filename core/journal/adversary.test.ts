@@ -104,7 +104,7 @@ function walkOfAdversary(seed: string): string | null {
   const random = seededRandom(seed);
   const { server, agenda } = house(random);
   const writings = [new Writing(server.grant(0))];
-  let shown: { at: number; entries: ReadonlySet<string> } | null = null;
+  const shown: { at: number; entries: ReadonlySet<string> | null } = { at: Infinity, entries: null };
   const nameOf = ({ entry }: Verdict) => `${entry.hold}.${entry.number}`;
   const claim = () => between(random, -60 * SECOND, LIMIT + 600 * SECOND);
   const heard = () => oneOf(random, [0, agenda.now, agenda.now - between(random, 0, 200) * SECOND, claim()]);
@@ -115,7 +115,8 @@ function walkOfAdversary(seed: string): string | null {
     const head = random() < 0.03 ? { ...honest, chain: 'made up', number: number + 2 } : honest;
     const entries = writing.entries.filter(() => random() < oneOf(random, [0, 0.5, 1]));
     // Another content under a number that is taken: decided on only now.
-    const other = random() < 0.03 && written > 0 ? [{ ...oneOf(random, writing.entries), value: 'else' }] : [];
+    const other =
+      random() < 0.03 && written > 0 ? [{ ...oneOf(random, writing.entries), value: 'else' }] : [];
     const handIn = random() < 0.01 ? oneOf(random, ['candidate', 'time'] as const) : undefined;
     return { head, entries: [...entries, ...other], handIn };
   };
@@ -126,9 +127,9 @@ function walkOfAdversary(seed: string): string | null {
       if (random() < 0.6) writing.write(agenda.now, oneOf(random, [claim(), agenda.now, LIMIT - 1]));
       else server.take(request(writing), agenda.now);
       if (random() < 0.02) writings.push(new Writing(server.grant(agenda.now)));
-      if (shown === null && server.mayShow(agenda.now)) {
+      if (shown.entries === null && server.mayShow(agenda.now)) {
         const counted = server.judge(agenda.now).verdicts.filter(counts);
-        shown = { at: agenda.now, entries: new Set(counted.map(nameOf)) };
+        Object.assign(shown, { at: agenda.now, entries: new Set(counted.map(nameOf)) });
       }
     });
   agenda.run(END_OF_WALK);
@@ -144,7 +145,7 @@ function walkOfAdversary(seed: string): string | null {
     );
     if (gain > (silent ? graceMsOf(time) : SILENCE_MS)) return `${name}: gained ${gain}, silent ${silent}`;
     if (verdict.entry.arrivedAt > end && !complete) return `${name}: chosen from what was announced`;
-    const { at: shownAt, entries } = shown ?? { at: Infinity, entries: null };
+    const { at: shownAt, entries } = shown;
     if (verdict.madeAt > shownAt) return `${name}: after the result was shown at ${shownAt}`;
     if (entries && !entries.has(nameOf(verdict))) return `${name}: counts only since a result was shown`;
     for (const stop of time.stops) {
@@ -230,7 +231,10 @@ class HonestDevice {
       over = true;
       this.busy = false;
     };
-    agenda.at(agenda.now + TIMEOUT, finish(() => undefined));
+    agenda.at(
+      agenda.now + TIMEOUT,
+      finish(() => undefined),
+    );
     const head = writing.head(writing.entries.length, this.heard);
     const handIn = this.over ? ('time' as const) : undefined;
     const entries = writing.entries.slice(this.held, this.held + 50);
@@ -240,7 +244,11 @@ class HonestDevice {
     agenda.at(agenda.now + there, () => {
       const reply = server.take({ head, entries, handIn }, agenda.now);
       const back = line.trip(agenda.now);
-      if (back !== null) agenda.at(agenda.now + back, finish(() => this.learn(reply, head, sentAt)));
+      if (back !== null)
+        agenda.at(
+          agenda.now + back,
+          finish(() => this.learn(reply, head, sentAt)),
+        );
     });
   }
 

@@ -38,10 +38,22 @@ export interface Entry {
   readonly restored?: EntryRef;
 }
 
-/** The longest entry that is taken, as canonical JSON, in UTF-16 units. */
+/** The longest entry that is taken, as canonical JSON, in bytes of UTF-8. */
 export const ENTRY_LIMIT = 256 * 1024;
-/** The longest batch that a device sends, unless a single entry is longer. */
-export const BATCH_LIMIT = 64 * 1024;
+/** What a device sends in one batch, unless a single entry is longer, in bytes; the head comes on top: below 64 kB in all. */
+export const BATCH_LIMIT = 60 * 1024;
+
+/** The length of a text in bytes of UTF-8. */
+export function byteLength(text: string): number {
+  let bytes = text.length;
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    // Two bytes to 0x7ff, three beyond; each half of a surrogate pair stands for two of four.
+    if (code > 0x7ff) bytes += code >= 0xd800 && code <= 0xdfff ? 1 : 2;
+    else if (code > 0x7f) bytes += 1;
+  }
+  return bytes;
+}
 
 const count = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10_000_000));
 const number = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(10_000_000));
@@ -83,7 +95,7 @@ export function parseEntry(raw: unknown): ParsedEntry {
   try {
     const body = canonicalJson(entry.value ?? null);
     const text = entryText(entry, body);
-    return text.length > ENTRY_LIMIT ? { refusal: 'entry-too-long' } : { entry, text, body };
+    return byteLength(text) > ENTRY_LIMIT ? { refusal: 'entry-too-long' } : { entry, text, body };
   } catch {
     // Nested too deeply to be read.
     return { refusal: 'malformed-entry' };

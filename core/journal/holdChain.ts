@@ -48,7 +48,7 @@ export class HoldChain {
   takeEntry(number: number, text: string): Announced[] {
     if (number > this.whole) this.ahead.set(number, text);
     const checked: Announced[] = [];
-    for (let next = this.ahead.get(this.whole + 1); next !== undefined; ) {
+    for (let next = this.ahead.get(this.whole + 1); next !== undefined;) {
       this.ahead.delete(++this.whole);
       this.chain = chainAfter(this.chain, next, this.digest);
       this.recent.set(this.whole, this.chain);

@@ -68,7 +68,8 @@ describe('a patch', () => {
 
   it('brings any text to any other, over two thousand seeded pairs', () => {
     const random = seededRandom('patches');
-    const some = () => Array.from({ length: random() * 12 }, () => 'ab😀😁'[Math.floor(random() * 6)]).join('');
+    const some = () =>
+      Array.from({ length: random() * 12 }, () => 'ab😀😁'[Math.floor(random() * 6)]).join('');
     for (let n = 0; n < 2000; n++) {
       const [from, to] = [JSON.stringify(some()), JSON.stringify(some())];
       expect(applyPatch(from, makePatch(base, { from, to }, digest), digest)).toBe(to);

@@ -1,6 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { foldTime, type TimeEvent } from '../timing/sittingTime';
-import { judgeSitting, type EntryRecord, type HeadRecord, type HoldRecord, type SittingRecord } from './judge';
+import {
+  judgeSitting,
+  type EntryRecord,
+  type HeadRecord,
+  type HoldRecord,
+  type SittingRecord,
+} from './judge';
 
 const SECOND = 1000;
 const MINUTE = 60 * SECOND;
@@ -24,7 +30,11 @@ const hold = (
 const started: TimeEvent[] = [{ type: 'started', at: 0 }];
 const judged = (
   holds: readonly HoldRecord[],
-  { events = [], now = END + 13 * MINUTE, ...more }: Partial<SittingRecord> & {
+  {
+    events = [],
+    now = END + 13 * MINUTE,
+    ...more
+  }: Partial<SittingRecord> & {
     readonly events?: TimeEvent[];
     readonly now?: number;
   } = {},
@@ -87,7 +97,8 @@ describe('what was announced', () => {
   });
 
   it('is final once every hold has named a time not before the end, with nothing outstanding', () => {
-    const one = (heads: HeadRecord[], number = 1) => hold([entry(1, 0, 5, { hold: number })], heads, { number });
+    const one = (heads: HeadRecord[], number = 1) =>
+      hold([entry(1, 0, 5, { hold: number })], heads, { number });
     const told = [head(1, END + 500, END)];
     expect(judged([one(told)], { now: END + 600 }).final).toBe(true);
     expect(judged([one(told), one([head(1, 10, 5)], 2)], { now: END + 600 }).final).toBe(false);
@@ -188,8 +199,7 @@ describe('writing in a stop', () => {
 describe('between holds', () => {
   const first = [entry(1, 0, 1000), entry(2, 0, 9000)];
   const second = hold([entry(1, 0, 5000, { hold: 2 })], [], { number: 2, grantedAt: 4000 });
-  const winner = (holds: HoldRecord[], more = {}) =>
-    judged(holds, more).winners.get('answer tray/A')?.entry;
+  const winner = (holds: HoldRecord[], more = {}) => judged(holds, more).winners.get('answer tray/A')?.entry;
 
   it('the latest hold that wrote the part wins, whatever arrives last', () => {
     expect(winner([hold(first, []), second])).toBe(second.entries[0]);

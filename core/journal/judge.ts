@@ -216,7 +216,8 @@ const worse = (a: Standing, b: Standing): Standing => (WORST.indexOf(b) > WORST.
 export function judgeSitting(record: SittingRecord, now: number): Judged {
   const { holds, time } = record;
   const endAt = paperEndAt(time, now);
-  const paper = endAt === null ? null : new EndJudge(record, { at: endAt, byStaff: time.closed?.by === 'staff' }, now);
+  const paper =
+    endAt === null ? null : new EndJudge(record, { at: endAt, byStaff: time.closed?.by === 'staff' }, now);
   const sections = new Map(
     Object.keys(time.terms.sectionLimitsMs).map((section) => {
       const at = sectionEndAt(time, section, now);
@@ -312,7 +313,11 @@ function winnerOf(record: SittingRecord, all: readonly Verdict[], endAt: number 
       ? undefined
       : all.find((v) => v.entry.hold !== top.entry.hold && v.entry.arrivedAt > endAt && v.at > top.at)?.entry;
   if (!stained(top)) return { entry: top.entry, ...(rival ? { rival } : {}) };
-  const without = latestReadable(record, all.filter((v) => !stained(v)))?.entry ?? null;
+  const without =
+    latestReadable(
+      record,
+      all.filter((v) => !stained(v)),
+    )?.entry ?? null;
   const decision = record.decided.findLast((d) => d.kind === 'stop' && d.target === target);
   if (decision?.kind === 'stop') {
     const entry = decision.without ? without : top.entry;
@@ -340,7 +345,7 @@ function stainedBy({ holds }: SittingRecord, all: readonly Verdict[]): (verdict:
   return ({ entry }) => {
     // What an entry rests on is followed back; a circle of references ends where it began.
     const seen = new Set<string>();
-    for (let open: EntryRecord[] = [entry]; open.length > 0; ) {
+    for (let open: EntryRecord[] = [entry]; open.length > 0;) {
       const next: EntryRecord[] = [];
       for (const one of open) {
         if (seen.has(nameOf(one))) continue;

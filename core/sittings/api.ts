@@ -15,6 +15,8 @@ export interface TimeView {
     readonly until: number | null;
   } | null;
   readonly breakLeftMs: number;
+  /** Extra time by arrangement: 25 is a quarter more. */
+  readonly extraPercent: number;
   /** Ends of opened sections that have a limit of their own. */
   readonly sectionEnds: Readonly<Record<string, number>>;
 }
@@ -62,7 +64,8 @@ export interface HoldBody {
   readonly takeOver: boolean;
 }
 
-export type HoldReply = { readonly granted: true; readonly opened: SittingOpened } | { readonly granted: false };
+export type HoldReply =
+  { readonly granted: true; readonly opened: SittingOpened } | { readonly granted: false };
 
 export interface JournalBatch {
   readonly head: Head;

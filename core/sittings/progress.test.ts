@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
-import { applyEntry, emptyDesk, type Desk } from '../journal/fold';
+import { applyChange, emptyDesk, type Desk } from '../journal/desk';
 import { showMarks } from '../marks';
 import { buildCandidatePaper } from '../papers/candidatePaper';
 import { namesOfOpen, progressAfter, progressOfPaper, progressOfQuestion } from './progress';
@@ -8,12 +8,12 @@ import { namesOfOpen, progressAfter, progressOfPaper, progressOfQuestion } from 
 const paper = buildCandidatePaper(technicianPaper(), 'progress');
 const [seed, trays, , , tray14] = paper.questions;
 const put = (desk: Desk, target: string, value: unknown) =>
-  applyEntry(desk, { about: 'answer', target, value });
+  applyChange(desk, { about: 'answer', target, value });
 
 describe('how far a question is', () => {
   it('goes from unopened over looked at and part done to done', () => {
     const at = (desk: Desk) => progressOfQuestion(desk, trays!).state;
-    const opened = applyEntry(emptyDesk, { about: 'opened', target: trays!.item, value: true });
+    const opened = applyChange(emptyDesk, { about: 'opened', target: trays!.item, value: true });
     const one = put(opened, trays!.parts[0]!.target, { chosen: ['t12'] });
     const two = put(one, trays!.parts[0]!.target, { chosen: ['t12', 't14'] });
     expect([emptyDesk, opened, one, two].map(at)).toEqual(['unopened', 'looked at', 'part done', 'done']);
@@ -47,7 +47,7 @@ describe('what hand-in leaves open', () => {
   it('is named with its marks and state', () => {
     let desk: Desk = emptyDesk;
     for (const { item } of paper.questions)
-      desk = applyEntry(desk, { about: 'opened', target: item, value: true });
+      desk = applyChange(desk, { about: 'opened', target: item, value: true });
     desk = { ...desk, opened: { ...desk.opened, [tray14!.item]: false } };
     desk = put(desk, 'which-trays/A', { chosen: ['t12'] });
     const lines = namesOfOpen(progressOfPaper(desk, paper), showMarks);

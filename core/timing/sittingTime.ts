@@ -314,6 +314,7 @@ export function timeViewOf(time: SittingTime, now: number): TimeView {
     deadlineAt: deadlineAt(time, now) ?? now + leftMs(time, now),
     stopped: stopAt(time, now),
     breakLeftMs: breakLeftMs(time, now),
+    extraPercent: time.terms.extraPercent,
     sectionEnds: Object.fromEntries(sectionEnds),
   };
 }

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { RoundSettings } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
-import { actsOnRecord, arrivals } from '../db/schema';
+import { audit, arrivals } from '../db/schema';
 import { ApiClient, type Answered } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -224,7 +224,7 @@ describe('at the door', () => {
     expect(told(await step('door', { code: 'WREN 11' }))).toEqual([409, 'not-open']);
     house.clock.advance(30 * MINUTE_MS);
     expect(told(await step('door', { code: 'nothing like it' }))[1]).toBe('wrong-code');
-    const acts = house.wired.services.db.select().from(actsOnRecord).all();
+    const acts = house.wired.services.db.select().from(audit).all();
     expect(acts.at(-1)!.act).toBe('gave a wrong door code');
   });
 

@@ -511,17 +511,17 @@ export const fileUses = sqliteTable(
 export const letters = sqliteTable(
   'letters',
   {
-  id: id(),
-  invitationId: integer('invitation_id').references(() => invitations.id),
-  to: text('to').notNull(),
-  subject: text('subject').notNull(),
-  text: text('text').notNull(),
-  attachments: text('attachments', { mode: 'json' })
-    .$type<{ name: string; type: string; content: string }[]>()
-    .notNull(),
-  at: time('at').notNull(),
-  sentAt: time('sent_at'),
-  trouble: text('trouble'),
+    id: id(),
+    invitationId: integer('invitation_id').references(() => invitations.id),
+    to: text('to').notNull(),
+    subject: text('subject').notNull(),
+    text: text('text').notNull(),
+    attachments: text('attachments', { mode: 'json' })
+      .$type<{ name: string; type: string; content: string }[]>()
+      .notNull(),
+    at: time('at').notNull(),
+    sentAt: time('sent_at'),
+    trouble: text('trouble'),
   },
   (t) => [index('letters_of').on(t.invitationId)],
 );

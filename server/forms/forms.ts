@@ -82,7 +82,5 @@ export function keysOf(db: Db, formId: number, entered: readonly string[]): Reco
     .from(sealedCopies)
     .where(eq(sealedCopies.formId, formId))
     .all();
-  return Object.fromEntries(
-    found.filter((c) => open.includes(c.section)).map((c) => [c.section, c.key]),
-  );
+  return Object.fromEntries(found.filter((c) => open.includes(c.section)).map((c) => [c.section, c.key]));
 }

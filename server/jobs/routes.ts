@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import Joi from 'joi';
 import type { FailedJob } from '../../core/jobs/api';
 import { record } from '../audit/record';
 import { letters, sittings } from '../db/schema';
@@ -29,11 +30,15 @@ export function jobEndpoints(services: Services): Endpoint[] {
   const roles = ['coordinator', 'lead'] as const;
   return [
     forStaff(roles, { method: 'get', path: '/jobs/failed' }, () => failedJobs(services)),
-    forStaff(roles, { method: 'post', path: '/jobs/:id/run-again', params: idParams }, (who, { params }) => {
-      if (!services.jobs.runAgain(params.id))
-        throw conflict('not-failed', 'This job has not failed, or somebody has already run it again.');
-      record(services, { staffId: who.id, act: 'ran a job again', subject: `job ${params.id}` });
-      return failedJobs(services);
-    }),
+    forStaff(
+      roles,
+      { method: 'post', path: '/jobs/:id/run-again', params: idParams, body: Joi.object({}) },
+      (who, { params }) => {
+        if (!services.jobs.runAgain(params.id))
+          throw conflict('not-failed', 'This job has not failed, or somebody has already run it again.');
+        record(services, { staffId: who.id, act: 'ran a job again', subject: `job ${params.id}` });
+        return failedJobs(services);
+      },
+    ),
   ];
 }

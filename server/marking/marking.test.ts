@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { kindNames, kindOf, type KindName } from '../../core/kinds/registry';
 import type { MarkingBench, MarkingPile, SignOffState } from '../../core/marking/api';
-import { actsOnRecord, marks } from '../db/schema';
+import { audit, marks } from '../db/schema';
 import type { ApiClient } from '../testing/ApiClient';
 import { samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -25,12 +25,9 @@ let version = 1;
 const newRound = () => house.addRound({ ...samplePaper(), version: version++ });
 
 async function handIn(round: number, kinds: readonly KindName[] = [KIND]): Promise<void> {
-  const client = await house.sitting(house.invite(round));
-  const entries = kinds.map((kind, i) => ({
-    ...{ device: 'a-device', seq: i + 1, about: 'answer', target: `the-${kind}/A` },
-    ...{ value: sampleOf(kind).best, at: house.clock.now() },
-  }));
-  await client.post('/sitting/hand-in', { entries, by: 'candidate', at: house.clock.now() });
+  const device = await house.sitting(house.invite(round));
+  for (const kind of kinds) device.write(`the-${kind}/A`, sampleOf(kind).best);
+  await device.finish();
   await house.wired.services.jobs.turn();
 }
 const bench = async (who: ApiClient, round: number) =>
@@ -139,7 +136,7 @@ describe('the sign-off', () => {
     await handIn(round);
     const writing = await house.sitting(house.invite(round));
     expect(await refusal()).toContain('1 still writing, 1 unmarked');
-    await writing.post('/sitting/hand-in', { entries: [], by: 'candidate', at: house.clock.now() });
+    await writing.finish();
     expect(await refusal()).toContain('1 still being scored');
     expect(await state(round)).toMatchObject({ handedIn: 2, running: 0, beingScored: 1, unmarked: 1 });
   });
@@ -153,7 +150,7 @@ describe('the sign-off', () => {
     const acts = () =>
       house.wired.services.db
         .select()
-        .from(actsOnRecord)
+        .from(audit)
         .all()
         .filter((a) => a.act === 'signed off marks' && a.subject === `round ${round}`).length;
     await lead!.post(`/marking/rounds/${round}/sign-off`);

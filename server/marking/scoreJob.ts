@@ -59,7 +59,13 @@ function keepScore(db: Db, { sittingId, hashes }: Script, score: PartScore, at: 
   if (before?.response === response) return;
   addMark(db, {
     ...{ sittingId, target, hundredths, verdict, reasons, response, at },
-    ...{ role: 'machine', cause: before ? 'response changed' : 'score', staffId: null, levels: null, comment: '' },
+    ...{
+      role: 'machine',
+      cause: before ? 'response changed' : 'score',
+      staffId: null,
+      levels: null,
+      comment: '',
+    },
   });
 }
 

@@ -1,10 +1,5 @@
 import { asc, desc, eq } from 'drizzle-orm';
-import {
-  firstBrokenLink,
-  firstLink,
-  linkOf,
-  type Observation,
-} from '../../core/observations/observation';
+import { firstBrokenLink, firstLink, linkOf, type Observation } from '../../core/observations/observation';
 import type { Db } from '../db/open';
 import { observations, sittings } from '../db/schema';
 import { sha256 } from '../http/secrets';

@@ -1,5 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm';
 import * as v from 'valibot';
+import { canonicalJson } from '../../core/journal/canonicalJson';
 import { itemSchema, paperSchema, type FullPaper, type Item, type Paper } from '../../core/papers/paper';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
@@ -61,7 +62,11 @@ function keepItem(db: Db, item: Item): void {
   db.insert(items).values({ key: item.key }).onConflictDoNothing().run();
   const { id } = db.select().from(items).where(eq(items.key, item.key)).get()!;
   const values = { itemId: id, version: item.version, state: 'approved' as const, document: item };
-  db.insert(itemVersions).values(values).onConflictDoNothing().run();
+  const same = and(eq(itemVersions.itemId, id), eq(itemVersions.version, item.version));
+  const known = db.select().from(itemVersions).where(same).get();
+  if (!known) db.insert(itemVersions).values(values).run();
+  else if (canonicalJson(known.document) !== canonicalJson(item))
+    throw new Error(`item ${item.key} version ${item.version} is published with another content already`);
 }
 
 /** Publishes a version of a paper with the item versions that it names; both are immutable from now on. */
@@ -75,4 +80,3 @@ export function publishPaper(db: Db, { bank, ...rest }: FullPaper): number {
     return Number(db.insert(paperVersions).values(values).run().lastInsertRowid);
   });
 }
-

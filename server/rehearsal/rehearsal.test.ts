@@ -1,8 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RehearsalView } from '../../core/rehearsal/api';
-import { papers, rounds } from '../db/schema';
+import type { ResultSheet } from '../../core/results/resultSheet';
+import { rounds } from '../db/schema';
+import { publishPaper } from '../papers/papers';
 import { ApiClient } from '../testing/ApiClient';
-import { samplePaper } from '../testing/samplePaper';
+import { sampleOf, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { REHEARSAL_PAPER } from './routes';
 
@@ -30,8 +32,7 @@ describe('the rehearsal', () => {
     const answered = await new ApiClient(house.url).get<Refusal>(`/rehearsal/${keyOf(newRound(true))}`);
     expect([answered.status, answered.body.code]).toEqual([404, 'not-found']);
     const paper = { ...samplePaper(), key: REHEARSAL_PAPER, title: 'Getting to know the desk' };
-    const values = { key: paper.key, version: 1, document: paper };
-    house.wired.services.db.insert(papers).values(values).run();
+    publishPaper(house.wired.services.db, paper);
   });
 
   it('opens from the round’s own page without a link, where the round allows it', async () => {
@@ -56,8 +57,12 @@ describe('the rehearsal', () => {
     const before = rowsOf();
     for (let n = 0; n < 3; n++) {
       const { body } = await client.get<RehearsalView>('/rehearsal');
-      expect(body.paper.key).toBe(REHEARSAL_PAPER);
-      expect(JSON.stringify(body)).not.toContain('sample-paper');
+      expect(body.paper.title).toBe('Getting to know the desk');
+      const scored = await client.post<ResultSheet>('/rehearsal/score', {
+        answers: { 'the-number/A': sampleOf('number').best, 'the-code/A': sampleOf('code').best },
+      });
+      const verdicts = scored.body.questions.flatMap((q) => q.parts.map((p) => p.verdict));
+      expect(verdicts.filter((v) => v === 'right')).toHaveLength(2);
     }
     expect(rowsOf()).toEqual(before);
   });

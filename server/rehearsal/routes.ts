@@ -74,13 +74,10 @@ export function rehearsalEndpoints(services: Services): Endpoint[] {
     forCandidates({ method: 'get', path: '/rehearsal' }, (who) =>
       rehearsalOf(services, whereIs(services, who.invitation).invited.round),
     ),
-    forCandidates(
-      { method: 'post', path: '/rehearsal/score', body: answersBody },
-      async (who, { body }) => {
-        await countScores(`invitation ${who.invitation}`);
-        return score(services, body);
-      },
-    ),
+    forCandidates({ method: 'post', path: '/rehearsal/score', body: answersBody }, async (who, { body }) => {
+      await countScores(`invitation ${who.invitation}`);
+      return score(services, body);
+    }),
     forAnyone({ method: 'get', path: '/rehearsal/:key', params: keyParams }, ({ params }) =>
       rehearsalOf(services, openRound(params.key)),
     ),

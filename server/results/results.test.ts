@@ -27,16 +27,12 @@ const byPeople = kindNames.filter((kind) => kindOf(kind).judge === 'people');
 
 /** Answers some kinds as well as can be and hands in; the rest stays empty. */
 async function sit(link: string, kinds: readonly KindName[]): Promise<ApiClient> {
-  const client = await house.sitting(link);
-  const entries = kinds.map((kind, i) => ({
-    ...{ device: `device-${++devices}`, seq: i + 1, about: 'answer', target: `the-${kind}/A` },
-    ...{ value: sampleOf(kind).best, at: house.clock.now() },
-  }));
-  await client.post('/sitting/hand-in', { entries, by: 'candidate', at: house.clock.now() });
+  const device = await house.sitting(link);
+  for (const kind of kinds) device.write(`the-${kind}/A`, sampleOf(kind).best);
+  await device.finish();
   await house.wired.services.jobs.turn();
-  return client;
+  return device.client;
 }
-let devices = 0;
 
 /** Marks all there is with the first or the last level of every criterion. */
 async function markAll(round: number, level: (levels: number) => number): Promise<void> {

@@ -23,7 +23,12 @@ const asDecided = ({ kind, target, facts }: Row, take: boolean): Decided[] => {
   return [];
 };
 
-function textsOf({ db }: Services, sitting: number, paper: FullPaper, { winners }: Judged): Map<string, string> {
+function textsOf(
+  { db }: Services,
+  sitting: number,
+  paper: FullPaper,
+  { winners }: Judged,
+): Map<string, string> {
   const find = sittingQueries(db);
   const answers: Record<string, unknown> = {};
   for (const { entry } of winners.values()) {

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Letter, RoundDetail } from '../../core/rounds/api';
-import { GRACE_MS, MINUTE_MS } from '../../core/timing/deadline';
+import { eq } from 'drizzle-orm';
+import { BYTES_MS, GRACE_MS, MINUTE_MS } from '../../core/timing/deadline';
 import { sameDoorCode, doorCodeOf } from '../arrival/doorCode';
 import { makePdf } from '../results/makePdf';
 import { invitationLetter } from '../mail/invitationLetter';
@@ -78,25 +79,41 @@ describe('an invitation', () => {
   });
 });
 
-describe('late arrivals', () => {
-  const device = 'late-device';
-  const entry = (seq: number, typed: string, at: number) => ({
-    ...{ device, seq, about: 'answer', target: 'the-number/A', value: { typed }, at },
+describe('a person', () => {
+  it('may be invited to a second round, and is the same person there', async () => {
+    const other = house.addRound({ ...samplePaper(), version: 2 });
+    const again = await odile.post<{ letter: number }>(`/rounds/${other}/invitations`, {
+      ...{ ...invitation, name: 'I. Brandvold' },
+    });
+    expect(again.status).toBe(200);
+    const rows = async (id: number) => (await odile.get<RoundDetail>(`/rounds/${id}`)).body.invitedRows;
+    expect((await rows(other))[0]).toMatchObject({
+      reference: (await rows(round)).find((row) => row.email === 'ilse@example.org')!.reference,
+    });
+    const taken = await invite({ email: 'other@example.org', reference: (await rows(other))[0]!.reference });
+    expect([taken.status, taken.body.code]).toEqual([409, 'reference-taken']);
+    const known = await invite({ reference: 'HR-9000' });
+    expect([known.status, known.body.code]).toEqual([409, 'address-known']);
   });
+});
 
-  async function lateSitting(): Promise<{ client: ApiClient; sitting: number }> {
-    const client = await house.sitting(house.invite(round));
-    const made = house.clock.now() + MINUTE_MS;
+describe('what a coordinator decides', () => {
+  async function lateSitting() {
+    const device = await house.sitting(house.invite(round));
+    await device.save();
+    device.write('the-number/A', { typed: '71,3' });
     house.clock.advance(30 * MINUTE_MS + GRACE_MS + MINUTE_MS);
     await house.wired.sittings.sweep();
-    await client.post('/sitting/journal', { entries: [entry(1, '71,3', made)] });
+    await device.handIn('time');
+    house.clock.advance(BYTES_MS);
     await house.wired.services.jobs.turn();
-    const sitting = house.wired.services.db.select().from(sittings).all().at(-1)!.id;
-    return { client, sitting };
+    const { script } = { script: device.opened.sitting };
+    const { db } = house.wired.services;
+    return db.select().from(sittings).where(eq(sittings.script, script)).get()!.id;
   }
   const detail = async () => (await odile.get<RoundDetail>(`/rounds/${round}`)).body;
-  const decide = (sitting: number, count: boolean, reason = 'the line was down') =>
-    odile.post<RoundDetail & { code: string }>(`/rounds/${round}/late`, { sitting, count, reason });
+  const decide = (id: number, choice: 'take' | 'leave', reason = 'the line was down') =>
+    odile.post<RoundDetail & { code: string }>(`/rounds/${round}/decisions`, { id, choice, reason });
   const markOf = (sitting: number) =>
     house.wired.services.db.$client
       .prepare(
@@ -105,37 +122,31 @@ describe('late arrivals', () => {
       .pluck()
       .get(sitting);
 
-  it('stand before the coordinator with what they would change; counted, the script is scored again', async () => {
-    const { sitting } = await lateSitting();
-    const [late] = (await detail()).late;
-    expect(late).toMatchObject({ sitting, count: 1, changes: [{ counted: '', late: '71,3 %' }] });
-    expect(markOf(sitting)).toBe(0);
-    expect((await decide(sitting, true)).body.late).toEqual([]);
+  it('stands before them with what it would change; counted, the script is scored with it', async () => {
+    const sitting = await lateSitting();
+    const [open] = (await detail()).decisions;
+    expect(open).toMatchObject({
+      ...{ kind: 'late entries', facts: { count: 1 } },
+      changes: [{ question: 'A number', leave: '', take: '71,3 %' }],
+    });
+    expect(markOf(sitting)).toBeUndefined();
+    expect((await decide(open!.id, 'take')).body.decisions).toEqual([]);
     await house.wired.services.jobs.turn();
     expect(markOf(sitting)).toBe(200);
     expect(verifyReceipts(house.wired.services.db).broken).toEqual([]);
+    expect((await decide(open!.id, 'leave')).body.code).toBe('decided');
   });
 
-  it('are left out with a reason, and kept all the same', async () => {
-    const { sitting } = await lateSitting();
-    expect((await decide(sitting, false, '')).status).toBe(400);
-    await decide(sitting, false, 'the device had been handed over');
+  it('is left out with a reason, and the journal is kept as it was', async () => {
+    const sitting = await lateSitting();
+    const rows = () =>
+      house.wired.services.db.$client.prepare('select * from journal where sitting_id = ?').all(sitting);
+    const before = rows();
+    const [open] = (await detail()).decisions;
+    expect((await decide(open!.id, 'leave', '')).status).toBe(400);
+    await decide(open!.id, 'leave', 'the device had been handed over');
     await house.wired.services.jobs.turn();
-    expect(markOf(sitting)).toBe(0);
-    const kept = house.wired.services.db.$client
-      .prepare('select standing from journal where sitting_id = ?')
-      .pluck()
-      .all(sitting);
-    expect(kept).toEqual(['left out']);
-  });
-
-  it('finds a script that is no longer what was handed in', async () => {
-    const { sitting } = await lateSitting();
-    const { db } = house.wired.services;
-    db.$client.prepare("update journal set standing = 'in-time' where sitting_id = ?").run(sitting);
-    const script = db.select().from(sittings).all().at(-1)!.script;
-    expect(verifyReceipts(db).broken).toEqual([script]);
-    db.$client.prepare("update journal set standing = 'waiting' where sitting_id = ?").run(sitting);
+    expect([markOf(sitting), rows()]).toEqual([0, before]);
   });
 });
 

@@ -62,8 +62,10 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
     forStaff(['coordinator'], { method: 'get', path: '/rounds' }, (who) =>
       listRounds(db, services.clock.now(), { staffId: who.id, roles: ['coordinator'] }),
     ),
-    forRoundStaff(['coordinator'], { method: 'get', path: '/rounds/:id', params: idParams }, (who, { params }) =>
-      detail(who, params.id),
+    forRoundStaff(
+      ['coordinator'],
+      { method: 'get', path: '/rounds/:id', params: idParams },
+      (who, { params }) => detail(who, params.id),
     ),
     forRoundStaff(
       ['coordinator'],

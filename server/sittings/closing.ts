@@ -92,7 +92,10 @@ export class Closing {
     const end = paperEndAt(state, now) ?? now;
     const sectionEnded = Object.keys(state.entered).some((s) => sectionEndAt(state, s, now) !== null);
     const plain = (hold: HoldState) =>
-      !hold.chain.broken && hold.lastEntryAt <= end && hold.announced <= hold.chain.whole && hold.last <= hold.chain.whole;
+      !hold.chain.broken &&
+      hold.lastEntryAt <= end &&
+      hold.announced <= hold.chain.whole &&
+      hold.last <= hold.chain.whole;
     return state.stops.length === 0 && !sectionEnded && this.holds.of(id).every(plain);
   }
 
@@ -125,7 +128,12 @@ export class Closing {
     for (const { hold, from, to, across } of silences)
       observe(db, id, { kind: 'silence', from, to, facts: { hold, across } });
     for (const { hold, from, to } of missing)
-      observe(db, id, { kind: 'missing entries', from: now, to: now, facts: { hold, first: from, last: to } });
+      observe(db, id, {
+        kind: 'missing entries',
+        from: now,
+        to: now,
+        facts: { hold, first: from, last: to },
+      });
   }
 
   /** Puts before a coordinator what only a person can decide, each thing once. */
@@ -133,10 +141,7 @@ export class Closing {
     const { db, clock } = this.services;
     const known = db.select().from(decisions).where(eq(decisions.sittingId, id)).all();
     const open = (kind: DecisionKind, target: string, facts: DecisionFacts) =>
-      db
-        .insert(decisions)
-        .values({ sittingId: id, kind, target, facts, openedAt: clock.now() })
-        .run();
+      db.insert(decisions).values({ sittingId: id, kind, target, facts, openedAt: clock.now() }).run();
     const isKnown = (kind: DecisionKind, target: string) =>
       known.some((d) => d.kind === kind && d.target === target);
     const late = lateFacts(judged);

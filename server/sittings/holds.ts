@@ -62,11 +62,7 @@ export class Holds {
   }
 
   /** Grants the right to write to a browser store; part of a commit. */
-  grant(
-    sitting: number,
-    who: Pick<HoldRow, 'agent' | 'opening' | 'store'>,
-    grantedAt: number,
-  ): HoldState {
+  grant(sitting: number, who: Pick<HoldRow, 'agent' | 'opening' | 'store'>, grantedAt: number): HoldState {
     const token = randomBytes(12).toString('base64url');
     const number = this.of(sitting).length + 1;
     const chain = chainStart(token, sha256);

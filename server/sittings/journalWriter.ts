@@ -82,9 +82,7 @@ export class JournalWriter {
     }
     const { entry, text, body } = parsed;
     const mayBeKnown = entry.number <= hold.last;
-    const known = mayBeKnown
-      ? this.find.variantsOf({ sitting, hold: hold.number }, entry.number)
-      : [];
+    const known = mayBeKnown ? this.find.variantsOf({ sitting, hold: hold.number }, entry.number) : [];
     if (known.some((row) => textOfRow(row) === text)) return;
     const foreign =
       !belongs(paper, entry.about, entry.target) || (!entry.patch && !fits(paper, entry, entry.value));
@@ -172,7 +170,11 @@ function plainlyCounts({ time, hold, paper, now }: Meeting, target: string): boo
 const rowOf = (
   { sitting, hold, now }: Meeting,
   { number, about, target, at, patch, restored }: Entry,
-  { body, variant, aside }: { readonly body: string; readonly variant: number; readonly aside: string | null },
+  {
+    body,
+    variant,
+    aside,
+  }: { readonly body: string; readonly variant: number; readonly aside: string | null },
 ): NewEntry => ({
   ...{ sittingId: sitting, hold: hold.number, number, variant, about, target },
   value: patch ? null : body,

@@ -1,6 +1,12 @@
 import { and, eq, isNotNull, sql } from 'drizzle-orm';
 import type { EntryRef } from '../../core/journal/entry';
-import { judgeSitting, type Decided, type EntryRecord, type HoldRecord, type Judged } from '../../core/journal/judge';
+import {
+  judgeSitting,
+  type Decided,
+  type EntryRecord,
+  type HoldRecord,
+  type Judged,
+} from '../../core/journal/judge';
 import type { FullPaper } from '../../core/papers/paper';
 import type { SittingTime } from '../../core/timing/sittingTime';
 import type { Db } from '../db/open';

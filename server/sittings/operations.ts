@@ -107,7 +107,12 @@ export class SittingOperations {
    * Starts the clock, once; the device has shown by the hashes that the whole sealed paper is on it. The key comes with
    * the reply, as often as it is asked for by the same store.
    */
-  async start(invitation: number, hashes: readonly string[], who: HoldBody, agent: string): Promise<HoldReply> {
+  async start(
+    invitation: number,
+    hashes: readonly string[],
+    who: HoldBody,
+    agent: string,
+  ): Promise<HoldReply> {
     const { db, clock, commits, time, hub } = this.services;
     const { invited, stage, arrival } = whereIs(this.services, invitation);
     if (stage.at === 'running') return this.hold(invitation, who, agent);
@@ -233,7 +238,8 @@ export class SittingOperations {
   /** While the sweep went on to it, the candidate may have handed in, or been granted time. */
   private closeIfOpen(id: number): void {
     const time = this.services.time.of(id);
-    if (time.closed === null && leftMs(time, this.services.clock.now()) === 0) this.closing.close(id, 'server');
+    if (time.closed === null && leftMs(time, this.services.clock.now()) === 0)
+      this.closing.close(id, 'server');
   }
 
   /** Writes a batch and takes up what follows from it; part of a commit. */
@@ -250,7 +256,8 @@ export class SittingOperations {
     const written = this.writer.write(meeting, { head, entries });
     const closed = time.of(current.id).closed !== null;
     if (closed) {
-      if (entries.length > 0 || findSitting(db, current.id)!.settledAt === null) this.closing.settle(current.id);
+      if (entries.length > 0 || findSitting(db, current.id)!.settledAt === null)
+        this.closing.settle(current.id);
     } else if (!written.plain) this.closing.rejudge(current.id);
     return written;
   }

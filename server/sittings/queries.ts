@@ -4,7 +4,16 @@ import type { ClosedBy } from '../../core/sittings/api';
 import type { TimeEvent } from '../../core/timing/sittingTime';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
-import { currentAnswers, heads, holds, invitations, journal, rounds, sittings, timeEvents } from '../db/schema';
+import {
+  currentAnswers,
+  heads,
+  holds,
+  invitations,
+  journal,
+  rounds,
+  sittings,
+  timeEvents,
+} from '../db/schema';
 
 export type Sitting = typeof sittings.$inferSelect;
 export type HoldRow = typeof holds.$inferSelect;
@@ -112,7 +121,12 @@ const queriesOf = perDatabase((db) => {
       .where(and(ownHeads, eq(heads.number, p('number')), eq(heads.chain, p('chain'))))
       .prepare(),
     heads: db.select().from(heads).where(ownHeads).prepare(),
-    entries: db.select().from(journal).where(ownEntries).orderBy(asc(journal.number), asc(journal.variant)).prepare(),
+    entries: db
+      .select()
+      .from(journal)
+      .where(ownEntries)
+      .orderBy(asc(journal.number), asc(journal.variant))
+      .prepare(),
     entriesAfter: db
       .select()
       .from(journal)
@@ -135,7 +149,12 @@ const queriesOf = perDatabase((db) => {
       .values({
         ...{ sittingId: p('sittingId'), hold: p('hold'), number: p('number'), variant: p('variant') },
         ...{ about: p('about'), target: p('target'), value: p('value'), patch: p('patch') },
-        ...{ restored: p('restored'), claimedAt: p('claimedAt'), arrivedAt: p('arrivedAt'), aside: p('aside') },
+        ...{
+          restored: p('restored'),
+          claimedAt: p('claimedAt'),
+          arrivedAt: p('arrivedAt'),
+          aside: p('aside'),
+        },
       })
       .prepare(),
     current: db

@@ -79,8 +79,9 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
     forCandidates({ method: 'post', path: '/sitting/break', body: batchBody }, ({ invitation }, { body }) =>
       operations.takeBreak(invitation, body),
     ),
-    forCandidates({ method: 'post', path: '/sitting/hand-in', body: handInBody }, ({ invitation }, { body }) =>
-      operations.handIn(invitation, body),
+    forCandidates(
+      { method: 'post', path: '/sitting/hand-in', body: handInBody },
+      ({ invitation }, { body }) => operations.handIn(invitation, body),
     ),
     forCandidates(
       { method: 'get', path: '/sitting/versions/:item/:part', params: partParams },

@@ -43,7 +43,12 @@ const start = async (round = newRound(), extraPercent = 0) =>
   house.sitting(house.invite(round, extraPercent));
 const idOf = (device: TestDevice) =>
   db().select().from(sittings).where(eq(sittings.script, device.opened.sitting)).get()!.id;
-const rowOf = (device: TestDevice) => db().select().from(sittings).where(eq(sittings.id, idOf(device))).get()!;
+const rowOf = (device: TestDevice) =>
+  db()
+    .select()
+    .from(sittings)
+    .where(eq(sittings.id, idOf(device)))
+    .get()!;
 /** The current answers, as the database has them. */
 const answersNow = (device: TestDevice) => deskOf(sittingQueries(db()).currentOf(idOf(device))).answers;
 /** The answers that the newest receipt covers: what is scored and marked. */
@@ -74,7 +79,12 @@ describe('the start', () => {
     const [one, two] = await Promise.all([prepare(), prepare()]);
     expect(one.body).toEqual(two.body);
     house.clock.advance(20 * MINUTE_MS);
-    const torn = { store: 'a-store-of-mine', opening: 'an-opening', takeOver: false, sealed: ['ab'.repeat(32)] };
+    const torn = {
+      store: 'a-store-of-mine',
+      opening: 'an-opening',
+      takeOver: false,
+      sealed: ['ab'.repeat(32)],
+    };
     const refused = await client.post<Refusal>('/sitting/start', torn);
     expect([refused.status, refused.body.code]).toEqual([409, 'paper-incomplete']);
     const device = await TestDevice.start(client, house.clock);
@@ -100,7 +110,11 @@ describe('the start', () => {
     const { body } = await client.post<{ opened: typeof device.opened }>('/sitting/start', asked);
     expect([body.opened.hold, body.opened.keys]).toEqual([device.opened.hold, device.opened.keys]);
     expect(body.opened.time.leftMs).toBe(LIMIT - 2 * SECOND);
-    const starts = db().select().from(timeEvents).where(eq(timeEvents.sittingId, idOf(device))).all();
+    const starts = db()
+      .select()
+      .from(timeEvents)
+      .where(eq(timeEvents.sittingId, idOf(device)))
+      .all();
     expect(starts.filter((row) => row.event.type === 'started')).toHaveLength(1);
   });
 
@@ -142,7 +156,13 @@ describe('saving', () => {
     expect((await device.save({ entries: first })).body.held).toBe(2);
     expect((await device.save({ entries: [...second!, ...first!] })).body.held).toBe(6);
     expect(answersNow(device)).toEqual({ [NUMBER]: typed('6') });
-    expect(db().select().from(journal).where(eq(journal.sittingId, idOf(device))).all()).toHaveLength(6);
+    expect(
+      db()
+        .select()
+        .from(journal)
+        .where(eq(journal.sittingId, idOf(device)))
+        .all(),
+    ).toHaveLength(6);
   });
 
   it('follows patches, also where they come before their base', async () => {
@@ -183,7 +203,13 @@ describe('saving', () => {
     expect(body).toMatchObject({ held: 1, renew: true });
     expect(answersNow(device)).toEqual({ [NUMBER]: typed('1') });
     expect(kindsSeen(device)).toEqual(['mismatch']);
-    expect(db().select().from(journal).where(eq(journal.sittingId, idOf(device))).all()).toHaveLength(2);
+    expect(
+      db()
+        .select()
+        .from(journal)
+        .where(eq(journal.sittingId, idOf(device)))
+        .all(),
+    ).toHaveLength(2);
   });
 
   it('tells a hold that this server never granted', async () => {
@@ -260,7 +286,9 @@ describe('the hand-in', () => {
     expect(body.receipt).toMatchObject({ handedInAt: now(), claimedAt: claimed, usedMs: 25 * MINUTE_MS });
     const staff = await house.staff('invigilator');
     const { invitationId } = rowOf(device);
-    const round = db().query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) }).sync()!;
+    const round = db()
+      .query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
+      .sync()!;
     const act = { act: 'readmit', invitation: invitationId, text: 'pressed by mistake', minutes: 0 };
     expect((await staff.post(`/watch/${round.roundId}/acts`, act)).status).toBe(200);
     // Five minutes were left, and five are left: not twenty-nine.
@@ -350,7 +378,10 @@ describe('after the deadline', () => {
     await house.wired.sittings.sweep();
     expect(covered(device)).toEqual({ [NUMBER]: typed('1') });
     const { body } = await device.handIn('time');
-    expect(body.receipt).toMatchObject({ closedBy: 'server', earlier: [{ at: expect.any(Number) as number }] });
+    expect(body.receipt).toMatchObject({
+      closedBy: 'server',
+      earlier: [{ at: expect.any(Number) as number }],
+    });
     expect(covered(device)).toEqual({ [NUMBER]: typed('2') });
     await device.save();
     expect(kindsSeen(device)).toContain('silence');
@@ -396,7 +427,12 @@ describe('a pause', () => {
       .query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
       .sync()!;
     const staff = await house.staff('invigilator');
-    return staff.post(`/watch/${roundId}/acts`, { act, invitation: invitationId, text: 'a fire alarm', minutes: 0 });
+    return staff.post(`/watch/${roundId}/acts`, {
+      act,
+      invitation: invitationId,
+      text: 'a fire alarm',
+      minutes: 0,
+    });
   };
 
   it('with writing in it makes two versions; without, one', async () => {
@@ -511,7 +547,9 @@ describe('a server restored from a backup', () => {
       update holds set whole = 0, chain = '${device.writer.token}' where sitting_id = ${id};
       delete from journal where sitting_id = ${id}; delete from heads where sitting_id = ${id};
       delete from current_answers where sitting_id = ${id};`);
-    $client.prepare('update holds set chain = ? where sitting_id = ?').run(sha256(`hold ${device.writer.token}`), id);
+    $client
+      .prepare('update holds set chain = ? where sitting_id = ?')
+      .run(sha256(`hold ${device.writer.token}`), id);
     house.wired.sittings.holds.forget();
     expect((await device.save({ entries: [] })).body.held).toBe(0);
     expect((await device.save({ entries: device.entries })).body.held).toBe(2);

@@ -1,12 +1,6 @@
 import type { Entry } from '../../core/journal/entry';
 import { HoldWriter } from '../../core/journal/holdWriter';
-import type {
-  HandInReply,
-  HoldReply,
-  JournalKept,
-  Prepared,
-  SittingOpened,
-} from '../../core/sittings/api';
+import type { HandInReply, HoldReply, JournalKept, Prepared, SittingOpened } from '../../core/sittings/api';
 import type { Clock } from '../clock';
 import { sha256 } from '../http/secrets';
 import type { Answered, ApiClient } from './ApiClient';
@@ -42,7 +36,12 @@ export class TestDevice {
     const { body: prepared } = await client.post<Prepared>('/sitting/prepare');
     const { store, opening } = device;
     const sealed = prepared.sealed.map((copy) => copy.hash);
-    const { body } = await client.post<HoldReply>('/sitting/start', { store, opening, takeOver: false, sealed });
+    const { body } = await client.post<HoldReply>('/sitting/start', {
+      store,
+      opening,
+      takeOver: false,
+      sealed,
+    });
     if (!body.granted) throw new Error(`not started: ${JSON.stringify(body)}`);
     return device.take(body.opened);
   }

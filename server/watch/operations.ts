@@ -132,10 +132,12 @@ export async function watchView(services: Services, roundId: number): Promise<Wa
 }
 
 export const watchRounds = ({ db, clock }: Services, staffId: number) =>
-  listRounds(db, clock.now(), { staffId, roles: ['invigilator', 'coordinator'] }).map(({ id, title, opensAt, closesAt, timeZone, window }) => ({
-    ...{ id, title, opensAt, closesAt, timeZone },
-    open: window === 'open',
-  }));
+  listRounds(db, clock.now(), { staffId, roles: ['invigilator', 'coordinator'] }).map(
+    ({ id, title, opensAt, closesAt, timeZone, window }) => ({
+      ...{ id, title, opensAt, closesAt, timeZone },
+      open: window === 'open',
+    }),
+  );
 
 export interface Act {
   readonly act: WatchAct;

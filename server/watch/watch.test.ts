@@ -1,16 +1,16 @@
-import { existsSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { LiveView } from '../../core/live/api';
-import type { Receipt, SittingOpened } from '../../core/sittings/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import type { WatchAct, WatchChange, WatchNews, WatchView } from '../../core/watch/api';
 import { doorCodeOf } from '../arrival/doorCode';
-import { actsOnRecord } from '../db/schema';
+import { audit } from '../db/schema';
 import { ApiClient } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
+import type { TestDevice } from '../testing/TestDevice';
 
 let house: Served;
 let bram: ApiClient;
@@ -40,7 +40,7 @@ const act = async (round: number, name: WatchAct, minutes = 0, text = 'for a rea
   const { invitation } = (await watch(round)).rows[0]!;
   return bram.post<WatchChange & Refusal>(`/watch/${round}/acts`, { act: name, invitation, text, minutes });
 };
-const timeOf = async (client: ApiClient) => (await client.get<SittingOpened>('/sitting')).body.time;
+const timeOf = async ({ client }: TestDevice) => (await client.get<LiveView>('/live')).body.time!;
 
 describe('the door', () => {
   it('opens by hand, and the act is on record with its reason', async () => {
@@ -52,7 +52,7 @@ describe('the door', () => {
     expect((await act(round, 'grant', 5)).body.code).toBe('not-started');
     await act(round, 'admit', 0, 'known by the picture');
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'cover' });
-    const last = house.wired.services.db.select().from(actsOnRecord).all().at(-1);
+    const last = house.wired.services.db.select().from(audit).all().at(-1);
     expect(last).toMatchObject({ act: 'admit', reason: 'known by the picture' });
   });
 
@@ -88,70 +88,68 @@ describe('the door', () => {
 describe('a running sitting', () => {
   it('is paused, goes on, is granted minutes; none of it costs the candidate', async () => {
     const round = newRound();
-    const client = await house.sitting(house.invite(round));
-    const before = (await timeOf(client)).deadlineAt;
+    const device = await house.sitting(house.invite(round));
+    await device.save();
+    const before = (await timeOf(device)).deadlineAt;
     await act(round, 'pause');
-    expect(await timeOf(client)).toMatchObject({ stopped: { why: 'pause' } });
+    expect(await timeOf(device)).toMatchObject({ stopped: { why: 'pause' } });
     house.clock.advance(20 * MINUTE_MS);
     await house.wired.sittings.sweep();
     await act(round, 'go on');
+    await device.save();
+    await device.save();
     await act(round, 'grant', 7);
     // 20 minutes of pause, 7 granted; what the calls themselves took is far below a second
-    const later = (await timeOf(client)).deadlineAt - before - 27 * MINUTE_MS;
+    const later = (await timeOf(device)).deadlineAt - before - 27 * MINUTE_MS;
     expect(Math.abs(later)).toBeLessThan(5000);
     expect((await act(round, 'go on')).body.code).toBe('time-not-stopped');
   });
 
   it('takes a rest break within the allowance only', async () => {
     const round = newRound();
-    const client = await house.sitting(house.invite(round, 0, { breakMinutes: 10 }));
+    const device = await house.sitting(house.invite(round, 0, { breakMinutes: 10 }));
+    const { client } = device;
+    await device.save();
     const none = await house.sitting(house.invite(round));
-    expect((await none.post<Refusal>('/live/break')).body.code).toBe('time-no-break-left');
-    await client.post('/live/break');
+    const rest = (of: TestDevice) => of.client.post<Refusal>('/sitting/break', of.batch());
+    expect((await rest(none)).body.code).toBe('time-no-break-left');
+    await rest(device);
     house.clock.advance(4 * MINUTE_MS);
     const { body } = await client.post<LiveView>('/live/break-over');
     expect(Math.round(body.time!.breakLeftMs / MINUTE_MS)).toBe(6);
-    await client.post('/live/break');
+    await device.save();
+    await device.save();
+    await rest(device);
     house.clock.advance(60 * MINUTE_MS);
     // 30 minutes in all, of which the hour without anybody going on has used up what was left
     expect((await client.get<LiveView>('/live')).body.time).toMatchObject({ stopped: null, leftMs: 0 });
   });
 
-  it('is let in again after a hand-in, and the time in between does not count', async () => {
+  it('is readmitted after a hand-in, and the time in between does not count', async () => {
     const round = newRound();
-    const client = await house.sitting(house.invite(round));
-    const left = (await timeOf(client)).leftMs;
-    await client.post('/sitting/hand-in', { entries: [], by: 'candidate', at: house.clock.now() });
+    const device = await house.sitting(house.invite(round));
+    await device.save();
+    const left = (await timeOf(device)).leftMs;
+    await device.finish();
     house.clock.advance(90 * MINUTE_MS);
     expect((await watch(round)).rows).toMatchObject([{ state: 'handed in' }]);
     await act(round, 'readmit', 3);
-    expect(await stageOf(client)).toEqual({ at: 'running' });
-    expect(Math.abs((await timeOf(client)).leftMs - left - 3 * MINUTE_MS)).toBeLessThan(5000);
+    expect(await stageOf(device.client)).toEqual({ at: 'running' });
+    await device.save();
+    await device.save();
+    expect(Math.abs((await timeOf(device)).leftMs - left - 3 * MINUTE_MS)).toBeLessThan(5000);
     house.clock.advance(MINUTE_MS);
     const at = house.clock.now();
-    const { body } = await client.post<Receipt>('/sitting/hand-in', { entries: [], by: 'candidate', at });
-    expect(body).toMatchObject({ handedInAt: at, closedBy: 'candidate' });
-  });
-
-  it('is held by one opening of the desk; another has to take it over', async () => {
-    const client = await house.sitting(house.invite(newRound()));
-    const hold = async (opening: string, takeOver: boolean) =>
-      (await client.post<{ holder: string }>('/sitting/hold', { opening, takeOver })).body.holder;
-    await client.post('/sitting/journal', { entries: [] });
-    expect(await hold('first-window', false)).toBe('first-window');
-    expect(await hold('second-window', false)).toBe('first-window');
-    expect(await hold('second-window', true)).toBe('second-window');
-    expect((await client.get<LiveView>('/live')).body.holder).toBe('second-window');
-    // A desk that has gone silent holds nothing back.
-    house.clock.advance(MINUTE_MS);
-    expect(await hold('third-window', false)).toBe('third-window');
+    const { receipt } = await device.finish();
+    expect(receipt).toMatchObject({ closedBy: 'candidate' });
+    expect(receipt!.handedInAt).toBeGreaterThanOrEqual(at);
   });
 });
 
 describe('words', () => {
   it('reach the other side by the stream', async () => {
     const round = newRound();
-    const client = await house.sitting(house.invite(round));
+    const { client } = await house.sitting(house.invite(round));
     const views: LiveView[] = [];
     const stream = await client.stream('/live/stream');
     const next = async () => views.push(JSON.parse((await stream.next()).slice('data: '.length)) as LiveView);
@@ -191,7 +189,7 @@ describe('the room', () => {
     const links = [house.invite(round), house.invite(round)];
     const { whole, change, end } = await follow(round);
     expect(whole.rows.map((r) => r.state)).toEqual(['not here', 'not here']);
-    const client = await house.sitting(links[1]!);
+    const device = await house.sitting(links[1]!);
     const started = async () => {
       for (;;) {
         const { rows } = await change();
@@ -203,7 +201,7 @@ describe('the room', () => {
     expect(rows).toHaveLength(1);
     expect(row.invitation).toBe(whole.rows[1]!.invitation);
     // Writing on alone is no reason to look everything up again at once; that something was heard follows.
-    await client.post('/sitting/journal', { entries: [] });
+    await device.save();
     const heard = async (): Promise<number> => {
       for (;;) {
         const told = (await change()).heard.find(([invitation]) => invitation === row.invitation);
@@ -255,33 +253,53 @@ describe('the room', () => {
 });
 
 describe('pictures', () => {
-  it('are shown to invigilators, on record, and deleted after the retention time', async () => {
-    const round = newRound({ checks: ['camera'], keptDays: 60, identityPicture: true });
+  const DAY_MS = 24 * 60 * MINUTE_MS;
+  const jpeg = (last: number) =>
+    Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, last]);
+  const arriving = async (round: number) => {
     const client = new ApiClient(house.url);
     await client.post('/arrival/open', { link: house.invite(round) });
     await client.post('/arrival/details', { correction: null });
-    const jpeg = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1]);
-    const put = (of: string, body: Uint8Array<ArrayBuffer>) =>
-      client.send(`/arrival/picture/${of}`, {
-        method: 'PUT',
-        headers: { 'Content-Type': 'image/jpeg' },
-        body,
+    const put = (body: Uint8Array<ArrayBuffer>) =>
+      client.send('/arrival/picture/person', {
+        ...{ method: 'PUT', headers: { 'Content-Type': 'image/jpeg' }, body },
       });
-    expect((await put('person', Uint8Array.from([1, 2, 3]))).status).toBe(400);
-    expect((await put('person', jpeg)).status).toBe(200);
+    return put;
+  };
+  const kept = () => {
+    const folder = path.join(house.wired.services.config.dataFolder, 'files');
+    return readdirSync(folder, { recursive: true, withFileTypes: true }).filter((f) => f.isFile()).length;
+  };
+
+  it('are shown to invigilators, on record, and deleted after the retention time', async () => {
+    const round = newRound({ checks: ['camera'], keptDays: 60 });
+    const put = await arriving(round);
+    expect((await put(Uint8Array.from([1, 2, 3]))).status).toBe(400);
+    expect((await put(jpeg(1))).status).toBe(200);
     const { invitation, picture } = (await watch(round)).rows[0]!;
     expect(picture).toBe(true);
     const shown = `/watch/${round}/pictures/${invitation}`;
     expect((await bram.get(shown)).status).toBe(200);
-    const { dataFolder } = house.wired.services.config;
-    const [row] = house.wired.services.db.$client
-      .prepare('select picture_file as file from arrivals where picture_file is not null')
-      .all() as { file: string }[];
-    const file = path.join(dataFolder, 'files', row!.file.slice(0, 2), row!.file);
-    expect(existsSync(file)).toBe(true);
-    house.clock.advance(61 * 24 * 60 * MINUTE_MS);
+    const before = kept();
+    house.clock.advance(61 * DAY_MS);
     await house.wired.services.jobs.turn();
-    expect(existsSync(file)).toBe(false);
+    expect(kept()).toBe(before - 1);
     expect((await bram.get(shown)).status).toBe(401);
+  });
+
+  it('that were taken again leave one, and one that another candidate shares stays with them', async () => {
+    const before = kept();
+    const [short, long] = [newRound({ checks: ['camera'], keptDays: 10 }), newRound({ checks: ['camera'] })];
+    const [put, other] = [await arriving(short), await arriving(long)];
+    for (let taken = 2; taken < 22; taken++) await put(jpeg(taken));
+    expect(kept()).toBe(before + 1);
+    // The same picture, to the byte, of another candidate.
+    await other(jpeg(21));
+    house.clock.advance(11 * DAY_MS);
+    await house.wired.services.jobs.turn();
+    expect(kept()).toBe(before + 1);
+    house.clock.advance(50 * DAY_MS);
+    await house.wired.services.jobs.turn();
+    expect(kept()).toBe(before);
   });
 });

@@ -37,7 +37,8 @@ const json = async <T>(path: string, init: RequestInit): Promise<T> =>
 
 export const get = <T>(path: string): Promise<T> => json<T>(path, {});
 
-export const getText = async (path: string): Promise<string> => (await send(path, {})).text();
+export const getBytes = async (path: string): Promise<Uint8Array<ArrayBuffer>> =>
+  new Uint8Array(await (await send(path, {})).arrayBuffer());
 
 export const post = <T>(path: string, body: object = {}, more: RequestInit = {}): Promise<T> =>
   json<T>(path, {

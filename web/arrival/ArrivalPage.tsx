@@ -7,8 +7,7 @@ import { Button } from '../ui/Button';
 import { RaiseHand } from '../live/RaiseHand';
 import { CandidateFrame } from '../ui/CandidateFrame';
 import { Notice } from '../ui/Notice';
-import { takeDesk } from '../desk/openDesk';
-import { useAction, useLoaded } from '../ui/useAsync';
+import { useLoaded } from '../ui/useAsync';
 import { ArrivalContext, useArrival } from './ArrivalContext';
 import { HandedIn } from './HandedIn';
 import { Outside } from './Outside';
@@ -44,18 +43,11 @@ function ToDesk() {
 function StartedElsewhere() {
   const { link } = useArrival();
   const navigate = useNavigate();
-  const { busy, trouble, run } = useAction();
-  const take = () =>
-    run(async () => {
-      await takeDesk();
-      await navigate(`/i/${link}/desk`);
-    });
   return (
     <div className="mx-auto max-w-[40rem] space-y-4">
       <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">{t('startedElsewhere')}</h1>
       <p>{t('startedElsewhereText')}</p>
-      {trouble && <Notice tone="trouble">{trouble}</Notice>}
-      <Button disabled={busy} onClick={() => void take()}>
+      <Button onClick={() => void navigate(`/i/${link}/desk`, { state: { takeOver: true } })}>
         {t('goOnHere')}
       </Button>
     </div>

@@ -74,13 +74,18 @@ export function HandedIn() {
       {receipt.closedBy !== 'candidate' && (
         <p className="mt-2">{t(receipt.closedBy === 'time' ? 'handedByTime' : 'handedByServer')}</p>
       )}
-      {receipt.arrivedAt !== null && (
-        <p className="mt-2">{t('arrivedLater', { when: showMoment(receipt.arrivedAt) })}</p>
+      {receipt.claimedAt !== null && (
+        <p className="mt-2">{t('claimedEarlier', { when: showMoment(receipt.claimedAt) })}</p>
       )}
       <section className="mt-5 rounded-card border border-line bg-card px-6 py-5">
         <h2 className="text-soft">{t('receipt')}</h2>
         <p className="font-mono text-[1.55rem] font-semibold tracking-wide">{receipt.code}</p>
         <p className="text-[0.9rem] text-soft">{t('receiptHelp')}</p>
+        {receipt.earlier.map(({ code, at }) => (
+          <p key={code} className="mt-1 text-[0.9rem] text-soft">
+            {t('receiptEarlier', { code, when: showMoment(at) })}
+          </p>
+        ))}
         <dl className="mt-4 grid gap-x-6 gap-y-3 desk:grid-cols-3">
           {facts.map(([label, value]) => (
             <div key={label}>

@@ -52,7 +52,7 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
 });
 const live = (change: Partial<LiveView> = {}): LiveView => ({
   ...{ now: NOW, stage: { at: 'arriving', step: 'waiting' }, opensAt: NOW, time: null, hand: null },
-  ...{ place: null, triesLeft: 5, messages: [], holder: null, ...change },
+  ...{ place: null, triesLeft: 5, messages: [], hold: null, ...change },
 });
 
 const update = vi.fn();
@@ -237,7 +237,7 @@ describe('the checks', () => {
 
 describe('after the hand-in', () => {
   const receipt = {
-    ...{ code: 'ABCD-EFGH-JKLM', handedInAt: NOW, arrivedAt: null, usedMs: 41 * MINUTE },
+    ...{ code: 'ABCD-EFGH-JKLM', handedInAt: NOW, claimedAt: null, earlier: [], usedMs: 41 * MINUTE },
     ...{ closedBy: 'candidate' as const, answered: 12, parts: 13 },
   };
 
@@ -254,9 +254,9 @@ describe('after the hand-in', () => {
     ['time', /handed in by itself/],
     ['server', /the server handed in what it had/],
   ] as const)('says that the %s closed it, and when it came if it came later', (closedBy, words) => {
-    show(<HandedIn />, { receipt: { ...receipt, closedBy, arrivedAt: NOW + 9 * MINUTE } });
+    show(<HandedIn />, { receipt: { ...receipt, closedBy, claimedAt: NOW - 9 * MINUTE } });
     expect(screen.getByText(words)).toBeVisible();
-    expect(screen.getByText(/It reached the server at .*; the time you handed in counts/)).toBeVisible();
+    expect(screen.getByText(/You handed in on your device at .*, without a connection/)).toBeVisible();
   });
 
   it.each([

@@ -221,13 +221,16 @@ export const t = words('arrival', {
   handedByTime: 'The time was over, and your paper was handed in by itself.',
   handedByServer: 'The time was over, and the server handed in what it had from you.',
   receipt: 'Receipt',
-  receiptHelp: 'Keep this code: it proves which answers you handed in.',
+  receiptHelp: 'Keep this code: it proves which answers you handed in. You also receive it by e-mail.',
   receiptCheck: 'Check a code',
   receiptWhole: 'This is the code of what you handed in, and what is kept here is exactly that.',
   receiptBroken: 'This is your code, but what is kept here differs. Tell the archive at once.',
   receiptOther: 'This is not the code of what you handed in.',
   receiptField: 'Receipt code',
-  arrivedLater: 'It reached the server at {{when}}; the time you handed in counts.',
+  claimedEarlier:
+    'You handed in on your device at {{when}}, without a connection. What you wrote before the end of your time counts.',
+  receiptEarlier:
+    'An earlier receipt of {{when}}, {{code}}, stays valid: part of your answers came in after it.',
   handedAt: 'Handed in',
   used: 'Time used',
   answered: 'Answered',

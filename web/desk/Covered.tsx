@@ -4,18 +4,17 @@ import { Notice } from '../ui/Notice';
 import { showSecond } from '../ui/showSecond';
 import { useAction } from '../ui/useAsync';
 import { useDesk } from './DeskContext';
-import type { DeskState } from './deskStore';
+import { stopAtNow, type DeskState } from './deskStore';
 import { t } from './words';
 
-type Cover = 'elsewhere' | 'queued' | 'pause' | 'break';
+type Cover = 'elsewhere' | 'queued' | 'pause' | 'break' | 'going on';
 
 /** Why the questions are put away, if they are. */
-export function coverOf({ elsewhere, queuedAt, time, now }: DeskState): Cover | null {
+export function coverOf({ elsewhere, queuedAt, time, now, toConfirm }: DeskState): Cover | null {
   if (queuedAt !== null) return 'queued';
   if (elsewhere) return 'elsewhere';
-  const { stopped } = time;
-  if (!stopped || (stopped.until !== null && now >= stopped.until)) return null;
-  return stopped.why;
+  if (time.stopped && stopAtNow(time, now)) return time.stopped.why;
+  return toConfirm ? 'going on' : null;
 }
 
 function Sheet({ title, children }: { title: string; children: ReactNode }) {
@@ -29,15 +28,10 @@ function Sheet({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-function Elsewhere() {
-  const help = useDesk((s) => s.help)!;
+/** The desk is open in another tab, window or device; `onTake` brings it here. */
+export function ElsewhereSheet({ onTake }: { readonly onTake: () => Promise<void> }) {
   const { busy, trouble, run } = useAction();
-  const take = () =>
-    run(async () => {
-      await help.takeOver();
-      // The other one may have come further: everything is fetched anew.
-      window.location.reload();
-    });
+  const take = () => run(onTake);
   return (
     <Sheet title={t('elsewhereTitle')}>
       <p>{t('elsewhereText')}</p>
@@ -45,6 +39,24 @@ function Elsewhere() {
       <Button look="first" className="min-h-11" disabled={busy} onClick={() => void take()}>
         {t('elsewhereTake')}
       </Button>
+    </Sheet>
+  );
+}
+
+function Elsewhere() {
+  const help = useDesk((s) => s.help)!;
+  const take = async () => {
+    await help.takeOver();
+    // The other one may have come further: everything is opened anew.
+    window.location.reload();
+  };
+  return <ElsewhereSheet onTake={take} />;
+}
+
+function GoingOn() {
+  return (
+    <Sheet title={t('goingOnTitle')}>
+      <p role="status">{t('goingOnText')}</p>
     </Sheet>
   );
 }
@@ -94,6 +106,7 @@ const COVERS: Record<Cover, () => ReactNode> = {
   break: Break,
   pause: Pause,
   queued: Queued,
+  'going on': GoingOn,
 };
 
 /** The desk with its questions put away: why, and what can be done. */

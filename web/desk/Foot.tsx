@@ -32,7 +32,12 @@ function SavedLine() {
     s.saved.state === 'kept' ? Math.max(0, Math.round((s.now - s.saved.since) / 1000)) : 0,
   );
   const trouble = useDesk((s) => s.deviceTrouble);
-  if (trouble) return <p className="text-[0.82rem] text-brick">{t('deviceTrouble')}</p>;
+  if (trouble)
+    return (
+      <p role="alert" className="text-[0.82rem] text-brick">
+        {t(trouble === 'too-long' ? 'tooLong' : 'deviceTrouble')}
+      </p>
+    );
   const [Icon, text, look] =
     saved.state === 'saved'
       ? [

@@ -20,7 +20,7 @@ export function HelpTools() {
           type="button"
           disabled={busy}
           title={t('breakLeft', { length: showLength(breakLeftMs) })}
-          onClick={() => void run(async () => takeLive(await help.takeBreak()))}
+          onClick={() => void run(() => help.takeBreak())}
           className="inline-flex min-h-10 items-center gap-2 rounded-control px-2.5 py-1 hover:bg-shade"
         >
           <Coffee aria-hidden className="size-5" /> {t('takeBreak')}

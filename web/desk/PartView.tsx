@@ -3,11 +3,12 @@ import { useId, useMemo } from 'react';
 import { kindOf } from '../../core/kinds/registry';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import { progressOfPart } from '../../core/sittings/progress';
-import { answers, layoutOf } from '../kinds/answers';
+import { answers, hasVersions, layoutOf } from '../kinds/answers';
 import { useReady } from '../kinds/loadComponents';
 import { Passage } from '../ui/Passage';
 import { useDesk } from './DeskContext';
 import { marksWords } from './Rail';
+import { OtherVersion, Versions } from './Versions';
 
 /** What is still missing, in words; also what the answer's fields are described by. */
 function Need({ id, part }: { id: string; part: ShownPart }) {
@@ -34,13 +35,16 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
   const struck = useDesk((s) => s.desk.struck[part.target]);
   const answer = useDesk((s) => s.answer);
   const strike = useDesk((s) => s.strike);
+  const restored = useDesk((s) => s.restored);
+  const help = useDesk((s) => s.help);
   const empty = useMemo(() => kindOf(part.kind).empty(part.shown), [part]);
   const ready = useReady(answers, part.kind);
   const whole = layoutOf(part.kind) === 'whole';
   const component =
     ready &&
     answers.draw(part.kind, {
-      key: part.target,
+      // An editor begins anew with a version that was brought back.
+      key: `${part.target} ${restored}`,
       shown: part.shown,
       response: response ?? empty,
       onChange: (next) => answer(part.target, next),
@@ -51,7 +55,15 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
       promptId,
       needId,
     });
-  if (whole) return component;
+  const versions = help && hasVersions(part.kind) && <Versions part={part} />;
+  if (whole)
+    return (
+      <div>
+        <OtherVersion part={part} />
+        {component}
+        {versions && <div className="pt-2">{versions}</div>}
+      </div>
+    );
   return (
     <section className="mb-5">
       <div className="mb-2 flex items-baseline gap-2.5">
@@ -65,9 +77,11 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
           <span className="text-[0.84rem] whitespace-nowrap text-soft">{marksWords(part.marks)}</span>
         )}
       </div>
+      <OtherVersion part={part} />
       {component}
       <Need id={needId} part={part} />
       {part.rule && <p className="text-[0.82rem] text-soft">{part.rule}</p>}
+      {versions}
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { Notice } from '../ui/Notice';
 import { useDesk } from './DeskContext';
 import { endedSections } from './deskStore';
 import { PartView } from './PartView';
+import { SectionDoor } from './SectionDoor';
 import { marksWords } from './Rail';
 import { SourcePane } from './SourcePane';
 import { t } from './words';
@@ -42,7 +43,7 @@ function Head({ question }: { question: Question }) {
           {marksWords(question.marks)}
           <span className="hidden desk:inline">
             {' '}
-            · {section.key} {section.title} · {question.title}
+            · {section.key} {section.title} · {question.sealed ? t('sealedTitle') : question.title}
           </span>
         </p>
       </div>
@@ -117,6 +118,7 @@ function SideBySide({ question }: { question: Question }) {
 }
 
 const Layout = memo(function Layout({ question, narrow }: { question: Question; narrow: boolean }) {
+  if (question.sealed) return <SectionDoor section={question.section} />;
   const whole = question.parts.some((p) => layoutOf(p.kind) === 'whole');
   if (whole)
     return (

@@ -104,7 +104,7 @@ describe('the saved line', () => {
     act(() => desk.events.onSaved({ state: 'kept', since: 0 }));
     change({ now: 132_400 });
     expect(screen.getByText('Kept on this device – connection lost 132 s ago')).toBeVisible();
-    act(() => desk.events.onTrouble());
+    act(() => desk.events.onTrouble('device'));
     expect(screen.getByText(/This device cannot keep your answers/)).toBeVisible();
     expect(screen.queryByText(/Kept on this device/)).toBeNull();
   });
@@ -211,13 +211,16 @@ describe('the question in view', () => {
 
 const live: LiveView = {
   ...{ now: 0, stage: { at: 'running' }, opensAt: 0, time: null, hand: null, place: null, triesLeft: 5 },
-  ...{ messages: [], holder: null },
+  ...{ messages: [], hold: null },
 };
 const help = (): NonNullable<DeskBackend['help']> => ({
   say: vi.fn((text: string) => Promise.resolve({ ...live, hand: { at: 0, text } })),
-  takeBreak: vi.fn(() => Promise.resolve(live)),
+  takeBreak: vi.fn(() => Promise.resolve()),
   endBreak: vi.fn(() => Promise.resolve(live)),
   takeOver: vi.fn(() => Promise.reject(new Error('the other holds on'))),
+  goOn: vi.fn(() => Promise.resolve()),
+  enter: vi.fn(() => Promise.reject(new Error('not sealed'))),
+  versions: vi.fn(() => Promise.resolve([])),
 });
 
 describe('help at the desk', () => {

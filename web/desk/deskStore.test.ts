@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyDesk } from '../../core/journal/fold';
+import { emptyDesk } from '../../core/journal/desk';
 import type { LiveView } from '../../core/live/api';
 import { deskInHand, deskTime as time, someReceipt, type DeskInHand } from '../testing/deskWith';
 import { coverOf } from './Covered';
@@ -66,7 +66,7 @@ describe('the desk', () => {
 
   it('goes on when the server knows of more time', async () => {
     const store = open();
-    desk.outcomes.push({ notYet: true });
+    desk.outcomes.push({ notYetMs: HOUR });
     await pass(HOUR + 1);
     desk.events.onTime({ ...time, deadlineAt: 2 * HOUR, leftMs: HOUR });
     await pass(1000);
@@ -106,7 +106,7 @@ describe('the desk', () => {
     const said = (...texts: string[]): LiveView => ({
       ...{ now: 0, stage: { at: 'running' }, opensAt: 0, time: null, hand: null, place: null, triesLeft: 5 },
       messages: texts.map((text, i) => ({ id: i + 1, at: 0, from: 'invigilator', text })),
-      holder: null,
+      hold: null,
     });
     desk.events.onLive(said('an old word'));
     expect(store.getState().told).toBeNull();

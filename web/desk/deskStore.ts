@@ -1,14 +1,15 @@
 import { createStore, type StoreApi } from 'zustand';
-import type { EntryAbout } from '../../core/journal/entry';
-import { applyEntry, type Desk } from '../../core/journal/fold';
+import type { EntryAbout, EntryRef } from '../../core/journal/entry';
+import { applyChange, type Desk } from '../../core/journal/desk';
 import type { LiveView } from '../../core/live/api';
-import type { CandidatePaper } from '../../core/papers/candidatePaper';
+import { withSection, type CandidatePaper } from '../../core/papers/candidatePaper';
 import { progressAfter, progressOfPaper, type QuestionProgress } from '../../core/sittings/progress';
 import type { Receipt, TimeView } from '../../core/sittings/api';
 import { warningsDue } from '../../core/timing/deadline';
 import { shownLeftMs } from '../../core/timing/sittingTime';
 import type { DeskBackend } from './backend';
-import type { SavedState } from './journal/sender';
+import type { NoteTrouble } from './journal/deviceJournal';
+import { retryAtEndMs, type SavedState } from './journal/sender';
 import type { OpenedDesk } from './openDesk';
 
 export interface DeskState {
@@ -26,11 +27,24 @@ export interface DeskState {
   /** The warning in view: minutes left. */
   readonly warning: number | null;
   readonly saved: SavedState;
-  readonly deviceTrouble: boolean;
+  /** What the device could not do: keep an entry, or save a value that is too long. */
+  readonly deviceTrouble: NoteTrouble | null;
   readonly handingIn: boolean;
+  /** Before this (in the server's time) the device does not hand in by itself: it was told that there is time left. */
+  readonly handInFrom: number;
+  /** Counts versions brought back: editors begin anew with each. */
+  readonly restored: number;
   /** Handed in without a connection: when. It is sent as soon as there is one. */
   readonly queuedAt: number | null;
   readonly elsewhere: boolean;
+  /** There is no sitting any more; the candidate's page knows what is next. */
+  readonly gone: boolean;
+  /** A stop has ended, and the server has yet to learn that this device knows. */
+  readonly toConfirm: boolean;
+  /** Answers of which another device has another version, until they were looked at. */
+  readonly otherVersions: readonly string[];
+  /** Those of them that the candidate has looked at. */
+  readonly compared: readonly string[];
   readonly live: LiveView | null;
   /** The last message of the invigilator that was not put away yet. */
   readonly told: string | null;
@@ -39,12 +53,19 @@ export interface DeskState {
   readonly go: (index: number) => void;
   readonly lookBack: () => void;
   readonly answer: (target: string, value: unknown) => void;
+  /** Brings an earlier version of an answer back. */
+  readonly restore: (target: string, value: unknown, from: EntryRef) => void;
+  readonly enterSection: (section: string) => Promise<void>;
+  readonly compare: (target: string) => void;
+  /** Sends what is still held back to be merged. */
+  readonly settle: () => void;
   readonly strike: (target: string, keys: string[]) => void;
   readonly toggleFlag: () => void;
   readonly toggleClock: () => void;
   readonly dismissWarning: () => void;
   readonly dismissTold: () => void;
   readonly takeLive: (view: LiveView) => void;
+  readonly takeTime: (time: TimeView) => void;
   readonly handIn: (by: 'candidate' | 'time') => Promise<void>;
 }
 
@@ -54,13 +75,18 @@ export interface DeskSession {
 }
 
 const TICK_MS = 250;
-const RETRY_MS = 2000;
+/** A hand-in that came too early is not made again at once, whatever the clocks say. */
+const NOT_YET_MS = 500;
 
 /** Sections that have a limit of their own and whose time has run out. */
 export const endedSections = ({ time, now }: Pick<DeskState, 'time' | 'now'>): string[] =>
   Object.entries(time.sectionEnds).flatMap(([section, end]) =>
     time.stopped === null && now >= end ? [section] : [],
   );
+
+/** Whether the clock stands still at `now`; a break goes on by itself. */
+export const stopAtNow = ({ stopped }: TimeView, now: number): boolean =>
+  stopped !== null && (stopped.until === null || now < stopped.until);
 
 type Store = StoreApi<DeskState>;
 
@@ -71,21 +97,37 @@ function actsOf(
 ): Omit<DeskState, keyof ReturnType<typeof firstState>> {
   const get = () => store().getState();
   const set = (change: Partial<DeskState>) => store().setState(change);
-  const note = (about: EntryAbout, target: string, value: unknown) => {
-    backend.note({ about, target, value });
-    const next = applyEntry(get().desk, { about, target, value });
+  let failures = 0;
+  const note = (about: EntryAbout, target: string, value: unknown, restored?: EntryRef) => {
+    backend.note({ about, target, value, ...(restored ? { restored } : {}) });
+    const next = applyChange(get().desk, { about, target, value });
     set({ desk: next, progress: progressAfter(get().progress, next, target) });
   };
+  const takeTime = (time: TimeView) =>
+    set({ time, toConfirm: get().toConfirm || (time.stopped !== null && backend.help !== null) });
   return {
+    takeTime,
     go(index) {
       const question = get().paper.questions[index];
       if (!question) return;
+      backend.settle();
       if (get().desk.opened[question.item] !== true) note('opened', question.item, true);
       if (get().desk.place !== question.item) note('place', question.item, null);
       set({ index, view: 'question' });
     },
     lookBack: () => set({ view: 'last look' }),
     answer: (target, value) => note('answer', target, value),
+    restore(target, value, from) {
+      note('answer', target, value, from);
+      set({ restored: get().restored + 1 });
+    },
+    compare: (target) => set({ compared: [...get().compared, target] }),
+    settle: () => backend.settle(),
+    async enterSection(section) {
+      const opened = await backend.help!.enter(section);
+      const paper = withSection(get().paper, opened);
+      set({ paper, progress: progressOfPaper(get().desk, paper) });
+    },
     strike: (target, keys) => note('strike', target, keys),
     toggleFlag() {
       const { item } = get().paper.questions[get().index]!;
@@ -98,17 +140,19 @@ function actsOf(
       const before = get().live?.messages.at(-1)?.id ?? live.messages.at(-1)?.id ?? 0;
       const news = live.messages.filter((m) => m.id > before && m.from === 'invigilator');
       set({ live, ...(news.length > 0 ? { told: news.at(-1)!.text } : {}) });
-      if (live.time) set({ time: live.time });
+      if (live.time) takeTime(live.time);
     },
     async handIn(by) {
       if (get().handingIn) return;
       set({ handingIn: true });
       try {
         const outcome = await backend.handIn(by);
-        if ('done' in outcome) set({ receipt: outcome.done });
-        else if ('queuedAt' in outcome) set({ queuedAt: outcome.queuedAt });
-        else set({ queuedAt: null });
-        if ('queuedAt' in outcome) setTimeout(() => void get().handIn(by), RETRY_MS);
+        if ('done' in outcome) set({ receipt: outcome.done, queuedAt: null });
+        else if ('queuedAt' in outcome) {
+          set({ queuedAt: outcome.queuedAt });
+          // Later and later, at least every five seconds while heads still count.
+          setTimeout(() => void get().handIn(by), retryAtEndMs(++failures, Math.random()));
+        } else set({ queuedAt: null, handInFrom: get().now + outcome.notYetMs + NOT_YET_MS });
       } finally {
         set({ handingIn: false });
       }
@@ -116,7 +160,7 @@ function actsOf(
   };
 }
 
-function firstState({ paper, desk, time, timed, clock, backend, queuedAt, elsewhere }: OpenedDesk) {
+function firstState({ paper, desk, time, timed, clock, backend, queuedAt, otherVersions }: OpenedDesk) {
   const place = paper.questions.findIndex((q) => q.item === desk.place);
   return {
     ...{ paper, desk, progress: progressOfPaper(desk, paper), index: Math.max(place, 0) },
@@ -124,7 +168,11 @@ function firstState({ paper, desk, time, timed, clock, backend, queuedAt, elsewh
     ...{ time, now: clock.now(), leftMs: shownLeftMs(time, clock.now()), timed, clockHidden: false },
     warning: null as number | null,
     saved: { state: 'saved', at: null } as SavedState,
-    ...{ deviceTrouble: false, handingIn: false, queuedAt, elsewhere },
+    deviceTrouble: null as NoteTrouble | null,
+    ...{ handingIn: false, handInFrom: 0, queuedAt, elsewhere: false, gone: false, restored: 0 },
+    toConfirm: time.stopped !== null && backend.help !== null,
+    otherVersions,
+    compared: [] as readonly string[],
     live: null as LiveView | null,
     told: null as string | null,
     receipt: null as Receipt | null,
@@ -143,25 +191,49 @@ export function createDesk(opened: OpenedDesk): DeskSession {
 
   const end = backend.begin({
     onSaved: (saved) => store.setState({ saved }),
-    onTime: (time) => store.setState({ time }),
+    onTime: (time) => act().takeTime(time),
     onLive: (view) => act().takeLive(view),
-    onTrouble: () => store.setState({ deviceTrouble: true }),
+    onTrouble: (deviceTrouble) => store.setState({ deviceTrouble }),
+    onGone: () => store.setState({ gone: true }),
+    onOtherVersions: (targets) => {
+      if (targets.join() !== act().otherVersions.join()) store.setState({ otherVersions: targets });
+    },
     onElsewhere: () => store.setState({ elsewhere: true }),
-    onClosed: () => void act().handIn('time'),
+    onClosed: () => {
+      if (act().queuedAt === null && !act().receipt) void act().handIn('time');
+    },
   });
 
   const tick = () => {
-    const { leftMs: before, time, timed, handingIn, receipt, queuedAt } = act();
+    const { leftMs: before, time, timed, handingIn, receipt, queuedAt, handInFrom } = act();
     if (!timed) return;
     const now = clock.now();
     const leftMs = shownLeftMs(time, now);
     const due = warningsDue(paper.warningMinutes, before, leftMs);
     store.setState({ now, leftMs, ...(due.length > 0 ? { warning: Math.min(...due) } : {}) });
-    if (leftMs <= 0 && !handingIn && !receipt && queuedAt === null) void act().handIn('time');
+    if (leftMs <= 0 && now >= handInFrom && !handingIn && !receipt && queuedAt === null)
+      void act().handIn('time');
+    goOnAfterStop(now);
+  };
+  let [confirming, failed] = [false, 0];
+  /** The desk is shown again only when the server knows that this device has heard of the end of a stop. */
+  const goOnAfterStop = (now: number) => {
+    const { toConfirm, time, help } = act();
+    if (!toConfirm || confirming || stopAtNow(time, now)) return;
+    confirming = true;
+    help!
+      .goOn()
+      .then(() => {
+        failed = 0;
+        // Another stop may have begun meanwhile.
+        store.setState({ toConfirm: act().time.stopped !== null && stopAtNow(act().time, clock.now()) });
+        confirming = false;
+      })
+      .catch(() => setTimeout(() => (confirming = false), retryAtEndMs(++failed, Math.random())));
   };
   const timer = setInterval(tick, TICK_MS);
   if (opened.queuedAt !== null) void act().handIn('candidate');
-  else if (!opened.elsewhere) act().go(act().index);
+  else act().go(act().index);
   return {
     store,
     close() {

@@ -1,20 +1,23 @@
-import { applyEntry, type Desk } from '../../core/journal/fold';
+import type { Desk } from '../../core/journal/desk';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
-import type { SittingOpened, TimeView } from '../../core/sittings/api';
-import { ApiProblem, get, getText, post } from '../api/client';
+import type { HoldReply, SealedListing, SittingOpened, TimeView } from '../../core/sittings/api';
+import { ApiProblem, post } from '../api/client';
 import { answers } from '../kinds/answers';
 import type { DeskBackend } from './backend';
-import { keepForOffline } from './keepForOffline';
 import { DeviceJournal } from './journal/deviceJournal';
 import {
-  acknowledgedEntries,
-  storeSitting,
+  keepMoment,
+  keepSitting,
   storedHandIn,
+  storedMoment,
   storedSitting,
+  storeName,
   type StoredSitting,
 } from './journal/deviceStore';
+import { openPaper } from './sealedPaper';
 import { ServerClock } from './serverClock';
 import { SittingBackend } from './sittingBackend';
+import { takeTabLock } from './tabLock';
 
 export interface OpenedDesk {
   readonly paper: CandidatePaper;
@@ -26,107 +29,100 @@ export interface OpenedDesk {
   readonly timed: boolean;
   /** A hand-in made without a connection, from before the page was loaded. */
   readonly queuedAt: number | null;
-  /** Another window or device holds the desk. */
-  readonly elsewhere: boolean;
+  readonly otherVersions: readonly string[];
 }
 
-async function sha256(text: string): Promise<string> {
-  const bytes = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text));
-  return [...new Uint8Array(bytes)].map((b) => b.toString(16).padStart(2, '0')).join('');
-}
+/** The desk, or that it is open elsewhere: then it can be taken from there. */
+export type DeskOpening = { readonly opened: OpenedDesk } | { readonly elsewhere: true };
 
 const BEHIND_MS = 1500;
 
-const papers = new Map<string, string>();
+/** This page, from when it is loaded until it is left. */
+const opening = crypto.randomUUID();
+
+const asking = async (takeOver: boolean) => ({ store: await storeName(), opening, takeOver });
 
 const kindsOf = (paper: CandidatePaper) => paper.questions.flatMap((q) => q.parts.map((p) => p.kind));
 
-/** Brings the paper onto the device and checks by hash that it is whole. */
-async function fetchPaper(hash: string): Promise<string> {
-  const known = papers.get(hash);
-  if (known) return known;
-  const text = await getText(`/sitting/paper/${hash}`);
-  if ((await sha256(text)) !== hash)
-    throw new Error('The paper did not arrive whole. Load this page again; no time is lost.');
-  papers.set(hash, text);
-  return text;
+/** Keeps what was granted; from now on this store can go on by itself. */
+async function keepOpened(
+  link: string,
+  { opened }: { readonly opened: SittingOpened },
+): Promise<StoredSitting> {
+  const { sitting, sealed, keys, hold, desk, now, time } = opened;
+  const stored = { link, sitting, sealed, keys, hold, base: desk };
+  await keepMoment({ sitting, serverAt: now, deviceAt: Date.now(), time });
+  await keepSitting(stored);
+  return stored;
 }
 
-/** Before the start: fixes the form, fetches the paper and every component it needs. Costs no time. */
-export async function preparePaper(): Promise<{ hash: string; paper: CandidatePaper }> {
-  const { paperHash } = await post<{ paperHash: string }>('/sitting/prepare');
-  const paper = JSON.parse(await fetchPaper(paperHash)) as CandidatePaper;
-  await Promise.all([answers.load(kindsOf(paper)), keepForOffline()]);
-  return { hash: paperHash, paper };
+/** Starts the clock: the key comes with the answer, and with it the right to write. */
+export async function startSitting(link: string, sealed: readonly SealedListing[]): Promise<void> {
+  const hashes = sealed.map((one) => one.hash);
+  const body = { ...(await asking(false)), sealed: hashes };
+  const reply = await post<HoldReply>('/sitting/start', body);
+  if (reply.granted) await keepOpened(link, reply);
 }
 
-export const startSitting = (paperHash: string): Promise<SittingOpened> =>
-  post('/sitting/start', { paperHash });
-
-/** This window, as long as it is open, whatever is loaded in it. */
-function thisOpening(): string {
-  const known = sessionStorage.getItem('clear-sitting-opening') ?? crypto.randomUUID();
-  sessionStorage.setItem('clear-sitting-opening', known);
-  return known;
-}
-
-/** Takes the desk for this window, whoever holds it. */
-export async function takeDesk(): Promise<void> {
-  await post('/sitting/hold', { opening: thisOpening(), takeOver: true });
-}
-
-interface Found {
-  readonly opened: SittingOpened;
-  readonly paperText: string;
-  readonly clock: ServerClock;
-  readonly elsewhere: boolean;
-}
-
-async function fromServer(link: string, opening: string): Promise<Found> {
+/** The right to write for a store that has none; null where another device has it. */
+async function askForHold(link: string, takeOver: boolean): Promise<StoredSitting | null> {
   await post('/arrival/open', { link });
-  const clock = new ServerClock();
-  const opened = await clock.learn(() => get<SittingOpened>('/sitting'));
-  const paperText = await fetchPaper(opened.paperHash);
-  const { holder } = await post<{ holder: string }>('/sitting/hold', { opening, takeOver: false });
-  const moment = { serverAt: opened.now, deviceAt: Date.now() };
-  await storeSitting({ link, opened, paperText, ...moment }).catch(() => undefined);
-  return { opened, paperText, clock, elsewhere: holder !== opening };
+  const reply = await post<HoldReply>('/sitting/hold', await asking(takeOver));
+  return reply.granted ? keepOpened(link, reply) : null;
 }
 
-/** Without the network: as the device last had it, with all that was put down since. */
-async function fromDevice({ opened, paperText, ...moment }: StoredSitting): Promise<Found> {
+/** The server's time as this device last had it, until the first answer puts it right. */
+async function resumed({ sitting }: StoredSitting): Promise<{ clock: ServerClock; time: TimeView }> {
   const clock = new ServerClock();
-  clock.resume(moment);
-  const since = await acknowledgedEntries(opened.sitting);
-  const desk = since.reduce(applyEntry, opened.desk);
-  return { opened: { ...opened, desk }, paperText, clock, elsewhere: false };
+  const moment = await storedMoment(sitting);
+  if (moment) clock.resume(moment);
+  const now = clock.now();
+  const unknown = { startedAt: now, leftMs: 1, deadlineAt: now + 1, stopped: null };
+  const nothing = { breakLeftMs: 0, extraPercent: 0, sectionEnds: {} };
+  return { clock, time: moment?.time ?? { ...unknown, ...nothing } };
 }
 
-async function find(link: string, opening: string): Promise<Found> {
+const unreachable = (error: unknown) =>
+  error instanceof ApiProblem && (error.status === 0 || error.status >= 500);
+
+/**
+ * Whether the server still has this sitting running. Without the network the device goes on by itself; a page that is
+ * loaded after the hand-in must not show the desk again.
+ */
+async function isRunning(link: string): Promise<boolean> {
   try {
-    return await fromServer(link, opening);
+    const { stage } = await post<{ stage: { at: string } }>('/arrival/open', { link });
+    return stage.at === 'running';
   } catch (error) {
-    const away = error instanceof ApiProblem && (error.status === 0 || error.status >= 500);
-    const stored = away ? await storedSitting(link) : undefined;
-    if (!stored) throw error;
-    return fromDevice(stored);
+    if (unreachable(error)) return true;
+    throw error;
   }
 }
 
-/** The desk as it was left: what the server holds, and over it what this device has not been able to send. */
-export async function openDesk(link: string): Promise<OpenedDesk> {
-  const opening = thisOpening();
-  const { opened, paperText, clock, elsewhere } = await find(link, opening);
-  const { sitting } = opened;
-  const paper = JSON.parse(paperText) as CandidatePaper;
-  const journal = new DeviceJournal(sitting, () => clock.now());
+/**
+ * The desk as it was left. A store that has the right to write goes on by itself, also without the network; an empty
+ * one asks for it.
+ */
+export async function openDesk(link: string, takeOver = false): Promise<DeskOpening> {
+  const known = await storedSitting(link);
+  const waiting = known && (await storedHandIn(known.sitting));
+  const own = known && (waiting || (await isRunning(link))) ? known : null;
+  const stored = own ?? (await askForHold(link, takeOver));
+  if (!stored) return { elsewhere: true };
+  const lock = await takeTabLock(stored.sitting, takeOver);
+  if (!lock) return { elsewhere: true };
+  const { clock, time } = await resumed(stored);
+  const journal = await DeviceJournal.open(stored, () => clock.sure());
+  const { desk } = journal;
+  const paper = await openPaper(stored.sealed, stored.keys);
   // The question in view asks for its own kinds first; the others follow behind it.
   setTimeout(() => void answers.load(kindsOf(paper)).catch(() => undefined), BEHIND_MS);
-  const unsent = await journal.unsent();
-  const handIn = await storedHandIn(sitting);
+  const { sitting, sealed } = stored;
+  const backend = new SittingBackend({ link, sitting, opening, sealed, journal, clock, lock });
   return {
-    ...{ paper, clock, elsewhere, timed: true, time: opened.time, queuedAt: handIn?.at ?? null },
-    backend: new SittingBackend({ link, sitting, opening, journal, clock }),
-    desk: unsent.reduce(applyEntry, opened.desk),
+    opened: {
+      ...{ paper, clock, time, desk, timed: true, queuedAt: waiting?.claimedAt ?? null, otherVersions: [] },
+      backend,
+    },
   };
 }

@@ -11,6 +11,8 @@ const LONGEST_GAP_MS = 12 * 3_600_000;
 export class ServerClock {
   private exchanges: TimeExchange[] = [];
   private offsetMs = 0;
+  /** The server's time was at least this far ahead of the monotonic clock when a reply came. */
+  private sureOffsetMs = -Infinity;
 
   /** Wraps a call that answers with the server's time. */
   async learn<T extends Pick<ServerTime, 'now'>>(call: () => Promise<T>): Promise<T> {
@@ -34,7 +36,16 @@ export class ServerClock {
     return performance.now() + this.offsetMs;
   }
 
+  /**
+   * The server's time at the least: what it said when it sent a reply, and the time since that reply came. What a device
+   * claims of its writing is this: a guess that is ahead could put the last words behind the deadline.
+   */
+  sure(): number {
+    return Number.isFinite(this.sureOffsetMs) ? performance.now() + this.sureOffsetMs : this.now();
+  }
+
   private add(exchange: TimeExchange): void {
+    this.sureOffsetMs = Math.max(this.sureOffsetMs, exchange.serverAt - exchange.receivedAt);
     const offset = exchange.serverAt - (exchange.sentAt + exchange.receivedAt) / 2;
     // A jump beyond the trip's own error: the device slept, and what was learnt before no longer holds.
     const slept = Math.abs(offset - this.offsetMs) > 2000 + (exchange.receivedAt - exchange.sentAt);

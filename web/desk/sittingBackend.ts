@@ -1,45 +1,61 @@
 import type { LiveView } from '../../core/live/api';
-import type { JournalKept, Receipt } from '../../core/sittings/api';
-import { ApiProblem, post } from '../api/client';
+import type {
+  AnswerVersion,
+  EnterReply,
+  HandInReply,
+  HoldReply,
+  JournalKept,
+  SealedListing,
+} from '../../core/sittings/api';
+import { ApiProblem, get, post } from '../api/client';
 import { LiveLine } from '../live/liveLine';
-import type { DeskBackend, DeskEvents, HandInOutcome } from './backend';
-import type { DeviceJournal } from './journal/deviceJournal';
+import type { DeskBackend, DeskEvents, DeskHelp, HandInOutcome } from './backend';
+import type { DeviceBatch, DeviceJournal, NotedChange } from './journal/deviceJournal';
 import {
   dropHandIn,
   forgetSitting,
-  storeHandIn,
-  storeMoment,
+  keepHandIn,
+  keepKeys,
+  keepMoment,
+  keepSitting,
   storedHandIn,
-  type StoredEntry,
-  type StoredHandIn,
+  storedSitting,
+  storeName,
 } from './journal/deviceStore';
-import { Sender } from './journal/sender';
+import { sendOldHolds } from './journal/oldHolds';
+import { Sender, type Remedy } from './journal/sender';
+import { openSection } from './sealedPaper';
 import type { ServerClock } from './serverClock';
+import type { TabLock } from './tabLock';
 
 /** So often the desk says that it is there, where nothing else was sent; the answer also puts the clock right. */
-const BEAT_MS = 10_000;
+const BEAT_MS = 9000;
 const CLOCK_APART_MS = 2000;
+/** A request that takes longer is given up and made again. */
+const PATIENCE_MS = 20_000;
 
 export interface SittingParts {
   readonly link: string;
   readonly sitting: string;
+  /** The name of this page, made up when it was loaded. */
   readonly opening: string;
+  readonly sealed: readonly SealedListing[];
   readonly journal: DeviceJournal;
   readonly clock: ServerClock;
+  readonly lock: TabLock;
 }
 
-const onTheWire = ({ device, seq, about, target, value, at }: StoredEntry) => ({
-  ...{ device, seq, about, target, value, at },
-});
-
 const unreachable = (error: unknown) =>
-  !(error instanceof ApiProblem) || error.status === 0 || error.status >= 500;
+  !(error instanceof ApiProblem) || error.status === 0 || error.status === 429 || error.status >= 500;
 
 /** A sitting: every change is journalled on the device, sent in batches, and acknowledged when it is durable. */
 export class SittingBackend implements DeskBackend {
   private readonly parts: SittingParts;
   private readonly sender: Sender;
   private events: DeskEvents | null = null;
+  private ended = false;
+  private elsewhere = false;
+  private renewing: Promise<void> | null = null;
 
   constructor(parts: SittingParts) {
     this.parts = parts;
@@ -47,18 +63,21 @@ export class SittingBackend implements DeskBackend {
     this.sender = new Sender({
       journal,
       now: () => clock.now(),
-      send: (entries, leaving) => this.send(entries, leaving),
+      send: (batch, leaving) => this.sendBatch(batch, leaving),
       onState: (saved) => this.events?.onSaved(saved),
       onKept: (kept) => this.heard(kept),
-      onClosed: () => this.events?.onClosed(),
+      onRemedy: (remedy) => this.remedy(remedy),
+      onGone: () => this.events?.onGone(),
+      atEnd: () => this.ended,
     });
-    journal.onTrouble = () => this.events?.onTrouble();
+    journal.onTrouble = (trouble) => this.events?.onTrouble(trouble);
+    void parts.lock.lost.then(() => this.lose());
   }
 
   begin(events: DeskEvents): () => void {
     this.events = events;
     const line = new LiveLine<LiveView>('/live', (view) => this.seen(view));
-    const beat = setInterval(() => void this.beat(), BEAT_MS);
+    const beat = setInterval(() => void this.sender.flush(), BEAT_MS);
     const leave = () => void this.leave();
     const hidden = () => document.visibilityState === 'hidden' && leave();
     const online = () => this.sender.wake();
@@ -66,6 +85,7 @@ export class SittingBackend implements DeskBackend {
     window.addEventListener('online', online);
     document.addEventListener('visibilitychange', hidden);
     this.sender.wake();
+    void sendOldHolds(this.parts.sitting, this.parts.journal.hold, this.parts.opening);
     return () => {
       clearInterval(beat);
       line.end();
@@ -74,81 +94,177 @@ export class SittingBackend implements DeskBackend {
       document.removeEventListener('visibilitychange', hidden);
       leave();
       this.sender.stop();
+      this.parts.lock.release();
     };
   }
 
-  note = (change: Parameters<DeviceJournal['note']>[0]): void => this.parts.journal.note(change);
+  note = (change: NotedChange): void => this.parts.journal.note(change);
+  settle = (): void => void this.parts.journal.settle();
 
   async handIn(by: 'candidate' | 'time'): Promise<HandInOutcome> {
     const { sitting, journal, clock } = this.parts;
+    this.ended = true;
     await journal.settle();
-    // One that waits already keeps its true time.
+    // One that waits already keeps its own time.
     const waiting = await storedHandIn(sitting);
-    const handIn = waiting ?? { sitting, by, at: Math.round(clock.now()) };
-    if (!waiting) await storeHandIn(handIn);
+    const handIn = waiting ?? { sitting, by, claimedAt: Math.round(clock.now()) };
+    if (!waiting) await keepHandIn(handIn);
     try {
       return await this.deliver(handIn);
     } catch (error) {
-      if (unreachable(error)) return { queuedAt: handIn.at };
+      if (unreachable(error)) return { queuedAt: handIn.claimedAt };
+      if (error instanceof ApiProblem && [401, 403].includes(error.status)) {
+        await this.remedy('open the link').catch(() => undefined);
+        return { queuedAt: handIn.claimedAt };
+      }
+      if (error instanceof ApiProblem && error.code === 'hold-unknown') {
+        await this.remedy('fresh hold').catch(() => undefined);
+        return { queuedAt: handIn.claimedAt };
+      }
       await dropHandIn(sitting);
       throw error;
     }
   }
 
-  readonly help = {
-    say: (text: string, hand: boolean) => post<LiveView>('/live/say', { text, hand }),
-    takeBreak: () => post<LiveView>('/live/break'),
-    endBreak: () => post<LiveView>('/live/break-over'),
-    takeOver: async () => {
-      await post('/sitting/hold', { opening: this.parts.opening, takeOver: true });
+  readonly help: DeskHelp = {
+    say: (text, hand) => post<LiveView>('/live/say', { text, hand }),
+    takeBreak: async () => {
+      await this.parts.journal.settle();
+      this.take(await this.ask<JournalKept>('/sitting/break', await this.parts.journal.batch()));
+      this.parts.journal.wholeNext();
     },
+    endBreak: () => post<LiveView>('/live/break-over'),
+    takeOver: () => this.takeOver(),
+    goOn: () => this.goOn(),
+    enter: async (section) => {
+      const { journal, sealed, link } = this.parts;
+      await journal.settle();
+      const reply = await this.ask<EnterReply>('/sitting/enter', await journal.batch(), { section });
+      this.take(reply);
+      await keepKeys(link, reply.keys);
+      const opened = await openSection(sealed, section, reply.keys[section]!);
+      // The key is confirmed by the next head: it names a time after the entering.
+      void this.sender.flush();
+      return opened;
+    },
+    versions: (target) => get<AnswerVersion[]>(`/sitting/versions/${target}`),
   };
 
-  private async deliver({ sitting, by, at }: StoredHandIn): Promise<HandInOutcome> {
-    const { journal, link } = this.parts;
-    await this.sender.flush();
-    const entries = (await journal.unsent(500)).map(onTheWire);
-    try {
-      const done = await post<Receipt>('/sitting/hand-in', { entries, by, at });
-      this.sender.stop();
+  private async deliver({ sitting, by, claimedAt }: { sitting: string; by: string; claimedAt: number }) {
+    const { journal, link, clock } = this.parts;
+    // The head names all that was written; what does not fit into this request follows.
+    const hand = async () => {
+      const reply = await this.ask<HandInReply>('/sitting/hand-in', await journal.batch(), { by, claimedAt });
+      this.take(reply);
+      return reply;
+    };
+    let reply = await hand();
+    if (!reply.closed) {
+      this.ended = false;
       await dropHandIn(sitting);
-      await forgetSitting(link);
-      return { done };
-    } catch (error) {
-      if (!(error instanceof ApiProblem) || error.code !== 'not-yet') throw error;
-      await dropHandIn(sitting);
-      await this.beat();
-      return { notYet: true };
+      return { notYetMs: Math.max(0, reply.time.deadlineAt - clock.now()) };
     }
-  }
-
-  private send(entries: readonly StoredEntry[], leaving: boolean): Promise<JournalKept> {
-    const body = { entries: entries.map(onTheWire) };
-    return this.parts.clock.learn(() => post<JournalKept>('/sitting/journal', body, { keepalive: leaving }));
-  }
-
-  /** Says that the desk is there, and learns the time. */
-  private async beat(): Promise<void> {
-    try {
-      this.heard(await this.send([], false));
-    } catch {
-      // The sender says so where it matters: when an answer cannot be delivered.
+    if (!reply.receipt) {
+      if (!(await this.sender.flush())) return { queuedAt: claimedAt };
+      reply = await hand();
     }
+    if (!reply.receipt) return { queuedAt: claimedAt };
+    // One more round trip shows that nothing else can come: a time after the closing is named, all is here.
+    await this.ask<JournalKept>('/sitting/journal', await journal.batch()).catch(() => undefined);
+    this.sender.stop();
+    await dropHandIn(sitting);
+    await forgetSitting(link, journal.waiting === 0);
+    return { done: reply.receipt };
   }
 
-  private heard({ time, now, closed }: JournalKept): void {
-    void storeMoment(this.parts.link, { serverAt: now, deviceAt: Date.now() });
+  private sendBatch(batch: DeviceBatch, leaving: boolean): Promise<JournalKept> {
+    return this.ask<JournalKept>('/sitting/journal', batch, {}, { keepalive: leaving });
+  }
+
+  private ask<T extends JournalKept>(
+    path: string,
+    batch: DeviceBatch,
+    more: object = {},
+    init: RequestInit = {},
+  ): Promise<T> {
+    const { clock, opening } = this.parts;
+    const signal = AbortSignal.timeout(PATIENCE_MS);
+    return clock.learn(() => post<T>(path, { ...batch, opening, ...more }, { signal, ...init }));
+  }
+
+  private take(kept: JournalKept): void {
+    this.parts.journal.acknowledge(kept.held, kept.now);
+    this.heard(kept);
+  }
+
+  private heard({ time, now, closed, current, otherVersions }: JournalKept): void {
+    const { sitting } = this.parts;
+    void keepMoment({ sitting, serverAt: now, deviceAt: Date.now(), time });
     this.events?.onTime(time);
+    this.events?.onOtherVersions(otherVersions);
     if (closed) this.events?.onClosed();
+    else if (!current && !this.renewing) this.lose();
   }
 
   private seen(view: LiveView): void {
-    const { clock } = this.parts;
-    if (Math.abs(view.now - clock.now()) > CLOCK_APART_MS) void this.beat();
+    const { clock, journal } = this.parts;
+    if (Math.abs(view.now - clock.now()) > CLOCK_APART_MS) void this.sender.flush();
+    journal.heard = Math.max(journal.heard, view.now);
     if (view.time) this.events?.onTime(view.time);
     this.events?.onLive(view);
-    if (view.holder !== null && view.holder !== this.parts.opening) this.events?.onElsewhere();
+    if (view.hold !== null && view.hold > journal.hold && !this.renewing) this.lose();
     if (view.stage.at !== 'running') this.events?.onClosed();
+  }
+
+  /** Another device or tab writes now: what is here is still delivered, and nothing is added. */
+  private lose(): void {
+    if (this.elsewhere) return;
+    this.elsewhere = true;
+    this.parts.journal.stop();
+    this.events?.onElsewhere();
+    void this.sender.flush();
+  }
+
+  private async remedy(remedy: Remedy): Promise<void> {
+    if (remedy === 'open the link') await post('/arrival/open', { link: this.parts.link });
+    else await (this.renewing ??= this.renew().finally(() => (this.renewing = null)));
+  }
+
+  /** A fresh hold for this store, with whole values of all that is here and not there. */
+  private async renew(): Promise<void> {
+    if (this.elsewhere) return;
+    const { journal, link, opening, sitting } = this.parts;
+    const asked = { store: await storeName(), opening, takeOver: true };
+    const reply = await post<HoldReply>('/sitting/hold', asked);
+    const stored = await storedSitting(link);
+    if (!reply.granted || !stored) return;
+    if (reply.opened.sitting !== sitting) {
+      // Another attempt of this candidate: nothing of this one belongs there.
+      await forgetSitting(link, false);
+      this.events?.onGone();
+      return;
+    }
+    const { hold, keys, desk } = reply.opened;
+    await keepSitting({ ...stored, hold, keys, base: desk }, journal.renew(hold, desk));
+  }
+
+  private async takeOver(): Promise<void> {
+    const { link, opening, journal } = this.parts;
+    await this.sender.flush();
+    const asked = { store: await storeName(), opening, takeOver: true };
+    const reply = await post<HoldReply>('/sitting/hold', asked);
+    const stored = await storedSitting(link);
+    if (!reply.granted || !stored) throw new Error('The desk could not be taken over. Try again.');
+    const { hold, keys, desk } = reply.opened;
+    if (hold.hold !== journal.hold) await keepSitting({ ...stored, hold, keys, base: desk });
+  }
+
+  /** Names a server time after the stop in a head, and waits until the server has it. */
+  private async goOn(): Promise<void> {
+    const { journal } = this.parts;
+    journal.wholeNext();
+    this.take(await this.ask<JournalKept>('/sitting/journal', await journal.batch()));
+    this.take(await this.ask<JournalKept>('/sitting/journal', await journal.batch()));
   }
 
   private async leave(): Promise<void> {

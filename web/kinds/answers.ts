@@ -7,6 +7,8 @@ interface Entry {
   /** `column`: a part among parts at reading width. `whole`: takes the desk and shows the prompt itself. */
   readonly layout: 'column' | 'whole';
   readonly load: () => Promise<ComponentType<never>>;
+  /** Long work: the candidate can look through earlier versions. */
+  readonly versions?: true;
   /** What the browser must be able to do, beyond what every paper needs. */
   readonly needs?: readonly Feature[];
 }
@@ -18,13 +20,18 @@ const entries = {
   choice: { layout: 'column', load: async () => (await import('./choice/Answer')).Answer },
   code: {
     layout: 'whole',
+    versions: true,
     load: async () => (await import('./code/Answer')).Answer,
     needs: ['WebAssembly', 'workers'],
   },
   gaps: { layout: 'column', load: async () => (await import('./gaps/Answer')).Answer },
   number: { layout: 'column', load: async () => (await import('./number/Answer')).Answer },
   order: { layout: 'column', load: async () => (await import('./order/Answer')).Answer },
-  writing: { layout: 'column', load: async () => (await import('./writing/Answer')).Answer },
+  writing: {
+    layout: 'column',
+    versions: true,
+    load: async () => (await import('./writing/Answer')).Answer,
+  },
 } satisfies { [K in KindName]: Entry };
 
 export const answers = new ComponentShelf<KindName, AnswerProps<unknown, unknown>>((name) =>
@@ -37,3 +44,8 @@ export const featuresFor = (names: readonly KindName[]): Feature[] => {
 };
 
 export const layoutOf = (name: KindName): Entry['layout'] => entries[name].layout;
+
+export const hasVersions = (name: KindName): boolean => {
+  const all: Record<KindName, Entry> = entries;
+  return all[name].versions === true;
+};

@@ -4,6 +4,7 @@ import { get, post } from '../api/client';
 import { Confirm } from '../ui/Confirm';
 import { Pill } from '../ui/Pill';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
+import { FailedJobs } from '../ui/FailedJobs';
 import { useLoaded } from '../ui/useAsync';
 import { t } from './words';
 
@@ -11,6 +12,8 @@ function State({ state, onSigned }: { state: SignOffState; onSigned: () => void 
   if (state.releasedAt !== null) return <Pill tone="good">{t('released')}</Pill>;
   if (state.signedOffAt !== null) return <Pill tone="good">{t('signed')}</Pill>;
   if (state.handedIn === 0) return <Pill>{t('openRound')}</Pill>;
+  if (state.toDecide > 0)
+    return <span className="text-marigold">{t('decides', { count: state.toDecide })}</span>;
   const open = state.running + state.beingScored + state.unmarked;
   if (open > 0) return <span className="text-soft">{t('waits', { count: open })}</span>;
   const sign = async () => {
@@ -34,33 +37,36 @@ export function SignOff() {
   return (
     <StaffPage title={t('signOff')} loaded={loaded}>
       {(states) => (
-        <StaffTable
-          rows={states}
-          keyOf={(s) => s.round}
-          empty={t('noRounds')}
-          columns={[
-            { head: t('round'), cell: (s) => <b>{s.title}</b> },
-            { head: t('handedIn'), cell: (s) => s.handedIn, right: true },
-            { head: t('running'), cell: (s) => s.running, right: true },
-            { head: t('scoring'), cell: (s) => s.beingScored, right: true },
-            {
-              head: t('item'),
-              cell: (s) =>
-                s.piles.map((p) => (
-                  <p key={p.itemNumber}>
-                    {p.itemNumber} · {p.title}: {t('marked', { marked: p.marked, left: p.left })}
-                    {p.mean !== null && (
-                      <span className="text-soft">
-                        {' '}
-                        · {t('mean', { mean: showMarks(p.mean), all: showMarks(p.marks) })}
-                      </span>
-                    )}
-                  </p>
-                )),
-            },
-            { head: t('state'), cell: (s) => <State state={s} onSigned={reload} /> },
-          ]}
-        />
+        <>
+          <FailedJobs />
+          <StaffTable
+            rows={states}
+            keyOf={(s) => s.round}
+            empty={t('noRounds')}
+            columns={[
+              { head: t('round'), cell: (s) => <b>{s.title}</b> },
+              { head: t('handedIn'), cell: (s) => s.handedIn, right: true },
+              { head: t('running'), cell: (s) => s.running, right: true },
+              { head: t('scoring'), cell: (s) => s.beingScored, right: true },
+              {
+                head: t('item'),
+                cell: (s) =>
+                  s.piles.map((p) => (
+                    <p key={p.itemNumber}>
+                      {p.itemNumber} · {p.title}: {t('marked', { marked: p.marked, left: p.left })}
+                      {p.mean !== null && (
+                        <span className="text-soft">
+                          {' '}
+                          · {t('mean', { mean: showMarks(p.mean), all: showMarks(p.marks) })}
+                        </span>
+                      )}
+                    </p>
+                  )),
+              },
+              { head: t('state'), cell: (s) => <State state={s} onSigned={reload} /> },
+            ]}
+          />
+        </>
       )}
     </StaffPage>
   );

@@ -39,6 +39,8 @@ export const t = words('marking', {
   state: 'State',
   mean: 'mean {{mean}} of {{all}}',
   marked: '{{marked}} marked, {{left}} left',
+  decides_one: '{{count}} decision of a coordinator is open',
+  decides_other: '{{count}} decisions of a coordinator are open',
   waits_one: 'waits for {{count}} more',
   waits_other: 'waits for {{count}} more',
   sign: 'Sign off the marks',

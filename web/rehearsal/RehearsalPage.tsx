@@ -1,8 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { emptyDesk, type Desk } from '../../core/journal/fold';
-import { buildCandidatePaper } from '../../core/papers/candidatePaper';
-import type { FullPaper } from '../../core/papers/paper';
+import { emptyDesk, type Desk } from '../../core/journal/desk';
+import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import type { RehearsalView } from '../../core/rehearsal/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { MINUTE_MS } from '../../core/timing/deadline';
@@ -20,18 +19,17 @@ import { Notice } from '../ui/Notice';
 import { useAction, useLoaded } from '../ui/useAsync';
 import { words } from '../words';
 import { rehearsalBackend } from './rehearsalBackend';
-import { REHEARSAL_SEED, scoreRehearsal } from './scoreRehearsal';
 
 const t = words('rehearsal', {
-  loading: 'Laying out the rehearsal …',
+  loading: 'Opening the rehearsal …',
   title: 'Rehearsal',
-  text: 'First a look at your device and connection, then six easy questions at the same desk. Nothing of it is kept or seen by anybody.',
+  text: 'First a look at your device and connection, then six easy questions at the same desk. Nothing of it is kept, and nobody sees it.',
   timed: 'With the clock, {{minutes}} min',
   untimed: 'Without the clock',
   scoring: 'Scoring …',
   doneTitle: 'Your rehearsal',
   doneText:
-    'Scored at once, on this device. In the test itself people read your writing, and the result comes later.',
+    'Scored at once; nothing of it is kept. In the test itself people read your writing, and the result comes later.',
   device: 'What was learnt about your device and connection',
   again: 'Once more',
   back: 'Back to my invitation',
@@ -49,19 +47,23 @@ async function load(link: string | undefined, round: string | undefined): Promis
   return get<RehearsalView>('/rehearsal');
 }
 
-const kindsOf = (paper: FullPaper) => paper.bank.flatMap((item) => item.parts.map((part) => part.kind));
+const kindsOf = (paper: CandidatePaper) => paper.questions.flatMap((q) => q.parts.map((part) => part.kind));
 
-function openRehearsal(paper: FullPaper, timed: boolean): DeskSession {
+/** Scored by the server, which keeps nothing of it: no key is ever on a candidate's device. */
+const score = (round: string | undefined, answers: Desk['answers']): Promise<ResultSheet> =>
+  post<ResultSheet>(round ? `/rehearsal/${round}/score` : '/rehearsal/score', { answers });
+
+function openRehearsal(paper: CandidatePaper, timed: boolean): DeskSession {
   const now = Date.now();
   const limitMs = paper.minutes * MINUTE_MS;
   const time = {
     ...{ startedAt: now, leftMs: limitMs, deadlineAt: now + limitMs, stopped: null },
-    ...{ breakLeftMs: 0, sectionEnds: {} },
+    ...{ breakLeftMs: 0, extraPercent: 0, sectionEnds: {} },
   };
   return createDesk({
-    paper: buildCandidatePaper(paper, REHEARSAL_SEED),
+    paper,
     ...{ desk: emptyDesk, time, timed, clock: Date, backend: rehearsalBackend },
-    ...{ queuedAt: null, elsewhere: false },
+    ...{ queuedAt: null, otherVersions: [] },
   });
 }
 
@@ -70,7 +72,7 @@ function RehearsalDesk({
   timed,
   onDone,
 }: {
-  paper: FullPaper;
+  paper: CandidatePaper;
   timed: boolean;
   onDone: (answers: Desk['answers']) => void;
 }) {
@@ -109,7 +111,13 @@ function Device({ findings }: { findings: readonly Finding[] }) {
   );
 }
 
-function Inside({ view, link }: { view: RehearsalView; link: string | undefined }) {
+interface Where {
+  readonly view: RehearsalView;
+  readonly link: string | undefined;
+  readonly round: string | undefined;
+}
+
+function Inside({ view, link, round }: Where) {
   const { paper } = view;
   const [phase, setPhase] = useState<Phase>({ at: 'checks' });
   const [demanded] = useState(() => view.checks);
@@ -120,12 +128,12 @@ function Inside({ view, link }: { view: RehearsalView; link: string | undefined 
     (given: Desk['answers']) => {
       setPhase({ at: 'scoring' });
       void run(async () => {
-        const sheet = await scoreRehearsal(paper, given);
+        const sheet = await score(round, given);
         await loadReadings(sheet);
         setPhase({ at: 'done', sheet });
       });
     },
-    [paper, run],
+    [round, run],
   );
   const begin = (timed: boolean) =>
     run(async () => {
@@ -172,7 +180,7 @@ function Inside({ view, link }: { view: RehearsalView; link: string | undefined 
 export function RehearsalPage() {
   const { link, round } = useParams();
   const [loaded] = useLoaded(`rehearsal ${link ?? round}`, () => load(link, round));
-  if (loaded.state === 'here') return <Inside view={loaded.value} link={link} />;
+  if (loaded.state === 'here') return <Inside view={loaded.value} link={link} round={round} />;
   return (
     <CandidateFrame organisation={null}>
       {loaded.state === 'loading' ? (

@@ -3,10 +3,11 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { rehearsalPaper } from '../../demo/rehearsalPaper';
+import { rehearsalForm, scoreRehearsal } from '../../core/rehearsal/scoreRehearsal';
+import type { RehearsalAnswers } from '../../core/rehearsal/api';
 import type { RehearsalView } from '../../core/rehearsal/api';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { RehearsalPage } from './RehearsalPage';
-import { scoreRehearsal } from './scoreRehearsal';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -14,7 +15,7 @@ const view: RehearsalView = {
   organisation: 'Hollin Reach',
   round: { title: 'November', opensAt: 0, closesAt: 1, timeZone: 'Europe/Oslo' },
   checks: ['clock'],
-  paper: rehearsalPaper(),
+  paper: rehearsalForm(rehearsalPaper()),
 };
 const show = (at: string) =>
   render(
@@ -28,10 +29,12 @@ const show = (at: string) =>
 const button = (name: string | RegExp) => screen.findByRole('button', { name });
 
 describe('the rehearsal', () => {
-  it('leads from the checks to the desk and to the reasons, and sends nothing of what was answered', async () => {
+  it('leads from the checks to the desk and to the reasons, scored by one call that names the answers alone', async () => {
     const calls = fakeServer({
       'GET /rehearsal/november': () => view,
       'GET /config': () => ({ now: Date.now() }),
+      'POST /rehearsal/november/score': (body) =>
+        scoreRehearsal(rehearsalPaper(), (body as RehearsalAnswers).answers, {}),
     });
     show('/r/november/rehearsal');
     await userEvent.click(await button('Without the clock'));
@@ -46,7 +49,8 @@ describe('the rehearsal', () => {
     expect(await screen.findByRole('heading', { level: 1, name: 'Your rehearsal' })).toBeVisible();
     expect(screen.getAllByText('not answered').length).toBeGreaterThan(2);
     expect(screen.getByText('right', { exact: true })).toBeVisible();
-    expect(calls.slice(asked)).toEqual([]);
+    const answers = { 'who-on-wednesday/A': { chosen: ['bram'] } };
+    expect(calls.slice(asked)).toEqual([{ call: 'POST /rehearsal/november/score', body: { answers } }]);
     // As often as wanted.
     await userEvent.click(await button(/With the clock, 15 min/));
     expect(await screen.findByRole('timer')).toHaveTextContent(/15:00|14:59/);
@@ -71,24 +75,5 @@ describe('the rehearsal', () => {
     fakeServer({ 'GET /rehearsal/november': () => new Refused(409, 'link-only', message) });
     show('/r/november/rehearsal');
     expect(await screen.findByText(message)).toBeVisible();
-  });
-});
-
-describe('scoring on the device', () => {
-  it('gives by the rules of the paper, shows what is right, and leaves writing to people', async () => {
-    const { paper } = view;
-    const written = { type: 'paragraph', content: [{ type: 'text', text: 'Whoever comes first.' }] };
-    const sheet = await scoreRehearsal(paper, {
-      'who-on-wednesday/A': { chosen: ['bram'] },
-      [`${paper.bank.find((item) => item.parts[0]!.kind === 'writing')!.key}/A`]: {
-        text: { type: 'doc', content: [written] },
-      },
-    });
-    const parts = sheet.questions.flatMap((q) => q.parts);
-    expect(sheet.of).toBe(paper.bank.flatMap((i) => i.parts).reduce((sum, p) => sum + p.marks, 0));
-    expect(sheet.hundredths).toBe(parts.reduce((sum, p) => sum + p.hundredths, 0));
-    expect(parts.find((p) => p.kind === 'choice')!.verdict).toBe('right');
-    expect(parts.find((p) => p.kind === 'writing')!).toMatchObject({ verdict: 'not marked', hundredths: 0 });
-    expect(parts.filter((p) => p.rightAnswer).length).toBeGreaterThan(1);
   });
 });

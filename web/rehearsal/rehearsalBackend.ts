@@ -7,12 +7,14 @@ export const rehearsalBackend: DeskBackend = {
     return () => undefined;
   },
   note: () => undefined,
+  settle: () => undefined,
   handIn: () =>
     Promise.resolve({
       done: {
         code: '',
         handedInAt: 0,
-        arrivedAt: null,
+        claimedAt: null,
+        earlier: [],
         usedMs: 0,
         closedBy: 'candidate',
         answered: 0,

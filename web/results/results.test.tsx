@@ -2,6 +2,7 @@ import { render, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { buildResultSheet, type PartMark, type ResultSheet } from '../../core/results/resultSheet';
+import { buildCandidatePaper } from '../../core/papers/candidatePaper';
 import { scoreScript } from '../../core/scoring/scoreSitting';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { ResultView } from './ResultView';
@@ -30,7 +31,7 @@ const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
     ...nothing,
   }));
   const sheet = buildResultSheet({
-    ...{ state: 'confirmed', paper, seed: 'sheet', answers, marks: [...marks, byPerson] },
+    ...{ state: 'confirmed', paper, form: buildCandidatePaper(paper, 'sheet'), answers, marks: [...marks, byPerson] },
     candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
     ...{ satAt: Date.UTC(2026, 10, 24), releasedAt: Date.UTC(2026, 11, 4), receipt: 'AAAA-BBBB-CCCC' },
   });

@@ -4,12 +4,13 @@ import type { InvitedRow, RoundDetail } from '../../core/rounds/api';
 import { get, post } from '../api/client';
 import { Confirm } from '../ui/Confirm';
 import { Pill } from '../ui/Pill';
+import { FailedJobs } from '../ui/FailedJobs';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
 import { showShort } from '../ui/times';
 import { Button } from '../ui/Button';
 import { useAction, useLoaded } from '../ui/useAsync';
 import { InviteForm } from './InviteForm';
-import { Late } from './Late';
+import { Decision } from './Decision';
 import { RoundState } from './Rounds';
 import { t } from './words';
 
@@ -92,8 +93,9 @@ export function RoundPage() {
       {(value) => (
         <>
           <Facts round={value} onChange={replace} />
-          {value.late.map((late) => (
-            <Late key={late.sitting} round={value} late={late} onDecided={replace} />
+          <FailedJobs />
+          {value.decisions.map((decision) => (
+            <Decision key={decision.id} round={value} decision={decision} onDecided={replace} />
           ))}
           <StaffTable
             rows={value.invitedRows}

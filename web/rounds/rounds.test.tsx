@@ -2,10 +2,12 @@ import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { LateArrivals, RoundDetail } from '../../core/rounds/api';
+import type { RoundDetail } from '../../core/rounds/api';
+import type { OpenDecision } from '../../core/rounds/decisions';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { InviteForm } from './InviteForm';
-import { Late } from './Late';
+import { FailedJobs } from '../ui/FailedJobs';
+import { Decision } from './Decision';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -65,33 +67,62 @@ describe('inviting', () => {
   });
 });
 
-describe('late arrivals', () => {
-  const late: LateArrivals = {
-    ...{ sitting: 9, name: 'Corin Hale', reference: 'HR-12', deadlineAt: 0, count: 3 },
-    ...{ madeFrom: 0, madeTo: 0, arrivedFrom: 0, arrivedTo: 0 },
-    changes: [{ question: '4 · Moisture', counted: '', late: '8.2' }],
+describe('a decision', () => {
+  const decision: OpenDecision = {
+    ...{
+      id: 9,
+      kind: 'late entries',
+      name: 'Corin Hale',
+      reference: 'HR-12',
+      closedAt: 0,
+      claimedHandInAt: null,
+    },
+    facts: { count: 3, upTo: 7, madeFrom: 0, madeTo: 0, arrivedFrom: 0, arrivedTo: 0 },
+    changes: [{ question: '4 · Moisture', leave: '', take: '8.2' }],
   };
   const round = { id: 3 } as RoundDetail;
+  const show = (more: Partial<OpenDecision> = {}, onDecided = vi.fn()) =>
+    render(<Decision round={round} decision={{ ...decision, ...more }} onDecided={onDecided} />);
 
   it.each([
-    ['Count them', true],
-    ['Leave them out', false],
-  ])('are decided with a reason: %s', async (button, count) => {
-    const decided = { id: 3, late: [] } as unknown as RoundDetail;
-    const calls = fakeServer({ 'POST /rounds/3/late': () => decided });
+    ['Count them', 'take'],
+    ['Leave them out', 'leave'],
+  ])('is made with a reason: %s', async (button, choice) => {
+    const decided = { id: 3, decisions: [] } as unknown as RoundDetail;
+    const calls = fakeServer({ 'POST /rounds/3/decisions': () => decided });
     const onDecided = vi.fn();
-    render(<Late round={round} late={late} onDecided={onDecided} />);
+    show({}, onDecided);
     expect(screen.getByText('3 entries')).toBeVisible();
     expect(screen.getByText('nothing')).toBeVisible();
     expect(screen.getByRole('button', { name: button })).toBeDisabled();
     await userEvent.type(screen.getByRole('textbox', { name: 'Reason, for the record' }), 'power cut');
     await userEvent.click(screen.getByRole('button', { name: button }));
     await waitFor(() => expect(onDecided).toHaveBeenCalledWith(decided));
-    expect(calls[0]!.body).toEqual({ sitting: 9, count, reason: 'power cut' });
+    expect(calls[0]!.body).toEqual({ id: 9, choice, reason: 'power cut' });
   });
 
-  it('say so where they would change nothing', () => {
-    render(<Late round={round} late={{ ...late, changes: [] }} onDecided={() => undefined} />);
+  it('says so where nothing would change, and names what it is about', () => {
+    show({ changes: [] });
     expect(screen.getByText('They would change no answer.')).toBeVisible();
+    show({ kind: 'writing in a stop', facts: {} });
+    expect(screen.getByRole('button', { name: 'Mark it without that writing' })).toBeVisible();
+    show({ kind: 'missing entries', facts: { count: 2 } });
+    expect(screen.getByText('2 entries are missing')).toBeVisible();
+  });
+});
+
+describe('failed background work', () => {
+  it('is told with what went wrong, and can be run again', async () => {
+    const job = { id: 4, kind: 'score', about: 'KP3X7QAB', attempts: 5, trouble: 'the box is shut' };
+    const calls = fakeServer({
+      'GET /jobs/failed': () => [job],
+      'POST /jobs/4/run-again': () => [],
+    });
+    render(<FailedJobs />);
+    expect(await screen.findByText('Scoring of script KP3X7QAB')).toBeVisible();
+    expect(screen.getByText('the box is shut')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Run again' }));
+    await waitFor(() => expect(screen.queryByText('Scoring of script KP3X7QAB')).toBeNull());
+    expect(calls.map((c) => c.call)).toEqual(['GET /jobs/failed', 'POST /jobs/4/run-again']);
   });
 });

@@ -1,7 +1,7 @@
 import { render, type RenderResult } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { technicianPaper } from '../../demo/technicianPaper';
-import { emptyDesk } from '../../core/journal/fold';
+import { emptyDesk } from '../../core/journal/desk';
 import { buildCandidatePaper } from '../../core/papers/candidatePaper';
 import type { Receipt, TimeView } from '../../core/sittings/api';
 import type { DeskBackend, DeskEvents, HandInOutcome } from '../desk/backend';
@@ -14,11 +14,12 @@ const HOUR = 3_600_000;
 export const deskPaper = buildCandidatePaper(technicianPaper(), 'desk');
 
 export const deskTime: TimeView = {
-  ...{ startedAt: 0, leftMs: HOUR, deadlineAt: HOUR, stopped: null, breakLeftMs: 0, sectionEnds: {} },
+  ...{ startedAt: 0, leftMs: HOUR, deadlineAt: HOUR, stopped: null, breakLeftMs: 0, extraPercent: 0 },
+  sectionEnds: {},
 };
 
 export const someReceipt: Receipt = {
-  ...{ code: 'AAAA', handedInAt: 1, arrivedAt: null, usedMs: 1, closedBy: 'candidate' },
+  ...{ code: 'AAAA', handedInAt: 1, claimedAt: null, earlier: [], usedMs: 1, closedBy: 'candidate' },
   ...{ answered: 1, parts: 2 },
 };
 
@@ -51,6 +52,7 @@ export function deskInHand(
       return () => undefined;
     },
     note: ({ about, target }) => void inHand.noted.push(`${about} ${target}`),
+    settle: () => undefined,
     handIn(by) {
       inHand.handIns.push(by);
       return Promise.resolve(inHand.outcomes.shift() ?? { done: someReceipt });
@@ -59,7 +61,7 @@ export function deskInHand(
   };
   const session = createDesk({
     ...{ paper: deskPaper, desk: emptyDesk, time: deskTime, timed: true, clock: { now: () => clock.at } },
-    ...{ backend, queuedAt: null, elsewhere: false, ...opened },
+    ...{ backend, queuedAt: null, otherVersions: [], ...opened },
   });
   return {
     ...session,

@@ -3,7 +3,8 @@ import { useNavigate } from 'react-router';
 import { showMarks } from '../../../core/marks';
 import { allowedMs } from '../../../core/timing/deadline';
 import { showLength } from '../../../core/timing/pace';
-import { preparePaper, startSitting } from '../../desk/openDesk';
+import { startSitting } from '../../desk/openDesk';
+import { preparePaper } from '../../desk/sealedPaper';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { showDay } from '../../ui/times';
@@ -105,7 +106,7 @@ function Facts() {
 export function Cover() {
   const { view, link } = useArrival();
   const navigate = useNavigate();
-  const [paper, retry] = useLoaded('paper', preparePaper);
+  const [paper, retry] = useLoaded('paper', () => preparePaper(view.cover.kinds));
   const { busy, trouble, run } = useAction();
   const { candidate, round, attempt } = view;
   const start = () =>
@@ -114,7 +115,7 @@ export function Cover() {
       // Full screen can only be asked for by a press; whether it is given changes nothing here.
       if (view.checks.demanded.includes('full screen'))
         void document.documentElement.requestFullscreen?.().catch(() => undefined);
-      await startSitting(paper.value.hash);
+      await startSitting(link, paper.value);
       await navigate(`/i/${link}/desk`);
     });
   const values = {

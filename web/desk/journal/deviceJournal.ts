@@ -1,160 +1,306 @@
-import type { Entry } from '../../../core/journal/entry';
-import { deviceDatabase, leaveBehind, takeLeftBehind, type StoredEntry } from './deviceStore';
+import { canonicalJson } from '../../../core/journal/canonicalJson';
+import { applyChange, type Change, type Desk } from '../../../core/journal/desk';
+import {
+  BATCH_LIMIT,
+  byteLength,
+  ENTRY_LIMIT,
+  slotOf,
+  type Entry,
+  type EntryRef,
+} from '../../../core/journal/entry';
+import type { Head } from '../../../core/journal/chain';
+import { HoldWriter } from '../../../core/journal/holdWriter';
+import { applyPatch, makePatch, SHORT_TEXT, WHOLE_AFTER } from '../../../core/journal/patch';
+import type { GrantedHold } from '../../../core/sittings/api';
+import {
+  deviceDatabase,
+  keepHold,
+  leaveBehind,
+  storedEntries,
+  storedHolds,
+  takeLeftBehind,
+  type StoredEntry,
+} from './deviceStore';
+import { digest } from './digest';
 
-/** Changes to the same place within this time become one entry, the first of them at once. */
-const CALM_MS = 300;
+/** Changes to the same place within this time become one entry. */
+const MERGE_MS = 1000;
+/** Room for what an entry says beside its value, in bytes. */
+const ENTRY_HEAD = 1024;
 
-export type Change = Pick<Entry, 'about' | 'target' | 'value'>;
+export type { Change };
+
+/** Reads a change and whether it brings back an earlier version. */
+export interface NotedChange extends Change {
+  readonly restored?: EntryRef;
+}
+
+interface OpenEntry {
+  readonly change: NotedChange;
+  readonly text: string;
+  readonly at: number;
+}
+
+/** The text that the next patch of a place builds on. */
+interface Base {
+  readonly number: number;
+  readonly text: string;
+  readonly patches: number;
+}
+
+export interface JournalStart {
+  readonly sitting: string;
+  readonly hold: GrantedHold;
+  readonly base: Desk;
+}
+
+export interface DeviceBatch {
+  readonly head: Head;
+  readonly entries: readonly Entry[];
+}
+
+/** Why a change was not noted: it is longer than can be saved. */
+export type NoteTrouble = 'too-long' | 'device';
 
 /**
- * The journal on the device: every change is written to IndexedDB before anything is sent, under a running number of
- * this opening of the desk, and taken out only when the server says that it is durable.
+ * The journal on the device. Every change is written to IndexedDB before anything is sent; a long value travels as a
+ * patch on an earlier entry of this hold. An entry is frozen once a head covers it: from then on its bytes never change.
  */
 export class DeviceJournal {
   readonly sitting: string;
-  private readonly device = crypto.randomUUID();
-  private readonly db = deviceDatabase();
-  private readonly now: () => number;
-  private seq = 0;
-  private memory: StoredEntry[] = [];
-  private readonly unwritten = new Set<StoredEntry>();
-  private recovered: Promise<void> | null = null;
-  private readonly waiting = new Map<string, { change: Change; timer: ReturnType<typeof setTimeout> }>();
-  private writes: Promise<unknown> = Promise.resolve();
   /** Called when entries wait to be sent. */
   onWritten: () => void = () => undefined;
-  /** Called when the device itself cannot keep an entry; what is typed is then only in memory. */
-  onTrouble: (error: unknown) => void = () => undefined;
+  /** Called when the device itself cannot keep an entry (it is then only in memory), or when a value is too long. */
+  onTrouble: (trouble: NoteTrouble) => void = () => undefined;
+  /** The latest server time received. */
+  heard = 0;
+  /** The desk that the entries lead to. */
+  desk: Desk;
+  private readonly now: () => number;
+  private writer: HoldWriter;
+  private frozen: Entry[] = [];
+  private open: OpenEntry | null = null;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private readonly bases = new Map<string, Base>();
+  private held = 0;
+  private limit = BATCH_LIMIT;
+  private readonly db = deviceDatabase();
+  private writes: Promise<unknown> = Promise.resolve();
+  private readonly unwritten = new Map<number, StoredEntry>();
+  private stopped = false;
 
-  constructor(sitting: string, now: () => number) {
-    this.sitting = sitting;
-    this.now = now;
+  private constructor({ sitting, hold, base }: JournalStart, now: () => number) {
+    [this.sitting, this.desk, this.now] = [sitting, base, now];
+    this.writer = new HoldWriter(hold, digest);
+    // A device without a database is found out by the first write.
+    this.db.catch(() => undefined);
   }
 
-  note(change: Change): void {
-    const place = `${change.about} ${change.target}`;
-    const held = this.waiting.get(place);
-    if (held) {
-      held.change = change;
+  /** Opens the journal of a hold where it was left. */
+  static async open(start: JournalStart, now: () => number): Promise<DeviceJournal> {
+    const journal = new DeviceJournal(start, now);
+    await journal.recover(start);
+    return journal;
+  }
+
+  get hold(): number {
+    return this.writer.hold;
+  }
+
+  /** Another tab or device has the desk: nothing is written any more, and what is there is still sent. */
+  stop(): void {
+    this.freeze();
+    this.stopped = true;
+  }
+
+  note(change: NotedChange): void {
+    if (this.stopped) return;
+    const text = canonicalJson(change.value);
+    if (byteLength(text) > ENTRY_LIMIT - ENTRY_HEAD) {
+      this.onTrouble('too-long');
       return;
     }
-    this.write(change);
-    this.hold(place, change);
+    this.desk = applyChange(this.desk, change);
+    if (this.open && (slotOf(this.open.change) !== slotOf(change) || change.restored)) this.freeze();
+    if (!this.open) this.timer = setTimeout(() => this.freeze(), MERGE_MS);
+    this.open = { change, text, at: this.claim() };
+    // Single acts are not merged: nothing follows them that would replace them.
+    if (change.about !== 'answer' || change.restored) this.freeze();
+    else this.write(this.asEntry(this.open, this.writer.number + 1), null);
   }
 
-  /** Writes what is still held back, for when the page goes away. Resolves when it is on the device. */
+  /** Freezes what is open: changes never merge across a question, a stop or an end. Resolves when it is on the device. */
   async settle(): Promise<void> {
-    for (const [place, { timer }] of [...this.waiting]) {
-      clearTimeout(timer);
-      this.release(place);
-    }
+    this.freeze();
     await this.writes;
     // Written now: what was left behind in case would only be older than what follows.
     takeLeftBehind(this.sitting);
   }
 
-  /**
-   * For when the page goes away, perhaps in this very moment: what is held back or not yet written is put where
-   * nothing has to be waited for. The next opening of the desk takes it into the journal.
-   */
+  /** For when the page goes away, perhaps in this very moment. The next opening of the desk takes it into the journal. */
   leaveBehind(): void {
-    for (const [place, { timer }] of [...this.waiting]) {
-      clearTimeout(timer);
-      this.release(place);
+    this.freeze();
+    leaveBehind(this.sitting, [...this.unwritten.values()]);
+  }
+
+  /** The next entries that the server does not hold, at most so much that a batch stays small; and how far it goes. */
+  async batch(): Promise<DeviceBatch> {
+    await this.settle();
+    const entries: Entry[] = [];
+    let length = 0;
+    for (const entry of this.frozen.slice(this.held)) {
+      length += byteLength(JSON.stringify(entry)) + 1;
+      if (entries.length > 0 && length > this.limit) break;
+      entries.push(entry);
     }
-    leaveBehind(this.sitting, [...this.unwritten]);
+    return { head: this.head(), entries };
   }
 
-  /** Takes in what an opening before this one had to leave behind. */
-  private async recover(): Promise<void> {
-    const left = takeLeftBehind(this.sitting);
-    if (left.length === 0) return;
-    const db = await this.db;
-    const known = [
-      ...(await db.getAllFromIndex('entries', 'sitting', this.sitting)),
-      ...(await db.getAllFromIndex('acknowledged', 'sitting', this.sitting)),
-    ];
-    const isKnown = (entry: StoredEntry) =>
-      known.some((k) => k.device === entry.device && k.seq === entry.seq);
-    for (const entry of left) if (!isKnown(entry)) await db.add('entries', entry);
+  head(): Head {
+    return this.writer.head(this.heard);
   }
 
-  /** What waits to be sent, in the order in which it was written; what the device could not keep comes last. */
-  async unsent(most?: number): Promise<StoredEntry[]> {
-    await (this.recovered ??= this.recover().catch(() => undefined));
-    const stored = await this.db.then(
-      (db) => db.getAllFromIndex('entries', 'sitting', this.sitting, most),
-      () => [],
-    );
-    return [...stored, ...this.memory].slice(0, most);
+  /** How many entries the server does not hold yet. */
+  get waiting(): number {
+    return this.writer.number - this.held + (this.open ? 1 : 0);
   }
 
-  async count(): Promise<number> {
-    const stored = await this.db.then(
-      (db) => db.countFromIndex('entries', 'sitting', this.sitting),
-      () => 0,
-    );
-    return stored + this.memory.length;
+  /** The server holds entries up to a number: what lies above it is sent (again). */
+  acknowledge(held: number, heard: number): void {
+    this.held = Math.min(held, this.frozen.length);
+    this.heard = Math.max(this.heard, heard);
+    const { hold, token } = this.writer;
+    void keepHold({ sitting: this.sitting, hold, token, held: this.held, heard: this.heard });
   }
 
-  /** Moves entries that the server holds durably out of the way of sending. */
-  async acknowledge(entries: readonly StoredEntry[]): Promise<void> {
-    const stored = this.forget(entries);
-    if (stored.length === 0) return;
-    const work = (await this.db).transaction(['entries', 'acknowledged'], 'readwrite');
-    for (const entry of stored) {
-      void work.objectStore('entries').delete(entry.turn!);
-      void work.objectStore('acknowledged').put(entry);
-    }
-    await work.done;
+  /** A batch was too large for whoever is on the way: smaller ones from now on. False where it cannot get smaller. */
+  smaller(): boolean {
+    if (this.limit <= 1) return false;
+    this.limit = this.limit > 2048 ? Math.floor(this.limit / 2) : 1;
+    return true;
   }
 
-  /** Takes out entries that the server can never take. */
-  async drop(entries: readonly StoredEntry[]): Promise<void> {
-    const stored = this.forget(entries);
-    if (stored.length === 0) return;
-    const { store, done } = (await this.db).transaction('entries', 'readwrite');
-    for (const { turn } of stored) void store.delete(turn!);
-    await done;
+  /** The next value of every place is a whole one: after a stop, or when the server could not follow. */
+  wholeNext(): void {
+    this.freeze();
+    this.bases.clear();
   }
 
-  /** Takes out what was only in memory; gives what the device itself holds. */
-  private forget(entries: readonly StoredEntry[]): StoredEntry[] {
-    this.memory = this.memory.filter((entry) => !entries.includes(entry));
-    return entries.filter((entry) => entry.turn !== undefined);
+  /**
+   * Goes on in a fresh hold with whole values: all that the desk has here and the server's has not. Gives the entries, to
+   * be kept together with the hold.
+   */
+  renew(hold: GrantedHold, server: Desk): StoredEntry[] {
+    this.freeze();
+    this.writer = new HoldWriter(hold, digest);
+    [this.frozen, this.held, this.limit] = [[], 0, BATCH_LIMIT];
+    this.bases.clear();
+    return changesBetween(server, this.desk).map((change) => {
+      const text = canonicalJson(change.value);
+      return this.append({ change, text, at: this.claim() });
+    });
   }
 
-  private hold(place: string, first: Change): void {
-    const timer = setTimeout(() => this.release(place), CALM_MS);
-    this.waiting.set(place, { change: first, timer });
-    this.written.set(place, first);
+  private claim(): number {
+    return Math.max(0, Math.floor(this.now()));
   }
 
-  private readonly written = new Map<string, Change>();
-
-  private release(place: string): void {
-    const held = this.waiting.get(place);
-    this.waiting.delete(place);
-    if (!held || this.written.get(place) === held.change) return;
-    this.write(held.change);
-    this.hold(place, held.change);
+  private freeze(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+    if (!this.open) return;
+    const stored = this.append(this.open);
+    this.open = null;
+    this.write(stored.entry, stored.chain);
+    this.onWritten();
   }
 
-  private write({ about, target, value }: Change): void {
-    const entry: StoredEntry = {
-      ...{ sitting: this.sitting, device: this.device, seq: ++this.seq },
-      ...{ about, target, value, at: Math.round(this.now()) },
-    };
-    this.unwritten.add(entry);
+  /** Numbers an entry and takes it into the chain. */
+  private append(open: OpenEntry): StoredEntry {
+    const { number: _, ...rest } = this.asEntry(open, this.writer.number + 1);
+    const entry = this.writer.append(rest);
+    this.frozen.push(entry);
+    this.rebase(slotOf(entry), entry, open.text);
+    const { sitting, writer } = this;
+    return { sitting, hold: writer.hold, number: entry.number, entry, chain: writer.chain };
+  }
+
+  private rebase(slot: string, { number, patch }: Entry, text: string): void {
+    const before = this.bases.get(slot);
+    this.bases.set(slot, { number, text, patches: patch ? (before?.patches ?? 0) + 1 : 0 });
+  }
+
+  private asEntry({ change, text, at }: OpenEntry, number: number): Entry {
+    const { about, target, value, restored } = change;
+    const base = this.bases.get(slotOf(change));
+    const head = { number, about, target, at, ...(restored ? { restored } : {}) };
+    if (!base || restored || text.length < SHORT_TEXT || base.patches >= WHOLE_AFTER)
+      return { ...head, value };
+    const ref = { hold: this.writer.hold, number: base.number };
+    const patch = makePatch(ref, { from: base.text, to: text }, digest);
+    return patch.put.length > text.length / 2 ? { ...head, value } : { ...head, patch };
+  }
+
+  private write(entry: Entry, chain: string | null): void {
+    const stored = { sitting: this.sitting, hold: this.writer.hold, number: entry.number, entry, chain };
+    this.unwritten.set(entry.number, stored);
     this.writes = this.writes
-      .then(async () => (await this.db).add('entries', entry))
-      .then(() => void this.unwritten.delete(entry))
-      .catch((error: unknown) => {
-        // A device that cannot keep it (a private window, no room) can still send it.
-        this.unwritten.delete(entry);
-        this.memory.push(entry);
-        this.onTrouble(error);
+      .then(async () => (await this.db).put('entries', stored))
+      .then(() => {
+        if (this.unwritten.get(entry.number) === stored) this.unwritten.delete(entry.number);
       })
-      .then(() => this.onWritten());
+      // A device that cannot keep it (a private window, no room) can still send it.
+      .catch(() => this.onTrouble('device'));
   }
+
+  private async recover({ sitting, hold }: JournalStart): Promise<void> {
+    const known = new Map((await storedEntries(sitting, hold.hold)).map((one) => [one.number, one]));
+    for (const left of takeLeftBehind(sitting)) {
+      if (left.hold !== hold.hold || known.get(left.number)?.chain) continue;
+      known.set(left.number, left);
+      this.write(left.entry, left.chain);
+    }
+    for (let next = known.get(1); next; next = known.get(this.writer.number + 1)) {
+      const { number: _, ...rest } = next.entry;
+      const entry = this.writer.append(rest);
+      this.frozen.push(entry);
+      // What was still open is frozen as it lies here.
+      if (next.chain !== this.writer.chain) this.write(entry, this.writer.chain);
+      const text = this.textOf(entry);
+      if (text === null) continue;
+      this.rebase(slotOf(entry), entry, text);
+      this.desk = applyChange(this.desk, { ...entry, value: JSON.parse(text) as unknown });
+    }
+    // A page that was loaded again begins with whole values.
+    this.bases.clear();
+    const stored = (await storedHolds(sitting)).find((one) => one.hold === hold.hold);
+    [this.held, this.heard] = [Math.min(stored?.held ?? 0, this.frozen.length), stored?.heard ?? 0];
+  }
+
+  private textOf({ patch, value, ...entry }: Entry): string | null {
+    if (!patch) return canonicalJson(value ?? null);
+    const base = this.bases.get(slotOf(entry));
+    return base?.number === patch.base.number ? applyPatch(base.text, patch, digest) : null;
+  }
+}
+
+/** What has to be written to lead from one desk to another. */
+function changesBetween(from: Desk, to: Desk): Change[] {
+  const differing = <T>(
+    about: Change['about'],
+    a: Readonly<Record<string, T>>,
+    b: Readonly<Record<string, T>>,
+  ): Change[] =>
+    Object.entries(b).flatMap(([target, value]) =>
+      canonicalJson(a[target]) === canonicalJson(value) ? [] : [{ about, target, value }],
+    );
+  return [
+    ...differing('opened', from.opened, to.opened),
+    ...differing('flag', from.flags, to.flags),
+    ...differing('strike', from.struck, to.struck),
+    ...differing('answer', from.answers, to.answers),
+    ...(to.place !== null && to.place !== from.place
+      ? [{ about: 'place' as const, target: to.place, value: null }]
+      : []),
+  ];
 }

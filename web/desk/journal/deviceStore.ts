@@ -1,36 +1,57 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Desk } from '../../../core/journal/desk';
 import type { Entry } from '../../../core/journal/entry';
-import type { SittingOpened } from '../../../core/sittings/api';
+import type { GrantedHold, SealedListing, TimeView } from '../../../core/sittings/api';
 
-export interface StoredEntry extends Entry {
-  readonly sitting: string;
-  /** Counts up over all openings of the desk on this device, so that sending keeps their order. */
-  readonly turn?: number;
-}
-
-/** What a device needs to go on without the network: the paper, the desk as the server had it, and the time. */
+/** A sitting as this browser store has it: what is needed to go on, with or without the network. */
 export interface StoredSitting {
   readonly link: string;
-  readonly opened: SittingOpened;
-  readonly paperText: string;
-  /** A moment of the server's time, and what this device's own clock said then. */
-  readonly serverAt: number;
-  readonly deviceAt: number;
+  readonly sitting: string;
+  readonly sealed: readonly SealedListing[];
+  readonly keys: Readonly<Record<string, string>>;
+  readonly hold: GrantedHold;
+  /** The desk as the server had it when the hold was granted. */
+  readonly base: Desk;
 }
 
-/** A hand-in that waits for the network, with its true time. */
+/** A moment of the server's time, and what this device's own clock said then. */
+export interface Moment {
+  readonly sitting: string;
+  readonly serverAt: number;
+  readonly deviceAt: number;
+  readonly time: TimeView;
+}
+
+export interface StoredEntry {
+  readonly sitting: string;
+  readonly hold: number;
+  readonly number: number;
+  readonly entry: Entry;
+  /** The chain up to this entry once it is frozen; null while later changes may still merge into it. */
+  readonly chain: string | null;
+}
+
+/** A hold of this store, how much of it the server holds, and the latest server time it has received. */
+export interface StoredHold extends GrantedHold {
+  readonly sitting: string;
+  readonly held: number;
+  readonly heard: number;
+}
+
+/** A hand-in that waits for the network, and when it was made. */
 export interface StoredHandIn {
   readonly sitting: string;
   readonly by: 'candidate' | 'time';
-  readonly at: number;
+  readonly claimedAt: number;
 }
 
 interface Schema extends DBSchema {
-  /** Waiting to be sent. */
-  entries: { key: number; value: StoredEntry; indexes: { sitting: string } };
-  /** Acknowledged since the desk was last fetched from the server: needed to lay it out again without the network. */
-  acknowledged: { key: number; value: StoredEntry; indexes: { sitting: string } };
+  settings: { key: string; value: string };
+  sealed: { key: string; value: Uint8Array<ArrayBuffer> };
   sittings: { key: string; value: StoredSitting };
+  moments: { key: string; value: Moment };
+  holds: { key: [string, number]; value: StoredHold };
+  entries: { key: [string, number, number]; value: StoredEntry };
   handIns: { key: string; value: StoredHandIn };
 }
 
@@ -41,14 +62,15 @@ let opening: Promise<DeviceDatabase> | null = null;
 /** The one database of this device. */
 export const deviceDatabase = (): Promise<DeviceDatabase> => (opening ??= open());
 
-const open = async (): Promise<DeviceDatabase> =>
-  openDB<Schema>('clear-sitting', 1, {
+const open = (): Promise<DeviceDatabase> =>
+  openDB<Schema>('clear-sitting-desk', 1, {
     upgrade(db) {
-      const entries = db.createObjectStore('entries', { keyPath: 'turn', autoIncrement: true });
-      entries.createIndex('sitting', 'sitting');
-      const acknowledged = db.createObjectStore('acknowledged', { keyPath: 'turn' });
-      acknowledged.createIndex('sitting', 'sitting');
+      db.createObjectStore('settings');
+      db.createObjectStore('sealed');
       db.createObjectStore('sittings', { keyPath: 'link' });
+      db.createObjectStore('moments', { keyPath: 'sitting' });
+      db.createObjectStore('holds', { keyPath: ['sitting', 'hold'] });
+      db.createObjectStore('entries', { keyPath: ['sitting', 'hold', 'number'] });
       db.createObjectStore('handIns', { keyPath: 'sitting' });
     },
   });
@@ -62,49 +84,95 @@ async function orNothing<T>(work: (db: DeviceDatabase) => Promise<T>): Promise<T
   }
 }
 
-/** Keeps a freshly fetched sitting; what was acknowledged before is part of it now. */
-export async function storeSitting(stored: StoredSitting): Promise<void> {
-  const db = await deviceDatabase();
-  const work = db.transaction(['sittings', 'acknowledged'], 'readwrite');
-  void work.objectStore('sittings').put(stored);
-  const old = await work.objectStore('acknowledged').index('sitting').getAllKeys(stored.opened.sitting);
-  for (const key of old) void work.objectStore('acknowledged').delete(key);
-  await work.done;
+/** What is also kept as long as the page lives: a device that can keep nothing can still sit the test. */
+const inMemory = {
+  store: null as string | null,
+  sealed: new Map<string, Uint8Array<ArrayBuffer>>(),
+  sittings: new Map<string, StoredSitting>(),
+};
+
+/** The name of this browser store, made up once. */
+export async function storeName(): Promise<string> {
+  const known = await orNothing((db) => db.get('settings', 'store'));
+  const name = known ?? (inMemory.store ??= crypto.randomUUID());
+  if (!known) await orNothing((db) => db.put('settings', name, 'store'));
+  return name;
 }
 
-export const storedSitting = async (link: string): Promise<StoredSitting | undefined> =>
-  orNothing(async (db) => db.get('sittings', link));
+export async function keepSealed(hash: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
+  inMemory.sealed.set(hash, bytes);
+  await orNothing((db) => db.put('sealed', bytes, hash));
+}
 
-/** Notes a moment of the server's time, for a page that is loaded again without the network. */
-export async function storeMoment(
-  link: string,
-  moment: Pick<StoredSitting, 'serverAt' | 'deviceAt'>,
-): Promise<void> {
+export const findSealed = async (hash: string): Promise<Uint8Array<ArrayBuffer> | undefined> =>
+  inMemory.sealed.get(hash) ?? orNothing((db) => db.get('sealed', hash));
+
+/** Keeps a sitting with a hold that was just granted, and the first entries of that hold, all or nothing. */
+export async function keepSitting(stored: StoredSitting, first: readonly StoredEntry[] = []): Promise<void> {
+  inMemory.sittings.set(stored.link, stored);
   await orNothing(async (db) => {
-    const work = db.transaction('sittings', 'readwrite');
-    const stored = await work.store.get(link);
-    if (stored) void work.store.put({ ...stored, ...moment });
+    const work = db.transaction(['sittings', 'holds', 'entries'], 'readwrite');
+    void work.objectStore('sittings').put(stored);
+    void work.objectStore('holds').put({ sitting: stored.sitting, ...stored.hold, held: 0, heard: 0 });
+    for (const entry of first) void work.objectStore('entries').put(entry);
     await work.done;
   });
 }
 
-export const acknowledgedEntries = async (sitting: string): Promise<StoredEntry[]> =>
-  (await deviceDatabase()).getAllFromIndex('acknowledged', 'sitting', sitting);
-
-export const storedHandIn = async (sitting: string): Promise<StoredHandIn | undefined> =>
-  orNothing(async (db) => db.get('handIns', sitting));
-
-export async function storeHandIn(handIn: StoredHandIn): Promise<void> {
-  await orNothing(async (db) => db.put('handIns', handIn));
+/** Keeps what has changed of a sitting that is known: a section's key. */
+export async function keepKeys(link: string, keys: StoredSitting['keys']): Promise<void> {
+  const known = inMemory.sittings.get(link) ?? (await storedSitting(link));
+  if (!known) return;
+  const stored = { ...known, keys };
+  inMemory.sittings.set(link, stored);
+  await orNothing((db) => db.put('sittings', stored));
 }
 
-export async function dropHandIn(sitting: string): Promise<void> {
-  await orNothing(async (db) => db.delete('handIns', sitting));
-}
+export const storedSitting = async (link: string): Promise<StoredSitting | undefined> =>
+  (await orNothing((db) => db.get('sittings', link))) ?? inMemory.sittings.get(link);
 
-/** Forgets a sitting that the server has whole and closed. */
-export async function forgetSitting(link: string): Promise<void> {
-  await orNothing(async (db) => db.delete('sittings', link));
+/** Notes a moment of the server's time, for a page that is loaded again without the network. */
+export const keepMoment = (moment: Moment): Promise<unknown> => orNothing((db) => db.put('moments', moment));
+export const storedMoment = (sitting: string): Promise<Moment | undefined> =>
+  orNothing((db) => db.get('moments', sitting));
+
+export const keepHold = (hold: StoredHold): Promise<unknown> => orNothing((db) => db.put('holds', hold));
+export const storedHolds = async (sitting: string): Promise<StoredHold[]> =>
+  (await orNothing((db) => db.getAll('holds', IDBKeyRange.bound([sitting], [sitting, []])))) ?? [];
+
+/** Entries of a hold in their order. */
+export const storedEntries = async (sitting: string, hold: number): Promise<StoredEntry[]> =>
+  (await orNothing((db) => db.getAll('entries', IDBKeyRange.bound([sitting, hold], [sitting, hold, []])))) ??
+  [];
+
+export const storedHandIn = (sitting: string): Promise<StoredHandIn | undefined> =>
+  orNothing((db) => db.get('handIns', sitting));
+export const keepHandIn = (handIn: StoredHandIn): Promise<unknown> =>
+  orNothing((db) => db.put('handIns', handIn));
+export const dropHandIn = (sitting: string): Promise<unknown> =>
+  orNothing((db) => db.delete('handIns', sitting));
+
+/**
+ * After the hand-in: paper and keys go, and the answers too once all of them are acknowledged. What is not stays, without
+ * the paper, so that it can still be delivered.
+ */
+export async function forgetSitting(link: string, whole: boolean): Promise<void> {
+  const stored = await storedSitting(link);
+  inMemory.sittings.delete(link);
+  if (!stored) return;
+  for (const { hash } of stored.sealed) inMemory.sealed.delete(hash);
+  await orNothing(async (db) => {
+    const work = db.transaction(['sittings', 'sealed', 'moments', 'holds', 'entries'], 'readwrite');
+    const { sitting } = stored;
+    void work.objectStore('sittings').delete(link);
+    for (const { hash } of stored.sealed) void work.objectStore('sealed').delete(hash);
+    void work.objectStore('moments').delete(sitting);
+    if (whole) {
+      void work.objectStore('holds').delete(IDBKeyRange.bound([sitting], [sitting, []]));
+      void work.objectStore('entries').delete(IDBKeyRange.bound([sitting], [sitting, []]));
+    }
+    await work.done;
+  });
 }
 
 const leftBehindKey = (sitting: string) => `clear-sitting-left-behind-${sitting}`;

@@ -1,0 +1,7 @@
+import { sha256 } from '@noble/hashes/sha2';
+import { bytesToHex } from '@noble/hashes/utils';
+
+/** SHA-256 in hex. At once, unlike the browser's own: entries are numbered and chained in one turn. */
+export const digest = (text: string): string => bytesToHex(sha256(new TextEncoder().encode(text)));
+
+export const digestOfBytes = (bytes: Uint8Array): string => bytesToHex(sha256(bytes));

@@ -1,0 +1,49 @@
+import { withSection, type CandidatePaper, type SealedSection } from '../../core/papers/candidatePaper';
+import type { Prepared, SealedListing } from '../../core/sittings/api';
+import type { KindName } from '../../core/kinds/registry';
+import { getBytes, post } from '../api/client';
+import { answers } from '../kinds/answers';
+import { digestOfBytes } from './journal/digest';
+import { findSealed, keepSealed } from './journal/deviceStore';
+import { keepForOffline } from './keepForOffline';
+import { unseal } from './unseal';
+
+/** A sealed copy: from this device, or fetched, checked by its hash and kept. */
+async function sealedCopy({ hash }: SealedListing): Promise<Uint8Array<ArrayBuffer>> {
+  const known = await findSealed(hash);
+  if (known) return known;
+  const bytes = await getBytes(`/sitting/sealed/${hash}`);
+  if (digestOfBytes(bytes) !== hash)
+    throw new Error('The paper did not arrive whole. Load this page again; no time is lost.');
+  await keepSealed(hash, bytes);
+  return bytes;
+}
+
+/** Before the start: fixes the form and brings it, sealed, onto the device, with every component. Costs no time. */
+export async function preparePaper(kinds: readonly KindName[]): Promise<readonly SealedListing[]> {
+  const { sealed } = await post<Prepared>('/sitting/prepare');
+  await Promise.all([...sealed.map(sealedCopy), answers.load(kinds), keepForOffline()]);
+  return sealed;
+}
+
+export async function openSection(
+  sealed: readonly SealedListing[],
+  section: string,
+  key: string,
+): Promise<SealedSection> {
+  const listing = sealed.find((one) => one.section === section);
+  if (!listing) throw new Error(`there is no section ${section} to open`);
+  return unseal<SealedSection>(await sealedCopy(listing), key);
+}
+
+/** The paper with all the sections to which there are keys. */
+export async function openPaper(
+  sealed: readonly SealedListing[],
+  keys: Readonly<Record<string, string>>,
+): Promise<CandidatePaper> {
+  const whole = sealed.find((one) => one.section === '')!;
+  let paper = await unseal<CandidatePaper>(await sealedCopy(whole), keys['']!);
+  for (const [section, key] of Object.entries(keys))
+    if (section !== '') paper = withSection(paper, await openSection(sealed, section, key));
+  return paper;
+}

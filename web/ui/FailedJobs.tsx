@@ -1,0 +1,52 @@
+import type { FailedJob } from '../../core/jobs/api';
+import { get, post } from '../api/client';
+import { words } from '../words';
+import { Button } from './Button';
+import { Notice } from './Notice';
+import { useAction, useLoaded } from './useAsync';
+
+const t = words('jobs', {
+  jobsTitle: 'Background work that failed',
+  jobsText: 'It was tried five times. Nothing is lost: remove the cause, then run it again.',
+  'job score': 'Scoring of script {{about}}',
+  'job settle': 'Closing of script {{about}}',
+  'job send-letter': 'Letter to {{about}}',
+  'job end-file-use': 'Deletion of a file',
+  jobOther: '{{kind}} {{about}}',
+  jobAgain: 'Run again',
+});
+
+const NAMED = ['score', 'settle', 'send-letter', 'end-file-use'] as const;
+
+const titleOf = ({ kind, about }: FailedJob) => {
+  const known = NAMED.find((name) => name === kind);
+  return known ? t(`job ${known}`, { about }) : t('jobOther', { kind, about });
+};
+
+/** Background work that was given up, with what went wrong; shown wherever staff can do something about it. */
+export function FailedJobs() {
+  const [loaded, , replace] = useLoaded('failed jobs', () => get<FailedJob[]>('/jobs/failed'));
+  const { busy, trouble, run } = useAction();
+  if (loaded.state !== 'here' || loaded.value.length === 0) return null;
+  const again = (id: number) => run(async () => replace(await post<FailedJob[]>(`/jobs/${id}/run-again`)));
+  return (
+    <section className="mb-4 rounded-card border border-brick/40 bg-card p-5">
+      <h2 className="font-semibold">{t('jobsTitle')}</h2>
+      <p className="text-[0.92rem] text-soft">{t('jobsText')}</p>
+      <ul className="mt-2">
+        {loaded.value.map((job) => (
+          <li key={job.id} className="flex flex-wrap items-center gap-3 border-t border-line/70 py-2">
+            <span className="min-w-0 flex-1">
+              <b>{titleOf(job)}</b>
+              <span className="block truncate text-[0.85rem] text-soft">{job.trouble}</span>
+            </span>
+            <Button disabled={busy} onClick={() => void again(job.id)}>
+              {t('jobAgain')}
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
+    </section>
+  );
+}
