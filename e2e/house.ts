@@ -102,7 +102,7 @@ export class House {
   /** The personal path in the letter to an address. */
   linkOf(email: string): string {
     const [letter] = this.rows<{ text: string }>(
-      'select text from letters where "to" = ? order by id desc',
+      'select text from letters where "to" = ? and text like \'%/i/%\' order by id desc',
       email,
     );
     return /\/i\/[\w-]+/.exec(letter!.text)![0];

@@ -1,3 +1,6 @@
+import type { JournalKept } from '../core/sittings/api';
+import { hasNoBarriers } from './barriers';
+import { storedTexts } from './people/Candidate';
 import { expect, ILSE, test } from './house';
 
 test('kill -9 while answers are typed: every acknowledged answer is there', async ({
@@ -6,36 +9,37 @@ test('kill -9 while answers are typed: every acknowledged answer is there', asyn
   candidate,
 }) => {
   const ilse = candidate(page);
-  const acknowledged: { device: string; seq: number }[] = [];
+  let held = 0;
   page.on('response', (response) => {
     if (!response.url().endsWith('/api/sitting/journal') || !response.ok()) return;
     void response.json().then(
-      ({ kept }: { kept: typeof acknowledged }) => acknowledged.push(...kept),
+      (kept: JournalKept) => (held = Math.max(held, kept.held)),
       () => undefined,
     );
   });
   await ilse.arrives();
   await ilse.goesTo(8);
+  const before = held;
   await page.getByRole('main').getByRole('textbox').click();
   for (const word of ['The', 'supply', 'to', 'bay', 'three', 'dipped', 'at', 'night'])
     await page.keyboard.type(`${word} `, { delay: 40 });
-  await expect.poll(() => acknowledged.length).toBeGreaterThan(0);
+  await expect.poll(() => held).toBeGreaterThan(before);
   await page.keyboard.type('and the cooler ', { delay: 15 });
   await house.killHard();
-  const promised = [...acknowledged];
+  const promised = held;
   await page.keyboard.type('did not take over.', { delay: 15 });
   await expect(page.locator('[data-saved="kept"]')).toContainText('Kept on this device – connection lost');
   await house.start();
-  const kept = house.rows<{ device: string; seq: number }>('select device, seq from journal');
-  for (const { device, seq } of promised)
-    for (let n = 1; n <= seq; n++) expect(kept).toContainEqual({ device, seq: n });
+  const numbers = house.rows<{ number: number }>('select number from journal').map((row) => row.number);
+  for (let number = 1; number <= promised; number++) expect(numbers).toContain(number);
   await ilse.isSaved();
-  const [last] = house.rows<{ value: string }>(
-    "select value from journal where about = 'answer' order by seq desc limit 1",
+  const [current] = house.rows<{ value: string }>(
+    "select value from current_answers where about = 'answer' and target = 'incident-note/A'",
   );
-  expect(last!.value).toContain('The supply to bay three dipped at night and the cooler did not take over.');
-  const twice = house.rows('select device, seq from journal group by device, seq having count(*) > 1');
-  expect(twice).toEqual([]);
+  expect(current!.value).toContain(
+    'The supply to bay three dipped at night and the cooler did not take over.',
+  );
+  expect(house.rows('select 1 from journal where variant > 0')).toEqual([]);
 });
 
 test('a closed window: the link goes on where one was, and the clock has run on', async ({
@@ -64,7 +68,7 @@ test('a closed window: the link goes on where one was, and the clock has run on'
   await expect(page.getByText('Your paper is handed in')).toBeHidden();
   await ilse.isSaved();
   const [entry] = house.rows<{ lag: number }>(
-    'select server_at - client_at as lag from journal order by arrival desc limit 1',
+    'select arrived_at - claimed_at as lag from journal order by arrival desc limit 1',
   );
   expect(Math.abs(entry!.lag)).toBeLessThan(60_000);
 
@@ -113,9 +117,16 @@ test('at the deadline the paper hands itself in, on the desk and with the browse
     'select closed_by as by, closed_at - started_at as used from sittings order by id',
   );
   expect(closed).toHaveLength(2);
-  expect(closed[1]).toEqual({ by: 'server', used: 60 * 60_000 });
-  expect(closed[0]!.used).toBe(75 * 60_000);
-  await house.advance(3);
+  // What the start itself took on its way is given back: far below a second on this machine, seconds on a starved one.
+  expect(closed[1]!.by).toBe('server');
+  for (const [i, minutes] of [75, 60].entries()) {
+    const given = closed[i]!.used - minutes * 60_000;
+    expect(given).toBeGreaterThanOrEqual(0);
+    expect(given).toBeLessThan(60_000);
+  }
+  // Mattis's device never came back: his paper is settled twelve minutes after its end.
+  await house.advance(13);
+  await house.doJobs();
   const [mark] = house.rows<{ hundredths: number }>(
     "select hundredths from marks where target = 'reading-the-dial/A' order by id desc",
   );
@@ -129,12 +140,20 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   candidate,
 }) => {
   await house.killHard();
-  house.change("update papers set document = json_set(document, '$.sections[0].minutes', 10)");
+  house.change("update paper_versions set document = json_set(document, '$.sections[0].minutes', 10)");
   await house.start();
   const ilse = candidate(page);
   await ilse.comesToCover();
   await expect(page.getByRole('row', { name: /^A / })).toContainText('10');
   await ilse.starts();
+  // Sealed until it is entered: neither the page nor the device knows a word of it.
+  await expect(page.getByRole('heading', { name: 'Section A has a time limit of its own' })).toBeVisible();
+  await hasNoBarriers(page, 'before a section');
+  expect(await storedTexts(page)).not.toContain('germinates');
+  await ilse.goesTo(5);
+  await expect(page.getByRole('heading', { name: /time limit of its own/ })).toBeHidden();
+  await ilse.goesTo(1);
+  await page.getByRole('button', { name: 'Enter section A – its time begins' }).click();
   // Ten minutes, and a quarter more for her.
   await expect(page.getByText(/^12:[0-3]\d left in this section/)).toBeVisible();
   await ilse.chooses('The young root');
@@ -159,8 +178,8 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   );
   expect(first).toEqual({ section: 'A' });
   await ilse.handsIn();
-  const counted = house.rows<{ value: string; standing: string }>(
-    "select value, standing from journal where target = 'parts-of-a-seed/A' and about = 'answer'",
+  const counted = house.rows<{ value: string }>(
+    "select value from current_answers where target = 'parts-of-a-seed/A' and about = 'answer'",
   );
-  expect(counted).toEqual([{ value: '{"chosen":["root"]}', standing: 'in-time' }]);
+  expect(counted).toEqual([{ value: '{"chosen":["root"]}' }]);
 });

@@ -149,9 +149,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   expect(seenByAssessor).toContain('split seed coats');
   for (const personal of ['Aurelia', 'Nightingale', 'aurelia@example.org', 'image/jpeg'])
     expect(seenByAssessor).not.toContain(personal);
-  const [picture] = house.rows<{ hash: string }>(
-    'select picture_file as hash from arrivals where picture_file is not null',
-  );
+  const [picture] = house.rows<{ hash: string }>('select hash from file_uses where ended_at is null');
   expect(seenByAssessor).not.toContain(picture!.hash);
 
   const leadRoom = await browser.newContext();

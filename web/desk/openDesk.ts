@@ -52,7 +52,7 @@ async function keepOpened(
   const { sitting, sealed, keys, hold, desk, now, time } = opened;
   const stored = { link, sitting, sealed, keys, hold, base: desk };
   await keepMoment({ sitting, serverAt: now, deviceAt: Date.now(), time });
-  await keepSitting(stored);
+  await keepSitting(stored, now);
   return stored;
 }
 

@@ -54,6 +54,8 @@ export class SittingBackend implements DeskBackend {
   private readonly sender: Sender;
   private events: DeskEvents | null = null;
   private ended = false;
+  /** Handed in and complete: nothing is kept on this device any more. */
+  private over = false;
   private elsewhere = false;
   private renewing: Promise<void> | null = null;
 
@@ -172,6 +174,8 @@ export class SittingBackend implements DeskBackend {
     // One more round trip shows that nothing else can come: a time after the closing is named, all is here.
     await this.ask<JournalKept>('/sitting/journal', await journal.batch()).catch(() => undefined);
     this.sender.stop();
+    this.over = true;
+    journal.forget();
     await dropHandIn(sitting);
     await forgetSitting(link, journal.waiting === 0);
     return { done: reply.receipt };
@@ -199,7 +203,7 @@ export class SittingBackend implements DeskBackend {
 
   private heard({ time, now, closed, current, otherVersions }: JournalKept): void {
     const { sitting } = this.parts;
-    void keepMoment({ sitting, serverAt: now, deviceAt: Date.now(), time });
+    if (!this.over) void keepMoment({ sitting, serverAt: now, deviceAt: Date.now(), time });
     this.events?.onTime(time);
     this.events?.onOtherVersions(otherVersions);
     if (closed) this.events?.onClosed();
@@ -244,8 +248,8 @@ export class SittingBackend implements DeskBackend {
       this.events?.onGone();
       return;
     }
-    const { hold, keys, desk } = reply.opened;
-    await keepSitting({ ...stored, hold, keys, base: desk }, journal.renew(hold, desk));
+    const { hold, keys, desk, now } = reply.opened;
+    await keepSitting({ ...stored, hold, keys, base: desk }, now, journal.renew(hold, desk));
   }
 
   private async takeOver(): Promise<void> {
@@ -255,8 +259,8 @@ export class SittingBackend implements DeskBackend {
     const reply = await post<HoldReply>('/sitting/hold', asked);
     const stored = await storedSitting(link);
     if (!reply.granted || !stored) throw new Error('The desk could not be taken over. Try again.');
-    const { hold, keys, desk } = reply.opened;
-    if (hold.hold !== journal.hold) await keepSitting({ ...stored, hold, keys, base: desk });
+    const { hold, keys, desk, now } = reply.opened;
+    if (hold.hold !== journal.hold) await keepSitting({ ...stored, hold, keys, base: desk }, now);
   }
 
   /** Names a server time after the stop in a head, and waits until the server has it. */

@@ -65,6 +65,7 @@ function tryDatabase(): Promise<void> {
       write.objectStore('try').put(Date.now(), 'at');
       write.oncomplete = () => {
         open.result.close();
+        indexedDB.deleteDatabase('clear-sitting-check');
         resolve();
       };
       write.onerror = () => reject(write.error ?? new Error('no storage'));

@@ -68,7 +68,7 @@ export type NoteTrouble = 'too-long' | 'device';
  */
 export class DeviceJournal {
   readonly sitting: string;
-  /** Called when entries wait to be sent. */
+  /** Called at every change: from now on something waits to be sent. */
   onWritten: () => void = () => undefined;
   /** Called when the device itself cannot keep an entry (it is then only in memory), or when a value is too long. */
   onTrouble: (trouble: NoteTrouble) => void = () => undefined;
@@ -88,6 +88,7 @@ export class DeviceJournal {
   private writes: Promise<unknown> = Promise.resolve();
   private readonly unwritten = new Map<number, StoredEntry>();
   private stopped = false;
+  private forgotten = false;
 
   private constructor({ sitting, hold, base }: JournalStart, now: () => number) {
     [this.sitting, this.desk, this.now] = [sitting, base, now];
@@ -113,6 +114,12 @@ export class DeviceJournal {
     this.stopped = true;
   }
 
+  /** Everything was handed in: nothing of it is put on this device again. */
+  forget(): void {
+    this.stop();
+    this.forgotten = true;
+  }
+
   note(change: NotedChange): void {
     if (this.stopped) return;
     const text = canonicalJson(change.value);
@@ -127,6 +134,7 @@ export class DeviceJournal {
     // Single acts are not merged: nothing follows them that would replace them.
     if (change.about !== 'answer' || change.restored) this.freeze();
     else this.write(this.asEntry(this.open, this.writer.number + 1), null);
+    this.onWritten();
   }
 
   /** Freezes what is open: changes never merge across a question, a stop or an end. Resolves when it is on the device. */
@@ -170,7 +178,8 @@ export class DeviceJournal {
     this.held = Math.min(held, this.frozen.length);
     this.heard = Math.max(this.heard, heard);
     const { hold, token } = this.writer;
-    void keepHold({ sitting: this.sitting, hold, token, held: this.held, heard: this.heard });
+    if (!this.forgotten)
+      void keepHold({ sitting: this.sitting, hold, token, held: this.held, heard: this.heard });
   }
 
   /** A batch was too large for whoever is on the way: smaller ones from now on. False where it cannot get smaller. */
@@ -212,7 +221,6 @@ export class DeviceJournal {
     const stored = this.append(this.open);
     this.open = null;
     this.write(stored.entry, stored.chain);
-    this.onWritten();
   }
 
   /** Numbers an entry and takes it into the chain. */
@@ -243,6 +251,7 @@ export class DeviceJournal {
 
   private write(entry: Entry, chain: string | null): void {
     const stored = { sitting: this.sitting, hold: this.writer.hold, number: entry.number, entry, chain };
+    if (this.forgotten) return;
     this.unwritten.set(entry.number, stored);
     this.writes = this.writes
       .then(async () => (await this.db).put('entries', stored))

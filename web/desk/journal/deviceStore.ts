@@ -107,13 +107,20 @@ export async function keepSealed(hash: string, bytes: Uint8Array<ArrayBuffer>): 
 export const findSealed = async (hash: string): Promise<Uint8Array<ArrayBuffer> | undefined> =>
   inMemory.sealed.get(hash) ?? orNothing((db) => db.get('sealed', hash));
 
-/** Keeps a sitting with a hold that was just granted, and the first entries of that hold, all or nothing. */
-export async function keepSitting(stored: StoredSitting, first: readonly StoredEntry[] = []): Promise<void> {
+/**
+ * Keeps a sitting with a hold that was just granted at the server time `heard`, and the first entries of that hold, all
+ * or nothing.
+ */
+export async function keepSitting(
+  stored: StoredSitting,
+  heard: number,
+  first: readonly StoredEntry[] = [],
+): Promise<void> {
   inMemory.sittings.set(stored.link, stored);
   await orNothing(async (db) => {
     const work = db.transaction(['sittings', 'holds', 'entries'], 'readwrite');
     void work.objectStore('sittings').put(stored);
-    void work.objectStore('holds').put({ sitting: stored.sitting, ...stored.hold, held: 0, heard: 0 });
+    void work.objectStore('holds').put({ sitting: stored.sitting, ...stored.hold, held: 0, heard });
     for (const entry of first) void work.objectStore('entries').put(entry);
     await work.done;
   });

@@ -7,7 +7,8 @@ export type SavedState =
   | { readonly state: 'saving' }
   | { readonly state: 'kept'; readonly since: number };
 
-const CALM_MS = 700;
+/** Changes are gathered for as long as they merge into one entry. */
+const CALM_MS = 1000;
 const FIRST_RETRY_MS = 1000;
 const LAST_RETRY_MS = 15_000;
 /** From an end until the grace is over: heads count only so long. */

@@ -1,0 +1,175 @@
+import { type Page } from '@playwright/test';
+import type { Entry } from '../core/journal/entry';
+import { HoldWriter } from '../core/journal/holdWriter';
+import type { JournalKept } from '../core/sittings/api';
+import { sha256 } from '../server/http/secrets';
+import { hasNoBarriers } from './barriers';
+import { expect, ILSE, MATTIS, test, type House } from './house';
+
+const ROUND = 'Technician, November';
+
+/** A client that is not the desk: it goes on in the hold of a page that was closed, and writes when it likes. */
+class ForgedClient {
+  private readonly page: Page;
+  private readonly url: string;
+  private readonly writer: HoldWriter;
+  heard = 0;
+
+  constructor(page: Page, house: House) {
+    [this.page, this.url] = [page, house.url];
+    const [hold] = house.rows<{ number: number; token: string; whole: number; chain: string }>(
+      'select number, token, whole, chain from holds order by sitting_id desc, number desc limit 1',
+    );
+    const { number, token, whole, chain } = hold!;
+    this.writer = new HoldWriter({ hold: number, token }, sha256, { number: whole, chain });
+  }
+
+  async says(entries: readonly Omit<Entry, 'number'>[], route = 'journal', more = {}): Promise<JournalKept> {
+    const numbered = entries.map((entry) => this.writer.append(entry));
+    const head = this.writer.head(this.heard);
+    const data = { head, opening: 'a-forged-client', entries: numbered, ...more };
+    const answer = await this.page.request.post(`${this.url}/api/sitting/${route}`, { data });
+    expect(answer.ok(), await answer.text()).toBe(true);
+    const kept = (await answer.json()) as JournalKept;
+    this.heard = kept.now;
+    return kept;
+  }
+}
+
+test('a pause: who writes nothing in it has one version, a forged client two, and the coordinator chooses', async ({
+  page,
+  house,
+  candidate,
+  staff,
+  browser,
+}) => {
+  const office = await browser.newContext();
+  const bram = await staff(await office.newPage(), 'invigilator');
+  await bram.watches(ROUND);
+  const mattis = candidate(page, MATTIS);
+  await mattis.arrives();
+  await mattis.goesTo(3);
+  await mattis.entersFigure('-19');
+  await mattis.isSaved();
+  await bram.does('Pause', 'Mattis Okafor-Lind', 'The hall is cleared');
+  await expect(mattis.heading('Your test is paused')).toBeVisible();
+  await house.advance(3);
+  await bram.does('Go on', 'Mattis Okafor-Lind', 'Everybody is back');
+  await expect(mattis.heading('Question 3')).toBeVisible();
+  await mattis.entersFigure('-20');
+  await mattis.isSaved();
+  await mattis.handsIn();
+  expect(house.rows('select 1 from decisions')).toEqual([]);
+
+  const other = await browser.newContext();
+  const ilse = candidate(await other.newPage(), ILSE);
+  await ilse.arrives();
+  await ilse.goesTo(3);
+  await ilse.entersFigure('-19');
+  await ilse.isSaved();
+  const desk = ilse.page;
+  const forgery = await other.newPage();
+  await desk.close();
+  const forged = new ForgedClient(forgery, house);
+  const typed = (text: string, at = 0) => ({
+    ...{ about: 'answer' as const, target: 'reading-the-dial/A', at, value: { typed: text } },
+  });
+  await forged.says([]);
+  await bram.does('Pause', 'Ilse Brandvold', 'The hall is cleared');
+  await house.advance(1);
+  // It claims to have written long before the pause.
+  await forged.says([typed('-25')]);
+  await bram.does('Go on', 'Ilse Brandvold', 'Everybody is back');
+  await forged.says([]);
+  await forged.says([]);
+  const claimedAt = Date.now();
+  await forged.says([typed('-26', 1)], 'hand-in', { by: 'candidate', claimedAt });
+  await forged.says([]);
+
+  const coordinator = await staff(await (await browser.newContext()).newPage(), 'coordinator');
+  await coordinator.opensRound(ROUND);
+  const decision = coordinator.page
+    .getByRole('heading', { name: /Written while the clock was stopped · Ilse/ })
+    .locator('..');
+  await expect(decision).toContainText('-19');
+  await expect(decision).toContainText('-26');
+  await hasNoBarriers(coordinator.page, 'a decision');
+  const marked = () => house.rows("select 1 from marks where target = 'reading-the-dial/A'");
+  // Nothing of hers is marked before it is decided.
+  const before = marked().length;
+  await decision.getByLabel('Reason, for the record').fill('Nobody may write in a pause');
+  await decision.getByRole('button', { name: 'Mark it without that writing' }).click();
+  await expect(decision).toBeHidden();
+  await house.doJobs();
+  expect(marked()).toHaveLength(before + 1);
+  const [mark] = house.rows<{ hundredths: number }>(
+    "select hundredths from marks where target = 'reading-the-dial/A' order by id desc limit 1",
+  );
+  expect(mark!.hundredths).toBe(200);
+  const reasons = house.rows<{ reason: string }>('select reason from receipts order by id');
+  expect(reasons.map((row) => row.reason)).toEqual(['handed in', 'handed in', 'decision']);
+});
+
+test('earlier versions: an essay is brought back, and one from another device can be chosen', async ({
+  page,
+  house,
+  candidate,
+  browser,
+}) => {
+  const ilse = candidate(page, ILSE);
+  await ilse.arrives();
+  await ilse.goesTo(8);
+  await ilse.writes('The first draft of the note. ');
+  await ilse.isSaved();
+  await house.advance(1);
+  // The device learns of the minute that has passed.
+  await page.reload();
+  await expect(ilse.heading('Question 8')).toBeVisible();
+  const sheet = page.getByRole('main').getByRole('textbox');
+  await sheet.press('Control+A');
+  await page.keyboard.type('Something else altogether.');
+  await ilse.isSaved();
+  await page.getByRole('button', { name: 'Earlier versions' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Earlier versions of your answer' });
+  await expect(dialog.getByRole('listitem')).toHaveCount(2);
+  await expect(dialog.getByRole('group', { name: /^Saved/ })).toContainText('The first draft of the note.');
+  await hasNoBarriers(page, 'earlier versions');
+  await dialog.getByRole('button', { name: 'Bring this version back' }).click();
+  await expect(sheet).toContainText('The first draft of the note.');
+  await ilse.isSaved();
+
+  // This device goes on without a network; another takes over and writes the same note.
+  await page.context().setOffline(true);
+  await sheet.press('End');
+  await page.keyboard.type('Written offline.');
+  await expect(page.locator('[data-saved="kept"]')).toBeVisible();
+  const tablet = await browser.newContext();
+  const again = candidate(await tablet.newPage(), ILSE);
+  await again.opensLink();
+  await again.page.getByRole('button', { name: 'Go on here' }).click();
+  await again.goesTo(8);
+  const second = again.page.getByRole('main').getByRole('textbox');
+  await expect(second).toContainText('The first draft of the note.');
+  await expect(second).not.toContainText('Written offline.');
+  await second.press('End');
+  await again.page.keyboard.type('On the tablet.');
+  await again.isSaved();
+  await page.context().setOffline(false);
+  await expect(ilse.heading('Your test is open in another window or device')).toBeVisible();
+  // The later hold wins; the other version is offered, not lost.
+  await expect(second).toContainText('On the tablet.');
+  await again.page.getByRole('button', { name: 'Compare the versions' }).click();
+  const compare = again.page.getByRole('dialog', { name: 'Earlier versions of your answer' });
+  await compare
+    .getByRole('button', { name: /from another device or window/ })
+    .first()
+    .click();
+  await expect(compare.getByRole('group', { name: /^Saved/ })).toContainText('Written offline.');
+  await compare.getByRole('button', { name: 'Bring this version back' }).click();
+  await expect(second).toContainText('Written offline.');
+  await again.isSaved();
+  const [current] = house.rows<{ value: string }>(
+    "select value from current_answers where about = 'answer' and target = 'incident-note/A'",
+  );
+  expect(current!.value).toContain('Written offline.');
+});
