@@ -1,6 +1,6 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
@@ -10,15 +10,16 @@ import { noteArrival } from '../server/arrival/queries';
 import { noArrangements } from '../core/rounds/api';
 import { readConfig } from '../server/config';
 import {
-  candidates,
   candidateSessions,
   invitations,
+  people,
   rounds,
   sittings,
   staff,
   staffSessions,
 } from '../server/db/schema';
 import { openDatabase, type Db } from '../server/db/open';
+import { fixForm } from '../server/forms/forms';
 import { newSecret, sha256 } from '../server/http/secrets';
 import { TimeKeeper } from '../server/sittings/timeKeeper';
 import { freePort } from '../server/testing/freePort';
@@ -47,7 +48,7 @@ export class BenchHouse {
   readonly url: string;
   readonly folder: string;
   readonly link: string;
-  readonly db: Db;
+  db: Db;
   /** Whether the folder is a small file system of its own. */
   readonly small: boolean;
   private readonly settings: Record<string, string>;
@@ -62,7 +63,7 @@ export class BenchHouse {
     small: boolean,
   ) {
     [this.url, this.folder, this.link, this.settings, this.small] = [url, folder, link, settings, small];
-    this.db = openDatabase(path.join(folder, 'clear-sitting.sqlite'));
+    this.db = openDatabase(this.file);
   }
 
   static async open({ megabytes, profileIn }: Options = {}): Promise<BenchHouse> {
@@ -74,8 +75,9 @@ export class BenchHouse {
       ...{ PORT: String(port), CLEAR_SITTING_URL: url, CLEAR_SITTING_DATA: folder },
       ...{ CLEAR_SITTING_STANDIN_CAMERA: 'true', LOG_LEVEL: 'fatal' },
     };
-    const { services, outbox, close } = wire(readConfig(settings), 'fatal');
-    await seedDemo(services, outbox, { scripts: false });
+    const wired = wire(readConfig(settings), 'fatal');
+    const { outbox, close } = wired;
+    await seedDemo(wired, { scripts: false });
     const letter = outbox.list().find((l) => l.to === invitedNow[0]!.email)!;
     const link = outbox.read(letter.id)!.link!;
     await close();
@@ -90,7 +92,7 @@ export class BenchHouse {
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, [...this.flags, 'server/main.ts'], {
+    const child = spawn(process.execPath, [...this.flags, 'bench/server.ts'], {
       cwd: ROOT,
       env: { ...process.env, ...this.settings },
       stdio: ['ignore', 'ignore', 'inherit'],
@@ -111,6 +113,31 @@ export class BenchHouse {
     await ended;
   }
 
+  private get file(): string {
+    return path.join(this.folder, 'clear-sitting.sqlite');
+  }
+
+  /** Copies the database as it is now, beside the running server. */
+  async backUp(): Promise<void> {
+    await this.db.$client.backup(this.backupFile);
+  }
+
+  private readonly backupFile = path.join(mkdtempSync(path.join(tmpdir(), 'clear-sitting-backup-')), 'copy');
+
+  /** Puts the last copy in the place of the database; the server must not run. */
+  restore(): void {
+    this.db.$client.close();
+    for (const suffix of ['-wal', '-shm']) rmSync(`${this.file}${suffix}`, { force: true });
+    copyFileSync(this.backupFile, this.file);
+    this.db = openDatabase(this.file);
+  }
+
+  /** Processor seconds of the server so far, from /proc (clock ticks of a hundredth). */
+  serverSeconds(): number {
+    const fields = readFileSync(`/proc/${this.pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
+    return (Number(fields[11]) + Number(fields[12])) / 100;
+  }
+
   /** Invites candidates to the November round; gives the secret of each link. */
   invite(count: number): string[] {
     return this.db.transaction(() =>
@@ -129,9 +156,9 @@ export class BenchHouse {
       email: `b.${n}@example.org`,
       reference: `BENCH-${newSecret()}`,
     };
-    const candidateId = Number(this.db.insert(candidates).values(person).run().lastInsertRowid);
+    const personId = Number(this.db.insert(people).values(person).run().lastInsertRowid);
     const invitation = {
-      ...{ roundId: round, candidateId, linkHash: sha256(link), extraPercent: 0 },
+      ...{ roundId: round, personId, linkHash: sha256(link), extraPercent: 0 },
       ...{ arrangements: noArrangements, invitedAt: Date.now() },
     };
     return Number(this.db.insert(invitations).values(invitation).run().lastInsertRowid);
@@ -158,6 +185,11 @@ export class BenchHouse {
   openSittings(count: number): string[] {
     const time = new TimeKeeper(this.db);
     const now = Date.now();
+    const { paperVersionId } = this.db
+      .select()
+      .from(rounds)
+      .where(eq(rounds.key, 'technician-november'))
+      .get()!;
     const one = (n: number) => {
       const invitationId = this.addInvitation(n, newSecret());
       const steps = { detailsAt: now, checksAt: now, pictureAt: now, rulesAt: now, rulesVersion: 'bench' };
@@ -165,8 +197,9 @@ export class BenchHouse {
       const token = newSecret();
       const session = { tokenHash: sha256(token), invitationId, createdAt: now };
       this.db.insert(candidateSessions).values(session).run();
-      const form = { invitationId, attempt: 1, seed: newSecret(), script: newSecret() };
-      const sitting = Number(this.db.insert(sittings).values(form).run().lastInsertRowid);
+      const formId = fixForm(this.db, paperVersionId, newSecret());
+      const values = { invitationId, attempt: 1, formId, script: newSecret() };
+      const sitting = Number(this.db.insert(sittings).values(values).run().lastInsertRowid);
       time.record(sitting, { type: 'started', at: now });
       return `clear_sitting_candidate=${token}`;
     };

@@ -156,7 +156,10 @@ test('no barriers on any screen', async ({ page, house, candidate, staff, browse
   await expect(coordinator.page.getByText('Parts of a seed')).toBeVisible();
   await hasNoBarriers(coordinator.page, 'paper');
   await coordinator.goesTo('Outbox');
-  await coordinator.page.getByRole('button', { name: /Read the letter to ilse/ }).click();
+  await coordinator.page
+    .getByRole('button', { name: /Read the letter to ilse/ })
+    .last()
+    .click();
   await expect(coordinator.page.getByText('Your personal link')).toBeVisible();
   await hasNoBarriers(coordinator.page, 'outbox');
   const room = await browser.newContext();

@@ -1,7 +1,8 @@
 import type { Page, Response } from '@playwright/test';
 import { technicianPaper } from '../demo/technicianPaper';
 import { expect, test } from './house';
-import { Candidate } from './people/Candidate';
+import { Candidate, storedTexts } from './people/Candidate';
+import { openedCopies } from './openedCopies';
 
 /** Collects every byte that a page is sent by the API. */
 function listen(page: Page): { all: () => Promise<string> } {
@@ -34,6 +35,9 @@ const HALF = `function days_to_half(counts, sown) {
 `;
 
 const NOTE = `On the night of 9 March at 21:40 the supply to bay 3 dipped and the alarm rang at an empty desk. The bay stood at 11 degrees for about nine hours. Lots K-2 and K-4 were inside; K-1 and K-3 had been moved. The first count of K-4 gave 163, the second 148, because split seed coats had been counted. By the rule of root length 148 is right. First recount K-2 and K-4, then mark both lots, then let the alarm ring the person on call.`;
+
+/** Words of questions, which nobody may read before the start. */
+const QUESTION_TEXTS = ['Which part of a seed comes out first', 'The young root', 'strongest(lots)'];
 
 /** Strings of the keys and hidden cases that no candidate may be sent before the results. */
 const SECRETS = [
@@ -80,6 +84,10 @@ test('from invitation to released result, with every person in it', async ({ bro
   await expect(page.getByText('1 h 30 min', { exact: true })).toBeVisible();
   // Reading the cover costs nothing: ten minutes pass before the start.
   await house.advance(10);
+  // The whole paper is on the device, and not a word of it can be read before the start.
+  await expect(page.getByText('The paper is here and complete')).toBeVisible();
+  const early = (await sentToCandidate.all()) + (await storedTexts(page));
+  for (const text of QUESTION_TEXTS) expect(early).not.toContain(text);
   await aurelia.starts();
   await expect(page.getByRole('timer')).toHaveText(/^1:(30:00|29:5\d)$/);
 
@@ -132,9 +140,13 @@ test('from invitation to released result, with every person in it', async ({ bro
   await expect(page.getByText(/^[A-Z0-9]{4}-[A-Z0-9]{4}-[A-Z0-9]{4}$/)).toBeVisible();
   await expect(page.getByText(/People are marking “Incident note”/)).toBeVisible();
   const heard = await sentToCandidate.all();
-  expect(heard).toContain('Which part of a seed comes out first');
-  for (const secret of SECRETS) expect(heard).not.toContain(secret);
-  expect(heard).not.toMatch(SECRET_FIGURES);
+  for (const text of QUESTION_TEXTS) expect(heard).not.toContain(text);
+  // What the seal holds is the candidate's copy, and nothing of the key.
+  const copies = openedCopies(house);
+  for (const text of QUESTION_TEXTS) expect(copies).toContain(text);
+  for (const secret of SECRETS) expect(heard + copies).not.toContain(secret);
+  expect(heard + copies).not.toMatch(SECRET_FIGURES);
+  await expect.poll(() => storedTexts(page)).toBe('');
   await house.doJobs();
 
   const markingRoom = await browser.newContext();

@@ -1,35 +1,4 @@
-import { createServer } from 'node:http';
-import { allEndpoints, buildApp } from './app';
 import { readConfig } from './config';
-import { wire } from './wire';
+import { start } from './start';
 
-const config = readConfig(process.env);
-const { services, outbox, sittings, close } = wire(config);
-const { log, jobs, sandbox } = services;
-
-const app = buildApp(services, allEndpoints(services, outbox, sittings));
-/** Connections that may wait to be taken up: a whole round opens its links in the same minute. */
-const BACKLOG = 4096;
-
-const server = createServer(app);
-server.on('connection', () => services.turns.cameIn());
-server.on('error', (error) => {
-  log.fatal({ err: error }, `Port ${config.port} cannot be used. Stop what runs there, or set PORT.`);
-  process.exit(1);
-});
-server.listen({ port: config.port, host: config.host, backlog: BACKLOG }, () => {
-  log.info(`Clear Sitting answers at ${config.publicUrl}`);
-  jobs.start();
-  sandbox.warmUp().catch((trouble: unknown) => log.error({ err: trouble }, 'the code sandbox cannot start'));
-});
-
-// Desks save every ten seconds or so: their connections stay open in between.
-server.keepAliveTimeout = 75_000;
-server.headersTimeout = 80_000;
-
-const stop = () => {
-  server.close();
-  void close().then(() => process.exit(0));
-};
-process.on('SIGTERM', stop);
-process.on('SIGINT', stop);
+start(readConfig(process.env));

@@ -1,109 +1,167 @@
 import type { Random } from '../../core/random';
-import type { JournalKept, Receipt } from '../../core/sittings/api';
+import { emptyDesk } from '../../core/journal/desk';
+import type { HandInReply, HoldReply, JournalKept, Receipt, SittingOpened } from '../../core/sittings/api';
 import { ApiProblem } from '../../web/api/client';
-import type { StoredEntry } from '../../web/desk/journal/deviceStore';
-import { Sender, type SendableJournal } from '../../web/desk/journal/sender';
+import { DeviceJournal, type DeviceBatch } from '../../web/desk/journal/deviceJournal';
+import { keepSitting } from '../../web/desk/journal/deviceStore';
+import { Sender } from '../../web/desk/journal/sender';
 
 const HOURS_3 = 3 * 3_600_000;
+export const ESSAY = 'incident-note/A';
 
-/** The device's journal without a device: the same face, in memory. */
-class MemoryJournal implements SendableJournal {
-  readonly all: StoredEntry[] = [];
-  private waiting: StoredEntry[] = [];
-  onWritten: () => void = () => undefined;
+/** Talks to the server as a candidate; refusals are problems, as in the browser. */
+export class Caller {
+  refused = 0;
+  /** Refusals that should never be: the server broke. */
+  broken = 0;
+  private readonly url: string;
+  private readonly cookie: string;
 
-  write(entry: StoredEntry): void {
-    this.all.push(entry);
-    this.waiting.push(entry);
-    this.onWritten();
+  constructor(url: string, cookie: string) {
+    [this.url, this.cookie] = [url, cookie];
   }
-  unsent = (most?: number) => Promise.resolve(this.waiting.slice(0, most));
-  count = () => Promise.resolve(this.waiting.length);
-  acknowledge = (entries: readonly StoredEntry[]) => this.drop(entries);
-  drop(entries: readonly StoredEntry[]): Promise<void> {
-    const gone = new Set(entries);
-    this.waiting = this.waiting.filter((entry) => !gone.has(entry));
-    return Promise.resolve();
+
+  async post<T>(path: string, body: object): Promise<T> {
+    const response = await fetch(`${this.url}/api${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Cookie: this.cookie },
+      body: JSON.stringify(body),
+      signal: AbortSignal.timeout(20_000),
+    });
+    const answer = (await response.json()) as { code?: string; message?: string };
+    if (response.ok) return answer as T;
+    this.refused++;
+    if (response.status === 500) this.broken++;
+    throw new ApiProblem(response.status, answer.code ?? 'unknown', answer.message ?? '', answer);
+  }
+
+  /** As often as it takes. */
+  async until<T>(path: string, body: object): Promise<T> {
+    for (;;)
+      try {
+        return await this.post<T>(path, body);
+      } catch {
+        await new Promise((again) => setTimeout(again, 100));
+      }
   }
 }
 
-/** One candidate: types, and sends with the product's own sender; its clock jumps by hours now and then. */
+/**
+ * One device of a candidate: types at an essay, and keeps and sends it with the product's own journal and sender; its
+ * clock jumps by hours now and then.
+ */
 export class SimulatedDesk {
-  readonly device = crypto.randomUUID();
-  readonly acknowledged = new Set<number>();
-  readonly journal = new MemoryJournal();
+  readonly caller: Caller;
+  readonly name: string;
+  journal!: DeviceJournal;
   receipt: Receipt | null = null;
-  refused = 0;
-  private readonly url: string;
-  private readonly cookie: string;
+  /** Codes of all receipts that it was shown. */
+  readonly shown: string[] = [];
+  /** Numbers of the present hold that the server has said to hold. */
+  held = 0;
+  offline = false;
+  renewals = 0;
+  text: string;
   private readonly random: Random;
-  private readonly sender: Sender;
+  private sender!: Sender;
   private jump = 0;
-  private text = '';
+  script = '';
 
-  constructor(url: string, cookie: string, random: Random) {
-    [this.url, this.cookie, this.random] = [url, cookie, random];
+  constructor(caller: Caller, name: string, text: string, random: Random) {
+    [this.caller, this.name, this.text, this.random] = [caller, name, text, random];
+  }
+
+  async open(): Promise<this> {
+    const reply = await this.caller.until<HoldReply>('/sitting/hold', this.asking());
+    if (!reply.granted) throw new Error('no hold was granted');
+    this.script = reply.opened.sitting;
+    this.journal = await DeviceJournal.open(this.stored(reply.opened), () => this.now());
+    await keepSitting(this.stored(reply.opened), reply.opened.now);
     this.sender = new Sender({
       journal: this.journal,
       now: () => this.now(),
-      send: (entries) => this.send(entries),
+      send: (batch) => this.send(batch),
       onState: () => undefined,
       onKept: () => undefined,
-      onClosed: () => undefined,
+      onRemedy: () => this.renew(),
+      onGone: () => undefined,
+      atEnd: () => false,
     });
+    return this;
   }
 
-  /** One keystroke, as an entry. */
+  private asking() {
+    return { store: `store-${this.name}`, opening: `page-of-${this.name}`, takeOver: true };
+  }
+
+  private stored({ sitting, sealed, keys, hold }: SittingOpened) {
+    return { link: this.name, sitting: `${sitting} ${this.name}`, sealed, keys, hold, base: emptyDesk };
+  }
+
+  /** One keystroke, at the end or somewhere within. */
   type(): void {
     if (this.random() < 0.01) this.jump = [0, HOURS_3, -HOURS_3][Math.floor(this.random() * 3)]!;
-    this.text += 'abcdefghij klmno'[Math.floor(this.random() * 16)]!;
+    const at = this.random() < 0.2 ? Math.floor(this.random() * this.text.length) : this.text.length;
+    const sign = 'abcdefghij klmno'[Math.floor(this.random() * 16)]!;
+    this.text = this.text.slice(0, at) + sign + this.text.slice(at);
     const paragraph = { type: 'paragraph', content: [{ type: 'text', text: this.text }] };
-    this.journal.write({
-      ...{ sitting: 'simulated', device: this.device, seq: this.journal.all.length + 1 },
-      ...{
-        about: 'answer',
-        target: 'incident-note/A',
-        value: { text: { type: 'doc', content: [paragraph] } },
-      },
-      at: this.now(),
+    this.journal.note({
+      ...{ about: 'answer', target: ESSAY, value: { text: { type: 'doc', content: [paragraph] } } },
     });
   }
 
-  /** Until everything is delivered; then the hand-in, as often as it takes. */
+  /** Until everything is delivered. */
+  async deliver(): Promise<void> {
+    while (this.journal.waiting > 0) {
+      await this.sender.flush();
+      await new Promise((go) => setTimeout(go, 20));
+    }
+  }
+
+  /** Delivers, and hands in as often as it takes; then shows that nothing else can come. */
   async finish(): Promise<void> {
-    while ((await this.journal.count()) > 0) await this.sender.flush();
+    await this.deliver();
     this.sender.stop();
     while (!this.receipt)
       try {
-        const body = { entries: [], by: 'candidate', at: this.now() };
-        this.receipt = await this.post<Receipt>('/sitting/hand-in', body);
+        const batch = await this.journal.batch();
+        const body = { ...batch, opening: this.asking().opening, by: 'candidate', claimedAt: Date.now() };
+        const reply = await this.caller.post<HandInReply>('/sitting/hand-in', body);
+        this.take(reply);
+        this.receipt = reply.receipt;
+        if (reply.receipt) this.shown.push(reply.receipt.code);
       } catch {
         await new Promise((again) => setTimeout(again, 50 + this.random() * 200));
       }
+    await this.caller.until('/sitting/journal', {
+      ...{ ...(await this.journal.batch()), opening: this.asking().opening },
+    });
   }
 
   private now(): number {
     return Date.now() + this.jump;
   }
 
-  private async send(entries: readonly StoredEntry[]): Promise<JournalKept> {
-    const wire = entries.map(({ device, seq, about, target, value, at }) => ({
-      ...{ device, seq, about, target, value, at },
-    }));
-    const kept = await this.post<JournalKept>('/sitting/journal', { entries: wire });
-    for (const { seq } of entries) this.acknowledged.add(seq);
+  private async send(batch: DeviceBatch): Promise<JournalKept> {
+    if (this.offline) throw new ApiProblem(0, 'unreachable', '');
+    const kept = await this.caller.post<JournalKept>('/sitting/journal', {
+      ...{ ...batch, opening: this.asking().opening },
+    });
+    this.held = kept.held;
     return kept;
   }
 
-  private async post<T>(path: string, body: object): Promise<T> {
-    const response = await fetch(`${this.url}/api${path}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json', Cookie: this.cookie },
-      body: JSON.stringify(body),
-    });
-    const answer = (await response.json()) as { code?: string; message?: string };
-    if (response.ok) return answer as T;
-    this.refused++;
-    throw new ApiProblem(response.status, answer.code ?? 'unknown', answer.message ?? '', answer);
+  private take(kept: JournalKept): void {
+    this.held = kept.held;
+    this.journal.acknowledge(kept.held, kept.now);
+  }
+
+  private async renew(): Promise<void> {
+    const reply = await this.caller.post<HoldReply>('/sitting/hold', this.asking());
+    if (!reply.granted) return;
+    this.renewals++;
+    this.held = 0;
+    const { hold, desk, now } = reply.opened;
+    await keepSitting(this.stored(reply.opened), now, this.journal.renew(hold, desk));
   }
 }

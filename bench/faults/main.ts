@@ -1,8 +1,11 @@
 /*
- * The fault suite: simulated candidates against the real server through a bad network, with the server killed by `-9`,
- * the disk filled once, and clocks that jump. Afterwards every entry that any device held is in the database exactly
- * once, every acknowledged one was there at every restart, and every receipt verifies. `--short` is the form for CI.
+ * The fault suite: simulated candidates with essays of 3,000 words against the real server through a bad network, with
+ * the server killed by `-9`, a backup restored (devices hold entries that it has lost), the disk filled once, clocks that
+ * jump, second devices that take over, and clients that lie. Afterwards every essay is what its device has, everything
+ * that a device holds of its last hold is in the database once, and every receipt verifies, the first ones included.
+ * `--short` is the form for CI.
  */
+import 'fake-indexeddb/auto';
 import { rmSync, statfsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import Sqlite from 'better-sqlite3';
@@ -11,48 +14,88 @@ import { seededRandom } from '../../core/random';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
 import { BenchHouse } from '../BenchHouse';
 import { FaultProxy } from './FaultProxy';
-import { SimulatedDesk } from './SimulatedDesk';
+import { LyingDesk } from './LyingDesk';
+import { Caller, ESSAY, SimulatedDesk } from './SimulatedDesk';
 
 const short = process.argv.includes('--short');
-const CANDIDATES = short ? 40 : 200;
-const KILLS = short ? 2 : 8;
-const TYPING_MS = short ? 12_000 : 90_000;
-const KEY_MS = 400;
-const DISK_MB = short ? 48 : 256;
+const CANDIDATES = short ? 24 : 150;
+const LIARS = short ? 4 : 15;
+/** Candidates whose device goes offline and is taken over by a second one. */
+const TAKEN_OVER = short ? 4 : 25;
+const KILLS = short ? 1 : 6;
+const BACKUP_MS = short ? 3000 : 120_000;
+const TYPING_MS = short ? 10_000 : 200_000;
+const KEY_MS = 600;
+const WORDS = 3000;
+const DISK_MB = short ? 64 : 512;
 const FULL_MS = 3000;
 
 const random = seededRandom(process.env.FAULTS_SEED ?? 'faults');
 const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 const house = await BenchHouse.open({ megabytes: DISK_MB });
 const { proxy, url } = await FaultProxy.open(house.url, random);
-const desks = house.openSittings(CANDIDATES).map((cookie) => new SimulatedDesk(url, cookie, random));
+const word = () => 'supply bay dipped night alarm count lots kept'.split(' ')[Math.floor(random() * 8)]!;
+const essay = () => Array.from({ length: WORDS }, word).join(' ');
+const cookies = house.openSittings(CANDIDATES + LIARS);
+const callers = cookies.map((cookie) => new Caller(url, cookie));
+const honest = callers.slice(0, CANDIDATES);
+const first = await Promise.all(
+  honest.map((caller, n) => new SimulatedDesk(caller, `first-${n}`, essay(), random).open()),
+);
+const liars = callers.slice(CANDIDATES).map((caller) => new LyingDesk(caller, random));
+/** The device that hands in, for each candidate. */
+const desks = [...first];
 
-/** Rows of the journal, read beside the server (or while it is dead). */
-function kept(): Map<string, Set<number>> {
-  const db = new Sqlite(path.join(house.folder, 'clear-sitting.sqlite'), { readonly: true });
-  const found = new Map<string, Set<number>>();
-  for (const { device, seq } of db.prepare('select device, seq from journal').all() as {
-    device: string;
-    seq: number;
-  }[])
-    found.set(device, (found.get(device) ?? new Set()).add(seq));
-  db.close();
-  return found;
-}
-
-let [missing, typing] = [0, true];
-const keys = desks.map(async (desk) => {
+let typing = true;
+const keys = desks.map(async (_, n) => {
   while (typing) {
-    desk.type();
+    desks[n]!.type();
     await wait(random() * 2 * KEY_MS);
   }
 });
+const lies = liars.map(async (liar) => {
+  while (typing) {
+    await liar.act();
+    await wait(random() * 500);
+  }
+});
 
+const rows = <T>(query: string, ...values: unknown[]): T[] => {
+  const db = new Sqlite(path.join(house.folder, 'clear-sitting.sqlite'), { readonly: true });
+  const found = db.prepare(query).all(...values) as T[];
+  db.close();
+  return found;
+};
+
+/** Entries of a device's present hold in the database. */
+const inDatabase = (desk: SimulatedDesk): Set<number> =>
+  new Set(
+    rows<{ number: number }>(
+      `select journal.number from journal join sittings on sittings.id = journal.sitting_id
+       join holds on holds.sitting_id = sittings.id and holds.number = journal.hold
+       where script = ? and token = ? and variant = 0`,
+      desk.script,
+      desk.journal.head().token,
+    ).map((row) => row.number),
+  );
+
+let missing = 0;
+/** Kills the server, and looks whether all that was acknowledged is there. */
 async function killAndLook(): Promise<void> {
-  const promised = desks.map((desk) => [desk.device, [...desk.acknowledged]] as const);
+  const promised = desks.map((desk) => ({ desk, held: desk.held, token: desk.journal.head().token }));
   await house.killHard();
-  const found = kept();
-  for (const [device, seqs] of promised) missing += seqs.filter((seq) => !found.get(device)?.has(seq)).length;
+  for (const { desk, held, token } of promised) {
+    if (desk.journal.head().token !== token) continue;
+    const found = inDatabase(desk);
+    for (let number = 1; number <= held; number++) if (!found.has(number)) missing++;
+  }
+  await house.start();
+}
+
+/** Puts an old backup in the place of the database: what was acknowledged since is only on the devices. */
+async function restore(): Promise<void> {
+  await house.killHard();
+  house.restore();
   await house.start();
 }
 
@@ -71,65 +114,103 @@ async function fillDisk(): Promise<number> {
   return 1;
 }
 
-const from = Date.now();
-const acts = [...Array.from({ length: KILLS }, () => killAndLook), fillDisk];
-let fills = 0;
-for (const act of acts) {
-  await wait((TYPING_MS / (acts.length + 1)) * (0.5 + random()));
-  fills += (await act()) ?? 0;
+/** Some devices lose their network and write on; others of the same candidates take over, with essays of their own. */
+async function takeOver(): Promise<void> {
+  const lost = first.slice(0, TAKEN_OVER);
+  for (const desk of lost) desk.offline = true;
+  await wait(short ? 1000 : 5000);
+  await Promise.all(
+    lost.map(async (desk, n) => {
+      const second = new SimulatedDesk(desk.caller, `second-${n}`, essay(), random);
+      desks[n] = await second.open();
+    }),
+  );
 }
-await wait(Math.max(0, TYPING_MS - (Date.now() - from)));
-typing = false;
-await Promise.all(keys);
-proxy.bad = false;
-await Promise.all(desks.map((desk) => desk.finish()));
 
-const found = kept();
-const held = desks.reduce((sum, desk) => sum + desk.journal.all.length, 0);
-const inDatabase = [...found.values()].reduce((sum, seqs) => sum + seqs.size, 0);
-const lost = desks.reduce(
-  (sum, desk) => sum + desk.journal.all.filter((e) => !found.get(desk.device)?.has(e.seq)).length,
-  0,
-);
-const rows = new Sqlite(path.join(house.folder, 'clear-sitting.sqlite'), { readonly: true });
-const { n: all } = rows.prepare('select count(*) as n from journal').get() as { n: number };
+const from = Date.now();
+let fills = 0;
+const acts: (() => Promise<unknown>)[] = [
+  ...Array.from({ length: Math.ceil(KILLS / 2) }, () => killAndLook),
+  async () => (fills += await fillDisk()),
+  takeOver,
+  ...Array.from({ length: Math.floor(KILLS / 2) }, () => killAndLook),
+];
+const between = (TYPING_MS - BACKUP_MS) / (acts.length + 1);
+for (const act of acts) {
+  await wait(between * (0.5 + random()));
+  await act();
+}
+await house.backUp();
+await wait(BACKUP_MS);
+const acknowledgedSince = desks.reduce((sum, desk) => sum + desk.held, 0);
+await restore();
+const lostByTheBackup = acknowledgedSince - desks.reduce((sum, desk) => sum + inDatabase(desk).size, 0);
+await wait(short ? 2000 : 10_000);
+typing = false;
+await Promise.all([...keys, ...lies]);
+proxy.bad = false;
+// The devices that were offline come back: their versions lose, and are kept.
+for (const desk of first.slice(0, TAKEN_OVER)) desk.offline = false;
+await Promise.all(first.slice(0, TAKEN_OVER).map((desk) => desk.deliver()));
+await Promise.all([...desks.map((desk) => desk.finish()), ...liars.map((liar) => liar.finish())]);
+
+let [lost, entries, wrongEssays] = [0, 0, 0];
+for (const desk of desks) {
+  const found = inDatabase(desk);
+  const { number } = desk.journal.head();
+  entries += number;
+  for (let n = 1; n <= number; n++) if (!found.has(n)) lost++;
+  const [current] = rows<{ value: string }>(
+    `select value from current_answers join sittings on sittings.id = sitting_id
+     where script = ? and target = ? and about = 'answer'`,
+    desk.script,
+    ESSAY,
+  );
+  if (!current?.value.includes(JSON.stringify(desk.text))) wrongEssays++;
+}
 const codes = new Set(
-  (
-    rows.prepare('select receipt_hash as hash from sittings where receipt_hash is not null').all() as {
-      hash: string;
-    }[]
-  ).map(({ hash }) => receiptCode(hash)),
+  rows<{ hash: string }>('select hash from receipts').map(({ hash }) => receiptCode(hash)),
 );
-rows.close();
+const shown = desks.flatMap((desk) => desk.shown);
 const receipts = verifyReceipts(house.db);
-const strange = desks.filter((desk) => !codes.has(desk.receipt!.code)).length;
+const [{ n: versions }] = rows<{ n: number }>(
+  'select count(distinct sitting_id) as n from journal where hold > 1 and variant = 0',
+) as [{ n: number }];
 proxy.close();
 await house.close();
 
 const report = {
   candidates: CANDIDATES,
+  liars: LIARS,
+  takenOver: TAKEN_OVER,
+  wordsAnEssay: WORDS,
   seconds: Math.round((Date.now() - from) / 1000),
-  entriesHeld: held,
-  entriesInDatabase: inDatabase,
-  rowsInDatabase: all,
+  entriesOfLastHolds: entries,
   lost,
+  wrongEssays,
   acknowledgedMissingAtARestart: missing,
+  acknowledgedEntriesTheBackupLacked: lostByTheBackup,
   kills: KILLS,
   diskFills: fills,
-  refusedAnswers: desks.reduce((sum, desk) => sum + desk.refused, 0),
+  holdsRenewed: desks.reduce((sum, desk) => sum + desk.renewals, 0),
+  sittingsWithSeveralHolds: versions,
+  refusedAnswers: callers.reduce((sum, caller) => sum + caller.refused, 0),
+  brokenAnswers: callers.reduce((sum, caller) => sum + caller.broken, 0),
   network: proxy.counts,
   receipts: receipts.checked,
   receiptsBroken: receipts.broken.length,
-  receiptsUnknown: strange,
+  receiptsShown: shown.length,
+  receiptsShownAndUnknown: shown.filter((code) => !codes.has(code)).length,
 };
 console.log(JSON.stringify(report, null, 2));
 const well =
   lost === 0 &&
+  wrongEssays === 0 &&
   missing === 0 &&
-  held === inDatabase &&
-  held === all &&
-  receipts.checked === CANDIDATES &&
-  receipts.broken.length === 0 &&
-  strange === 0;
+  report.brokenAnswers === 0 &&
+  shown.length === CANDIDATES &&
+  report.receiptsShownAndUnknown === 0 &&
+  receipts.checked >= CANDIDATES + LIARS &&
+  receipts.broken.length === 0;
 console.log(well ? 'Nothing was lost.' : 'SOMETHING WAS LOST.');
 process.exit(well ? 0 : 1);

@@ -1,7 +1,7 @@
 /*
  * `npm run load -- --candidates N`: simulated candidates arrive, start within a minute of one another, save every ten
  * seconds, and hand in all in the last two minutes; each holds a line of events meanwhile, and one invigilator watches
- * them all. Server and generator share the machine; what each of them costs is
+ * them all. Each writes on at an essay of 3,000 words. Server and generator share the machine; what each of them costs is
  * told apart. Writes bench/load/results.json.
  */
 import { once } from 'node:events';
@@ -11,8 +11,14 @@ import { cpus, tmpdir } from 'node:os';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { checkNames } from '../../core/arrival/checks';
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import type { Entry } from '../../core/journal/entry';
+import { HoldWriter } from '../../core/journal/holdWriter';
+import { makePatch, WHOLE_AFTER } from '../../core/journal/patch';
 import { seededRandom } from '../../core/random';
+import type { HandInReply, HoldReply, JournalKept, Prepared, SittingOpened } from '../../core/sittings/api';
 import { technicianPaper } from '../../demo/technicianPaper';
+import { sha256 } from '../../server/http/secrets';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
 import { BenchHouse } from '../BenchHouse';
 import { measureSaves } from '../saves';
@@ -29,6 +35,8 @@ const WRITE_MS = argument('write-seconds', 60) * 1000;
 const END_MS = argument('end-seconds', 120) * 1000;
 const SAVE_MS = 10_000;
 const LOOPBACK_QUEUE = 30_000;
+const WORDS = 3000;
+const WORD = 'supply bay dipped night alarm count lots kept'.split(' ');
 
 const { rules: RULES } = technicianPaper();
 const CHECKS = checkNames;
@@ -103,22 +111,45 @@ const [starts, saves, handIns]: number[][] = [[], [], []];
 const steps: number[] = [];
 /** Saves by the phase in which they were sent, so that it shows what slows them. */
 const byPhase: Record<string, number[]> = {};
-let [acknowledged, refused, again] = [0, 0, 0];
+let [acknowledged, refused, again, receiptsShown] = [0, 0, 0, 0];
 
 const well = (answer: Answer): Answer => {
   if (answer.status !== 200) refused++;
   return answer;
 };
 
-/** A note that grows, as somebody's who thinks before every sentence. */
-const entryOf = (device: string, seq: number) => {
-  const text = 'The supply to bay three dipped at night. '.repeat(1 + (seq % 12));
-  const paragraph = { type: 'paragraph', content: [{ type: 'text', text }] };
-  return {
-    ...{ device, seq, about: 'answer', target: 'incident-note/A', at: Date.now() },
-    value: { text: { type: 'doc', content: [paragraph] } },
-  };
-};
+/** An essay of 3,000 words that is written on: whole at first and every fifty entries, patches in between. */
+class Essay {
+  private readonly writer: HoldWriter;
+  private text: string;
+  private base: { readonly number: number; readonly text: string } | null = null;
+  private patches = 0;
+  heard: number;
+
+  constructor({ hold, now }: SittingOpened) {
+    this.writer = new HoldWriter(hold, sha256);
+    this.heard = now;
+    this.text = Array.from({ length: WORDS }, (_, n) => WORD[n % WORD.length]).join(' ');
+  }
+
+  write(): Entry {
+    this.text += ` and ${WORD[Math.floor(random() * WORD.length)]}`;
+    const paragraph = { type: 'paragraph', content: [{ type: 'text', text: this.text }] };
+    const value = { text: { type: 'doc', content: [paragraph] } };
+    const text = canonicalJson(value);
+    const whole = this.base === null || this.patches >= WHOLE_AFTER;
+    const ref = { hold: this.writer.hold, number: this.base?.number ?? 0 };
+    const body = whole ? { value } : { patch: makePatch(ref, { from: this.base!.text, to: text }, sha256) };
+    const entry = this.writer.append({ about: 'answer', target: 'incident-note/A', at: Date.now(), ...body });
+    this.base = { number: entry.number, text };
+    this.patches = whole ? 0 : this.patches + 1;
+    return entry;
+  }
+
+  batch(entries: readonly Entry[]) {
+    return { head: this.writer.head(this.heard), opening: 'page-of-load', entries };
+  }
+}
 
 /** The size of a picture that a camera's page sends; only its first bytes are those of a JPEG. */
 const picture = Buffer.alloc(40_000);
@@ -157,40 +188,48 @@ async function candidate(link: string, from: number): Promise<void> {
 async function sit(cookie: string, end: number): Promise<void> {
   const from = performance.now();
   const { body } = well(await call('POST', '/sitting/prepare', cookie, {}));
-  const { paperHash } = JSON.parse(body) as { paperHash: string };
-  well(await call('GET', `/sitting/paper/${paperHash}`, cookie));
-  well(await call('POST', '/sitting/start', cookie, { paperHash }));
+  const { sealed } = JSON.parse(body) as Prepared;
+  const hashes = sealed.map((copy) => copy.hash);
+  for (const hash of hashes) well(await call('GET', `/sitting/sealed/${hash}`, cookie));
+  const asked = { store: 'store-of-load', opening: 'page-of-load', takeOver: true, sealed: hashes };
+  const started = well(await call('POST', '/sitting/start', cookie, asked));
   starts!.push(performance.now() - from);
+  const reply = JSON.parse(started.body) as HoldReply;
+  if (!reply.granted) throw new Error('a start without a hold');
+  const essay = new Essay(reply.opened);
+  const send = async (route: string, entries: readonly Entry[], more = {}) => {
+    const answer = well(await call('POST', route, cookie, { ...essay.batch(entries), ...more }));
+    if (answer.status === 200) {
+      acknowledged += entries.length;
+      essay.heard = (JSON.parse(answer.body) as JournalKept).now;
+    }
+    return answer;
+  };
+  await send('/sitting/journal', []);
   const stopListening = listen('/live/stream', cookie);
-  const device = crypto.randomUUID();
   const handInAt = end - random() * END_MS;
-  let seq = 0;
   for (;;) {
     const pause = SAVE_MS * (0.5 + random());
     if (Date.now() + pause > handInAt) break;
     await wait(pause);
-    const entries = Array.from({ length: 1 + Math.floor(random() * 3) }, () => entryOf(device, ++seq));
+    const entries = Array.from({ length: 1 + Math.floor(random() * 3) }, () => essay.write());
     const sent = Date.now();
-    const answer = well(await call('POST', '/sitting/journal', cookie, { entries }));
+    const answer = await send('/sitting/journal', entries);
     saves!.push(answer.ms);
     (byPhase[phaseAt(sent)] ??= []).push(answer.ms);
-    if (answer.status === 200) acknowledged += entries.length;
   }
   await wait(Math.max(0, handInAt - Date.now()));
-  const last = [entryOf(device, ++seq)];
-  const answer = well(
-    await call('POST', '/sitting/hand-in', cookie, { entries: last, by: 'candidate', at: Date.now() }),
-  );
-  handIns!.push(answer.ms);
+  const handedIn = await send('/sitting/hand-in', [essay.write()], {
+    by: 'candidate',
+    claimedAt: Date.now(),
+  });
+  handIns!.push(handedIn.ms);
+  if ((JSON.parse(handedIn.body) as HandInReply).receipt) receiptsShown++;
+  // One more round trip shows that nothing else can come.
+  await send('/sitting/journal', []);
   stopListening();
-  if (answer.status === 200) acknowledged++;
 }
 
-/** Processor seconds of a process, from /proc (clock ticks of a hundredth). */
-const serverSeconds = () => {
-  const fields = readFileSync(`/proc/${house.pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
-  return (Number(fields[11]) + Number(fields[12])) / 100;
-};
 /** Processor seconds that the host gave to others although something here wanted to run; of all cores. */
 const stolenSeconds = () => Number(readFileSync('/proc/stat', 'utf8').split(/\s+/)[8]) / 100;
 /** What the kernel threw away: connections while too many waited to be taken up, and packets on the way through itself. */
@@ -233,7 +272,7 @@ const stolenBefore = stolenSeconds();
 const loopbackQueue = lengthenLoopback();
 const thrownBefore = thrownAway();
 const heartbeat = new Worker(new URL('./heartbeat.mjs', import.meta.url));
-const [serverBefore, ownBefore] = [serverSeconds(), process.cpuUsage()];
+const [serverBefore, ownBefore] = [house.serverSeconds(), process.cpuUsage()];
 const { cookie: watcher, round } = house.invigilator();
 const stopWatching = listen(`/watch/${round}/stream`, watcher);
 await Promise.all(links.map((link) => candidate(link, from)));
@@ -245,11 +284,11 @@ await heartbeat.terminate();
 const own = process.cpuUsage(ownBefore);
 const stolen = stolenSeconds() - stolenBefore;
 const thrown = thrownAway();
-const serverCpu = serverSeconds() - serverBefore;
+const serverCpu = house.serverSeconds() - serverBefore;
 const { n: kept } = house.db.$client.prepare('select count(*) as n from journal').get() as { n: number };
 const receipts = verifyReceipts(house.db);
 agent.destroy();
-const { save, echo } = await measureSaves(house);
+const { save, bare } = await measureSaves(house);
 await house.close();
 
 const results = {
@@ -281,6 +320,7 @@ const results = {
     connectionsDropped: thrown.connections - thrownBefore.connections,
     packetsDropped: thrown.packets - thrownBefore.packets,
   },
+  receiptsShown,
   receipts: receipts.checked,
   receiptsBroken: receipts.broken.length,
   processorSeconds: {
@@ -295,7 +335,7 @@ const results = {
     over100Ms: late.filter((ms) => ms > 100).length,
     secondsInThem: Math.round(late.filter((ms) => ms > 100).reduce((sum, ms) => sum + ms, 0) / 100) / 10,
   },
-  savesOfEcho: { save, echo, ofEcho: Math.round((100 * save.perSecond) / echo.perSecond) / 100 },
+  savesOfBare: { save, bare, ofBare: Math.round((100 * save.perSecond) / bare.perSecond) / 100 },
 };
 writeFileSync(path.join(import.meta.dirname, 'results.json'), `${JSON.stringify(results, null, 2)}\n`);
 console.log(JSON.stringify(results, null, 2));

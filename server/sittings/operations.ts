@@ -138,17 +138,18 @@ export class SittingOperations {
   }
 
   /**
-   * Grants the right to write to a browser store that has none: where nobody was heard of lately, or where the candidate
-   * takes it over. Asked again by the store that has just got it, the reply is the same.
+   * Grants the right to write to a browser store that has none: where nobody was heard of lately, where the candidate
+   * takes it over, or where the store had it and has lost what it kept. Asked again by the store that has just got it, the
+   * reply is the same.
    */
   async hold(invitation: number, who: HoldBody, agent: string): Promise<HoldReply> {
     const { commits, hub, clock } = this.services;
     const current = this.running(invitation);
     const holder = this.holds.current(current.id);
-    const fresh = holder?.store === who.store && holder.last === 0;
-    if (fresh) return { granted: true, opened: this.opened(current, holder) };
+    const own = holder?.store === who.store;
+    if (own && holder.last === 0) return { granted: true, opened: this.opened(current, holder) };
     const heard = clock.now() - (hub.heardAt(invitation) ?? 0) < SILENCE_MS;
-    if (holder && heard && !who.takeOver) return { granted: false };
+    if (holder && heard && !own && !who.takeOver) return { granted: false };
     const state = await commits.run(() => this.grant(current.id, who, agent));
     hub.hear(invitation, clock.now());
     hub.tellOf(invitation, current.roundId);

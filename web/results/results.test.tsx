@@ -31,7 +31,13 @@ const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
     ...nothing,
   }));
   const sheet = buildResultSheet({
-    ...{ state: 'confirmed', paper, form: buildCandidatePaper(paper, 'sheet'), answers, marks: [...marks, byPerson] },
+    ...{
+      state: 'confirmed',
+      paper,
+      form: buildCandidatePaper(paper, 'sheet'),
+      answers,
+      marks: [...marks, byPerson],
+    },
     candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
     ...{ satAt: Date.UTC(2026, 10, 24), releasedAt: Date.UTC(2026, 11, 4), receipt: 'AAAA-BBBB-CCCC' },
   });

@@ -91,12 +91,23 @@ const inMemory = {
   sittings: new Map<string, StoredSitting>(),
 };
 
-/** The name of this browser store, made up once. */
+/** The name of this browser store, made up once; where there is no database, that of this tab. */
 export async function storeName(): Promise<string> {
   const known = await orNothing((db) => db.get('settings', 'store'));
-  const name = known ?? (inMemory.store ??= crypto.randomUUID());
+  const name = known ?? nameOfTab();
   if (!known) await orNothing((db) => db.put('settings', name, 'store'));
   return name;
+}
+
+function nameOfTab(): string {
+  inMemory.store ??= crypto.randomUUID();
+  try {
+    const known = sessionStorage.getItem('clear-sitting-store') ?? inMemory.store;
+    sessionStorage.setItem('clear-sitting-store', known);
+    return known;
+  } catch {
+    return inMemory.store;
+  }
 }
 
 export async function keepSealed(hash: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
