@@ -8,7 +8,8 @@ import { openedCopies } from './openedCopies';
 function listen(page: Page): { all: () => Promise<string> } {
   const bodies: Promise<string>[] = [];
   const heard = (response: Response) => {
-    if (!response.url().includes('/api/')) return;
+    // A stream of events has no end to wait for.
+    if (!response.url().includes('/api/') || response.url().endsWith('/stream')) return;
     bodies.push(
       response.body().then(
         (body) => body.toString('utf8'),

@@ -90,7 +90,7 @@ export type ParsedEntry =
 export function parseEntry(raw: unknown): ParsedEntry {
   const parsed = v.safeParse(entrySchema, raw);
   if (!parsed.success) return { refusal: 'malformed-entry' };
-  const entry = parsed.output as Entry;
+  const entry = parsed.output;
   if ((entry.value === undefined) === (entry.patch === undefined)) return { refusal: 'malformed-entry' };
   try {
     const body = canonicalJson(entry.value ?? null);

@@ -41,8 +41,33 @@ describe('jobs', () => {
       clock.advance(60_000);
     }
     expect(broken).toHaveBeenCalledTimes(5);
-    expect(db.select().from(jobs).get()).toMatchObject({ attempts: 5, trouble: 'Error: the box is shut' });
+    expect(queue.failed()).toMatchObject([
+      { subject: 7, attempts: 5, doneAt: null, trouble: 'Error: the box is shut' },
+    ]);
     expect(queue.open()).toBe(0);
+  });
+
+  it('that were given up can be run again, once; they are never taken to be done', async () => {
+    let shut = true;
+    queue.handle('score', () => {
+      if (shut) throw new Error('the box is shut');
+    });
+    queue.add('score', 7);
+    for (let turn = 0; turn < 6; turn++) {
+      await queue.turn();
+      clock.advance(60_000);
+    }
+    const { id } = queue.failed()[0]!;
+    shut = false;
+    expect([queue.runAgain(id), queue.runAgain(id)]).toEqual([true, false]);
+    await queue.turn();
+    expect([queue.failed(), db.select().from(jobs).get()!.state]).toEqual([[], 'done']);
+  });
+
+  it('of a kind that nobody knows are failed at once, for staff to see', async () => {
+    queue.add('polish', 1);
+    await queue.turn();
+    expect(queue.failed()).toMatchObject([{ kind: 'polish', attempts: 1, doneAt: null }]);
   });
 
   it('one that fails does not hold up the others', async () => {

@@ -1,10 +1,13 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { and, eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { kindNames, kindOf, type KindName } from '../../core/kinds/registry';
 import type { MarkingBench, MarkingPile, SignOffState } from '../../core/marking/api';
-import { audit, marks } from '../db/schema';
+import { audit, currentAnswers, marks, roundStaff, sittings } from '../db/schema';
+import { makeReceipt } from '../sittings/receipts';
 import type { ApiClient } from '../testing/ApiClient';
 import { samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
+import { scoreSitting } from './scoreJob';
 
 let house: Served;
 let [ada, ben, lead]: ApiClient[] = [];
@@ -173,5 +176,59 @@ describe('the sign-off', () => {
       on.rubric.criteria.reduce((sum, c) => sum + pick(c.levels), 0);
     const mean = (total((l) => l[0]!.hundredths) + total((l) => l.at(-1)!.hundredths)) / 2;
     expect((await state(round)).piles).toMatchObject([{ marked: 2, left: 0, mean }]);
+  });
+});
+
+describe('a script that changes after it was marked', () => {
+  it('is marked anew only where it has changed; each mark names the one that it supersedes', async () => {
+    const round = newRound();
+    const device = await house.sitting(house.invite(round));
+    const { services, sittings: operations } = house.wired;
+    device.write(TARGET, sampleOf(KIND).best);
+    device.write('the-number/A', { typed: '1' });
+    device.write('the-code/A', sampleOf('code').best);
+    await device.finish();
+    await services.jobs.turn();
+    const on = await bench(ada!, round);
+    await mark(ada!, on.scripts[0]!.task, lowest(on));
+    const id = services.db
+      .select()
+      .from(sittings)
+      .all()
+      .find((s) => s.script === device.opened.sitting)!.id;
+    const own = eq(marks.sittingId, id);
+    const marksOf = () => services.db.select().from(marks).where(own).orderBy(marks.id).all();
+    const before = marksOf();
+    expect(before.every((m) => m.supersedes === null)).toBe(true);
+    // A coordinator's decision takes the number back: the note and the program stay as they were marked.
+    const gone = and(eq(currentAnswers.sittingId, id), eq(currentAnswers.target, 'the-number/A'));
+    services.db.delete(currentAnswers).where(gone).run();
+    makeReceipt(services.db, id, { at: house.clock.now(), reason: 'decision' });
+    services.db.update(sittings).set({ scoredAt: null }).where(eq(sittings.id, id)).run();
+    const run = vi.spyOn(services.sandbox, 'run');
+    await scoreSitting(services, id);
+    // What the program did was kept as evidence: it does not run again.
+    expect(run).not.toHaveBeenCalled();
+    run.mockRestore();
+    const after = marksOf().slice(before.length);
+    expect(after.map((m) => [m.target, m.cause, m.hundredths])).toEqual([
+      ['the-number/A', 'response changed', 0],
+    ]);
+    expect(after[0]!.supersedes).toBe(before.find((m) => m.target === 'the-number/A')!.id);
+    expect((await bench(ada!, round)).left).toBe(0);
+    expect(operations.holds.of(id)).toHaveLength(1);
+  });
+});
+
+describe('staff of a round', () => {
+  it('mark, watch and sign off only where they have the role', async () => {
+    const round = newRound();
+    await handIn(round);
+    const { db } = house.wired.services;
+    expect((await lead!.get(`/marking/piles/${round}/${TARGET}`)).status).toBe(200);
+    db.delete(roundStaff).where(eq(roundStaff.roundId, round)).run();
+    expect((await ada!.get<MarkingPile[]>('/marking/piles')).body.some((p) => p.round === round)).toBe(false);
+    expect((await ada!.get(`/marking/piles/${round}/${TARGET}`)).status).toBe(403);
+    expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(403);
   });
 });

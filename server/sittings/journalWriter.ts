@@ -117,6 +117,8 @@ export class JournalWriter {
     const slot = slotOfRow(entry);
     const before = this.find.currentAt(sitting, slot.about, slot.target);
     if (before && !isLater(ref, before)) return;
+    // Its base has yet to come: as soon as the gap is filled the sitting is judged.
+    if (entry.patch?.base.hold === hold.number && entry.patch.base.number > hold.chain.whole) return;
     const value = this.valueAfter(sitting, entry, body, before);
     if (value === null || (entry.patch && !fitsText(paper, entry, value.text))) {
       // A value that cannot be made out stands in nobody's way; the device is asked for a whole one.

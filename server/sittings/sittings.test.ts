@@ -178,7 +178,7 @@ describe('saving', () => {
           sha256,
         ),
       });
-    await device.save({ entries: device.entries.slice(1) });
+    expect((await device.save({ entries: device.entries.slice(1) })).body.renew).toBe(false);
     expect(answersNow(device)).toEqual({});
     await device.save({ entries: device.entries.slice(0, 1) });
     expect(answersNow(device)).toEqual({ [WRITING]: texts[2] });

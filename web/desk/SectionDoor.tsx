@@ -1,7 +1,7 @@
 import { DoorOpen } from 'lucide-react';
 import { showMarks, sumMarks } from '../../core/marks';
 import { allowedMs, MINUTE_MS } from '../../core/timing/deadline';
-import { showLength } from '../../core/timing/pace';
+import { showClock, showLength } from '../../core/timing/pace';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
@@ -19,7 +19,9 @@ export function SectionDoor({ section: key }: { readonly section: string }) {
   const enter = useDesk((s) => s.enterSection);
   const { busy, trouble, run } = useAction();
   const own = questions.filter((question) => question.section === key);
-  const length = showLength(allowedMs(section.minutes! * MINUTE_MS, extraPercent));
+  const limitMs = allowedMs(section.minutes! * MINUTE_MS, extraPercent);
+  // A limit is told exactly, never rounded up.
+  const length = limitMs % MINUTE_MS === 0 ? showLength(limitMs) : `${showClock(limitMs)} min`;
   const marks = showMarks(sumMarks(own.map((question) => question.marks)));
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-4 desk:px-7">
@@ -43,7 +45,13 @@ export function SectionDoor({ section: key }: { readonly section: string }) {
           </div>
         )}
         <div className="mt-5">
-          <Button look="first" large disabled={busy} onClick={() => void run(() => enter(key))}>
+          <Button
+            look="first"
+            large
+            className="max-w-full whitespace-normal!"
+            disabled={busy}
+            onClick={() => void run(() => enter(key))}
+          >
             <DoorOpen aria-hidden className="size-5" /> {t('sectionEnter', { key })}
           </Button>
         </div>

@@ -3,7 +3,10 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { sumMarks } from '../../core/marks';
 import type { LiveView } from '../../core/live/api';
+import { splitForSealing } from '../../core/papers/candidatePaper';
+import type { AnswerVersion } from '../../core/sittings/api';
 import { answers } from '../kinds/answers';
+import { readings } from '../kinds/readings';
 import {
   deskInHand,
   deskPaper,
@@ -20,6 +23,7 @@ import { Foot } from './Foot';
 import { HandIn } from './HandIn';
 import { HelpTools } from './HelpTools';
 import { LastLook } from './LastLook';
+import { PartView } from './PartView';
 import { QuestionView } from './QuestionView';
 import { Rail } from './Rail';
 
@@ -282,5 +286,68 @@ describe('the desk put away', () => {
     renderAtDesk(desk, <Covered why="elsewhere" />);
     await userEvent.click(screen.getByRole('button', { name: 'Go on here' }));
     expect(screen.getByText(/the other holds on/)).toBeVisible();
+  });
+});
+
+describe('a section with a limit of its own', () => {
+  const sealed = {
+    ...deskPaper,
+    sections: deskPaper.sections.map((s) => (s.key === first!.section ? { ...s, minutes: 10 } : s)),
+  };
+  const { open, limited } = splitForSealing(sealed);
+
+  it('is a door before it is entered: what it costs, and nothing of its questions', async () => {
+    const enter = vi.fn(() => Promise.resolve(limited[0]!));
+    desk = deskInHand({ paper: open, help: { ...help(), enter }, time: { ...deskTime, extraPercent: 25 } });
+    await answers.load(['choice']);
+    renderAtDesk(desk, <QuestionView />);
+    expect(screen.getByText(/Section A has a time limit of its own/)).toBeVisible();
+    // Ten minutes and a quarter more.
+    expect(screen.getByText(/You have 12:30 min for its 4 questions/)).toBeVisible();
+    expect(document.body).not.toHaveTextContent(first!.title);
+    await userEvent.click(screen.getByRole('button', { name: 'Enter section A – its time begins' }));
+    expect(enter).toHaveBeenCalledWith('A');
+    expect(await screen.findAllByRole('radio')).not.toHaveLength(0);
+  });
+
+  it('says why it cannot be entered', async () => {
+    const enter = vi.fn(() => Promise.reject(new Error('The server cannot be reached.')));
+    desk = deskInHand({ paper: open, help: { ...help(), enter } });
+    renderAtDesk(desk, <QuestionView />);
+    await userEvent.click(screen.getByRole('button', { name: /^Enter section A/ }));
+    expect(await screen.findByText(/The server cannot be reached/)).toBeVisible();
+  });
+});
+
+describe('earlier versions', () => {
+  const place = deskPaper.questions.findIndex((q) => q.parts.some((p) => p.kind === 'writing'));
+  const part = deskPaper.questions[place]!.parts[0]!;
+  const essay = (text: string) => ({
+    text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
+  });
+  const versions: AnswerVersion[] = [
+    { hold: 2, number: 4, at: 2000, elsewhere: false, value: essay('as it is') },
+    { hold: 1, number: 9, at: 1000, elsewhere: true, value: essay('from the tablet') },
+  ];
+
+  it('are looked through and brought back; where another device has one, that is said first', async () => {
+    await Promise.all([answers.load(['writing']), readings.load(['writing'])]);
+    const asked = { ...help(), versions: vi.fn(() => Promise.resolve(versions)) };
+    desk = deskInHand({ help: asked, otherVersions: [part.target] });
+    renderAtDesk(desk, <PartView part={part} several={false} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Compare the versions' }));
+    const dialog = within(await screen.findByRole('dialog'));
+    expect(asked.versions).toHaveBeenCalledWith(part.target);
+    expect(await dialog.findByText('from the tablet')).toBeVisible();
+    await userEvent.click(dialog.getByRole('button', { name: 'Bring this version back' }));
+    expect(desk.noted).toContain(`answer ${part.target}`);
+    expect(state().desk.answers[part.target]).toEqual(essay('from the tablet'));
+    expect(screen.queryByText(/Another device or window also has a version/)).toBeNull();
+  });
+
+  it('are not there in a rehearsal, nor for what is done with one press', () => {
+    desk = deskInHand({ help: help() });
+    renderAtDesk(desk, <PartView part={first!.parts[0]!} several={false} />);
+    expect(screen.queryByRole('button', { name: 'Earlier versions' })).toBeNull();
   });
 });

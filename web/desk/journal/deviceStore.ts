@@ -62,7 +62,8 @@ let opening: Promise<DeviceDatabase> | null = null;
 /** The one database of this device. */
 export const deviceDatabase = (): Promise<DeviceDatabase> => (opening ??= open());
 
-const open = (): Promise<DeviceDatabase> =>
+/** Async, so that a browser that throws at once is a rejection like any other. */
+const open = async (): Promise<DeviceDatabase> =>
   openDB<Schema>('clear-sitting-desk', 1, {
     upgrade(db) {
       db.createObjectStore('settings');
@@ -91,22 +92,25 @@ const inMemory = {
   sittings: new Map<string, StoredSitting>(),
 };
 
-/** The name of this browser store, made up once; where there is no database, that of this tab. */
+/**
+ * The name of this browser store, made up once. The tab remembers it too: a store that fails later is still known to have
+ * been this one.
+ */
 export async function storeName(): Promise<string> {
   const known = await orNothing((db) => db.get('settings', 'store'));
-  const name = known ?? nameOfTab();
+  const name = known ?? ofTab() ?? (inMemory.store ??= crypto.randomUUID());
   if (!known) await orNothing((db) => db.put('settings', name, 'store'));
+  ofTab(name);
   return name;
 }
 
-function nameOfTab(): string {
-  inMemory.store ??= crypto.randomUUID();
+/** What this tab remembers as the name of its store, or is to remember. */
+function ofTab(name?: string): string | null {
   try {
-    const known = sessionStorage.getItem('clear-sitting-store') ?? inMemory.store;
-    sessionStorage.setItem('clear-sitting-store', known);
-    return known;
+    if (name !== undefined) sessionStorage.setItem('clear-sitting-store', name);
+    return sessionStorage.getItem('clear-sitting-store');
   } catch {
-    return inMemory.store;
+    return null;
   }
 }
 
