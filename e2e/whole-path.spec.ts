@@ -37,8 +37,15 @@ const HALF = `function days_to_half(counts, sown) {
 
 const NOTE = `On the night of 9 March at 21:40 the supply to bay 3 dipped and the alarm rang at an empty desk. The bay stood at 11 degrees for about nine hours. Lots K-2 and K-4 were inside; K-1 and K-3 had been moved. The first count of K-4 gave 163, the second 148, because split seed coats had been counted. By the rule of root length 148 is right. First recount K-2 and K-4, then mark both lots, then let the alarm ring the person on call.`;
 
-/** Words of questions, which nobody may read before the start. */
-const QUESTION_TEXTS = ['Which part of a seed comes out first', 'The young root', 'strongest(lots)'];
+/** Words of every question and source of the demo, which nobody may read before the start. */
+const QUESTION_TEXTS = technicianPaper()
+  .bank.flatMap(({ parts, source }) =>
+    [...parts.map((part) => part.prompt), ...(source?.tabs ?? []).map((tab) => tab.body)].map(
+      // The longest run of plain words: what is set in bold or a formula stands between signs.
+      (text) => (text.match(/[A-Za-z ,]+/g) ?? []).sort((a, b) => b.length - a.length)[0]!.trim(),
+    ),
+  )
+  .filter((text) => text.length > 12);
 
 /** Strings of the keys and hidden cases that no candidate may be sent before the results. */
 const SECRETS = [

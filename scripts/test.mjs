@@ -15,15 +15,34 @@ const read = (name) => JSON.parse(readFileSync(report(name), 'utf8'));
 
 /** A check counts as one; the suites count their tests. */
 const one = (ok) => ({ passed: ok ? 1 : 0, failed: ok ? 0 : 1 });
+/** What passed only at its second try, with what had failed: the retry guards against a starved machine, and hides nothing. */
+const retried = [];
+const firstLine = (text = '') =>
+  text
+    .replace(/\u001b\[[0-9;]*m/g, '')
+    .split('\n')
+    .slice(0, 3)
+    .join(' ');
 const unitCounts = () => {
   const { numPassedTests, numFailedTests, testResults } = read('unit');
+  for (const { assertionResults } of testResults)
+    for (const { status, fullName, failureMessages } of assertionResults)
+      if (status === 'passed' && failureMessages.length > 0)
+        retried.push(`${fullName}: ${firstLine(failureMessages[0])}`);
   // A file that cannot even be loaded has failed without a test of its own.
   const broken = testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length;
   return { passed: numPassedTests, failed: numFailedTests + broken };
 };
 const storyCounts = () => {
-  const { expected, unexpected, flaky } = read('e2e').stats;
-  if (flaky > 0) console.log(`${flaky} passed only when told once more: look at them.`);
+  const { stats, suites } = read('e2e');
+  const { expected, unexpected, flaky } = stats;
+  const walk = (suite) => {
+    for (const inner of suite.suites ?? []) walk(inner);
+    for (const { title, tests } of suite.specs ?? [])
+      for (const { status, results } of tests)
+        if (status === 'flaky') retried.push(`${title}: ${firstLine(results[0].error?.message)}`);
+  };
+  suites.forEach(walk);
   return { passed: expected + flaky, failed: unexpected };
 };
 
@@ -61,5 +80,6 @@ for (const { name, args, env, counts } of steps) {
   total.failed += result.failed;
   console.log(`── ${name}: ${ok ? 'well' : 'FAILED'} in ${Math.round((Date.now() - from) / 1000)} s`);
 }
+if (retried.length > 0) console.log(`\nPassed only at the second try:\n- ${retried.join('\n- ')}`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed > 0 ? 1 : 0);

@@ -81,6 +81,14 @@ export function forCandidates<B, P>(
   };
 }
 
+/** Who of the staff asks; refused where nobody is signed in, or without one of these roles. */
+function staffWith(roles: readonly Role[], sessions: Sessions, request: Request): StaffSession {
+  const who = sessions.staffOf(request);
+  if (!who) throw notSignedIn();
+  if (!roles.some((role) => who.roles.includes(role))) throw notAllowed();
+  return who;
+}
+
 export function forStaff<B, P>(
   roles: readonly Role[],
   shape: Shape<B, P>,
@@ -90,9 +98,7 @@ export function forStaff<B, P>(
     ...describe(shape),
     who: roles,
     run: (sessions, request, response) => {
-      const who = sessions.staffOf(request);
-      if (!who) throw notSignedIn();
-      if (!roles.some((role) => who.roles.includes(role))) throw notAllowed();
+      const who = staffWith(roles, sessions, request);
       return handle(who, call(shape, request, response));
     },
   };
@@ -108,9 +114,7 @@ export function forRoundStaff<B, P extends { readonly id?: number; readonly roun
     ...describe(shape),
     who: roles,
     run: (sessions, request, response) => {
-      const who = sessions.staffOf(request);
-      if (!who) throw notSignedIn();
-      if (!roles.some((role) => who.roles.includes(role))) throw notAllowed();
+      const who = staffWith(roles, sessions, request);
       const made = call(shape, request, response);
       const round = made.params.round ?? made.params.id!;
       if (sessions.roundExists(round) && !sessions.hasRole(who.id, round, roles)) throw notAllowed();

@@ -56,8 +56,9 @@ export class Closing {
   /** After a decision: the answers as decided, and a receipt of its own; part of a commit. */
   decided(id: number): void {
     const { db, clock } = this.services;
+    const before = newestReceipt(db, id)?.id;
     this.rejudge(id);
-    makeReceipt(db, id, { at: clock.now(), reason: 'decision' });
+    if (makeReceipt(db, id, { at: clock.now(), reason: 'decision' }).id !== before) this.sendReceipt(id);
     this.scoreWhenDecided(id);
   }
 
