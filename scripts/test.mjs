@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { installChromium, installPackages, root } from './setUp.mjs';
 
 installPackages();
@@ -17,12 +18,7 @@ const read = (name) => JSON.parse(readFileSync(report(name), 'utf8'));
 const one = (ok) => ({ passed: ok ? 1 : 0, failed: ok ? 0 : 1 });
 /** What passed only at its second try, with what had failed: the retry guards against a starved machine, and hides nothing. */
 const retried = [];
-const firstLine = (text = '') =>
-  text
-    .replace(/\u001b\[[0-9;]*m/g, '')
-    .split('\n')
-    .slice(0, 3)
-    .join(' ');
+const firstLine = (text = '') => stripVTControlCharacters(text).split('\n').slice(0, 3).join(' ');
 const unitCounts = () => {
   const { numPassedTests, numFailedTests, testResults } = read('unit');
   for (const { assertionResults } of testResults)

@@ -18,14 +18,14 @@ import { LyingDesk } from './LyingDesk';
 import { Caller, ESSAY, SimulatedDesk } from './SimulatedDesk';
 
 const short = process.argv.includes('--short');
-const CANDIDATES = short ? 24 : 150;
-const LIARS = short ? 4 : 15;
+const CANDIDATES = short ? 24 : 80;
+const LIARS = short ? 4 : 10;
 /** Candidates whose device goes offline and is taken over by a second one. */
-const TAKEN_OVER = short ? 4 : 25;
+const TAKEN_OVER = short ? 4 : 15;
 const KILLS = short ? 1 : 6;
 const BACKUP_MS = short ? 3000 : 120_000;
 const TYPING_MS = short ? 10_000 : 200_000;
-const KEY_MS = 600;
+const KEY_MS = 800;
 const WORDS = 3000;
 const DISK_MB = short ? 64 : 512;
 const FULL_MS = 3000;

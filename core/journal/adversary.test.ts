@@ -33,7 +33,7 @@ class Writing {
     const entry: Entry = { number, about: 'answer', target: 'tray/A', at, value: `${this.hold}.${number}` };
     this.entries.push(entry);
     this.madeAt.push(madeAt);
-    this.chains.push(chainAfter(this.chains.at(-1)!, textOf(entry), digest));
+    this.chains.push(chainAfter(this.chains.at(-1)!, digest(textOf(entry)), digest));
   }
 
   head(number: number, heard: number): Head {

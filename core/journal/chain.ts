@@ -19,6 +19,6 @@ export interface Head {
 /** The chain of a hold before its first entry. */
 export const chainStart = (token: string, digest: Digest): string => digest(`hold ${token}`);
 
-/** The chain after one more entry, given as its canonical text. */
-export const chainAfter = (before: string, entryText: string, digest: Digest): string =>
-  digest(before + entryText);
+/** The chain after one more entry, given as the digest of its canonical text. */
+export const chainAfter = (before: string, entryDigest: string, digest: Digest): string =>
+  digest(before + entryDigest);

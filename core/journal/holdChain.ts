@@ -19,6 +19,8 @@ export interface ChainStart {
 
 /** Chains of the last entries are kept at hand: requests that overtook one another still find theirs. */
 const RECENT = 64;
+/** An honest device has a handful of heads on their way; with more than this a hold is taken to be broken. */
+const MOST_ANNOUNCED = 500;
 
 /**
  * The chain of one hold as the server follows it: entries may come in any order and more than once, heads before the
@@ -31,6 +33,7 @@ export class HoldChain {
   /** Two heads contradict each other, or one number came with two contents. */
   broken: boolean;
   private readonly digest: Digest;
+  /** Digests of entries that came before those below them. */
   private readonly ahead = new Map<number, string>();
   private announced: Announced[] = [];
   private readonly recent = new Map<number, string>();
@@ -46,7 +49,7 @@ export class HoldChain {
 
   /** Takes an entry that was not here before; gives the heads whose chains could be checked with it. */
   takeEntry(number: number, text: string): Announced[] {
-    if (number > this.whole) this.ahead.set(number, text);
+    if (number > this.whole) this.ahead.set(number, this.digest(text));
     const checked: Announced[] = [];
     for (let next = this.ahead.get(this.whole + 1); next !== undefined;) {
       this.ahead.delete(++this.whole);
@@ -65,6 +68,7 @@ export class HoldChain {
     if (number < this.whole) return 'unknown';
     const other = this.announced.find((a) => a.number === number);
     if (other) return other.chain === chain ? 'unknown' : this.judge(false);
+    if (this.announced.length >= MOST_ANNOUNCED) return this.judge(false);
     this.announced.push({ number, chain });
     return 'unknown';
   }

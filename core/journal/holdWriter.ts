@@ -29,7 +29,7 @@ export class HoldWriter {
   append(entry: Omit<Entry, 'number'>): Entry {
     const numbered = { ...entry, number: ++this.number };
     const text = entryText(numbered, canonicalJson(entry.value ?? null));
-    this.chain = chainAfter(this.chain, text, this.digest);
+    this.chain = chainAfter(this.chain, this.digest(text), this.digest);
     return numbered;
   }
 

@@ -80,7 +80,7 @@ describe('a patch', () => {
 describe('the chain of a hold', () => {
   const entries = Array.from({ length: 20 }, (_, i) => entry(i + 1));
   const chains = entries.reduce(
-    (all, one) => [...all, chainAfter(all.at(-1)!, textOf(one), digest)],
+    (all, one) => [...all, chainAfter(all.at(-1)!, digest(textOf(one)), digest)],
     [chainStart('t', digest)],
   );
   const head = (number: number) => ({ number, chain: chains[number]! });

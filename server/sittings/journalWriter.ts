@@ -1,5 +1,5 @@
 import type { Head } from '../../core/journal/chain';
-import { isLater, parseEntry, type Entry } from '../../core/journal/entry';
+import { ENTRY_LIMIT, isLater, parseEntry, type Entry } from '../../core/journal/entry';
 import { applyPatch, DEPTH_LIMIT } from '../../core/journal/patch';
 import type { FullPaper } from '../../core/papers/paper';
 import type { RefusedEntry } from '../../core/sittings/api';
@@ -143,7 +143,7 @@ export class JournalWriter {
         : valueOf(this.find, sitting, patch.base);
     if (!known || known.depth >= DEPTH_LIMIT) return null;
     const text = applyPatch(known.text, patch, sha256);
-    return text === null ? null : { text, depth: known.depth + 1 };
+    return text === null || text.length > ENTRY_LIMIT ? null : { text, depth: known.depth + 1 };
   }
 }
 
@@ -161,11 +161,12 @@ export function fitsText(paper: FullPaper, place: Pick<Entry, 'about' | 'target'
  * time after every stop.
  */
 function plainlyCounts({ time, hold, paper, now }: Meeting, target: string): boolean {
-  if (hold.chain.broken || time.closed !== null || leftMs(time, now) === 0) return false;
+  if (time.closed !== null || leftMs(time, now) === 0) return false;
   const section = sectionOfTarget(paper, target);
   if (section !== null && (!(section in time.entered) || sectionEndAt(time, section, now) !== null))
     return false;
-  const since = Math.max(hold.heard, hold.grantedAt);
+  // A broken hold is judged by the arrival of its entries alone.
+  const since = hold.chain.broken ? now : Math.max(hold.heard, hold.grantedAt);
   return time.stops.length === 0 || stopsOf(time, now).every((stop) => stop.until <= since);
 }
 

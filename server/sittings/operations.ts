@@ -45,6 +45,8 @@ const unknownHold = () =>
 const DEVICE_FIRST_MS = 3000;
 /** Given-back time of less than this goes without an observation: it is that of a request's own way. */
 const WORTH_NOTING_MS = 1000;
+/** Nobody opens a test so often; each opening is looked through when the sitting is judged. */
+const MOST_HOLDS = 500;
 const CURRENT_KEPT = 50_000;
 
 /** What never changes of a started sitting. */
@@ -150,6 +152,11 @@ export class SittingOperations {
     if (own && holder.last === 0) return { granted: true, opened: this.opened(current, holder) };
     const heard = clock.now() - (hub.heardAt(invitation) ?? 0) < SILENCE_MS;
     if (holder && heard && !own && !who.takeOver) return { granted: false };
+    if (holder && holder.number >= MOST_HOLDS)
+      throw conflict(
+        'too-many-holds',
+        'Your test was opened too often. Raise a hand; your answers are kept.',
+      );
     const state = await commits.run(() => this.grant(current.id, who, agent));
     hub.hear(invitation, clock.now());
     hub.tellOf(invitation, current.roundId);

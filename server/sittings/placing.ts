@@ -47,6 +47,11 @@ export function fits(
   if (about === 'place') return value === null;
   if (about === 'strike') return v.is(strikeValue, value);
   const part = placesOf(paper).parts.get(target);
-  const parsed = part && v.safeParse(part.kind.response, value);
-  return parsed?.success === true && part?.kind.misfit(part.shown, parsed.output) === null;
+  try {
+    const parsed = part && v.safeParse(part.kind.response, value);
+    return parsed?.success === true && part?.kind.misfit(part.shown, parsed.output) === null;
+  } catch {
+    // Nested too deeply to be looked through.
+    return false;
+  }
 }

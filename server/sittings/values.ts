@@ -1,6 +1,6 @@
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { Desk } from '../../core/journal/desk';
-import { entryText, type EntryRef, type Patch } from '../../core/journal/entry';
+import { ENTRY_LIMIT, entryText, type EntryRef, type Patch } from '../../core/journal/entry';
 import { applyPatch, DEPTH_LIMIT } from '../../core/journal/patch';
 import { sha256 } from '../http/secrets';
 import type { CurrentAnswer, JournalRow, SittingQueries } from './queries';
@@ -49,7 +49,11 @@ export function valueOf(find: SittingQueries, sitting: number, ref: EntryRef): V
 
 function patched(whole: string, patches: readonly Patch[]): Value | null {
   let text: string | null = whole;
-  for (const patch of patches.toReversed()) text = text === null ? null : applyPatch(text, patch, sha256);
+  for (const patch of patches.toReversed()) {
+    text = text === null ? null : applyPatch(text, patch, sha256);
+    // Patches must not add up to what could never be sent whole.
+    if (text !== null && text.length > ENTRY_LIMIT) return null;
+  }
   return text === null ? null : { text, depth: patches.length };
 }
 

@@ -8,6 +8,8 @@ import { valueOf } from './values';
 /** Writing that rests for so long has come to a version worth looking at. */
 const REST_MS = 20_000;
 const MOST = 30;
+/** So many ends of writing are looked at: each may stand on a row of patches. */
+const MOST_ENDS = 60;
 
 /**
  * Versions of an answer to look through: where writing rested, and the last of each hold; newest first, without those
@@ -32,7 +34,7 @@ export function versionsOf(db: Db, sitting: number, target: string): AnswerVersi
   });
   const versions: AnswerVersion[] = [];
   let before: string | null = null;
-  for (const { hold, number, at, arrivedAt } of ends) {
+  for (const { hold, number, at, arrivedAt } of ends.slice(-MOST_ENDS)) {
     const value = valueOf(sittingQueries(db), sitting, { hold, number });
     if (!value || value.text === before) continue;
     before = value.text;

@@ -260,7 +260,7 @@ export class SittingBackend implements DeskBackend {
     const stored = await storedSitting(link);
     if (!reply.granted || !stored) throw new Error('The desk could not be taken over. Try again.');
     const { hold, keys, desk, now } = reply.opened;
-    if (hold.hold !== journal.hold) await keepSitting({ ...stored, hold, keys, base: desk }, now);
+    if (hold.hold !== journal.hold) await keepSitting({ ...stored, hold, keys, base: desk }, now, []);
   }
 
   /** Names a server time after the stop in a head, and waits until the server has it. */

@@ -16,13 +16,14 @@ export interface Finding extends CheckResult {
 }
 
 /** What every paper needs. */
-const ALWAYS = ['storage', 'a safe page', 'module scripts'] as const;
+const ALWAYS = ['storage', 'a safe page', 'module scripts', 'unpacking'] as const;
 
 const FEATURES: Record<Feature | (typeof ALWAYS)[number], () => boolean> = {
   WebAssembly: () => typeof WebAssembly === 'object',
   workers: () => typeof Worker === 'function',
   storage: () => typeof indexedDB === 'object',
   'a safe page': () => window.isSecureContext && Boolean(crypto.subtle),
+  unpacking: () => typeof DecompressionStream === 'function',
   'module scripts': () => 'noModule' in HTMLScriptElement.prototype,
 };
 

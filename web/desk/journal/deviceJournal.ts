@@ -133,7 +133,7 @@ export class DeviceJournal {
     this.open = { change, text, at: this.claim() };
     // Single acts are not merged: nothing follows them that would replace them.
     if (change.about !== 'answer' || change.restored) this.freeze();
-    else this.write(this.asEntry(this.open, this.writer.number + 1), null);
+    else this.write(wholeEntry(this.open, this.writer.number + 1), null);
     this.onWritten();
   }
 
@@ -238,15 +238,15 @@ export class DeviceJournal {
     this.bases.set(slot, { number, text, patches: patch ? (before?.patches ?? 0) + 1 : 0 });
   }
 
-  private asEntry({ change, text, at }: OpenEntry, number: number): Entry {
-    const { about, target, value, restored } = change;
+  private asEntry(open: OpenEntry, number: number): Entry {
+    const { change, text } = open;
     const base = this.bases.get(slotOf(change));
-    const head = { number, about, target, at, ...(restored ? { restored } : {}) };
-    if (!base || restored || text.length < SHORT_TEXT || base.patches >= WHOLE_AFTER)
-      return { ...head, value };
+    const whole = wholeEntry(open, number);
+    if (!base || change.restored || text.length < SHORT_TEXT || base.patches >= WHOLE_AFTER) return whole;
     const ref = { hold: this.writer.hold, number: base.number };
     const patch = makePatch(ref, { from: base.text, to: text }, digest);
-    return patch.put.length > text.length / 2 ? { ...head, value } : { ...head, patch };
+    const { value: _, ...head } = whole;
+    return patch.put.length > text.length / 2 ? whole : { ...head, patch };
   }
 
   private write(entry: Entry, chain: string | null): void {
@@ -291,6 +291,11 @@ export class DeviceJournal {
     const base = this.bases.get(slotOf(entry));
     return base?.number === patch.base.number ? applyPatch(base.text, patch, digest) : null;
   }
+}
+
+function wholeEntry({ change, at }: OpenEntry, number: number): Entry {
+  const { about, target, value, restored } = change;
+  return { number, about, target, at, value, ...(restored ? { restored } : {}) };
 }
 
 /** What has to be written to lead from one desk to another. */

@@ -124,19 +124,23 @@ export const findSealed = async (hash: string): Promise<Uint8Array<ArrayBuffer> 
 
 /**
  * Keeps a sitting with a hold that was just granted at the server time `heard`, and the first entries of that hold, all
- * or nothing.
+ * or nothing. What lies here under the number of that hold is of a server that was restored since: where first entries
+ * are given they take its place, else it is written again into the new hold.
  */
 export async function keepSitting(
   stored: StoredSitting,
   heard: number,
-  first: readonly StoredEntry[] = [],
+  first?: readonly StoredEntry[],
 ): Promise<void> {
   inMemory.sittings.set(stored.link, stored);
   await orNothing(async (db) => {
     const work = db.transaction(['sittings', 'holds', 'entries'], 'readwrite');
     void work.objectStore('sittings').put(stored);
     void work.objectStore('holds').put({ sitting: stored.sitting, ...stored.hold, held: 0, heard });
-    for (const entry of first) void work.objectStore('entries').put(entry);
+    const { sitting, hold } = stored;
+    const entries = work.objectStore('entries');
+    if (first) void entries.delete(IDBKeyRange.bound([sitting, hold.hold], [sitting, hold.hold, []]));
+    for (const entry of first ?? []) void entries.put(entry);
     await work.done;
   });
 }
