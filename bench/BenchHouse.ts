@@ -140,13 +140,18 @@ export class BenchHouse {
 
   /** Invites candidates to the November round; gives the secret of each link. */
   invite(count: number): string[] {
-    return this.db.transaction(() =>
+    return this.writing(() =>
       Array.from({ length: count }, (_, n) => {
         const link = newSecret();
         this.addInvitation(n, link);
         return link;
       }),
     );
+  }
+
+  /** Asks for the right to write at the beginning: whoever has read already cannot wait for it beside a busy server. */
+  private writing<T>(work: () => T): T {
+    return this.db.transaction(work, { behavior: 'immediate' });
   }
 
   private addInvitation(n: number, link: string): number {
@@ -185,7 +190,7 @@ export class BenchHouse {
   openSittings(count: number): string[] {
     const time = new TimeKeeper(this.db);
     const now = Date.now();
-    const { paperVersionId } = this.db
+    const { paperVersionId, settings } = this.db
       .select()
       .from(rounds)
       .where(eq(rounds.key, 'technician-november'))
@@ -197,13 +202,13 @@ export class BenchHouse {
       const token = newSecret();
       const session = { tokenHash: sha256(token), invitationId, createdAt: now };
       this.db.insert(candidateSessions).values(session).run();
-      const formId = fixForm(this.db, paperVersionId, newSecret());
+      const formId = fixForm(this.db, paperVersionId, newSecret(), settings);
       const values = { invitationId, attempt: 1, formId, script: newSecret() };
       const sitting = Number(this.db.insert(sittings).values(values).run().lastInsertRowid);
       time.record(sitting, { type: 'started', at: now });
       return `clear_sitting_candidate=${token}`;
     };
-    return this.db.transaction(() => Array.from({ length: count }, (_, n) => one(n)));
+    return this.writing(() => Array.from({ length: count }, (_, n) => one(n)));
   }
 
   async close(): Promise<void> {

@@ -5,7 +5,7 @@ import { canonicalJson } from './canonicalJson';
 import { chainAfter, chainStart } from './chain';
 import { ENTRY_LIMIT, entryText, isLater, parseEntry, type Entry } from './entry';
 import { HoldChain } from './holdChain';
-import { applyPatch, makePatch } from './patch';
+import { applyPatch, farApart, makePatch } from './patch';
 import { receiptCode } from './receipt';
 
 const digest = (text: string) => createHash('sha256').update(text).digest('hex');
@@ -64,6 +64,17 @@ describe('a patch', () => {
     const patch = makePatch(base, { from: 'abc', to: 'abcd' }, digest);
     expect(applyPatch('abd', patch, digest)).toBeNull();
     expect(applyPatch('', patch, digest)).toBeNull();
+  });
+
+  it.each([
+    // Between place 0 and place 500 lie 500 signs; two entries cost about 200 more than one.
+    ['at both ends of a long text', 500, 'X', '', true],
+    ['at both ends of a short one', 100, 'X', '', false],
+    ['one behind the other', 500, '', 'X', false],
+  ])('are far apart or not: changes %s', (_, length, before, after, apart) => {
+    const base = 'a'.repeat(length);
+    const between = before + base + after;
+    expect(farApart(base, between, `${between}Y`)).toBe(apart);
   });
 
   it('brings any text to any other, over two thousand seeded pairs', () => {

@@ -71,6 +71,8 @@ describe('an entry and the end', () => {
     ['that no head covers', entry(1, END - 1, late), [], 'late'],
     ['whose head cannot be checked', entry(1, END - 1, late), [head(1, END, END, false)], 'late'],
     ['whose bytes came after twelve minutes', entry(1, 0, END + BYTES + 1), [head(1, END, END)], 'waiting'],
+    // A made-up head from before the end must not make it earlier.
+    ['whose head is made up', entry(1, END + 1, late), [head(1, END - 900, END - 900, false)], 'after'],
     ['that arrived before the end, whatever it claims', entry(1, 99 * END, END), [], 'in time'],
   ])('%s', (_, one, heads, expected) => expect(standing([hold([one], heads)])).toEqual([expected]));
 });

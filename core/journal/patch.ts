@@ -16,12 +16,10 @@ const splitsPair = (text: string, at: number) => {
   return at > 0 && code >= 0xd800 && code <= 0xdbff;
 };
 
-/** The change from one canonical JSON text to another as one replaced stretch. */
-export function makePatch(
-  base: EntryRef,
-  { from, to }: { readonly from: string; readonly to: string },
-  digest: Digest,
-): Patch {
+type Stretch = Pick<Patch, 'place' | 'cut' | 'put'>;
+
+/** The one stretch in which two texts differ, without cutting a surrogate pair. */
+function stretchBetween(from: string, to: string): Stretch {
   const shorter = Math.min(from.length, to.length);
   let place = 0;
   while (place < shorter && from[place] === to[place]) place++;
@@ -29,8 +27,27 @@ export function makePatch(
   let same = 0;
   while (same < shorter - place && from[from.length - 1 - same] === to[to.length - 1 - same]) same++;
   if (splitsPair(to, to.length - same) || splitsPair(from, from.length - same)) same--;
-  const put = to.slice(place, to.length - Math.max(0, same));
-  return { base, place, cut: from.length - place - Math.max(0, same), put, sum: checkSum(to, digest) };
+  const rest = Math.max(0, same);
+  return { place, cut: from.length - place - rest, put: to.slice(place, to.length - rest) };
+}
+
+/** The change from one canonical JSON text to another as one replaced stretch. */
+export const makePatch = (
+  base: EntryRef,
+  { from, to }: { readonly from: string; readonly to: string },
+  digest: Digest,
+): Patch => ({ base, ...stretchBetween(from, to), sum: checkSum(to, digest) });
+
+/** About what an entry takes beside the text that it puts, in characters. */
+const ENTRY_COST = 200;
+
+/**
+ * Whether two changes are far apart: as one stretch, with all that lies between them, they would take more than as two
+ * entries.
+ */
+export function farApart(base: string, between: string, next: string): boolean {
+  const [first, second] = [stretchBetween(base, between), stretchBetween(between, next)];
+  return stretchBetween(base, next).put.length > first.put.length + second.put.length + ENTRY_COST;
 }
 
 /** The text after a patch; null where the patch does not fit its base or its check sum fails. */

@@ -327,7 +327,7 @@ export const journal = sqliteTable(
     target: text('target').notNull(),
     /** Canonical JSON of the whole value, or null. */
     value: text('value'),
-    /** JSON of the patch, or null. */
+    /** JSON of the patch, without its names, or null. */
     patch: text('patch'),
     /** JSON of the entry that was restored, or null. */
     restored: text('restored'),

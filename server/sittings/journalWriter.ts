@@ -10,7 +10,7 @@ import { observe } from '../observations/observations';
 import type { Holds, HoldState } from './holds';
 import { belongs, fits, sectionOfTarget } from './placing';
 import { sittingQueries, type CurrentAnswer, type NewEntry, type SittingQueries } from './queries';
-import { slotOfRow, storedValue, textOfRow, valueOf, type Value } from './values';
+import { slotOfRow, storedPatch, storedValue, textOfRow, valueOf, type Value } from './values';
 
 export interface Batch {
   readonly head: Head;
@@ -181,7 +181,7 @@ const rowOf = (
 ): NewEntry => ({
   ...{ sittingId: sitting, hold: hold.number, number, variant, about, target },
   value: patch ? null : body,
-  patch: patch ? JSON.stringify(patch) : null,
+  patch: patch ? storedPatch(patch) : null,
   restored: restored ? JSON.stringify(restored) : null,
   ...{ claimedAt: at, arrivedAt: now, aside },
 });

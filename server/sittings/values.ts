@@ -11,8 +11,26 @@ export interface Value {
   readonly depth: number;
 }
 
-export const patchOf = (row: Pick<JournalRow, 'patch'>): Patch | null =>
-  row.patch === null ? null : (JSON.parse(row.patch) as Patch);
+/** A patch as it is stored: without the names, which would take most of the room of an essay's history. */
+type StoredPatch = readonly [
+  hold: number,
+  number: number,
+  place: number,
+  cut: number,
+  sum: string,
+  put: string,
+];
+
+export function storedPatch({ base, place, cut, sum, put }: Patch): string {
+  const stored: StoredPatch = [base.hold, base.number, place, cut, sum, put];
+  return JSON.stringify(stored);
+}
+
+export function patchOf(row: Pick<JournalRow, 'patch'>): Patch | null {
+  if (row.patch === null) return null;
+  const [hold, number, place, cut, sum, put] = JSON.parse(row.patch) as StoredPatch;
+  return { base: { hold, number }, place, cut, put, sum };
+}
 
 /** The canonical text of an entry, from its row. */
 export function textOfRow(row: JournalRow): string {

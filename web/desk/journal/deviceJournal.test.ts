@@ -87,6 +87,19 @@ describe('the journal on the device', () => {
     expect(JSON.stringify(entries).length).toBeLessThan(30_000);
   });
 
+  it('does not merge changes far apart: what lies between them would travel too', async () => {
+    const journal = await opened();
+    const text = 'The supply to bay three dipped at night. '.repeat(40);
+    journal.note(answer(essay(text)));
+    await journal.settle();
+    journal.note(answer(essay(`${text}x`)));
+    journal.note(answer(essay(`And ${text}x`)));
+    journal.note(answer(essay(`And so ${text}x`)));
+    const { entries } = await journal.batch();
+    expect(entries.map((e) => e.patch?.put)).toEqual([undefined, 'x', 'And so ']);
+    expect(follow(entries).last).toEqual(essay(`And so ${text}x`));
+  });
+
   it('sends batches that stay small, and one entry at least', async () => {
     const journal = await opened();
     const sizes: number[] = [];

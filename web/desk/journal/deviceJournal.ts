@@ -10,7 +10,7 @@ import {
 } from '../../../core/journal/entry';
 import type { Head } from '../../../core/journal/chain';
 import { HoldWriter } from '../../../core/journal/holdWriter';
-import { applyPatch, makePatch, SHORT_TEXT, WHOLE_AFTER } from '../../../core/journal/patch';
+import { applyPatch, farApart, makePatch, SHORT_TEXT, WHOLE_AFTER } from '../../../core/journal/patch';
 import type { GrantedHold } from '../../../core/sittings/api';
 import {
   deviceDatabase,
@@ -128,7 +128,7 @@ export class DeviceJournal {
       return;
     }
     this.desk = applyChange(this.desk, change);
-    if (this.open && (slotOf(this.open.change) !== slotOf(change) || change.restored)) this.freeze();
+    if (this.open && !this.merges(this.open, change, text)) this.freeze();
     if (!this.open) this.timer = setTimeout(() => this.freeze(), MERGE_MS);
     this.open = { change, text, at: this.claim() };
     // Single acts are not merged: nothing follows them that would replace them.
@@ -208,6 +208,13 @@ export class DeviceJournal {
       const text = canonicalJson(change.value);
       return this.append({ change, text, at: this.claim() });
     });
+  }
+
+  private merges(open: OpenEntry, change: NotedChange, text: string): boolean {
+    const slot = slotOf(change);
+    if (slotOf(open.change) !== slot || change.restored) return false;
+    const base = this.bases.get(slot);
+    return base === undefined || !farApart(base.text, open.text, text);
   }
 
   private claim(): number {
