@@ -25,6 +25,7 @@ const HOUR_MS = 60 * MINUTE_MS;
 const DAY_MS = 24 * HOUR_MS;
 
 const settings = (resultBy: number): RoundSettings => ({
+  locale: 'en-GB',
   attemptsAllowed: 1,
   counts: 'latest',
   startRule: 'opening time',
@@ -76,13 +77,9 @@ function addScript(
   };
   noteArrival(db, invitationId, 1, { ...good, checks: [], rulesVersion: '2026-10' });
   const { round } = findInvited(db, invitationId)!;
-  const formId = fixForm(db, round.paperVersionId, `demo-${invitationId}`);
+  const formId = fixForm(db, round.paperVersionId, `demo-${invitationId}`, round.settings);
   const script = scriptCode(secret, `${invitationId}/1`);
-  const { id } = db
-    .insert(sittings)
-    .values({ invitationId, attempt: 1, formId, script })
-    .returning()
-    .get();
+  const { id } = db.insert(sittings).values({ invitationId, attempt: 1, formId, script }).returning().get();
   time.record(id, { type: 'started', at: startedAt });
   const hold = operations.holds.grant(id, { store: 'demo', opening: 'demo', agent: 'demo' }, startedAt);
   const device = new HoldWriter({ hold: hold.number, token: hold.chain.token }, sha256);

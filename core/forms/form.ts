@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import type { Place } from '../kinds/contract';
 import { isKindName } from '../kinds/registry';
 import { buildCandidatePaper, type CandidatePaper } from '../papers/candidatePaper';
 import type { FullPaper } from '../papers/paper';
@@ -14,8 +15,8 @@ export interface Form {
 }
 
 /** Draws a form. The same seed gives the same form only as long as the code stays the same: that is why it is stored. */
-export const drawForm = (paper: FullPaper, seed: string): Form => ({
-  ...{ kind: 'form', version: 1, paper: buildCandidatePaper(paper, seed) },
+export const drawForm = (paper: FullPaper, seed: string, place: Place): Form => ({
+  ...{ kind: 'form', version: 1, paper: buildCandidatePaper(paper, seed, place) },
 });
 
 const formSchema = v.object({

@@ -69,6 +69,7 @@ export interface ScoringInput<Content, Response> {
   readonly content: Content;
   readonly response: Response;
   readonly maximum: Hundredths;
+  readonly place?: Place;
   /** Given only where `judge` is `cases`. */
   readonly outcomes?: readonly CaseOutcome[];
 }
@@ -85,7 +86,7 @@ export interface Kind<Content, Shown, Response> {
   readonly content: GenericSchema<unknown, Content>;
   readonly response: GenericSchema<unknown, Response>;
   /** Builds the candidate's copy by naming what may be seen. Never spreads the content. */
-  show(content: Content): Shown;
+  show(content: Content, place?: Place): Shown;
   /** A fixed arrangement for one form (shuffled options …). The same random gives the same arrangement. */
   arrange(shown: Shown, random: Random): Shown;
   empty(shown: Shown): Response;
@@ -99,7 +100,7 @@ export interface Kind<Content, Shown, Response> {
   asText(shown: Shown, response: Response): string;
   /** How that text is set: as running words, or line by line in a fixed pitch. */
   readonly textForm: 'words' | 'program';
-  rightAnswer(content: Content): string | null;
+  rightAnswer(content: Content, place?: Place): string | null;
   /** Can a wrong answer cost marks? Said on the cover and at the last look. */
   wrongCosts(shown: Shown): boolean;
   statistics(content: Content, response: Response): Statistic[];
@@ -118,6 +119,15 @@ export interface Sample<Content, Response> {
   readonly secrets: readonly string[];
   readonly outcomes?: readonly CaseOutcome[];
 }
+
+/** Where a part stands: what its kind needs to know beyond its content. */
+export interface Place {
+  /** The round's locale (BCP 47), by which figures are read and shown. */
+  readonly locale: string;
+}
+
+/** Where a paper is looked at outside a round. */
+export const noPlace: Place = { locale: 'en' };
 
 /** What most kinds have nothing to say about. */
 export const plainKind = {

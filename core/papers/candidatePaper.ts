@@ -1,5 +1,6 @@
 import type { Hundredths } from '../marks';
 import { sumMarks } from '../marks';
+import { noPlace, type Place } from '../kinds/contract';
 import { kindOf, type KindName } from '../kinds/registry';
 import { seededRandom } from '../random';
 import {
@@ -56,10 +57,10 @@ function showSource(source: Source | null): Source | null {
   return source && { key: source.key, tabs: source.tabs.map(({ title, body }) => ({ title, body })) };
 }
 
-function showPart(item: Item, part: Part, seed: string): ShownPart {
+function showPart(item: Item, part: Part, { seed, place }: Drawing): ShownPart {
   const kind = kindOf(part.kind);
   const target = targetOf(item.key, part.key);
-  const shown = kind.arrange(kind.show(part.content), seededRandom(`${seed}/${target}`));
+  const shown = kind.arrange(kind.show(part.content, place), seededRandom(`${seed}/${target}`));
   return {
     key: part.key,
     target,
@@ -71,8 +72,13 @@ function showPart(item: Item, part: Part, seed: string): ShownPart {
   };
 }
 
+interface Drawing {
+  readonly seed: string;
+  readonly place: Place;
+}
+
 /** The candidate's copy of a paper in the form that `seed` fixes: the same seed gives the same form. */
-export function buildCandidatePaper(paper: FullPaper, seed: string): CandidatePaper {
+export function buildCandidatePaper(paper: FullPaper, seed: string, place: Place = noPlace): CandidatePaper {
   const placed = paper.sections.flatMap((section) =>
     itemsOf(paper, section).map((item) => ({ section, item })),
   );
@@ -84,7 +90,7 @@ export function buildCandidatePaper(paper: FullPaper, seed: string): CandidatePa
     marks: marksOfItem(item),
     minutes: minutesOfItem(item, paper),
     source: showSource(item.source),
-    parts: item.parts.map((part) => showPart(item, part, seed)),
+    parts: item.parts.map((part) => showPart(item, part, { seed, place })),
     sealed: false,
   }));
   return {

@@ -1,5 +1,5 @@
 import type { Desk } from '../journal/desk';
-import type { Score } from '../kinds/contract';
+import type { Place, Score } from '../kinds/contract';
 import { kindOf, type KindName } from '../kinds/registry';
 import { sumMarks, type Hundredths } from '../marks';
 import type { CandidatePaper, Question, ShownPart } from '../papers/candidatePaper';
@@ -72,6 +72,7 @@ export interface ResultInput {
   readonly paper: FullPaper;
   /** The stored form of the sitting: what the candidate saw. */
   readonly form: CandidatePaper;
+  readonly place?: Place;
   readonly answers: Desk['answers'];
   readonly marks: readonly PartMark[];
   readonly candidate: ResultSheet['candidate'];
@@ -110,7 +111,8 @@ function resultPart(part: ShownPart, content: unknown, input: ResultInput): Resu
     of: part.marks,
     verdict,
     reasons: mark.reasons,
-    rightAnswer: input.paper.showRightAnswers && verdict !== 'right' ? kind.rightAnswer(content) : null,
+    rightAnswer:
+      input.paper.showRightAnswers && verdict !== 'right' ? kind.rightAnswer(content, input.place) : null,
     criteria: criteriaOf(content, part.kind, mark.levels),
     comment: mark.comment,
   };

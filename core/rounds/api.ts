@@ -6,6 +6,8 @@ export type AttemptRule = 'best' | 'latest' | 'first' | 'mean';
 
 /** Arrangements of a round that do not change once candidates are invited. */
 export interface RoundSettings {
+  /** By which figures are read and shown (BCP 47). */
+  readonly locale: string;
   readonly attemptsAllowed: number;
   /** Which of several attempts the result is made of. */
   readonly counts: AttemptRule;

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import type { CaseOutcome, ProgramRun, Score } from '../kinds/contract';
+import { noPlace, type CaseOutcome, type Place, type ProgramRun, type Score } from '../kinds/contract';
 import { kindOf } from '../kinds/registry';
 import type { Hundredths } from '../marks';
 import { allParts, type FullPaper, type PartInPlace } from '../papers/paper';
@@ -40,7 +40,12 @@ export interface ScriptScores {
 export type OutcomesByTarget = Readonly<Record<string, readonly CaseOutcome[]>>;
 
 /** Scores all that a machine can; an unanswered part that people would mark is 0 at once. */
-export function scoreScript(paper: FullPaper, answers: Answers, outcomes: OutcomesByTarget): ScriptScores {
+export function scoreScript(
+  paper: FullPaper,
+  answers: Answers,
+  outcomes: OutcomesByTarget,
+  at: Place = noPlace,
+): ScriptScores {
   const scored: PartScore[] = [];
   const forPeople: string[] = [];
   for (const place of allParts(paper)) {
@@ -56,6 +61,7 @@ export function scoreScript(paper: FullPaper, answers: Answers, outcomes: Outcom
       content: part.content,
       response,
       maximum: part.marks,
+      place: at,
       outcomes: outcomes[target],
     });
     scored.push({ target, of: part.marks, ...score });

@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import { drawForm, parseForm } from '../../core/forms/form';
+import type { Place } from '../../core/kinds/contract';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import { splitForSealing, type CandidatePaper } from '../../core/papers/candidatePaper';
 import type { SealedListing } from '../../core/sittings/api';
@@ -20,8 +21,8 @@ const FORMS_KEPT = 2000;
  * Draws the form of a sitting and stores it with its sealed copies. Forms that come out alike are one: they differ only
  * in how options are arranged.
  */
-export function fixForm(db: Db, paperVersionId: number, seed: string): number {
-  const form = drawForm(paperOfVersion(db, paperVersionId), seed);
+export function fixForm(db: Db, paperVersionId: number, seed: string, place: Place): number {
+  const form = drawForm(paperOfVersion(db, paperVersionId), seed, place);
   const hash = sha256(canonicalJson({ paperVersionId, form }));
   const same = db.select({ id: forms.id }).from(forms).where(eq(forms.hash, hash)).get();
   if (same) return same.id;

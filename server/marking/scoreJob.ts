@@ -105,7 +105,7 @@ export async function scoreSitting(services: Services, sittingId: number): Promi
   const outcomes: Record<string, OutcomesByTarget[string]> = {};
   for (const one of runsOfScript(paper, answers))
     outcomes[one.target] = await outcomesOf(services, script, one);
-  const { scored, forPeople } = scoreScript(paper, answers, outcomes);
+  const { scored, forPeople } = scoreScript(paper, answers, outcomes, invited.round.settings);
   await commits.run(() => {
     // Readmitted or decided anew while the programs ran: what was found is of other answers.
     if (findSitting(db, sittingId)?.closedAt !== sitting.closedAt) return;

@@ -50,6 +50,7 @@ export function resultOf(services: Services, invitation: number): ResultSheet {
   return buildResultSheet({
     state: 'confirmed',
     paper: paperOf(services.db, invited),
+    place: invited.round.settings,
     form: formById(services.db, sitting.formId),
     answers: answersOfReceipt(services.db, receipt),
     marks: marksOfCounted(counted),

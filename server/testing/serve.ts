@@ -19,6 +19,7 @@ import { ApiClient } from './ApiClient';
 import { TestDevice } from './TestDevice';
 
 const SETTINGS: RoundSettings = {
+  locale: 'en-GB',
   attemptsAllowed: 1,
   counts: 'latest',
   startRule: 'opening time',

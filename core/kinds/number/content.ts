@@ -1,9 +1,16 @@
 import * as v from 'valibot';
-import { parseDecimal } from '../../numbers/decimal';
+import { exactOf } from '../../numbers/exact';
 
 export const figure = v.pipe(
   v.string(),
-  v.check((text) => typeof parseDecimal(text) !== 'string', 'not a figure'),
+  v.check((text) => {
+    try {
+      exactOf(text);
+      return true;
+    } catch {
+      return false;
+    }
+  }, 'not a figure'),
 );
 
 /** What counts as right: a distance, a share of the key, or a demanded number of places or significant figures. */
@@ -23,9 +30,14 @@ export const toleranceSchema = v.variant('by', [
 export const contentSchema = v.strictObject({
   before: v.optional(v.string(), ''),
   unit: v.optional(v.string(), ''),
+  /** What may be typed for the unit as well, besides what is printed. */
+  unitSynonyms: v.optional(v.array(v.string()), []),
   minusPossible: v.boolean(),
+  /** Whether figures may be entered like 1.2×10³, or as fractions and mixed numbers. */
+  scientific: v.optional(v.boolean(), false),
+  fractions: v.optional(v.boolean(), false),
   tolerance: toleranceSchema,
-  /** Accepted figures, best first; `share` of the marks in per cent, with what it means for the result sheet. */
+  /** Accepted figures with their share of the marks in per cent, and what it means for the result sheet. */
   accepted: v.pipe(
     v.array(
       v.strictObject({
@@ -44,9 +56,13 @@ export interface NumberShown {
   readonly before: string;
   readonly unit: string;
   readonly minusPossible: boolean;
+  readonly scientific: boolean;
+  readonly fractions: boolean;
+  readonly unitSynonyms: readonly string[];
+  readonly locale: string;
   /** Only a demand on the form of the answer is shown, never how near is near enough. */
   readonly asked: { readonly places: number } | { readonly figures: number } | null;
 }
 
-export const responseSchema = v.strictObject({ typed: v.pipe(v.string(), v.maxLength(60)) });
+export const responseSchema = v.strictObject({ typed: v.pipe(v.string(), v.maxLength(200)) });
 export type NumberResponse = v.InferOutput<typeof responseSchema>;

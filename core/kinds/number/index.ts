@@ -1,12 +1,7 @@
-import {
-  decimal,
-  parseDecimal,
-  roundTo,
-  roundToFigures,
-  showDecimal,
-  significantFigures,
-} from '../../numbers/decimal';
-import { plainKind, type Kind, type Progress } from '../contract';
+import { exactOf, roundExact, roundToSignificant, showExact } from '../../numbers/exact';
+import { numberFormatOf } from '../../numbers/numberFormat';
+import type { NumberProblem } from '../../numbers/readNumber';
+import { noPlace, plainKind, type Kind, type Place, type Progress } from '../contract';
 import { plural } from '../shared/scores';
 import {
   contentSchema,
@@ -15,29 +10,40 @@ import {
   type NumberResponse,
   type NumberShown,
 } from './content';
+import { readTyped } from './reading';
 import { scoreNumber } from './score';
 
-const COMPLAINTS = {
-  letters: 'Only digits, a minus and one comma or point belong here',
-  'two-separators': 'There are two decimal separators; leave one',
-  sign: 'The minus belongs in front',
+const COMPLAINTS: Record<Exclude<NumberProblem, 'empty'>, string> = {
+  letters: 'Only a figure belongs here: digits, a minus sign, a decimal sign',
+  'several-numbers': 'These are several numbers; enter one',
+  'two-separators': 'The commas and points do not fit together',
+  ambiguous: 'This can be read in two ways; leave out the sign between thousands, or write more decimals',
+  'incomplete-groups': 'The groups of digits are not complete; write the figure without spaces',
+  sign: 'The minus sign belongs in front',
   unfinished: 'A digit is missing',
   'too-long': 'This is longer than any figure asked for',
-} as const;
+  'scientific-not-asked': 'Write the figure out, without a power of ten',
+  'fraction-not-asked': 'Enter a decimal figure, not a fraction',
+  'exponent-too-large': 'This exponent is too large',
+  'division-by-zero': 'A fraction cannot have 0 below the line',
+};
 
 const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 const inWords = (n: number) => WORDS[n] ?? String(n);
 
 function formComplaint(shown: NumberShown, typed: string): string | null {
-  const given = parseDecimal(typed);
-  if (typeof given === 'string') return given === 'empty' ? null : COMPLAINTS[given];
-  if (given.digits < 0n && !shown.minusPossible) return 'No minus sign is possible here';
+  const reading = readTyped(shown, typed);
+  if ('problem' in reading) return reading.problem === 'empty' ? null : COMPLAINTS[reading.problem];
+  const { value, places, figures } = reading.read;
+  if (value.over < 0n && !shown.minusPossible) return 'No minus sign is possible here';
   if (!shown.asked) return null;
   const [asked, has, what] =
     'places' in shown.asked
-      ? [shown.asked.places, given.places, 'decimal place']
-      : [shown.asked.figures, significantFigures(given), 'significant figure'];
-  if (asked === has) return null;
+      ? [shown.asked.places, places ?? 0, 'decimal place']
+      : [shown.asked.figures, figures?.most ?? 0, 'significant figure'];
+  const fits =
+    'figures' in shown.asked && figures !== null && figures.least <= asked && asked <= figures.most;
+  if (asked === has || fits) return null;
   const noun = asked === 1 ? `${what} is` : `${what}s are`;
   return `${inWords(asked).replace(/^./, (c) => c.toUpperCase())} ${noun} asked; this has ${inWords(has)}`;
 }
@@ -56,15 +62,17 @@ function asked({ tolerance }: NumberContent): NumberShown['asked'] {
 const withLabels = (shown: { before: string; unit: string }, text: string) =>
   [shown.before, text, shown.unit].filter(Boolean).join(' ');
 
-function rightAnswer(content: NumberContent): string {
-  const key = decimal(content.accepted[0]!.figure);
+function rightAnswer(content: NumberContent, { locale }: Place = noPlace): string {
+  const best = content.accepted.reduce((a, b) => (b.percent > a.percent ? b : a));
+  const key = exactOf(best.figure);
   const form = asked(content);
-  const shaped = !form
-    ? key
+  const { decimal } = numberFormatOf(locale);
+  const text = !form
+    ? showExact(key, decimal)
     : 'places' in form
-      ? roundTo(key, form.places)
-      : roundToFigures(key, form.figures);
-  return withLabels(content, showDecimal(shaped));
+      ? showExact(roundExact(key, form.places), decimal, form.places)
+      : showExact(roundToSignificant(key, form.figures), decimal);
+  return withLabels(content, text);
 }
 
 export const number: Kind<NumberContent, NumberShown, NumberResponse> = {
@@ -73,7 +81,11 @@ export const number: Kind<NumberContent, NumberShown, NumberResponse> = {
   judge: 'machine',
   content: contentSchema,
   response: responseSchema,
-  show: (c) => ({ before: c.before, unit: c.unit, minusPossible: c.minusPossible, asked: asked(c) }),
+  show: (c, place = noPlace) => ({
+    ...{ before: c.before, unit: c.unit, unitSynonyms: [...c.unitSynonyms] },
+    ...{ minusPossible: c.minusPossible, scientific: c.scientific, fractions: c.fractions },
+    ...{ asked: asked(c), locale: place.locale },
+  }),
   empty: () => ({ typed: '' }),
   misfit: () => null,
   progress,

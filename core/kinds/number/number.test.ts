@@ -19,6 +19,9 @@ describe('number', () => {
     ['two figures', figures, '-18', 200],
     ['three figures where two are asked', figures, '-18.0', 0],
     ['no figure', dial, 'eighteen', 0],
+    ['its unit typed too', dial, '-18 °C', 200],
+    ['another word for its unit', dial, '-18 degrees', 200],
+    ['another unit', dial, '-18 K', 0],
   ])('%s', (_, content, typed, expected) => {
     expect(number.score({ content, response: { typed }, maximum: 200 }).hundredths).toBe(expected);
   });
@@ -26,12 +29,19 @@ describe('number', () => {
   it.each([
     ['', 'Enter a figure'],
     ['71,25', 'One decimal place is asked; this has two'],
-    ['7a', 'Only digits, a minus and one comma or point belong here'],
+    ['7a', 'Only a figure belongs here: digits, a minus sign, a decimal sign'],
     ['-7.1', 'No minus sign is possible here'],
-    ['7.1.2', 'There are two decimal separators; leave one'],
+    ['7.1.2', 'The commas and points do not fit together'],
     ['71.3', null],
   ])('says about %j: %s', (typed, missing) => {
     expect(number.progress(number.show(share), { typed }).missing).toBe(missing);
+  });
+
+  it('reads the decimal sign of the round’s locale, when scoring as in the box', () => {
+    const content = { ...dial, accepted: [{ figure: '1.234', percent: 100, note: '' }] };
+    const score = (typed: string, locale: string) =>
+      number.score({ content, response: { typed }, maximum: 100, place: { locale } }).hundredths;
+    expect([score('1,234', 'de-DE'), score('1,234', 'en-GB')]).toEqual([100, 0]);
   });
 
   it('gives the right answer in the asked form', () => expect(number.rightAnswer(share)).toBe('71.3 %'));

@@ -7,7 +7,10 @@ export const samples: Sample<NumberContent, NumberResponse>[] = [
     content: {
       before: '',
       unit: '%',
+      unitSynonyms: [],
       minusPossible: false,
+      scientific: false,
+      fractions: false,
       tolerance: { by: 'places', places: 1 },
       accepted: [
         { figure: '71.25', percent: 100, note: '171 ÷ 240, to one place' },
@@ -24,7 +27,10 @@ export const samples: Sample<NumberContent, NumberResponse>[] = [
     content: {
       before: '',
       unit: '°C',
+      unitSynonyms: ['degrees'],
       minusPossible: true,
+      scientific: false,
+      fractions: false,
       tolerance: { by: 'distance', within: '0.5' },
       accepted: [{ figure: '-18', percent: 100, note: '' }],
     },

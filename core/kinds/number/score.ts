@@ -1,51 +1,56 @@
-import {
-  decimal,
-  parseDecimal,
-  roundTo,
-  roundToFigures,
-  sameFigure,
-  significantFigures,
-  within,
-  withinShare,
-  type Decimal,
-} from '../../numbers/decimal';
 import { shareOfMarks } from '../../marks';
-import type { Score, ScoringInput } from '../contract';
+import {
+  exactOf,
+  roundExact,
+  roundToSignificant,
+  sameExact,
+  withinDistance,
+  withinShareOf,
+} from '../../numbers/exact';
+import type { NumberRead } from '../../numbers/readNumber';
+import { noPlace, type Score, type ScoringInput } from '../contract';
 import { unanswered } from '../shared/scores';
 import type { NumberContent, NumberResponse, Tolerance } from './content';
+import { readTyped } from './reading';
 
-function isRight(given: Decimal, key: Decimal, tolerance: Tolerance): boolean {
+function isRight({ value, places, figures }: NumberRead, figure: string, tolerance: Tolerance): boolean {
+  const key = exactOf(figure);
   switch (tolerance.by) {
     case 'distance':
-      return within(given, key, decimal(tolerance.within));
+      return withinDistance(value, key, exactOf(tolerance.within));
     case 'share':
-      return withinShare(given, key, decimal(tolerance.within));
+      return withinShareOf(value, key, exactOf(tolerance.within));
     case 'places':
-      return given.places === tolerance.places && sameFigure(given, roundTo(key, tolerance.places));
+      return places === tolerance.places && sameExact(value, roundExact(key, tolerance.places));
     case 'figures':
+      // Noughts at the end of a whole number may only hold the place: 1200 is 1234 to two figures.
       return (
-        significantFigures(given) === tolerance.figures &&
-        sameFigure(given, roundToFigures(key, tolerance.figures))
+        figures !== null &&
+        figures.least <= tolerance.figures &&
+        tolerance.figures <= figures.most &&
+        sameExact(value, roundToSignificant(key, tolerance.figures))
       );
   }
 }
 
-/** Figures are compared as exact decimals, never as strings or binary fractions. */
+/** Figures are compared exactly; of several accepted ones that match, the one with the most marks counts. */
 export function scoreNumber({
   content,
   response,
   maximum,
+  place = noPlace,
 }: ScoringInput<NumberContent, NumberResponse>): Score {
-  const given = parseDecimal(response.typed);
-  if (given === 'empty') return unanswered;
-  if (typeof given === 'string')
-    return { hundredths: 0, verdict: 'wrong', reasons: ['This is not a figure.'] };
-  const hit = content.accepted.find((a) => isRight(given, decimal(a.figure), content.tolerance));
-  if (!hit) return { hundredths: 0, verdict: 'wrong', reasons: ['The figure does not match.'] };
-  const hundredths = shareOfMarks(maximum, Math.round(hit.percent * 100), 10_000);
+  const reading = readTyped({ ...content, locale: place.locale }, response.typed);
+  if ('problem' in reading)
+    return reading.problem === 'empty'
+      ? unanswered
+      : { hundredths: 0, verdict: 'wrong', reasons: ['This is not a figure.'] };
+  const hits = content.accepted.filter((a) => isRight(reading.read, a.figure, content.tolerance));
+  if (hits.length === 0) return { hundredths: 0, verdict: 'wrong', reasons: ['The figure does not match.'] };
+  const best = hits.reduce((a, b) => (b.percent > a.percent ? b : a));
   return {
-    hundredths,
-    verdict: hit.percent >= 100 ? 'right' : 'partly',
-    reasons: hit.note ? [hit.note] : [],
+    hundredths: shareOfMarks(maximum, Math.round(best.percent * 100), 10_000),
+    verdict: best.percent >= 100 ? 'right' : 'partly',
+    reasons: best.note ? [best.note] : [],
   };
 }

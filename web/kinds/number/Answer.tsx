@@ -20,7 +20,7 @@ export function Answer({
           type="text"
           inputMode={shown.minusPossible ? 'text' : 'decimal'}
           autoComplete="off"
-          maxLength={60}
+          maxLength={200}
           value={response.typed}
           onChange={(event) => onChange({ typed: event.target.value })}
           aria-labelledby={promptId}

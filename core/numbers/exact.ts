@@ -1,0 +1,74 @@
+/** An exact number: a fraction of whole numbers, with a positive denominator. Never a binary fraction. */
+export interface Exact {
+  readonly over: bigint;
+  readonly under: bigint;
+}
+
+export const exact = (over: bigint, under = 1n): Exact =>
+  under < 0n ? { over: -over, under: -under } : { over, under };
+
+/** `digits / 10^places`; a negative `places` multiplies. */
+export const exactDecimal = (digits: bigint, places: number): Exact =>
+  places >= 0 ? exact(digits, 10n ** BigInt(places)) : exact(digits * 10n ** BigInt(-places));
+
+const size = (n: bigint): bigint => (n < 0n ? -n : n);
+
+export const sameExact = (a: Exact, b: Exact): boolean => a.over * b.under === b.over * a.under;
+
+/** |a − b| ≤ tolerance, exactly; the limit itself is within. */
+export const withinDistance = (a: Exact, b: Exact, tolerance: Exact): boolean =>
+  size(a.over * b.under - b.over * a.under) * tolerance.under <= tolerance.over * a.under * b.under;
+
+/** |a − b| ≤ |b| · share, exactly; `share` 0.01 is one per cent. */
+export const withinShareOf = (a: Exact, b: Exact, share: Exact): boolean =>
+  withinDistance(a, b, exact(size(b.over) * share.over, b.under * share.under));
+
+/** Rounded half away from zero to `places` decimals; a negative number of places rounds to tens, hundreds and so on. */
+export function roundExact({ over, under }: Exact, places: number): Exact {
+  const scale = 10n ** BigInt(Math.abs(places));
+  const [top, bottom] = places >= 0 ? [over * scale, under] : [over, under * scale];
+  const up = (size(top) * 2n + bottom) / (2n * bottom);
+  const rounded = over < 0n ? -up : up;
+  return places >= 0 ? exact(rounded, scale) : exact(rounded * scale);
+}
+
+/** The power of ten of the first digit that is not nought: 2 for 345, −2 for 0.0345. Nought has none. */
+export function magnitude({ over, under }: Exact): number | null {
+  if (over === 0n) return null;
+  const top = size(over);
+  // Both lengths together are off by one at the most.
+  let power = top.toString().length - under.toString().length;
+  const atLeast = (p: number) =>
+    p >= 0 ? top >= under * 10n ** BigInt(p) : top * 10n ** BigInt(-p) >= under;
+  if (!atLeast(power)) power--;
+  return power;
+}
+
+/** Rounded half away from zero to `figures` significant figures. */
+export function roundToSignificant(value: Exact, figures: number): Exact {
+  const first = magnitude(value);
+  return first === null ? value : roundExact(value, figures - 1 - first);
+}
+
+/** Reads a figure of the bank's content: digits with a point, and a minus in front. Throws where it is none. */
+export function exactOf(text: string): Exact {
+  const match = /^([-−]?)(\d+)(?:\.(\d+))?$/.exec(text.trim());
+  if (!match) throw new RangeError(`not a figure: ${text}`);
+  const [, sign, whole = '', fraction = ''] = match;
+  const digits = BigInt(whole + fraction);
+  return exactDecimal(sign ? -digits : digits, fraction.length);
+}
+
+/**
+ * A figure as people read it, with the decimal sign of a locale: with as many decimals as asked, or as it needs (at the
+ * most forty, for what never ends).
+ */
+export function showExact(value: Exact, decimalSign: '.' | ',', places?: number): string {
+  let needed = places ?? 0;
+  if (places === undefined) while (needed < 40 && !sameExact(roundExact(value, needed), value)) needed++;
+  const { over, under } = roundExact(value, needed);
+  const digits = (size(over) * 10n ** BigInt(needed)) / under;
+  const text = digits.toString().padStart(needed + 1, '0');
+  const cut = text.length - needed;
+  return `${over < 0n ? '−' : ''}${text.slice(0, cut)}${needed > 0 ? decimalSign + text.slice(cut) : ''}`;
+}
