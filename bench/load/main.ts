@@ -288,7 +288,11 @@ const serverCpu = house.serverSeconds() - serverBefore;
 const { n: kept } = house.db.$client.prepare('select count(*) as n from journal').get() as { n: number };
 const receipts = verifyReceipts(house.db);
 agent.destroy();
-const { save, bare } = await measureSaves(house);
+// The round was measured already: it is told even where this is not.
+const rates = await measureSaves(house).catch((error: unknown) => {
+  console.error('the saves of a bare route could not be measured', error);
+  return null;
+});
 await house.close();
 
 const results = {
@@ -335,7 +339,10 @@ const results = {
     over100Ms: late.filter((ms) => ms > 100).length,
     secondsInThem: Math.round(late.filter((ms) => ms > 100).reduce((sum, ms) => sum + ms, 0) / 100) / 10,
   },
-  savesOfBare: { save, bare, ofBare: Math.round((100 * save.perSecond) / bare.perSecond) / 100 },
+  savesOfBare: rates && {
+    ...rates,
+    ofBare: Math.round((100 * rates.save.perSecond) / rates.bare.perSecond) / 100,
+  },
 };
 writeFileSync(path.join(import.meta.dirname, 'results.json'), `${JSON.stringify(results, null, 2)}\n`);
 console.log(JSON.stringify(results, null, 2));

@@ -104,7 +104,7 @@ test('rehearsal, waiting and watching', async ({ page, house, candidate, staff, 
   await shoot(bram.page, 'watch');
 });
 
-test('on a telephone', async ({ page, candidate }) => {
+test('on a phone, and earlier versions', async ({ page, house, candidate }) => {
   const mattis = candidate(page, MATTIS);
   await mattis.arrives();
   await mattis.chooses('The young root');
@@ -113,6 +113,19 @@ test('on a telephone', async ({ page, candidate }) => {
   await mattis.chooses('K-2');
   await mattis.isSaved();
   await shoot(page, 'phone');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await mattis.goesTo(8);
+  await mattis.writes('The alarm of bay three rang at 02:10; the supply had dipped for four minutes. ');
+  await mattis.isSaved();
+  await house.advance(3);
+  await page.reload();
+  await expect(mattis.heading('Question 8')).toBeVisible();
+  await page.getByRole('main').getByRole('textbox').press('Control+A');
+  await page.keyboard.type('Bay three lost its supply for four minutes. Nothing thawed.');
+  await mattis.isSaved();
+  await page.getByRole('button', { name: 'Earlier versions' }).click();
+  await expect(page.getByRole('dialog').getByRole('listitem')).toHaveCount(2);
+  await shoot(page, 'versions');
 });
 
 test('where staff work', async ({ browser, house, staff }) => {
