@@ -10,6 +10,8 @@ export type JobHandler = (subject: number) => Promise<void> | void;
 const POLL_MS = 500;
 const TRIES = 5;
 const FAILED_SHOWN = 200;
+/** How long the queue rests after a job, as a multiple of what the job took; and at most. */
+const REST = 3;
 const LONGEST_REST_MS = 200;
 const BACK_OFF_MS = 5000;
 
@@ -126,14 +128,14 @@ export class JobQueue {
   }
 
   /**
-   * One job, and then as long a rest as it took: whoever writes or hands in meanwhile comes first, however many
+   * One job, and then a longer rest than it took: whoever writes or hands in meanwhile comes first, however many
    * scripts wait to be scored.
    */
   private async runInTurn(job: typeof jobs.$inferSelect): Promise<void> {
     const from = performance.now();
     await this.run(job);
     const took = performance.now() - from;
-    await new Promise((go) => setTimeout(go, Math.min(took, LONGEST_REST_MS)));
+    await new Promise((go) => setTimeout(go, Math.min(REST * took, LONGEST_REST_MS)));
   }
 
   private async run(job: typeof jobs.$inferSelect): Promise<void> {

@@ -7,18 +7,30 @@ import { marks } from '../db/schema';
 export type Mark = typeof marks.$inferSelect;
 export type NewMark = Omit<Mark, 'id' | 'supersedes' | 'component'>;
 
+const p = sql.placeholder;
+
 const queriesOf = perDatabase((db) => ({
   standing: db
     .select()
     .from(marks)
     .where(
       and(
-        ...[eq(marks.sittingId, sql.placeholder('sitting')), eq(marks.target, sql.placeholder('target'))],
+        ...[eq(marks.sittingId, p('sitting')), eq(marks.target, p('target'))],
         eq(marks.component, WHOLE_PART),
       ),
     )
     .orderBy(desc(marks.id))
     .limit(1)
+    .prepare(),
+  add: db
+    .insert(marks)
+    .values({
+      ...{ sittingId: p('sittingId'), target: p('target'), component: WHOLE_PART, role: p('role') },
+      ...{ cause: p('cause'), supersedes: p('supersedes'), response: p('response'), staffId: p('staffId') },
+      ...{ hundredths: p('hundredths'), verdict: p('verdict'), reasons: p('reasons') },
+      // A null would be written as JSON otherwise.
+      ...{ levels: sql`${p('levels')}`, comment: p('comment'), at: p('at') },
+    })
     .prepare(),
 }));
 
@@ -26,10 +38,8 @@ const queriesOf = perDatabase((db) => ({
 export const standingMark = (db: Db, sitting: number, target: string): Mark | null =>
   queriesOf(db).standing.get({ sitting, target }) ?? null;
 
-/** Adds a mark beside those before it, naming the one that it supersedes. Part of a commit. */
-export function addMark(db: Db, mark: NewMark): void {
-  const supersedes = standingMark(db, mark.sittingId, mark.target)?.id ?? null;
-  db.insert(marks)
-    .values({ ...mark, component: WHOLE_PART, supersedes })
-    .run();
+/** Adds a mark beside the one that it supersedes. Part of a commit. */
+export function addMark(db: Db, mark: NewMark, before: Mark | null): void {
+  const levels = mark.levels === null ? null : JSON.stringify(mark.levels);
+  queriesOf(db).add.run({ ...mark, levels, supersedes: before?.id ?? null });
 }

@@ -186,11 +186,15 @@ export function giveMark(
     const response = responseHash(responseTo(db, task, place));
     const before = standingMark(db, sittingId, target);
     const changed = before !== null && before.response !== response;
-    addMark(db, {
-      ...{ sittingId, target, response, staffId, hundredths: mark.hundredths, at },
-      ...{ role: 'first', cause: changed ? 'response changed' : 'marking' },
-      ...{ verdict: null, reasons: [], levels, comment },
-    });
+    addMark(
+      db,
+      {
+        ...{ sittingId, target, response, staffId, hundredths: mark.hundredths, at },
+        ...{ role: 'first', cause: changed ? 'response changed' : 'marking' },
+        ...{ verdict: null, reasons: [], levels, comment },
+      },
+      before,
+    );
     db.update(markingTasks).set({ doneAt: at, assessorId: staffId }).where(eq(markingTasks.id, taskId)).run();
   });
 }

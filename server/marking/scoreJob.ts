@@ -57,16 +57,13 @@ function keepScore(db: Db, { sittingId, hashes }: Script, score: PartScore, at: 
   const response = hashes.get(target)!;
   const before = standingMark(db, sittingId, target);
   if (before?.response === response) return;
-  addMark(db, {
-    ...{ sittingId, target, hundredths, verdict, reasons, response, at },
-    ...{
-      role: 'machine',
-      cause: before ? 'response changed' : 'score',
-      staffId: null,
-      levels: null,
-      comment: '',
-    },
-  });
+  const cause = before ? 'response changed' : 'score';
+  const byMachine = { role: 'machine', staffId: null, levels: null, comment: '' } as const;
+  addMark(
+    db,
+    { ...{ sittingId, target, hundredths, verdict, reasons, response, at }, cause, ...byMachine },
+    before,
+  );
 }
 
 /** A task for people; one that is there already is opened again only where the response has changed. */
@@ -82,10 +79,12 @@ function keepTask(db: Db, { sittingId, roundId, hashes }: Script, target: string
   }
 }
 
-/** Nobody has to mark what is empty now. */
-function closeTask(db: Db, { sittingId }: Script, target: string, at: number): void {
-  const own = and(eq(markingTasks.sittingId, sittingId), eq(markingTasks.target, target));
-  db.update(markingTasks).set({ doneAt: at }).where(own).run();
+/** Nobody has to mark what the machine has scored now, as an answer that was emptied. */
+function closeTasks(db: Db, { sittingId }: Script, scored: readonly PartScore[], at: number): void {
+  const tasks = db.select().from(markingTasks).where(eq(markingTasks.sittingId, sittingId)).all();
+  for (const { id, target } of tasks)
+    if (scored.some((score) => score.target === target))
+      db.update(markingTasks).set({ doneAt: at }).where(eq(markingTasks.id, id)).run();
 }
 
 /** Scores what the newest receipt covers: objective parts at once, programs in the sandbox, tasks for people. */
@@ -111,10 +110,8 @@ export async function scoreSitting(services: Services, sittingId: number): Promi
     if (findSitting(db, sittingId)?.closedAt !== sitting.closedAt) return;
     if (newestReceipt(db, sittingId)?.id !== receipt.id) return;
     const at = clock.now();
-    for (const score of scored) {
-      keepScore(db, script, score, at);
-      closeTask(db, script, score.target, at);
-    }
+    for (const score of scored) keepScore(db, script, score, at);
+    closeTasks(db, script, scored, at);
     for (const target of forPeople) keepTask(db, script, target);
     db.update(sittings).set({ scoredAt: at }).where(eq(sittings.id, sittingId)).run();
   });
