@@ -13,7 +13,7 @@ async function fitsTheScreen(page: Page): Promise<void> {
 test.describe('at 360 × 740', () => {
   test.use({ viewport: { width: 360, height: 740 } });
 
-  test('the path on a telephone', async ({ page, candidate }) => {
+  test('the path on a phone', async ({ page, candidate }) => {
     const mattis = candidate(page, MATTIS);
     await mattis.opensLink();
     await expect(mattis.heading('Are these your details?')).toBeVisible();
@@ -36,7 +36,7 @@ test.describe('at 360 × 740', () => {
     await page.getByRole('tab', { name: 'Answer' }).click();
     await mattis.chooses('K-2');
     await fitsTheScreen(page);
-    await hasNoBarriers(page, 'desk on a telephone');
+    await hasNoBarriers(page, 'desk on a phone');
     await page.getByRole('button', { name: 'Show all questions' }).click();
     await mattis.goesTo(9);
     await page.getByRole('tab', { name: 'Program' }).click();

@@ -198,7 +198,7 @@ class EndJudge {
   }
 }
 
-/** Was an entry written in a stop? One begun by staff leaves room for a device that had yet to hear of it. */
+/** Was an entry written in a stop? A stop by staff leaves room for a device that did not know of it yet. */
 function writtenIn(stop: KnownStop, { from, to }: Interval, claimedAt: number): boolean {
   if (to <= stop.from || from >= stop.until) return false;
   if (stop.by === 'candidate') return true;

@@ -12,7 +12,7 @@ export interface RoundSettings {
   /** Which of several attempts the result is made of. */
   readonly counts: AttemptRule;
   readonly startRule: StartRule;
-  /** How long before the opening the arrival can be begun. */
+  /** How many minutes before the opening candidates can start their arrival. */
   readonly doorsMinutes: number;
   /** Whether the rehearsal can be taken from the round's own page, without a personal link. */
   readonly openRehearsal: boolean;

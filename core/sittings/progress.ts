@@ -29,9 +29,9 @@ export function progressOfQuestion(desk: Desk, question: Question): QuestionProg
     return { question, state: 'unopened', flagged: false, missing: [], open: question.marks };
   const parts = question.parts.map((part) => ({ part, ...progressOfPart(desk, part) }));
   const open = parts.filter((p) => p.state !== 'done');
-  const begun = parts.some((p) => p.state !== 'empty');
-  const opened = desk.opened[question.item] === true || begun;
-  const state = open.length === 0 ? 'done' : begun ? 'part done' : opened ? 'looked at' : 'unopened';
+  const started = parts.some((p) => p.state !== 'empty');
+  const opened = desk.opened[question.item] === true || started;
+  const state = open.length === 0 ? 'done' : started ? 'part done' : opened ? 'looked at' : 'unopened';
   const words = (p: (typeof open)[number]) =>
     question.parts.length === 1 ? p.missing : `Part ${p.part.key}: ${lower(p.missing ?? 'is open')}`;
   return {

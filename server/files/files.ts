@@ -1,7 +1,8 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { FilePurpose } from '../../core/files/purpose';
 import type { Clock } from '../clock';
 import type { Db } from '../db/open';
+import { perDatabase } from '../db/perDatabase';
 import { files, fileUses } from '../db/schema';
 import type { JobQueue } from '../jobs/jobQueue';
 import type { FileStore } from './fileStore';
@@ -14,6 +15,14 @@ export interface NewFile {
   readonly purpose: FilePurpose;
   readonly keepUntil: number;
 }
+
+/** Asked for every row of a watch room. */
+const queriesOf = perDatabase((db) => {
+  const p = sql.placeholder;
+  const own = and(eq(fileUses.invitationId, p('invitation')), eq(fileUses.purpose, p('purpose')));
+  const open = and(own, isNull(fileUses.endedAt));
+  return { open: db.select().from(fileUses).where(open).orderBy(asc(fileUses.id)).prepare() };
+});
 
 /** Files and what they are used for. Bytes are deleted when their last use has ended. */
 export class Files {
@@ -59,14 +68,8 @@ export class Files {
     for (const use of this.usesOf(invitationId, purpose)) if (use.attempt === attempt) this.endUse(use.id);
   }
 
-  private usesOf(invitationId: number, purpose: FilePurpose) {
-    const own = and(eq(fileUses.invitationId, invitationId), eq(fileUses.purpose, purpose));
-    return this.db
-      .select()
-      .from(fileUses)
-      .where(and(own, isNull(fileUses.endedAt)))
-      .orderBy(asc(fileUses.id))
-      .all();
+  private usesOf(invitation: number, purpose: FilePurpose) {
+    return queriesOf(this.db).open.all({ invitation, purpose });
   }
 
   private endUse(id: number): void {

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { drawForm, parseForm } from '../../core/forms/form';
 import type { Place } from '../../core/kinds/contract';
 import { canonicalJson } from '../../core/journal/canonicalJson';
@@ -13,6 +13,28 @@ import { seal } from './seal';
 
 /** The copy of the whole paper; sections with a limit of their own have their key for a name. */
 export const WHOLE_PAPER = '';
+
+const queriesOf = perDatabase((db) => {
+  const p = sql.placeholder;
+  const own = eq(sealedCopies.formId, p('formId'));
+  return {
+    bytes: db
+      .select({ bytes: sealedCopies.bytes })
+      .from(sealedCopies)
+      .where(and(own, eq(sealedCopies.hash, p('hash'))))
+      .prepare(),
+    keys: db
+      .select({ section: sealedCopies.section, key: sealedCopies.key })
+      .from(sealedCopies)
+      .where(own)
+      .prepare(),
+    listing: db
+      .select({ section: sealedCopies.section, hash: sealedCopies.hash })
+      .from(sealedCopies)
+      .where(own)
+      .prepare(),
+  };
+});
 
 const known = perDatabase(() => new Map<number, CandidatePaper>());
 const FORMS_KEPT = 2000;
@@ -58,30 +80,18 @@ const listings = perDatabase(() => new Map<number, readonly SealedListing[]>());
 export function sealedListing(db: Db, formId: number): readonly SealedListing[] {
   const cached = listings(db).get(formId);
   if (cached) return cached;
-  const found = db
-    .select({ section: sealedCopies.section, hash: sealedCopies.hash })
-    .from(sealedCopies)
-    .where(eq(sealedCopies.formId, formId))
-    .all();
+  const found = queriesOf(db).listing.all({ formId });
   if (listings(db).size >= FORMS_KEPT) listings(db).clear();
   listings(db).set(formId, found);
   return found;
 }
 
 export const sealedBytes = (db: Db, formId: number, hash: string): Buffer | null =>
-  db
-    .select({ bytes: sealedCopies.bytes })
-    .from(sealedCopies)
-    .where(and(eq(sealedCopies.formId, formId), eq(sealedCopies.hash, hash)))
-    .get()?.bytes ?? null;
+  queriesOf(db).bytes.get({ formId, hash })?.bytes ?? null;
 
 /** The keys of the paper and of the sections that were entered; no others leave the server. */
 export function keysOf(db: Db, formId: number, entered: readonly string[]): Record<string, string> {
   const open = [WHOLE_PAPER, ...entered];
-  const found = db
-    .select({ section: sealedCopies.section, key: sealedCopies.key })
-    .from(sealedCopies)
-    .where(eq(sealedCopies.formId, formId))
-    .all();
+  const found = queriesOf(db).keys.all({ formId });
   return Object.fromEntries(found.filter((c) => open.includes(c.section)).map((c) => [c.section, c.key]));
 }

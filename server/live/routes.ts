@@ -15,21 +15,8 @@ const sayBody = Joi.object<{ text: string; hand: boolean }>({
   hand: Joi.boolean().required(),
 });
 
-/** Everything said to or by a candidate, and to everybody in the round. */
-const messagesFor = ({ db }: Services, invitation: number, round: number) =>
-  db
-    .select()
-    .from(messages)
-    .where(
-      or(
-        eq(messages.invitationId, invitation),
-        and(eq(messages.roundId, round), isNull(messages.invitationId)),
-      ),
-    )
-    .orderBy(asc(messages.id))
-    .all();
-
 const queriesOf = perDatabase((db) => {
+  const toAll = and(eq(messages.roundId, sql.placeholder('round')), isNull(messages.invitationId));
   const waiting = and(
     eq(invitations.roundId, sql.placeholder('round')),
     isNull(arrivals.admittedAt),
@@ -42,6 +29,12 @@ const queriesOf = perDatabase((db) => {
       .innerJoin(invitations, eq(invitations.id, arrivals.invitationId))
       .where(and(waiting, lte(arrivals.waitingAt, sql.placeholder('at'))))
       .prepare(),
+    messages: db
+      .select()
+      .from(messages)
+      .where(or(eq(messages.invitationId, sql.placeholder('invitation')), toAll))
+      .orderBy(asc(messages.id))
+      .prepare(),
     waiting: db
       .select({ invitation: arrivals.invitationId })
       .from(arrivals)
@@ -50,6 +43,10 @@ const queriesOf = perDatabase((db) => {
       .prepare(),
   };
 });
+
+/** Everything said to or by a candidate, and to everybody in the round. */
+const messagesFor = ({ db }: Services, invitation: number, round: number) =>
+  queriesOf(db).messages.all({ invitation, round });
 
 /** Place among those of the round who wait and are not admitted yet. */
 const placeOf = ({ db }: Services, at: number, round: number): number =>

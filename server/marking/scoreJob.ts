@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { CaseOutcome, ProgramRun } from '../../core/kinds/contract';
 import { WHOLE_PART } from '../../core/marking/mark';
@@ -13,6 +13,7 @@ import {
 } from '../../core/scoring/scoreSitting';
 import { findInvited, paperOf } from '../arrival/queries';
 import type { Db } from '../db/open';
+import { perDatabase } from '../db/perDatabase';
 import { evidence, markingTasks, sittings } from '../db/schema';
 import { sha256 } from '../http/secrets';
 import type { Services } from '../services';
@@ -22,6 +23,28 @@ import { addMark, standingMark } from './marks';
 
 /** What people and machine mark: a changed response has another hash, and only then is a part marked anew. */
 export const responseHash = (response: unknown): string => sha256(canonicalJson(response));
+
+const p = sql.placeholder;
+
+const queriesOf = perDatabase((db) => ({
+  tasks: db
+    .select()
+    .from(markingTasks)
+    .where(eq(markingTasks.sittingId, p('sittingId')))
+    .prepare(),
+  addTask: db
+    .insert(markingTasks)
+    .values({
+      ...{ roundId: p('roundId'), sittingId: p('sittingId'), target: p('target'), response: p('response') },
+      ...{ component: WHOLE_PART, role: 'first' },
+    })
+    .prepare(),
+  scored: db
+    .update(sittings)
+    .set({ scoredAt: sql`${p('at')}` })
+    .where(eq(sittings.id, p('id')))
+    .prepare(),
+}));
 
 interface Script {
   readonly sittingId: number;
@@ -66,25 +89,29 @@ function keepScore(db: Db, { sittingId, hashes }: Script, score: PartScore, at: 
   );
 }
 
-/** A task for people; one that is there already is opened again only where the response has changed. */
-function keepTask(db: Db, { sittingId, roundId, hashes }: Script, target: string): void {
-  const response = hashes.get(target)!;
-  const own = and(eq(markingTasks.sittingId, sittingId), eq(markingTasks.target, target));
-  const known = db.select().from(markingTasks).where(own).get();
-  if (known?.response === response) return;
-  if (known) db.update(markingTasks).set({ response, doneAt: null }).where(own).run();
-  else {
-    const task = { roundId, sittingId, target, response, component: WHOLE_PART, role: 'first' as const };
-    db.insert(markingTasks).values(task).run();
+/**
+ * Tasks for what people mark: one that is there already is opened again only where the response has changed; one whose
+ * part the machine has scored now, as an answer that was emptied, is done.
+ */
+function keepTasks(
+  db: Db,
+  { sittingId, roundId, hashes }: Script,
+  { forPeople, scored }: { readonly forPeople: readonly string[]; readonly scored: readonly PartScore[] },
+  at: number,
+): void {
+  const queries = queriesOf(db);
+  const known = new Map(queries.tasks.all({ sittingId }).map((task) => [task.target, task]));
+  const change = (id: number, to: Partial<typeof markingTasks.$inferSelect>) =>
+    db.update(markingTasks).set(to).where(eq(markingTasks.id, id)).run();
+  for (const target of forPeople) {
+    const [task, response] = [known.get(target), hashes.get(target)!];
+    if (!task) queries.addTask.run({ roundId, sittingId, target, response });
+    else if (task.response !== response) change(task.id, { response, doneAt: null });
   }
-}
-
-/** Nobody has to mark what the machine has scored now, as an answer that was emptied. */
-function closeTasks(db: Db, { sittingId }: Script, scored: readonly PartScore[], at: number): void {
-  const tasks = db.select().from(markingTasks).where(eq(markingTasks.sittingId, sittingId)).all();
-  for (const { id, target } of tasks)
-    if (scored.some((score) => score.target === target))
-      db.update(markingTasks).set({ doneAt: at }).where(eq(markingTasks.id, id)).run();
+  for (const { target } of scored) {
+    const task = known.get(target);
+    if (task) change(task.id, { doneAt: at });
+  }
 }
 
 /** Scores what the newest receipt covers: objective parts at once, programs in the sandbox, tasks for people. */
@@ -111,8 +138,7 @@ export async function scoreSitting(services: Services, sittingId: number): Promi
     if (newestReceipt(db, sittingId)?.id !== receipt.id) return;
     const at = clock.now();
     for (const score of scored) keepScore(db, script, score, at);
-    closeTasks(db, script, scored, at);
-    for (const target of forPeople) keepTask(db, script, target);
-    db.update(sittings).set({ scoredAt: at }).where(eq(sittings.id, sittingId)).run();
+    keepTasks(db, script, { forPeople, scored }, at);
+    queriesOf(db).scored.run({ at, id: sittingId });
   });
 }

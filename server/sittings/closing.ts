@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { Judged } from '../../core/journal/judge';
 import { counts } from '../../core/journal/judge';
 import { receiptCode } from '../../core/journal/receipt';
@@ -7,15 +7,35 @@ import type { ClosedBy } from '../../core/sittings/api';
 import { BYTES_MS } from '../../core/timing/deadline';
 import { paperEndAt, sectionEndAt } from '../../core/timing/sittingTime';
 import { findInvited, paperOf } from '../arrival/queries';
-import { decisions, heads, sittings } from '../db/schema';
+import { perDatabase } from '../db/perDatabase';
+import { decisions, sittings } from '../db/schema';
 import { receiptLetter } from '../mail/receiptLetter';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
 import type { Services } from '../services';
 import type { Holds, HoldState } from './holds';
 import { judge, storeWinners, type Judging } from './judging';
-import { findSitting, type Sitting } from './queries';
+import { findSitting, sittingQueries, type Sitting } from './queries';
 import { makeReceipt, newestReceipt } from './receipts';
+
+/** Asked at every hand-in. */
+const queriesOf = perDatabase((db) => {
+  const id = sql.placeholder('id');
+  return {
+    undecided: db
+      .select({ id: decisions.id })
+      .from(decisions)
+      .where(and(eq(decisions.sittingId, id), isNull(decisions.decidedAt)))
+      .limit(1)
+      .prepare(),
+    settled: db
+      .update(sittings)
+      .set({ settledAt: sql`${sql.placeholder('at')}` })
+      .where(eq(sittings.id, id))
+      .prepare(),
+    unscored: db.update(sittings).set({ scoredAt: null }).where(eq(sittings.id, id)).prepare(),
+  };
+});
 
 /** What closes a sitting, and what becomes of it until nothing that counts can come any more. */
 export class Closing {
@@ -101,20 +121,19 @@ export class Closing {
   }
 
   private allFinal(id: number, end: number): boolean {
-    const { db } = this.services;
-    return this.holds.of(id).every(({ number, announced }) =>
-      db
-        .select()
-        .from(heads)
-        .where(and(eq(heads.sittingId, id), eq(heads.hold, number), eq(heads.number, announced)))
-        .all()
-        .some((head) => head.checked && head.heard >= end),
-    );
+    const find = sittingQueries(this.services.db);
+    return this.holds
+      .of(id)
+      .every(({ number, announced }) =>
+        find
+          .headsAt({ sitting: id, hold: number }, announced)
+          .some((head) => head.checked && head.heard >= end),
+      );
   }
 
   private settled({ id }: Sitting, judged: Judged | null): void {
     const { db, clock } = this.services;
-    db.update(sittings).set({ settledAt: clock.now() }).where(eq(sittings.id, id)).run();
+    queriesOf(db).settled.run({ id, at: clock.now() });
     if (judged) {
       this.observeJudged(id, judged);
       this.openDecisions(id, judged);
@@ -166,9 +185,8 @@ export class Closing {
   /** A script goes on to scoring and marking once nothing about it is undecided. */
   private scoreWhenDecided(id: number): void {
     const { db, jobs } = this.services;
-    const open = and(eq(decisions.sittingId, id), isNull(decisions.decidedAt));
-    if (db.select({ id: decisions.id }).from(decisions).where(open).limit(1).get()) return;
-    db.update(sittings).set({ scoredAt: null }).where(eq(sittings.id, id)).run();
+    if (queriesOf(db).undecided.get({ id })) return;
+    queriesOf(db).unscored.run({ id });
     jobs.add('score', id);
   }
 

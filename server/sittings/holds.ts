@@ -3,7 +3,6 @@ import { chainStart, type Head } from '../../core/journal/chain';
 import { HoldChain, type HeadState } from '../../core/journal/holdChain';
 import type { GrantedHold } from '../../core/sittings/api';
 import type { Db } from '../db/open';
-import { holds } from '../db/schema';
 import { sha256 } from '../http/secrets';
 import { sittingQueries, type HoldRow, type SittingQueries } from './queries';
 import { textOfRow } from './values';
@@ -32,12 +31,10 @@ const KEPT = 50_000;
 
 /** The holds of sittings: granted one after the other, and the latest one may write. */
 export class Holds {
-  private readonly db: Db;
   private readonly find: SittingQueries;
   private readonly known = new Map<number, HoldState[]>();
 
   constructor(db: Db) {
-    this.db = db;
     this.find = sittingQueries(db);
   }
 
@@ -67,7 +64,7 @@ export class Holds {
     const number = this.of(sitting).length + 1;
     const chain = chainStart(token, sha256);
     const row = { sittingId: sitting, number, token, grantedAt, ...who, chain, whole: 0, broken: false };
-    this.db.insert(holds).values(row).run();
+    this.find.addHold(row);
     const state = { ...this.load(row), seenAt: grantedAt };
     this.known.get(sitting)!.push(state);
     return state;

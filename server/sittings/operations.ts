@@ -202,10 +202,7 @@ export class SittingOperations {
       const due = by === 'candidate' || leftMs(state, clock.now()) === 0;
       if (state.closed === null && due) {
         this.closing.close(id, by);
-        db.update(sittings)
-          .set({ claimedHandInAt: Math.round(claimedAt) })
-          .where(eq(sittings.id, id))
-          .run();
+        this.find.claimHandIn(id, Math.round(claimedAt));
       }
       return done;
     });

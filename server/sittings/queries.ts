@@ -121,6 +121,24 @@ const queriesOf = perDatabase((db) => {
       .where(and(ownHeads, eq(heads.number, p('number')), eq(heads.chain, p('chain'))))
       .prepare(),
     heads: db.select().from(heads).where(ownHeads).prepare(),
+    headsAt: db
+      .select()
+      .from(heads)
+      .where(and(ownHeads, eq(heads.number, p('number'))))
+      .prepare(),
+    claimed: db
+      .update(sittings)
+      .set({ claimedHandInAt: set('at') })
+      .where(eq(sittings.id, p('id')))
+      .prepare(),
+    grant: db
+      .insert(holds)
+      .values({
+        ...{ sittingId: p('sittingId'), number: p('number'), token: p('token'), grantedAt: p('grantedAt') },
+        ...{ agent: p('agent'), store: p('store'), opening: p('opening'), whole: p('whole') },
+        ...{ chain: p('chain'), broken: p('broken') },
+      })
+      .prepare(),
     entries: db
       .select()
       .from(journal)
@@ -206,6 +224,9 @@ export function sittingQueries(db: Db) {
     addHead: (row: HeadRow): void => void queries.head.run({ ...row }),
     headChecked: (key: HoldKey, number: number, chain: string): void =>
       void queries.headChecked.run({ ...key, number, chain }),
+    headsAt: (key: HoldKey, number: number): HeadRow[] => queries.headsAt.all({ ...key, number }),
+    claimHandIn: (id: number, at: number): void => void queries.claimed.run({ id, at }),
+    addHold: (row: HoldRow): void => void queries.grant.run({ ...row }),
     headsOf: (key: HoldKey): HeadRow[] => queries.heads.all({ ...key }),
     entriesOf: (key: HoldKey): JournalRow[] => queries.entries.all({ ...key }),
     entriesAfter: (key: HoldKey, after: number): JournalRow[] => queries.entriesAfter.all({ ...key, after }),

@@ -26,31 +26,65 @@ const queriesOf = perDatabase((db) => ({
     .orderBy(desc(receipts.id))
     .limit(1)
     .prepare(),
+  all: db
+    .select()
+    .from(receipts)
+    .where(eq(receipts.sittingId, sql.placeholder('sitting')))
+    .orderBy(asc(receipts.id))
+    .prepare(),
+  add: db
+    .insert(receipts)
+    .values({
+      ...{ sittingId: sql.placeholder('sittingId'), at: sql.placeholder('at') },
+      ...{ hash: sql.placeholder('hash'), reason: sql.placeholder('reason') },
+      sources: sql.placeholder('sources'),
+    })
+    .returning()
+    .prepare(),
 }));
 
 export const newestReceipt = (db: Db, sitting: number): ReceiptRow | null =>
   queriesOf(db).newest.get({ sitting }) ?? null;
 
-export const receiptsOf = (db: Db, sitting: number): ReceiptRow[] =>
-  db.select().from(receipts).where(eq(receipts.sittingId, sitting)).orderBy(asc(receipts.id)).all();
+export const receiptsOf = (db: Db, sitting: number): ReceiptRow[] => queriesOf(db).all.all({ sitting });
 
-/** Answers (by target) that a receipt covers, made out of the journal's entries that it names. */
-export function answersOfReceipt(
-  db: Db,
-  { sittingId, sources }: Pick<ReceiptRow, 'sittingId' | 'sources'>,
+type Covered = Pick<ReceiptRow, 'sittingId' | 'sources'>;
+
+function answersBy(
+  { sources }: Covered,
+  textOf: (target: string, ref: EntryRef) => string | null,
 ): Record<string, unknown> {
-  const find = sittingQueries(db);
   const answers: Record<string, unknown> = {};
   for (const [target, ref] of Object.entries(sources)) {
-    const value = valueOf(find, sittingId, ref);
-    if (value) answers[target] = JSON.parse(value.text) as unknown;
+    const text = textOf(target, ref);
+    if (text !== null) answers[target] = JSON.parse(text) as unknown;
   }
   return answers;
 }
 
+const fromJournal = (db: Db, { sittingId }: Covered, ref: EntryRef) =>
+  valueOf(sittingQueries(db), sittingId, ref)?.text ?? null;
+
+/**
+ * Answers (by target) that a receipt covers, of the entries that it names: as they are current, which is so for most, or
+ * made out of the journal.
+ */
+export function answersOfReceipt(db: Db, receipt: Covered): Record<string, unknown> {
+  const current = sittingQueries(db).currentOf(receipt.sittingId);
+  const known = new Map(current.filter((row) => row.about === 'answer').map((row) => [row.target, row]));
+  return answersBy(receipt, (target, ref) => {
+    const row = known.get(target);
+    const same = row?.hold === ref.hold && row.number === ref.number;
+    return same ? row.value : fromJournal(db, receipt, ref);
+  });
+}
+
 /** Does the journal still hold exactly what a receipt proves? */
 export const receiptHolds = (db: Db, receipt: ReceiptRow): boolean =>
-  receiptHash(answersOfReceipt(db, receipt), sha256) === receipt.hash;
+  receiptHash(
+    answersBy(receipt, (_, ref) => fromJournal(db, receipt, ref)),
+    sha256,
+  ) === receipt.hash;
 
 /** Makes a receipt of the current answers, unless the newest one says just that already. Part of a commit. */
 export function makeReceipt(
@@ -69,7 +103,7 @@ export function makeReceipt(
   for (const { target, hold, number } of rows) sources[target] = { hold, number };
   const before = newestReceipt(db, sitting);
   if (before?.hash === hash && canonicalJson(before.sources) === canonicalJson(sources)) return before;
-  return db.insert(receipts).values({ sittingId: sitting, at, hash, reason, sources }).returning().get();
+  return queriesOf(db).add.get({ sittingId: sitting, at, hash, reason, sources });
 }
 
 /** A hand-in that claims to have been made so long before it arrived was made without a connection. */
