@@ -60,7 +60,7 @@ describe('turns of the event loop', () => {
       let done = 0;
       const works = Array.from({ length: 6 }, () =>
         turns.request(() => {
-          busyFor(0.6);
+          busyFor(2.5);
           done++;
         }),
       );

@@ -2,7 +2,7 @@
 const REQUESTS_MS = 4;
 const BETWEEN_MS = 2;
 /** What may be done in a turn while people come in. */
-const AT_THE_DOOR_MS = 0.5;
+const AT_THE_DOOR_MS = 2;
 
 class Line {
   private waiting: (() => void)[] = [];

@@ -155,45 +155,52 @@ class Essay {
 const picture = Buffer.alloc(40_000);
 picture.set([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1]);
 
-/** The link opened, and every step taken up to the cover page; gives the cookie. */
-async function arrive(link: string): Promise<string> {
-  const step = async (method: Method, route: string, body: object, cookie = '') => {
-    const answer = well(await call(method, `/arrival/${route}`, cookie, body));
+interface AtCover {
+  readonly cookie: string;
+  /** The sealed copies that are on the device now. */
+  readonly sealed: readonly string[];
+}
+
+/**
+ * The link opened, and every step taken up to the cover page, which fetches the sealed paper as soon as it is shown, as
+ * `web/arrival/steps/Cover.tsx` does.
+ */
+async function arrive(link: string): Promise<AtCover> {
+  const step = async (method: Method, route: string, body?: object, cookie = '') => {
+    const answer = well(await call(method, `/${route}`, cookie, body));
     steps.push(answer.ms);
-    return answer.cookie;
+    return answer;
   };
   await wait(random() * ARRIVE_MS);
-  const cookie = (await step('POST', 'open', { link }))!;
-  await step('POST', 'details', { correction: null }, cookie);
+  const cookie = (await step('POST', 'arrival/open', { link })).cookie!;
+  await step('POST', 'arrival/details', { correction: null }, cookie);
   const results = CHECKS.map((name) => ({ name, outcome: 'good', facts: { simulated: true } }));
-  await step('POST', 'checks', { results, goOn: true }, cookie);
-  await step('PUT', 'picture/person', picture, cookie);
+  await step('POST', 'arrival/checks', { results, goOn: true }, cookie);
+  await step('PUT', 'arrival/picture/person', picture, cookie);
   await step(
     'POST',
-    'rules',
+    'arrival/rules',
     { version: RULES.version, accepted: RULES.statements.map((s) => s.key) },
     cookie,
   );
-  return cookie;
+  const { body } = await step('POST', 'sitting/prepare', {}, cookie);
+  const sealed = (JSON.parse(body) as Prepared).sealed.map((copy) => copy.hash);
+  for (const hash of sealed) await step('GET', `sitting/sealed/${hash}`, undefined, cookie);
+  return { cookie, sealed };
 }
 
 async function candidate(link: string, from: number): Promise<void> {
-  const cookie = await arrive(link);
+  const { cookie, sealed } = await arrive(link);
   const begins = from + ARRIVE_MS + random() * START_MS;
   const end = from + ARRIVE_MS + START_MS + WRITE_MS + END_MS;
   await wait(Math.max(0, begins - Date.now()));
-  await sit(cookie, end);
+  await sit({ cookie, sealed }, end);
 }
 
-async function sit(cookie: string, end: number): Promise<void> {
-  const from = performance.now();
-  const { body } = well(await call('POST', '/sitting/prepare', cookie, {}));
-  const { sealed } = JSON.parse(body) as Prepared;
-  const hashes = sealed.map((copy) => copy.hash);
-  for (const hash of hashes) well(await call('GET', `/sitting/sealed/${hash}`, cookie));
-  const asked = { store: 'store-of-load', opening: 'page-of-load', takeOver: true, sealed: hashes };
+async function sit({ cookie, sealed }: AtCover, end: number): Promise<void> {
+  const asked = { store: 'store-of-load', opening: 'page-of-load', takeOver: true, sealed };
   const started = well(await call('POST', '/sitting/start', cookie, asked));
-  starts!.push(performance.now() - from);
+  starts!.push(started.ms);
   const reply = JSON.parse(started.body) as HoldReply;
   if (!reply.granted) throw new Error('a start without a hold');
   const essay = new Essay(reply.opened);

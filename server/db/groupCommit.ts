@@ -1,5 +1,11 @@
 import type { Db } from './open';
 
+/**
+ * What follows a commit sooner than this waits for the next one: a commit stops the thread for as long as the disk takes,
+ * and one for each of a few hundred writes a second would leave little room for anything else. Milliseconds.
+ */
+const APART_MS = 4;
+
 interface Waiting {
   readonly work: () => void;
   readonly settle: () => void;
@@ -7,13 +13,14 @@ interface Waiting {
 }
 
 /**
- * Group commit: what all requests of one turn of the event loop want to write goes into one transaction with one FULL
- * commit, and only then is any of it acknowledged. A piece of work that throws takes back only itself.
+ * Group commit: what requests of the same moment want to write goes into one transaction with one FULL commit, and only
+ * then is any of it acknowledged. A piece of work that throws takes back only itself.
  */
 export class GroupCommit {
   private readonly db: Db;
   private readonly listeners: (() => void)[] = [];
   private waiting: Waiting[] = [];
+  private lastAt = -Infinity;
   /** Made once: a transaction made for every piece of work costs as much as the work. */
   private readonly inTransaction: (work: () => void) => void;
 
@@ -34,10 +41,16 @@ export class GroupCommit {
   /** Does the work with that of others; resolves once it is durable. */
   run<T>(work: () => T): Promise<T> {
     return new Promise((resolve, reject) => {
-      if (this.waiting.length === 0) setImmediate(() => this.commit());
+      if (this.waiting.length === 0) this.commitSoon();
       let result: T;
       this.waiting.push({ work: () => (result = work()), settle: () => resolve(result), fail: reject });
     });
+  }
+
+  private commitSoon(): void {
+    const since = performance.now() - this.lastAt;
+    if (since >= APART_MS) setImmediate(() => this.commit());
+    else setTimeout(() => this.commit(), APART_MS - since);
   }
 
   private commit(): void {
@@ -61,6 +74,8 @@ export class GroupCommit {
       this.takenBack();
       for (const { fail } of group) fail(error);
       return;
+    } finally {
+      this.lastAt = performance.now();
     }
     for (const { settle } of done) settle();
   }
