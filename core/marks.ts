@@ -24,3 +24,23 @@ export function showMarks(marks: Hundredths): string {
   if (fraction === undefined) return `${sign}${(size / 100).toFixed(2)}`;
   return fraction && whole === 0 ? sign + fraction : `${sign}${whole}${fraction}`;
 }
+
+/**
+ * `total` shared out by whole weights so that the shares add up to it exactly: by largest remainder, ties to the earlier
+ * one. Weights are whole, none is negative, and one at least is above 0.
+ */
+export function allot(total: Hundredths, weights: readonly number[]): Hundredths[] {
+  const all = weights.reduce((a, b) => a + b, 0);
+  if (all <= 0) throw new RangeError('weights need a sum above 0');
+  const shares = weights.map((weight) => Math.floor((total * weight) / all));
+  let left = total - sumMarks(shares);
+  const byRemainder = weights
+    .map((weight, i) => ({ i, remainder: (total * weight) % all }))
+    .sort((a, b) => b.remainder - a.remainder || a.i - b.i);
+  for (const { i } of byRemainder) {
+    if (left <= 0) break;
+    shares[i]!++;
+    left--;
+  }
+  return shares;
+}

@@ -98,13 +98,13 @@ const GRADED: Record<string, unknown[]> = {
  * The answers of one simulated candidate of an ability in 0..1: able ones pick better answers and leave less out. The
  * same random gives the same script.
  */
-export function simulateAnswers(ability: number, random: Random): { target: string; value: unknown }[] {
+export function simulateAnswers(ability: number, random: Random): { target: string; response: unknown }[] {
   const answers = Object.entries(GRADED).flatMap(([target, graded]) => {
     const slip = random() - ability;
     if (slip > 0.55) return [];
     const step = slip < 0 ? 0 : Math.min(graded.length - 1, 1 + Math.floor(slip * 4));
-    return [{ target, value: graded[step] }];
+    return [{ target, response: graded[step] }];
   });
-  const writing = { target: 'incident-note/A', value: note(Math.round((1 - ability) * 2), random) };
+  const writing = { target: 'incident-note/A', response: note(Math.round((1 - ability) * 2), random) };
   return shuffled([...answers, writing], random);
 }

@@ -1,10 +1,11 @@
 import * as v from 'valibot';
-import { itemSchema, paperSchema, type FullPaper } from '../core/papers/paper';
+import { paperSchema, type FullPaper } from '../core/papers/paper';
 import { coffeeRota } from './items/coffeeRota';
+import { parseItem } from './items/itemDraft';
 
 /** The rehearsal: the same desk, made-up questions, nothing at stake. */
 export function rehearsalPaper(): FullPaper {
-  const bank = coffeeRota.map((item) => v.parse(itemSchema, { ...item, version: 1 }));
+  const bank = coffeeRota.map(parseItem);
   const paper = v.parse(paperSchema, {
     key: 'rehearsal',
     version: 1,

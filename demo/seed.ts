@@ -1,4 +1,6 @@
 import { eq } from 'drizzle-orm';
+import { storeResponse } from '../core/kinds/stored';
+import { allParts } from '../core/papers/paper';
 import { HoldWriter } from '../core/journal/holdWriter';
 import { seededRandom, type Random } from '../core/random';
 import { MINUTE_MS } from '../core/timing/deadline';
@@ -77,7 +79,7 @@ function addScript(
   };
   noteArrival(db, invitationId, 1, { ...good, checks: [], rulesVersion: '2026-10' });
   const { round } = findInvited(db, invitationId)!;
-  const formId = fixForm(db, round.paperVersionId, `demo-${invitationId}`, round.settings);
+  const formId = fixForm(db, round.paperVersionId, `demo-${invitationId}`, round.settings.locale);
   const script = scriptCode(secret, `${invitationId}/1`);
   const { id } = db.insert(sittings).values({ invitationId, attempt: 1, formId, script }).returning().get();
   time.record(id, { type: 'started', at: startedAt });
@@ -87,7 +89,9 @@ function addScript(
   const writer = new JournalWriter(db, operations.holds);
   time.record(id, { type: 'confirmed', at: startedAt, heard: startedAt });
   const answers = simulateAnswers(ability, random);
-  answers.forEach(({ target, value }, i) => {
+  const kinds = new Map(allParts(paper).map(({ target, part }) => [target, part.kind]));
+  answers.forEach(({ target, response }, i) => {
+    const value = storeResponse(kinds.get(target)!, response);
     const at = Math.round(startedAt + ((closedAt - startedAt) * (i + 1)) / (answers.length + 1));
     const entry = device.append({ about: 'answer', target, value, at });
     const meeting = { sitting: id, paper, time: time.of(id), hold, now: at };
@@ -113,14 +117,15 @@ async function finishRound(
   random: Random,
 ): Promise<void> {
   const { db } = services;
-  for (const script of scripts) await scoreSitting(services, script);
+  for (const script of scripts) await scoreSitting(services, script, { last: false });
   const byEmail = (email: string) => db.select().from(staff).where(eq(staff.email, email)).get()!.id;
   const assessor = byEmail('tamsin.ebanks@example.org');
   for (const task of db.select().from(markingTasks).where(eq(markingTasks.roundId, roundId)).all()) {
     const level = () => 1 + Math.floor(random() * 3);
-    const levels = { f: level(), r: level(), a: level(), l: Math.min(2, level()) };
+    const note = { f: level(), r: level(), a: level(), l: Math.min(2, level()) };
+    const given = task.target === 'incident-note/A' ? note : { r: Math.min(2, level()) };
     giveMark(services, assessor, task.id, {
-      levels,
+      given,
       comment: COMMENTS[Math.floor(random() * COMMENTS.length)]!,
     });
   }

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { itemSchema, paperSchema, type FullPaper } from '../core/papers/paper';
-import type { ItemDraft } from './items/itemDraft';
+import { paperSchema, type FullPaper } from '../core/papers/paper';
+import { parseItem, type ItemDraft } from './items/itemDraft';
 import { aDayOfCounting, partsOfASeed, readingTheDial, whichTrays } from './items/observing';
 import { moisture, theLabel, tray14 } from './items/records';
 import { daysToHalf, incidentNote, strongestLot } from './items/writingAndPrograms';
@@ -35,7 +35,7 @@ const RULES = `These rules keep the test fair for everybody who sits it.
 
 /** The job applicants' paper, parsed as any paper is before it is published. */
 export function technicianPaper(): FullPaper {
-  const bank = sections.flatMap((s) => s.items).map((item) => v.parse(itemSchema, { ...item, version: 1 }));
+  const bank = sections.flatMap((s) => s.items).map(parseItem);
   const paper = v.parse(paperSchema, {
     key: 'germination-data-technician',
     version: 1,

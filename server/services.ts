@@ -8,6 +8,7 @@ import type { Sessions } from './http/sessions';
 import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
 import type { Sandbox } from './sandbox/sandbox';
+import type { Scorer } from './scoring/scorer';
 import type { TimeKeeper } from './sittings/timeKeeper';
 import type { Turns } from './turns';
 
@@ -25,6 +26,7 @@ export interface Services {
   readonly files: Files;
   readonly jobs: JobQueue;
   readonly sandbox: Sandbox;
+  readonly scorer: Scorer;
   /** Generated at the first start, kept in the database; signs nothing a person sees. */
   readonly secret: string;
 }

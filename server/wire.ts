@@ -13,6 +13,7 @@ import { Hub } from './live/hub';
 import { Outbox } from './mail/outbox';
 import { scoreSitting } from './marking/scoreJob';
 import { Sandbox } from './sandbox/sandbox';
+import { Scorer } from './scoring/scorer';
 import type { Services } from './services';
 import { SittingOperations } from './sittings/operations';
 import { TimeKeeper } from './sittings/timeKeeper';
@@ -41,15 +42,17 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     sessions: new Sessions(db, clock, config.publicUrl.startsWith('https:')),
     files: new Files(db, new FileStore(path.join(config.dataFolder, 'files')), clock, jobs),
     sandbox: new Sandbox(config.sandboxFolder),
+    scorer: new Scorer(),
     secret: serverSecret(db),
   };
   const outbox = new Outbox(db, clock, jobs, config);
   const sittings = new SittingOperations(services, outbox);
-  jobs.handle('score', (sitting) => scoreSitting(services, sitting));
+  jobs.handle('score', (sitting, attempt) => scoreSitting(services, sitting, attempt));
   jobs.everyTurn(() => sittings.sweep());
   const close = async () => {
     await jobs.stop();
     services.sandbox.close();
+    await services.scorer.close();
     db.$client.close();
   };
   return { services, outbox, sittings, close };

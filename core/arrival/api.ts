@@ -1,4 +1,4 @@
-import type { KindName } from '../kinds/registry';
+import type { KindName } from '../kinds/candidateKinds';
 import type { CoverSection } from '../papers/candidatePaper';
 import type { Receipt } from '../sittings/api';
 import type { AttemptRule } from '../rounds/api';

@@ -1,8 +1,6 @@
 import * as v from 'valibot';
-import type { Place } from '../kinds/contract';
-import { isKindName } from '../kinds/registry';
-import { buildCandidatePaper, type CandidatePaper } from '../papers/candidatePaper';
-import type { FullPaper } from '../papers/paper';
+import { isKindName } from '../kinds/candidateKinds';
+import type { CandidatePaper } from '../papers/candidatePaper';
 
 /**
  * The form of a sitting: which item versions in which order, and how each part is arranged, as the candidate sees them.
@@ -12,16 +10,14 @@ export interface Form {
   readonly kind: 'form';
   readonly version: 1;
   readonly paper: CandidatePaper;
+  /** How each part is arranged, by target; its kind reads it. */
+  readonly arrangements: Readonly<Record<string, unknown>>;
 }
-
-/** Draws a form. The same seed gives the same form only as long as the code stays the same: that is why it is stored. */
-export const drawForm = (paper: FullPaper, seed: string, place: Place): Form => ({
-  ...{ kind: 'form', version: 1, paper: buildCandidatePaper(paper, seed, place) },
-});
 
 const formSchema = v.object({
   kind: v.literal('form'),
   version: v.literal(1),
+  arrangements: v.record(v.string(), v.unknown()),
   paper: v.looseObject({
     questions: v.array(
       v.looseObject({

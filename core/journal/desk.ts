@@ -4,12 +4,13 @@ import type { Entry } from './entry';
 export interface Desk {
   readonly answers: Readonly<Record<string, unknown>>;
   readonly flags: Readonly<Record<string, boolean>>;
-  readonly struck: Readonly<Record<string, readonly string[]>>;
+  /** By part and name, as `item/A/strike`. */
+  readonly events: Readonly<Record<string, unknown>>;
   readonly opened: Readonly<Record<string, boolean>>;
   readonly place: string | null;
 }
 
-export const emptyDesk: Desk = { answers: {}, flags: {}, struck: {}, opened: {}, place: null };
+export const emptyDesk: Desk = { answers: {}, flags: {}, events: {}, opened: {}, place: null };
 
 /** One change, with its whole value. */
 export type Change = Pick<Entry, 'about' | 'target'> & { readonly value: unknown };
@@ -21,8 +22,8 @@ export function applyChange(desk: Desk, { about, target, value }: Change): Desk 
       return { ...desk, answers: { ...desk.answers, [target]: value } };
     case 'flag':
       return { ...desk, flags: { ...desk.flags, [target]: value === true } };
-    case 'strike':
-      return { ...desk, struck: { ...desk.struck, [target]: value as string[] } };
+    case 'event':
+      return { ...desk, events: { ...desk.events, [target]: value } };
     case 'opened':
       return { ...desk, opened: { ...desk.opened, [target]: true } };
     case 'place':

@@ -1,8 +1,11 @@
 import * as v from 'valibot';
 import { canonicalJson } from './canonicalJson';
 
-/** What an entry is about. Later kinds of notes (rough work, highlights) become names here. */
-export const entryAbout = ['answer', 'flag', 'strike', 'opened', 'place'] as const;
+/**
+ * What an entry is about. An `event` is what a kind puts down besides answers (options struck out …); its target names it
+ * after the part: `item/A/strike`. Later sorts of notes (rough work, highlights) become names here.
+ */
+export const entryAbout = ['answer', 'flag', 'event', 'opened', 'place'] as const;
 export type EntryAbout = (typeof entryAbout)[number];
 
 /** Names an entry: the hold in which it was written, and its running number there (from 1). */
@@ -61,7 +64,7 @@ const ref = v.strictObject({ hold: number, number });
 const entrySchema = v.strictObject({
   number,
   about: v.picklist(entryAbout),
-  target: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}(\/[A-F])?$/)),
+  target: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}(\/[A-F](\/[a-z-]{1,20})?)?$/)),
   at: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1e14)),
   value: v.optional(v.unknown()),
   patch: v.optional(
@@ -77,7 +80,6 @@ const entrySchema = v.strictObject({
 });
 
 export const flagValue = v.boolean();
-export const strikeValue = v.pipe(v.array(v.pipe(v.string(), v.maxLength(40))), v.maxLength(20));
 
 /** Why an entry was not taken at all: nothing of it is kept, and its number stays free. */
 export type EntryRefusal = 'malformed-entry' | 'entry-too-long';

@@ -1,74 +1,162 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
+import { say } from '../messages/words';
+import { sumMarks } from '../marks';
 import { seededRandom } from '../random';
+import { scorePart, type PartToScore } from '../scoring/scorePart';
+import { placeFor } from '../testing/scoreAlone';
+import { issuesOf, parseContent, publishDraft } from './authoring';
+import { candidateKindOf, kindNames, type KindName } from './candidateKinds';
 import type { Sample } from './contract';
-import { kindNames, kindOf, type KindName } from './registry';
+import { keyKindOf, keyKinds, type KeyKinds } from './keyKinds';
+import { readResponse, storeResponse } from './stored';
 
-const modules = import.meta.glob<{ samples: Sample<unknown, unknown>[] }>('./*/samples.ts', { eager: true });
+const modules = import.meta.glob<{ samples: Sample<unknown, unknown, unknown>[] }>('./*/samples.ts', {
+  eager: true,
+});
 const samplesOf = (name: KindName) => modules[`./${name}/samples.ts`]?.samples ?? [];
+const kinds = keyKinds as unknown as KeyKinds;
+const throughJson = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
 describe.each(kindNames)('kind %s', (name) => {
-  const kind = kindOf(name);
-  const samples = samplesOf(name);
+  const candidate = candidateKindOf(name);
+  const key = keyKindOf(name);
 
-  it('is named as its folder and has samples', () => {
-    expect(kind.name).toBe(name);
-    expect(samples.length).toBeGreaterThan(0);
+  it('is named as its folder on both halves, has samples, and a blank draft whose issues have paths', () => {
+    expect([candidate.name, key.name]).toEqual([name, name]);
+    expect(samplesOf(name).length).toBeGreaterThan(0);
+    const issues = issuesOf(key, key.blank(), placeFor(100));
+    for (const issue of issues) expect(issue.path.length).toBeGreaterThan(0);
   });
 
-  describe.each(samples)('$title', ({ content, maximum, best, partly, secrets, outcomes }) => {
-    const shown = kind.show(content);
-    const score = (response: unknown) => kind.score({ content, response, maximum, outcomes });
+  describe.each(samplesOf(name))('$title', (sample) => {
+    const { content, marks, best, partly, wrong, misfit, secrets, evidence, failing } = sample;
+    const place = placeFor(marks);
+    const arrangements = ['a', 'b', 'c'].map((seed) => key.arrange(content, seededRandom(seed)));
+    const [arrangement] = arrangements;
+    const shown = key.show(content.asked, arrangement, place);
+    const components = key.components(content, marks);
+    const most = sumMarks(components.filter((c) => c.by === 'machine').map((c) => c.of));
+    const score = (response: unknown, arranged = arrangement, found = evidence ?? {}) => {
+      const part: PartToScore = {
+        ...{ target: 'x/A', kind: name, content, response, place, arrangement: arranged },
+        ...{ siblings: {}, evidence: found },
+      };
+      const credits = scorePart(kinds, part);
+      for (const { reasons } of credits) for (const one of reasons) expect(say(one)).not.toBe(one.code);
+      return sumMarks(credits.map((c) => c.hundredths));
+    };
 
     it('parses back to itself through JSON', () => {
-      expect(v.parse(kind.content, JSON.parse(JSON.stringify(content)))).toEqual(content);
-      expect(v.parse(kind.response, JSON.parse(JSON.stringify(best)))).toEqual(best);
+      expect(parseContent(key, throughJson(content))).toEqual(content);
+      expect(readResponse(candidate, throughJson(storeResponse(name, best)))).toEqual({ response: best });
+      for (const one of arrangements) expect(v.parse(key.arrangement, throughJson(one))).toEqual(one);
     });
 
     it('refuses foreign content and responses', () => {
       for (const foreign of [null, 7, 'x', [], { surprise: true }]) {
-        expect(v.safeParse(kind.content, foreign).success).toBe(false);
-        expect(v.safeParse(kind.response, foreign).success).toBe(false);
+        expect(v.safeParse(key.asked, foreign).success).toBe(false);
+        expect(v.safeParse(key.key, foreign).success).toBe(false);
+        expect('problem' in readResponse(candidate, { version: 1, response: foreign })).toBe(true);
       }
     });
 
-    it('starts empty, is done by its best answer, and both fit', () => {
-      const empty = kind.empty(shown);
-      expect(kind.progress(shown, empty).state).toBe('empty');
-      expect(kind.progress(shown, empty).missing).toBeTruthy();
-      expect(kind.progress(shown, best)).toEqual({ state: 'done', missing: null });
-      expect(kind.misfit(shown, empty)).toBeNull();
-      expect(kind.misfit(shown, best)).toBeNull();
-      expect(kind.asText(shown, empty)).toBe('');
-      expect(kind.asText(shown, best)).not.toBe('');
+    it('can be published, and cannot with another number of marks or without a key', () => {
+      expect(publishDraft(key, content, place)).toEqual({ content });
+      expect(publishDraft(key, { asked: content.asked, key: {} }, place)).toHaveProperty('issues');
     });
 
-    it('scores the best with the maximum, nothing with 0, and stays in bounds', () => {
-      expect(score(kind.empty(shown))).toMatchObject({ hundredths: 0, verdict: 'unanswered' });
-      if (kind.judge === 'people') {
-        const levels = kind
-          .rubric(content)!
-          .criteria.map((c) => Math.max(...c.levels.map((l) => l.hundredths)));
-        expect(levels.reduce((a, b) => a + b, 0)).toBe(maximum);
-      } else expect(score(best)).toMatchObject({ hundredths: maximum, verdict: 'right' });
+    it('starts empty, is done by its best answer however it is arranged, and both belong', () => {
+      for (const one of arrangements) {
+        const dealt = key.show(content.asked, one, place);
+        const empty = candidate.empty(dealt);
+        expect(candidate.progress(dealt, empty).state).toBe('empty');
+        expect(say(candidate.progress(dealt, empty).missing!)).toMatch(/^[A-Z0-9].* /);
+        expect(candidate.progress(dealt, best)).toEqual({ state: 'done', missing: null });
+        for (const response of [empty, best]) expect(candidate.misfit(dealt, response)).toBeNull();
+        expect(candidate.describe(dealt, empty, say).text).toBe('');
+        expect(candidate.describe(dealt, best, say).text).not.toBe('');
+      }
+    });
+
+    it('has a misfit that is refused in words, wherever one can be', () => {
+      if (misfit === null) return expect(candidate.misfit(shown, best)).toBeNull();
+      const why = candidate.misfit(shown, misfit);
+      expect(why).not.toBeNull();
+      expect(say(why!)).not.toBe(why!.code);
+    });
+
+    it('has components that add up, each under its own key, and a criterion exactly where people decide', () => {
+      expect(sumMarks(components.map((c) => c.of))).toBe(marks);
+      expect(new Set(components.map((c) => c.key)).size).toBe(components.length);
+      for (const { by, criterion } of components) expect(criterion !== undefined).toBe(by === 'people');
+      const people = components.some((c) => c.by === 'people');
+      expect(key.markScheme(content) !== null).toBe(people);
+    });
+
+    it('scores its best with the maximum however it is arranged, and others with less', () => {
+      for (const one of arrangements) expect(score(best, one)).toBe(most);
+      if (most === 0) return;
       if (partly) {
-        expect(score(partly).hundredths).toBeLessThan(maximum);
-        expect(score(partly).hundredths).toBeGreaterThanOrEqual(-maximum);
+        expect(score(partly)).toBeLessThan(most);
+        expect(score(partly)).toBeGreaterThan(0);
+      }
+      // Where runs decide, the same answer is wrong by what they find.
+      if (failing) expect(score(best, arrangement, failing)).toBeLessThanOrEqual(0);
+      else expect(score(wrong)).toBeLessThanOrEqual(0);
+    });
+
+    it('stays within bounds for 1,000 seeded responses, all of which belong and read back', () => {
+      const random = seededRandom(`${name} responses`);
+      for (let n = 0; n < 1000; n++) {
+        const response = sample.randomResponse(random);
+        expect(candidate.misfit(shown, response)).toBeNull();
+        expect(readResponse(candidate, storeResponse(name, response))).toEqual({ response });
+        if (candidate.progress(shown, response).state === 'empty') continue;
+        expect(Math.abs(score(response))).toBeLessThanOrEqual(most);
+        expect(candidate.describe(shown, response, say).text).not.toBe('');
       }
     });
 
-    it('shows a candidate nothing of the key, however it is arranged', () => {
-      const seen = JSON.stringify(kind.arrange(shown, seededRandom('any')));
-      for (const secret of secrets) expect(seen).not.toContain(secret);
+    it('shows a candidate nothing of the key', () => {
+      expect(secrets.length).toBeGreaterThan(0);
+      const inKey = JSON.stringify(content.key);
+      for (const one of arrangements) {
+        const seen = JSON.stringify(key.show(content.asked, one, place));
+        for (const secret of secrets) {
+          expect(inKey).toContain(secret);
+          expect(seen).not.toContain(secret);
+        }
+      }
     });
 
-    it('arranges the same way from the same seed', () => {
-      expect(kind.arrange(shown, seededRandom('a'))).toEqual(kind.arrange(shown, seededRandom('a')));
+    it('arranges the same way from the same seed, and loses nothing', () => {
+      expect(key.arrange(content, seededRandom('a'))).toEqual(arrangement);
+      const size = (one: unknown) => (Array.isArray(one) ? [...one].sort().join() : one);
+      for (const one of arrangements) expect(size(one)).toEqual(size(arrangement));
+      expect(candidate.misfit(shown, best)).toBeNull();
     });
 
-    it('has runs exactly where cases judge, and a rubric exactly where people do', () => {
-      expect(kind.runs(content, best) !== null).toBe(kind.judge === 'cases');
-      expect(kind.rubric(content) !== null).toBe(kind.judge === 'people');
+    it('has a right response that earns all the machine gives, where it has one', () => {
+      const right = key.rightResponse(content, arrangement, place);
+      if (right === null) return;
+      expect(candidate.misfit(shown, right)).toBeNull();
+      expect(score(right)).toBe(most);
+    });
+
+    it('tells facts of known components, and none that is wrong of its best answer', () => {
+      const facts = key.facts(content, best, place);
+      expect(facts.length).toBeGreaterThan(0);
+      for (const fact of facts) {
+        expect(fact.right).not.toBe(false);
+        expect(fact.answer).not.toBe('');
+      }
+      expect(key.facts(content, candidate.empty(shown), place)).toEqual([]);
+    });
+
+    it('reads no response of a newer version', () => {
+      const stored = { ...storeResponse(name, best), version: candidate.responseVersion + 1 };
+      expect(readResponse(candidate, stored)).toMatchObject({ problem: { code: 'stored.newerResponse' } });
     });
   });
 });

@@ -1,141 +1,221 @@
 import type { GenericSchema } from 'valibot';
 import type { Hundredths } from '../marks';
+import type { Message, Say } from '../messages/message';
+import type { Exact } from '../numbers/exact';
 import type { Random } from '../random';
+import type { EvidenceFound, EvidenceRequest } from './evidence';
 
-/** How far an answer is: what is missing is said in words a candidate can act on ("Choose 1 more"). */
+/** How far an answer is: what is missing is said so that a candidate can act on it (“Choose 1 more”). */
 export interface Progress {
   readonly state: 'empty' | 'part' | 'done';
-  readonly missing: string | null;
+  readonly missing: Message | null;
 }
 
-/** Who or what decides the marks: this machine at once, people with a rubric, or runs in the code sandbox. */
-export type Judge = 'machine' | 'people' | 'cases';
-
-export interface Score {
-  readonly hundredths: Hundredths;
-  readonly verdict: 'right' | 'partly' | 'wrong' | 'unanswered';
-  /** Why, in sentences for the result sheet; never a right answer (`rightAnswer` gives that). */
-  readonly reasons: readonly string[];
+/** An answer as text, and how it is set: as running words, or line by line in a fixed pitch. */
+export interface PlainText {
+  readonly form: 'words' | 'program';
+  readonly text: string;
 }
 
-export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
-
-/** One call of a program in the sandbox. What is expected never goes with it. */
-export interface CaseRun {
-  readonly key: string;
-  readonly arguments: readonly Json[];
+/** A file that a response refers to by the SHA-256 of its bytes. */
+export interface FileRef {
+  readonly hash: string;
+  readonly name: string;
+  readonly bytes: number;
 }
 
-export interface ProgramRun {
-  readonly language: 'python' | 'javascript';
-  readonly program: string;
-  readonly functionName: string;
-  readonly cases: readonly CaseRun[];
-  /** Limits of each case. */
-  readonly limits: {
-    readonly milliseconds: number;
-    readonly megabytes: number;
-    readonly outputBytes: number;
-  };
-}
-
-export type CaseOutcome = {
-  readonly key: string;
-  readonly milliseconds: number;
-  readonly printed: string;
-} & (
-  | { readonly result: 'returned'; readonly value: Json }
-  | { readonly result: 'error'; readonly message: string }
-  | { readonly result: 'too-slow' | 'too-much-memory' | 'too-much-output' }
-);
-
-export interface Rubric {
-  readonly scheme: string;
-  readonly criteria: readonly {
-    readonly key: string;
-    readonly title: string;
-    readonly levels: readonly {
-      readonly hundredths: Hundredths;
-      readonly label: string;
-      readonly says: string;
-    }[];
-  }[];
-}
-
-/** One countable fact about an answer for the measures, as `option:b` or `gap:2:right`. */
-export type Statistic = string;
-
-export interface ScoringInput<Content, Response> {
-  readonly content: Content;
-  readonly response: Response;
-  readonly maximum: Hundredths;
-  readonly place?: Place;
-  /** Given only where `judge` is `cases`. */
-  readonly outcomes?: readonly CaseOutcome[];
+export interface FileRules {
+  readonly types: readonly string[];
+  readonly most: number;
+  readonly bytes: number;
 }
 
 /**
- * The one face of every kind of part. `Content` is the full content with its key; `Shown` is the allow-listed
- * copy that a candidate may see; `Response` is what the candidate answers. All functions are pure.
+ * The candidate's half of a kind: all that the desk loads. `Shown` is the allow-listed copy that a candidate may see,
+ * `Response` what the candidate answers. All functions are pure.
  */
-export interface Kind<Content, Shown, Response> {
+export interface CandidateKind<Shown, Response> {
   readonly name: string;
-  readonly judge: Judge;
-  /** Versions of the stored content and response; raised together with a migration beside the schema. */
-  readonly version: 1;
-  readonly content: GenericSchema<unknown, Content>;
+  /** Raised when the stored shape of responses changes; `upgradeResponse` then reads the older ones. */
+  readonly responseVersion: number;
   readonly response: GenericSchema<unknown, Response>;
-  /** Builds the candidate's copy by naming what may be seen. Never spreads the content. */
-  show(content: Content, place?: Place): Shown;
-  /** A fixed arrangement for one form (shuffled options …). The same random gives the same arrangement. */
-  arrange(shown: Shown, random: Random): Shown;
+  /** A stored response of an older version, one version newer or as new as can be; parsed afterwards. */
+  upgradeResponse(stored: unknown, from: number): unknown;
   empty(shown: Shown): Response;
-  /** A sentence where a well-formed response cannot belong to this content (an option that is not there). */
-  misfit(shown: Shown, response: Response): string | null;
+  /** Well-formed, but cannot belong to this content (an option that is not there). */
+  misfit(shown: Shown, response: Response): Message | null;
   progress(shown: Shown, response: Response): Progress;
   /** How the marks are given, in one sentence a candidate reads; null where it goes without saying. */
-  ruleInWords(shown: Shown): string | null;
-  score(input: ScoringInput<Content, Response>): Score;
-  /** The answer as plain text, for printouts, the PDF and screen readers. */
-  asText(shown: Shown, response: Response): string;
-  /** How that text is set: as running words, or line by line in a fixed pitch. */
-  readonly textForm: 'words' | 'program';
-  rightAnswer(content: Content, place?: Place): string | null;
+  rule(shown: Shown): Message | null;
   /** Can a wrong answer cost marks? Said on the cover and at the last look. */
   wrongCosts(shown: Shown): boolean;
-  statistics(content: Content, response: Response): Statistic[];
-  rubric(content: Content): Rubric | null;
-  runs(content: Content, response: Response): ProgramRun | null;
+  /** The answer for printouts, the PDF and screen readers; empty text where nothing is answered. */
+  describe(shown: Shown, response: Response, say: Say): PlainText;
+  files(response: Response): readonly FileRef[];
+  fileRules(shown: Shown): FileRules | null;
+  /** What is put down besides answers, by name: journal entries of which the last one counts (options struck out …). */
+  readonly events: Readonly<Record<string, GenericSchema>>;
 }
 
-/** What each kind's `samples.ts` exports, for the contract test and for authors. */
-export interface Sample<Content, Response> {
-  readonly title: string;
-  readonly content: Content;
-  readonly maximum: Hundredths;
-  readonly best: Response;
-  readonly partly?: Response;
-  /** Strings of the key that must never appear in the candidate's copy. */
-  readonly secrets: readonly string[];
-  readonly outcomes?: readonly CaseOutcome[];
+/** What most kinds have nothing to say about. */
+export const plainCandidate = {
+  responseVersion: 1,
+  upgradeResponse: (stored: unknown) => stored,
+  misfit: () => null,
+  rule: () => null,
+  wrongCosts: () => false,
+  files: () => [],
+  fileRules: () => null,
+  events: {},
+} as const;
+
+/** What is asked and what counts as right are kept apart: `show` sees the first alone. */
+export interface Content<Asked, Key> {
+  readonly asked: Asked;
+  readonly key: Key;
 }
 
 /** Where a part stands: what its kind needs to know beyond its content. */
 export interface Place {
   /** The round's locale (BCP 47), by which figures are read and shown. */
   readonly locale: string;
+  readonly marks: Hundredths;
+  /** The texts of the item's source, by tab, as they are stored. */
+  readonly source: unknown;
 }
 
-/** Where a paper is looked at outside a round. */
-export const noPlace: Place = { locale: 'en' };
+export interface Level {
+  readonly hundredths: Hundredths;
+  readonly label: string;
+  readonly says: string;
+}
+
+/** By what people judge. Without levels any mark from 0 to the component's maximum can be given. */
+export interface Criterion {
+  readonly levels: readonly Level[] | null;
+}
+
+/** A share of a part's marks that is decided on its own. */
+export interface Component {
+  /** Unique within the part. */
+  readonly key: string;
+  readonly by: 'machine' | 'people';
+  readonly of: Hundredths;
+  /** What it is called where a part has several. */
+  readonly name: Message | null;
+  /** Given exactly where people decide. */
+  readonly criterion?: Criterion;
+}
+
+export type Verdict = 'right' | 'partly' | 'wrong' | 'unanswered' | 'follow-through';
+
+/** The machine's finding for one component. */
+export interface Credit {
+  readonly component: string;
+  readonly hundredths: Hundredths;
+  readonly of: Hundredths;
+  readonly verdict: Verdict;
+  /** Why, for the result sheet; never a right answer (`rightResponse` gives that). */
+  readonly reasons: readonly Message[];
+}
+
+/** What was answered, for statistics and for the table that staff see. */
+export interface Fact {
+  readonly component: string;
+  readonly type: 'option' | 'text' | 'figure' | 'sequence' | 'language' | 'words';
+  /** As candidates answered it, freed of what makes no difference (spaces, capitals where they do not count). */
+  readonly answer: string;
+  /** Null where it is neither right nor wrong. */
+  readonly right: boolean | null;
+}
+
+export interface Issue {
+  readonly path: readonly (string | number)[];
+  readonly severity: 'severe' | 'advice';
+  readonly message: Message;
+}
+
+export type Published<Asked, Key> =
+  { readonly content: Content<Asked, Key> } | { readonly issues: readonly Issue[] };
+
+export type NamedValues = Readonly<Record<string, Exact>>;
+
+export interface ScoringInput<Asked, Key, Response, Arrangement> {
+  readonly content: Content<Asked, Key>;
+  readonly response: Response;
+  readonly arrangement: Arrangement;
+  readonly place: Place;
+  /** The named figures of the item's other parts, by the part's letter. */
+  readonly siblings: Readonly<Record<string, NamedValues>>;
+  /** What was found for the requests of `evidence`, by their keys. */
+  readonly evidence: Readonly<Record<string, EvidenceFound>>;
+}
+
+/** The key's half of a kind: for the server, and for authoring in chunks of their own. */
+export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
+  readonly name: string;
+  readonly contentVersion: number;
+  readonly asked: GenericSchema<unknown, Asked>;
+  readonly key: GenericSchema<unknown, Key>;
+  readonly arrangement: GenericSchema<unknown, Arrangement>;
+  /** Stored content of an older version; parsed afterwards. */
+  upgradeContent(stored: unknown, from: number): unknown;
+  /** What an author begins with. */
+  blank(): unknown;
+  /** Contradictions within well-formed content, and advice. Severe ones keep it from being published. */
+  check(content: Content<Asked, Key>, place: Place): readonly Issue[];
+  /** A fixed arrangement for one form; never the right answer where that would give it away. Stored in the form. */
+  arrange(content: Content<Asked, Key>, random: Random): Arrangement;
+  /** Builds the candidate's copy by naming what may be seen. It does not see the key. */
+  show(asked: Asked, arrangement: Arrangement, place: Place): Shown;
+  /** Their maxima add up to the part's marks exactly. */
+  components(content: Content<Asked, Key>, marks: Hundredths): readonly Component[];
+  /** What assessors are told; null where people decide nothing. */
+  markScheme(content: Content<Asked, Key>): string | null;
+  /** What has to be run before it can be scored. */
+  evidence(
+    content: Content<Asked, Key>,
+    response: Response,
+    arrangement: Arrangement,
+  ): readonly EvidenceRequest[];
+  /** Named figures that sibling parts may build on. */
+  values(content: Content<Asked, Key>, response: Response, place: Place): NamedValues;
+  /** One credit for each component of the machine, for an answer that is not empty. */
+  score(input: ScoringInput<Asked, Key, Response, Arrangement>): readonly Credit[];
+  rightResponse(content: Content<Asked, Key>, arrangement: Arrangement, place: Place): Response | null;
+  facts(content: Content<Asked, Key>, response: Response, place: Place): readonly Fact[];
+  /** The key with one more accepted answer, as `facts` names it; null where that cannot be. */
+  accept(content: Content<Asked, Key>, component: string, answer: string): Key | null;
+}
 
 /** What most kinds have nothing to say about. */
-export const plainKind = {
-  version: 1,
-  textForm: 'words',
-  arrange: <T>(shown: T) => shown,
-  ruleInWords: () => null,
-  wrongCosts: () => false,
-  rubric: () => null,
-  runs: () => null,
+export const plainKey = {
+  contentVersion: 1,
+  upgradeContent: (stored: unknown) => stored,
+  check: () => [],
+  markScheme: () => null,
+  evidence: () => [],
+  values: () => ({}),
+  accept: () => null,
 } as const;
+
+/** What each kind's `samples.ts` exports, for the contract test and for authors. */
+export interface Sample<Asked, Key, Response> {
+  readonly title: string;
+  readonly content: Content<Asked, Key>;
+  readonly marks: Hundredths;
+  /** Scores the maximum of what the machine decides, and is done. */
+  readonly best: Response;
+  /** Neither nothing nor everything; null only where the kind knows none (one right option). */
+  readonly partly: Response | null;
+  readonly wrong: Response | null;
+  /** Well-formed, but not of this content; null where every well-formed response belongs. */
+  readonly misfit: Response | null;
+  randomResponse(random: Random): Response;
+  /** Strings of the key that must never appear in the candidate's copy; never empty. */
+  readonly secrets: readonly string[];
+  /** What running would find for the best answer. */
+  readonly evidence?: Readonly<Record<string, EvidenceFound>>;
+  /** What running would find where the same answer earns nothing. */
+  readonly failing?: Readonly<Record<string, EvidenceFound>>;
+}

@@ -1,8 +1,7 @@
-import type { Rubric } from '../kinds/contract';
-import type { KindName } from '../kinds/registry';
+import type { KindName } from '../kinds/candidateKinds';
+import type { Component, Credit } from '../kinds/contract';
 import type { Hundredths } from '../marks';
 import type { Source } from '../papers/paper';
-import type { LevelsChosen } from './rubricMark';
 
 /** A pile of responses to the same part, waiting for assessors. */
 export interface MarkingPile {
@@ -23,14 +22,17 @@ export interface MarkingScript {
   readonly kind: KindName;
   readonly shown: unknown;
   readonly response: unknown;
-  readonly given: { readonly levels: LevelsChosen; readonly comment: string } | null;
+  /** What is to be decided here; what the machine could not score is among it. */
+  readonly components: readonly Component[];
+  /** What the machine gave the rest of the part. */
+  readonly credits: readonly Credit[];
 }
 
 /** What stays the same while an assessor goes through a pile. */
 export interface MarkingBench extends MarkingPile {
   readonly prompt: string;
   readonly source: Source | null;
-  readonly rubric: Rubric;
+  readonly scheme: string;
   readonly scripts: readonly MarkingScript[];
 }
 

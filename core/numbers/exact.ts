@@ -50,13 +50,42 @@ export function roundToSignificant(value: Exact, figures: number): Exact {
   return first === null ? value : roundExact(value, figures - 1 - first);
 }
 
-/** Reads a figure of the bank's content: digits with a point, and a minus in front. Throws where it is none. */
+const FIGURE = /^([-−]?)(\d+)(?:\.(\d+)|\/(\d+))?$/;
+
+export const isExactText = (text: string): boolean => {
+  const match = FIGURE.exec(text.trim());
+  return match !== null && !/^0+$/.test(match[4] ?? '1');
+};
+
+/**
+ * Reads a figure as content holds it: digits with a point or with a slash between two whole numbers, and a minus in
+ * front. Throws RangeError where it is none.
+ */
 export function exactOf(text: string): Exact {
-  const match = /^([-−]?)(\d+)(?:\.(\d+))?$/.exec(text.trim());
-  if (!match) throw new RangeError(`not a figure: ${text}`);
-  const [, sign, whole = '', fraction = ''] = match;
-  const digits = BigInt(whole + fraction);
-  return exactDecimal(sign ? -digits : digits, fraction.length);
+  const match = FIGURE.exec(text.trim());
+  if (!match || !isExactText(text)) throw new RangeError(`not a figure: ${text}`);
+  const [, sign, whole = '', fraction = '', under] = match;
+  const digits = BigInt(whole + fraction) * (sign ? -1n : 1n);
+  return under === undefined ? exactDecimal(digits, fraction.length) : exact(digits, BigInt(under));
+}
+
+function commonDivisor(a: bigint, b: bigint): bigint {
+  while (b > 0n) [a, b] = [b, a % b];
+  return a;
+}
+
+/** A value as `exactOf` reads it, the same text for the same value: a decimal where it ends, else a fraction. */
+export function exactText({ over, under }: Exact): string {
+  const divisor = commonDivisor(size(over), under);
+  const [top, bottom] = [over / divisor, under / divisor];
+  let [rest, places] = [bottom, 0];
+  for (const prime of [10n, 5n, 2n])
+    while (rest % prime === 0n) {
+      rest /= prime;
+      places++;
+    }
+  if (rest !== 1n) return `${top}/${bottom}`;
+  return showExact(exact(top, bottom), '.', places).replace('−', '-');
 }
 
 /**

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
-import { buildCandidatePaper, outlineSections } from './candidatePaper';
+import { drawForm } from '../forms/drawForm';
+import { outlineSections } from './candidatePaper';
 import { allParts, itemsOf, minutesOfItem } from './paper';
 
 const paper = technicianPaper();
-const copy = buildCandidatePaper(paper, 'a seed');
+const draw = (seed: string) => drawForm(paper, seed, 'en');
+const copy = draw('a seed').paper;
 
 describe('the candidate’s copy of a paper', () => {
   it('numbers the questions through all sections, with their marks', () => {
@@ -15,9 +17,9 @@ describe('the candidate’s copy of a paper', () => {
   });
 
   it('is the same for the same seed and arranged otherwise for another', () => {
-    expect(buildCandidatePaper(paper, 'a seed')).toEqual(copy);
+    expect(draw('a seed').paper).toEqual(copy);
     const orders = ['a', 'b', 'c', 'd', 'e'].map((seed) => {
-      const [first] = buildCandidatePaper(paper, seed).questions;
+      const [first] = draw(seed).paper.questions;
       return JSON.stringify(first!.parts[0]!.shown);
     });
     expect(new Set(orders).size).toBeGreaterThan(1);
@@ -61,6 +63,6 @@ describe('minutes', () => {
 
   it('refuses a paper that names an item it does not have', () => {
     const broken = { ...paper, bank: paper.bank.slice(1) };
-    expect(() => buildCandidatePaper(broken, 'x')).toThrow('which is not with it');
+    expect(() => drawForm(broken, 'x', 'en')).toThrow('which is not with it');
   });
 });

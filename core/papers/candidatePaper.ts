@@ -1,18 +1,7 @@
-import type { Hundredths } from '../marks';
-import { sumMarks } from '../marks';
-import { noPlace, type Place } from '../kinds/contract';
-import { kindOf, type KindName } from '../kinds/registry';
-import { seededRandom } from '../random';
-import {
-  itemsOf,
-  marksOfItem,
-  minutesOfItem,
-  targetOf,
-  type FullPaper,
-  type Item,
-  type Part,
-  type Source,
-} from './paper';
+import type { KindName } from '../kinds/candidateKinds';
+import { sumMarks, type Hundredths } from '../marks';
+import type { Message } from '../messages/message';
+import type { Source } from './paper';
 
 export interface ShownPart {
   readonly key: string;
@@ -21,7 +10,7 @@ export interface ShownPart {
   readonly marks: Hundredths;
   readonly prompt: string;
   readonly shown: unknown;
-  readonly rule: string | null;
+  readonly rule: Message | null;
 }
 
 export interface Question {
@@ -51,59 +40,6 @@ export interface CandidatePaper {
     readonly minutes: number | null;
   }[];
   readonly questions: readonly Question[];
-}
-
-function showSource(source: Source | null): Source | null {
-  return source && { key: source.key, tabs: source.tabs.map(({ title, body }) => ({ title, body })) };
-}
-
-function showPart(item: Item, part: Part, { seed, place }: Drawing): ShownPart {
-  const kind = kindOf(part.kind);
-  const target = targetOf(item.key, part.key);
-  const shown = kind.arrange(kind.show(part.content, place), seededRandom(`${seed}/${target}`));
-  return {
-    key: part.key,
-    target,
-    kind: part.kind,
-    marks: part.marks,
-    prompt: part.prompt,
-    shown,
-    rule: kind.ruleInWords(shown),
-  };
-}
-
-interface Drawing {
-  readonly seed: string;
-  readonly place: Place;
-}
-
-/** The candidate's copy of a paper in the form that `seed` fixes: the same seed gives the same form. */
-export function buildCandidatePaper(paper: FullPaper, seed: string, place: Place = noPlace): CandidatePaper {
-  const placed = paper.sections.flatMap((section) =>
-    itemsOf(paper, section).map((item) => ({ section, item })),
-  );
-  const questions = placed.map(({ section, item }, index): Question => ({
-    number: index + 1,
-    item: item.key,
-    section: section.key,
-    title: item.title,
-    marks: marksOfItem(item),
-    minutes: minutesOfItem(item, paper),
-    source: showSource(item.source),
-    parts: item.parts.map((part) => showPart(item, part, { seed, place })),
-    sealed: false,
-  }));
-  return {
-    title: paper.title,
-    minutes: paper.minutes,
-    warningMinutes: [...paper.warningMinutes],
-    marks: sumMarks(questions.map((q) => q.marks)),
-    wrongCosts: questions.some((q) => q.parts.some((p) => kindOf(p.kind).wrongCosts(p.shown))),
-    sections: paper.sections.map(({ key, title, introduction, minutes }) => ({
-      ...{ key, title, introduction, minutes },
-    })),
-    questions,
-  };
 }
 
 /** The questions of a section with a limit of its own, which is sealed separately. */

@@ -1,6 +1,9 @@
 import * as v from 'valibot';
 import { sumMarks, type Hundredths } from '../marks';
-import { isKindName, kindOf, type KindName } from '../kinds/registry';
+import { readContent } from '../kinds/authoring';
+import { isKindName, type KindName } from '../kinds/candidateKinds';
+import type { Content } from '../kinds/contract';
+import { keyKindOf } from '../kinds/keyKinds';
 
 const key = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
 const letter = v.pipe(v.string(), v.regex(/^[A-F]$/));
@@ -17,6 +20,8 @@ const partSchema = v.pipe(
   v.strictObject({
     key: letter,
     kind: v.custom<KindName>(isKindName, 'unknown kind of part'),
+    /** Of the content, as the kind counts its versions. */
+    version: v.pipe(v.number(), v.integer(), v.minValue(1)),
     marks: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100_000)),
     /** The author's estimate, for the pace line; null falls back to the marks. */
     minutes: v.nullable(v.pipe(v.number(), v.minValue(0))),
@@ -24,10 +29,14 @@ const partSchema = v.pipe(
     content: v.unknown(),
   }),
   v.rawTransform(({ dataset, addIssue, NEVER }) => {
-    const parsed = v.safeParse(kindOf(dataset.value.kind).content, dataset.value.content);
-    if (parsed.success) return { ...dataset.value, content: parsed.output };
-    addIssue({ message: `${dataset.value.kind}: ${v.summarize(parsed.issues)}` });
-    return NEVER;
+    const { kind, version, content: stored } = dataset.value;
+    try {
+      const content: Content<unknown, unknown> = readContent(keyKindOf(kind), stored, version);
+      return { ...dataset.value, version: keyKindOf(kind).contentVersion, content };
+    } catch (error) {
+      addIssue({ message: `${kind}: ${v.isValiError(error) ? v.summarize(error.issues) : String(error)}` });
+      return NEVER;
+    }
   }),
 );
 export type Part = v.InferOutput<typeof partSchema>;

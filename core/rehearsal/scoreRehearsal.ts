@@ -1,31 +1,29 @@
-import { buildCandidatePaper, type CandidatePaper } from '../papers/candidatePaper';
+import { plainForm } from '../forms/drawForm';
+import type { Credit } from '../kinds/contract';
 import type { FullPaper } from '../papers/paper';
-import { buildResultSheet, type PartMark, type ResultSheet } from '../results/resultSheet';
-import { scoreScript, type OutcomesByTarget } from '../scoring/scoreSitting';
+import type { ComponentMark } from '../results/componentMark';
+import { buildResultSheet, type ResultSheet } from '../results/resultSheet';
+import { partsOfScript, type Answers, type Script } from '../scoring/script';
 
 /** Everybody rehearses with the same form: nothing of a rehearsal is stored. */
-export const rehearsalForm = (paper: FullPaper): CandidatePaper => buildCandidatePaper(paper, 'rehearsal');
+export const rehearsalScript = (paper: FullPaper, answers: Answers): Script => ({
+  ...{ paper, form: plainForm(paper), answers, locale: 'en' },
+});
 
-/** Scores a rehearsal by the same rules as any script; what people would mark is told as not marked. */
-export function scoreRehearsal(
-  paper: FullPaper,
-  answers: Readonly<Record<string, unknown>>,
-  outcomes: OutcomesByTarget,
-): ResultSheet {
-  const { scored, forPeople } = scoreScript(paper, answers, outcomes);
-  const nothing = { levels: null, comment: '' };
-  const marks: PartMark[] = [
-    ...scored.map(({ target, hundredths, verdict, reasons }) => ({
-      ...{ target, hundredths, verdict, reasons },
-      ...nothing,
-    })),
-    ...forPeople.map((target) => ({
-      ...{ target, hundredths: 0, verdict: 'not marked' as const, reasons: [] },
-      ...nothing,
-    })),
-  ];
+/**
+ * The sheet of a rehearsal, by the same rules as any script; what people would mark is told as not marked.
+ * `credits` are the machine's, by target.
+ */
+export function rehearsalSheet(script: Script, credits: ReadonlyMap<string, readonly Credit[]>): ResultSheet {
+  const marks = partsOfScript(script).flatMap(({ target, components }) =>
+    components.map((component): ComponentMark => {
+      const credit = credits.get(target)?.find((one) => one.component === component.key);
+      const nothing = { hundredths: 0, verdict: 'not marked', reasons: [] } as const;
+      return { target, level: null, comment: '', ...(credit ?? nothing), component: component.key };
+    }),
+  );
   return buildResultSheet({
-    ...{ state: 'provisional', paper, form: rehearsalForm(paper), answers, marks },
-    ...{ candidate: { name: '', reference: '' }, satAt: 0, releasedAt: 0, receipt: '' },
+    ...{ state: 'provisional', script, marks, candidate: { name: '', reference: '' } },
+    ...{ satAt: 0, releasedAt: 0, receipt: '' },
   });
 }

@@ -1,18 +1,25 @@
 import { describe, expect, it } from 'vitest';
 import { sumMarks } from '../marks';
 import { countedAttempts, marksOfCounted } from './attempts';
-import type { PartMark } from './resultSheet';
+import type { ComponentMark } from './componentMark';
 
-const mark = (target: string, hundredths: number, change: Partial<PartMark> = {}): PartMark => ({
-  ...{ target, hundredths, verdict: 'partly', reasons: [`why ${hundredths}`], levels: null, comment: '' },
+const mark = (target: string, hundredths: number, change: Partial<ComponentMark> = {}): ComponentMark => ({
+  ...{ target, component: 'whole', hundredths, verdict: 'partly', level: null, comment: '' },
+  reasons: [{ code: `why.${hundredths}` }],
   ...change,
 });
-const attempt = (n: number, ...of: number[]) => ({
-  attempt: n,
-  marks: of.map((hundredths, i) => mark(`q${i + 1}/A`, hundredths)),
+const attemptOf = (n: number, marks: readonly ComponentMark[]) => ({
+  ...{ attempt: n, marks, total: sumMarks(marks.map((m) => m.hundredths)) },
 });
+const attempt = (n: number, ...of: number[]) =>
+  attemptOf(
+    n,
+    of.map((hundredths, i) => mark(`q${i + 1}/A`, hundredths)),
+  );
 const [first, second, third] = [attempt(1, 300, 100), attempt(2, 200, 300), attempt(3, 400, 100)];
 const numbers = (attempts: readonly { attempt: number }[]) => attempts.map((a) => a.attempt);
+const hundredths = (counted: Parameters<typeof marksOfCounted>[0]) =>
+  marksOfCounted(counted).marks.map((m) => m.hundredths);
 
 describe('of several attempts', () => {
   it('count the first, the latest, the best, or all, in whatever order they are given', () => {
@@ -28,36 +35,38 @@ describe('of several attempts', () => {
   it('count none where there was none', () => {
     for (const rule of ['first', 'latest', 'best', 'mean'] as const)
       expect(countedAttempts([], rule)).toEqual([]);
-    expect(marksOfCounted([])).toEqual([]);
+    expect(marksOfCounted([])).toEqual({ marks: [], remarks: {} });
   });
 });
 
 describe('the marks of a result', () => {
   it('are those of the one attempt that counts, untouched', () => {
-    expect(marksOfCounted([second])).toBe(second.marks);
+    expect(marksOfCounted([second]).marks).toBe(second.marks);
   });
 
   it('are part by part the mean, which adds up, with what it is the mean of', () => {
-    const marks = marksOfCounted([first, second, third]);
+    const { marks, remarks } = marksOfCounted([first, second, third]);
     // (3 + 2 + 4) / 3 = 3; (1 + 3 + 1) / 3 = 1.666… → 1.67
     expect(marks.map((m) => m.hundredths)).toEqual([300, 167]);
-    expect(sumMarks(marks.map((m) => m.hundredths))).toBe(467);
-    expect(marks[0]!.reasons).toEqual([
-      'The mean of your 3 attempts, which were marked 3 and 2 and 4. The answer shown is the latest.',
-      'why 400',
-    ]);
+    expect(remarks['q1/A']).toEqual([{ code: 'sheet.meanOf', values: { count: 3, marks: '3, 2, 4' } }]);
+    expect(marks[0]!.reasons).toEqual([{ code: 'why.400' }]);
   });
 
-  it('round half a hundredth up, also below nought, and keep the comment of the latest but no levels', () => {
-    const levels = { a: 2 };
-    const one = { attempt: 1, marks: [mark('q1/A', -25, { levels, comment: 'short' })] };
-    const two = { attempt: 2, marks: [mark('q1/A', 50, { levels, comment: 'better' })] };
+  it('round once a part, however many components it has', () => {
+    const parts = (n: number, a: number, b: number) =>
+      attemptOf(n, [mark('q1/A', a, { component: 'a' }), mark('q1/A', b, { component: 'b' })]);
+    // a: (1 + 2) / 2 = 1.5, b: (1 + 2) / 2 = 1.5; together 3, not 2 + 2.
+    expect(hundredths([parts(1, 1, 1), parts(2, 2, 2)])).toEqual([2, 1]);
+  });
+
+  it('round half a hundredth up, also below nought, and keep the comment of the latest but no level', () => {
+    const one = attemptOf(1, [mark('q1/A', -25, { level: 2, comment: 'short' })]);
+    const two = attemptOf(2, [mark('q1/A', 50, { level: 2, comment: 'better' })]);
     // (−0.25 + 0.50) / 2 = 0.125 → 0.13
-    expect(marksOfCounted([one, two])[0]).toMatchObject({
-      ...{ hundredths: 13, verdict: null, levels: null, comment: 'better' },
+    expect(marksOfCounted([one, two]).marks[0]).toMatchObject({
+      ...{ hundredths: 13, verdict: null, level: null, comment: 'better' },
     });
-    const three = { attempt: 2, marks: [mark('q1/A', 0)] };
     // (−0.25 + 0) / 2 = −0.125 → −0.12
-    expect(marksOfCounted([one, three])[0]!.hundredths).toBe(-12);
+    expect(hundredths([one, attemptOf(2, [mark('q1/A', 0)])])).toEqual([-12]);
   });
 });

@@ -1,82 +1,117 @@
 import { describe, expect, it } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
-import { buildCandidatePaper } from '../papers/candidatePaper';
-import { allParts } from '../papers/paper';
-import { scoreScript } from '../scoring/scoreSitting';
-import { buildResultSheet, type PartMark, type ResultInput } from './resultSheet';
+import { drawForm } from '../forms/drawForm';
+import { sumMarks } from '../marks';
+import { BY_HAND, componentsOf } from '../scoring/components';
+import { partsOfScript, unansweredCredits, scoreScript, type Script } from '../scoring/script';
+import { isFullyMarked, type ComponentMark } from './componentMark';
+import { buildResultSheet, type ResultInput } from './resultSheet';
+import { totalOf } from './totals';
 
 const paper = technicianPaper();
-const answers = {
-  'parts-of-a-seed/A': { chosen: ['root'] },
-  'tray-14/B': { typed: '0.71' },
-  'tray-14/C': { filled: { a: 'kept', b: '65', c: 'third' } },
-};
-const machine = scoreScript(paper, answers, {}).scored.map(
-  ({ target, hundredths, verdict, reasons }): PartMark => ({
-    ...{ target, hundredths, verdict, reasons, levels: null, comment: '' },
-  }),
-);
-const byPerson: PartMark = {
-  target: 'incident-note/A',
-  ...{ hundredths: 900, verdict: null, reasons: [], levels: { f: 3, r: 3, a: 2, l: 1 }, comment: 'Exact.' },
-};
-const input: ResultInput = {
-  ...{
-    state: 'confirmed',
-    paper,
-    form: buildCandidatePaper(paper, 'sheet'),
-    answers,
-    satAt: 1,
-    releasedAt: 2,
-    receipt: 'AAAA-BBBB-CCCC',
+const script: Script = {
+  ...{ paper, form: drawForm(paper, 'sheet', 'en'), locale: 'en' },
+  answers: {
+    'parts-of-a-seed/A': { version: 1, response: { chosen: ['root'] } },
+    'tray-14/B': { version: 1, response: { typed: '0.71' } },
+    'tray-14/C': { version: 1, response: { filled: { a: 'kept', b: '65', c: 'third' } } },
   },
-  marks: machine.map((mark) => (mark.target === byPerson.target ? byPerson : mark)),
+};
+const nothing = { level: null, comment: '' };
+const marked = [...scoreScript(script)].flatMap(([target, credits]) =>
+  credits.map(({ component, hundredths, verdict, reasons }): ComponentMark => ({
+    ...{ target, component, hundredths, verdict, reasons },
+    ...nothing,
+  })),
+);
+const person = (component: string, level: number, hundredths: number): ComponentMark => ({
+  ...{ target: 'incident-note/A', component, hundredths, level, verdict: null, reasons: [], comment: '' },
+});
+const byPerson = [
+  { ...person('f', 3, 300), comment: 'Exact.' },
+  person('r', 3, 400),
+  person('a', 2, 200),
+  person('l', 1, 100),
+];
+const input: ResultInput = {
+  ...{ state: 'confirmed', script, satAt: 1, releasedAt: 2, receipt: 'AAAA-BBBB-CCCC' },
+  marks: [...marked.filter((mark) => mark.target !== 'incident-note/A'), ...byPerson],
   candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
 };
 const sheet = buildResultSheet(input);
 
 describe('the result sheet', () => {
-  it('adds up: parts to questions, questions to sections, sections to the total', () => {
+  it('adds up: components to parts, parts to questions, questions to sections, sections to the total', () => {
     const sum = (list: readonly { hundredths: number }[]) => list.reduce((all, x) => all + x.hundredths, 0);
     expect(sum(sheet.sections)).toBe(sheet.hundredths);
-    expect(sum(sheet.questions)).toBe(sheet.hundredths);
-    for (const question of sheet.questions) expect(sum(question.parts)).toBe(question.hundredths);
-    // 1 for the seed, 2/3 of 2 for the gaps, 9 by the person
-    expect(sheet.hundredths).toBe(100 + 133 + 900);
+    for (const question of sheet.questions) {
+      expect(sum(question.parts)).toBe(question.hundredths);
+      for (const part of question.parts) expect(sum(part.components)).toBe(part.hundredths);
+    }
+    // 1 for the seed, 0.67 + 0.67 for two gaps, 10 by the person
+    expect(sheet.hundredths).toBe(100 + 134 + 1000);
+    expect(sheet.hundredths).toBe(totalOf(script.form.paper, input.marks));
     expect(sheet.of).toBe(4800);
+  });
+
+  it('lets penalties take a section to nothing, never below', () => {
+    const penalty = { target: 'parts-of-a-seed/A', component: 'whole', hundredths: -100 };
+    const marks = input.marks.map((m) => (m.target === penalty.target ? { ...m, ...penalty } : m));
+    const lost = buildResultSheet({ ...input, marks });
+    expect(lost.sections[0]!.hundredths).toBe(0);
+    expect(lost.hundredths).toBe(134 + 1000);
+    expect(totalOf(script.form.paper, marks)).toBe(lost.hundredths);
   });
 
   it('names the band and where the next one begins', () => {
     expect(sheet.band).toEqual({ title: 'Beginning', from: 0, next: 2000 });
-    const best = buildResultSheet({
-      ...input,
-      marks: allParts(paper).map(({ target, part }) => ({
-        ...{ target, hundredths: part.marks, verdict: 'right', reasons: [], levels: null, comment: '' },
+    const all = partsOfScript(script).flatMap((part) =>
+      unansweredCredits(part).map(({ component, of }) => ({
+        ...{ target: part.target, component, hundredths: of, verdict: 'right' as const, reasons: [] },
+        ...nothing,
       })),
-    });
+    );
+    const best = buildResultSheet({ ...input, marks: all });
     expect(best.band).toEqual({ title: 'Outstanding', from: 4100, next: null });
   });
 
-  it('shows the right answer where something is wrong, and only where the paper allows it', () => {
+  it('gives the right answer where something is wrong, and only where the paper allows it', () => {
     const partB = (of: typeof sheet) => of.questions[4]!.parts[1]!;
-    expect(partB(sheet)).toMatchObject({ verdict: 'wrong', rightAnswer: '71.3 %', answerText: '0.71 %' });
-    expect(sheet.questions[0]!.parts[0]!.rightAnswer).toBeNull();
-    const silent = buildResultSheet({ ...input, paper: { ...paper, showRightAnswers: false } });
-    expect(partB(silent).rightAnswer).toBeNull();
+    expect(partB(sheet)).toMatchObject({
+      verdict: 'wrong',
+      right: { typed: '71.3' },
+      response: { typed: '0.71' },
+    });
+    expect(sheet.questions[0]!.parts[0]!.right).toBeNull();
+    const silent = { ...script, paper: { ...paper, showRightAnswers: false } };
+    expect(partB(buildResultSheet({ ...input, script: silent })).right).toBeNull();
   });
 
   it('tells the level of each criterion with what it says, and the comment', () => {
-    const note = sheet.questions[7]!.parts[0]!;
-    expect(note.criteria.map((c) => [c.title, c.hundredths, c.of])).toEqual([
-      ['Facts', 300, 300],
-      ['Reasoning', expect.any(Number), 400],
-      ['Action', 200, 300],
-      ['Language', 100, 200],
-    ]);
-    expect([note.comment, note.verdict]).toEqual(['Exact.', 'partly']);
+    const written = sheet.questions[7]!.parts[0]!;
+    expect(written.components.map((c) => [c.name?.values?.text, c.hundredths, c.of, c.level?.label])).toEqual(
+      [
+        ['Facts', 300, 300, 'all'],
+        ['Reasoning', 400, 400, 'explained'],
+        ['Action', 200, 300, 'clear'],
+        ['Language', 100, 200, 'readable'],
+      ],
+    );
+    expect([written.comments, written.verdict]).toEqual([['Exact.'], 'partly']);
   });
 
-  it('is not made while a part has no mark', () => {
-    expect(() => buildResultSheet({ ...input, marks: machine.slice(1) })).toThrow('not ready');
+  it('has one mark by people for all that the machine could not score', () => {
+    const rest = input.marks.filter((m) => m.target !== 'tray-14/C');
+    const hand: ComponentMark = { ...person(BY_HAND, 0, 150), target: 'tray-14/C', level: null };
+    const part = buildResultSheet({ ...input, marks: [...rest, hand] }).questions[4]!.parts[2]!;
+    expect(part.components).toMatchObject([{ hundredths: 150, of: 200, name: { code: 'component.byHand' } }]);
+    expect([part.hundredths, part.verdict]).toEqual([150, 'partly']);
+    expect(isFullyMarked(componentsOf(paper), [...rest, hand])).toBe(true);
+    expect(isFullyMarked(componentsOf(paper), rest)).toBe(false);
+  });
+
+  it('is not made while a component has no mark', () => {
+    expect(sumMarks(input.marks.map((m) => m.hundredths))).toBe(sheet.hundredths);
+    expect(() => buildResultSheet({ ...input, marks: input.marks.slice(1) })).toThrow('not ready');
   });
 });

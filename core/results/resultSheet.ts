@@ -1,27 +1,22 @@
-import type { Desk } from '../journal/desk';
-import type { Place, Score } from '../kinds/contract';
-import { kindOf, type KindName } from '../kinds/registry';
+import { candidateKindOf, type KindName } from '../kinds/candidateKinds';
+import type { Component } from '../kinds/contract';
 import { sumMarks, type Hundredths } from '../marks';
-import type { CandidatePaper, Question, ShownPart } from '../papers/candidatePaper';
-import { allParts, type FullPaper } from '../papers/paper';
-import type { LevelsChosen } from '../marking/rubricMark';
+import type { Message } from '../messages/message';
+import type { ShownPart, Question } from '../papers/candidatePaper';
+import type { FullPaper } from '../papers/paper';
+import { partsOfScript, type Script, type ScriptPart } from '../scoring/script';
+import { markedComponents, type ComponentMark } from './componentMark';
+import { floored } from './totals';
 
-/** The newest mark of a part: by the machine with its reasons, or by people with levels and a comment. */
-export interface PartMark {
-  readonly target: string;
-  readonly hundredths: Hundredths;
-  readonly verdict: ResultPart['verdict'] | null;
-  readonly reasons: readonly string[];
-  readonly levels: LevelsChosen | null;
-  readonly comment: string;
-}
-
-export interface ResultCriterion {
-  readonly title: string;
-  readonly label: string;
-  readonly says: string;
+export interface ResultComponent {
+  /** Null where the part is judged as a whole. */
+  readonly name: Message | null;
   readonly hundredths: Hundredths;
   readonly of: Hundredths;
+  readonly verdict: ComponentMark['verdict'];
+  readonly reasons: readonly Message[];
+  /** The level that people gave, in the author's words. */
+  readonly level: { readonly label: string; readonly says: string } | null;
 }
 
 export interface ResultPart {
@@ -30,15 +25,15 @@ export interface ResultPart {
   readonly prompt: string;
   readonly shown: unknown;
   readonly response: unknown;
-  readonly answerText: string;
   readonly hundredths: Hundredths;
   readonly of: Hundredths;
-  /** `not marked`: in a rehearsal, where people would mark. */
-  readonly verdict: Score['verdict'] | 'not marked';
-  readonly reasons: readonly string[];
-  readonly rightAnswer: string | null;
-  readonly criteria: readonly ResultCriterion[];
-  readonly comment: string;
+  readonly verdict: NonNullable<ComponentMark['verdict']>;
+  readonly components: readonly ResultComponent[];
+  /** What is said of the part as a whole, as of which attempts its mark is the mean. */
+  readonly remarks: readonly Message[];
+  /** The right answer as a response of its kind, where the paper shows it and it was not given. */
+  readonly right: unknown;
+  readonly comments: readonly string[];
 }
 
 export interface ResultQuestion {
@@ -69,54 +64,57 @@ export interface ResultSheet {
 
 export interface ResultInput {
   readonly state: ResultSheet['state'];
-  readonly paper: FullPaper;
-  /** The stored form of the sitting: what the candidate saw. */
-  readonly form: CandidatePaper;
-  readonly place?: Place;
-  readonly answers: Desk['answers'];
-  readonly marks: readonly PartMark[];
+  /** What the newest receipt covers, in the stored form. */
+  readonly script: Script;
+  readonly marks: readonly ComponentMark[];
+  /** What is said of parts as a whole, by target. */
+  readonly remarks?: Readonly<Record<string, readonly Message[]>>;
   readonly candidate: ResultSheet['candidate'];
   readonly satAt: number;
   readonly releasedAt: number;
   readonly receipt: string;
 }
 
-function criteriaOf(content: unknown, kind: KindName, levels: LevelsChosen | null): ResultCriterion[] {
-  const rubric = kindOf(kind).rubric(content);
-  if (!rubric || !levels) return [];
-  return rubric.criteria.map((criterion) => {
-    const level = criterion.levels[levels[criterion.key] ?? 0]!;
-    const of = Math.max(...criterion.levels.map((l) => l.hundredths));
-    return { title: criterion.title, label: level.label, says: level.says, hundredths: level.hundredths, of };
-  });
-}
-
-const verdictOf = (hundredths: Hundredths, of: Hundredths) =>
-  hundredths >= of ? 'right' : hundredths > 0 ? 'partly' : 'wrong';
-
-function resultPart(part: ShownPart, content: unknown, input: ResultInput): ResultPart {
-  const kind = kindOf(part.kind);
-  const mark = input.marks.find((m) => m.target === part.target);
-  if (!mark) throw new Error(`no mark for ${part.target}: the sheet is not ready`);
-  const response = input.answers[part.target] ?? kind.empty(part.shown);
-  const verdict = mark.verdict ?? verdictOf(mark.hundredths, part.marks);
+function resultComponent(
+  { name, of, key, criterion }: Component,
+  marks: readonly ComponentMark[],
+): ResultComponent {
+  const mark = marks.find((m) => m.component === key);
+  if (!mark) throw new Error(`no mark for component ${key}: the sheet is not ready`);
+  const level = mark.level === null ? null : (criterion?.levels?.[mark.level] ?? null);
   return {
-    key: part.key,
-    kind: part.kind,
-    prompt: part.prompt,
-    shown: part.shown,
-    response,
-    answerText: kind.asText(part.shown, response),
-    hundredths: mark.hundredths,
-    of: part.marks,
-    verdict,
-    reasons: mark.reasons,
-    rightAnswer:
-      input.paper.showRightAnswers && verdict !== 'right' ? kind.rightAnswer(content, input.place) : null,
-    criteria: criteriaOf(content, part.kind, mark.levels),
-    comment: mark.comment,
+    ...{ name, of, hundredths: mark.hundredths, verdict: mark.verdict, reasons: mark.reasons },
+    level: level && { label: level.label, says: level.says },
   };
 }
+
+function verdictOf(components: readonly ResultComponent[], of: Hundredths): ResultPart['verdict'] {
+  const verdicts = new Set(components.map((c) => c.verdict));
+  const [only] = verdicts;
+  if (verdicts.size === 1 && only) return only;
+  const total = sumMarks(components.map((c) => c.hundredths));
+  return total >= of ? 'right' : total > 0 ? 'partly' : 'wrong';
+}
+
+function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): ResultPart {
+  const marks = input.marks.filter((m) => m.target === part.target);
+  const components = markedComponents(own.components, marks).map((c) => resultComponent(c, marks));
+  const verdict = verdictOf(components, part.marks);
+  const { content } = own.part;
+  const showRight = input.script.paper.showRightAnswers && verdict !== 'right';
+  return {
+    ...{ key: part.key, kind: part.kind, prompt: part.prompt, shown: part.shown, response: own.response },
+    hundredths: sumMarks(components.map((c) => c.hundredths)),
+    ...{ of: part.marks, verdict, components },
+    remarks: input.remarks?.[part.target] ?? [],
+    right: showRight ? own.kind.rightResponse(content, own.arrangement, own.place) : null,
+    comments: marks.map((m) => m.comment).filter((comment) => comment !== ''),
+  };
+}
+
+/** An answer as plain text, as the sheet shows it. */
+export const answerOnSheet = (part: ResultPart, response: unknown, say: (m: Message) => string) =>
+  candidateKindOf(part.kind).describe(part.shown, response, say);
 
 function bandOf(paper: FullPaper, total: Hundredths): ResultSheet['band'] {
   const bands = [...paper.bands].sort((a, b) => a.from - b.from);
@@ -125,44 +123,25 @@ function bandOf(paper: FullPaper, total: Hundredths): ResultSheet['band'] {
   return band ? { title: band.title, from: band.from, next: bands[index + 1]?.from ?? null } : null;
 }
 
-/** The one sheet with everything a candidate is told. Throws when a part has no mark yet. */
+/** The one sheet with everything a candidate is told. Throws when a component has no mark yet. */
 export function buildResultSheet(input: ResultInput): ResultSheet {
-  const copy = input.form;
-  const contents = new Map(allParts(input.paper).map(({ target, part }) => [target, part.content]));
-  const result = (question: Question): ResultQuestion => {
-    const parts = question.parts.map((part) => resultPart(part, contents.get(part.target), input));
-    return {
-      number: question.number,
-      title: question.title,
-      hundredths: sumMarks(parts.map((p) => p.hundredths)),
-      of: question.marks,
-      parts,
-    };
-  };
-  const questions = copy.questions.map(result);
+  const { paper, form } = input.script;
+  const copy = form.paper;
+  const own = new Map(partsOfScript(input.script).map((part) => [part.target, part]));
+  const questions = copy.questions.map((question: Question): ResultQuestion => {
+    const parts = question.parts.map((part) => resultPart(part, own.get(part.target)!, input));
+    const hundredths = sumMarks(parts.map((p) => p.hundredths));
+    return { number: question.number, title: question.title, hundredths, of: question.marks, parts };
+  });
   const sections = copy.sections.map(({ key, title }) => {
-    const own = questions.filter((_, i) => copy.questions[i]!.section === key);
-    return {
-      key,
-      title,
-      hundredths: sumMarks(own.map((q) => q.hundredths)),
-      of: sumMarks(own.map((q) => q.of)),
-    };
+    const inside = questions.filter((_, i) => copy.questions[i]!.section === key);
+    const hundredths = floored(inside.map((q) => q.hundredths));
+    return { key, title, hundredths, of: sumMarks(inside.map((q) => q.of)) };
   });
   const hundredths = sumMarks(sections.map((s) => s.hundredths));
   const { state, candidate, satAt, releasedAt, receipt } = input;
-  const band = bandOf(input.paper, hundredths);
   return {
-    state,
-    title: input.paper.title,
-    candidate,
-    satAt,
-    releasedAt,
-    receipt,
-    hundredths,
-    of: copy.marks,
-    band,
-    sections,
-    questions,
+    ...{ state, title: paper.title, candidate, satAt, releasedAt, receipt },
+    ...{ hundredths, of: copy.marks, band: bandOf(paper, hundredths), sections, questions },
   };
 }

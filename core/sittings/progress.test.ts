@@ -1,14 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { applyChange, emptyDesk, type Desk } from '../journal/desk';
-import { showMarks } from '../marks';
-import { buildCandidatePaper } from '../papers/candidatePaper';
-import { namesOfOpen, progressAfter, progressOfPaper, progressOfQuestion } from './progress';
+import { drawForm } from '../forms/drawForm';
+import { storeResponse } from '../kinds/stored';
+import { openQuestions, progressAfter, progressOfPaper, progressOfQuestion } from './progress';
 
-const paper = buildCandidatePaper(technicianPaper(), 'progress');
+const { paper } = drawForm(technicianPaper(), 'progress', 'en');
 const [seed, trays, , , tray14] = paper.questions;
-const put = (desk: Desk, target: string, value: unknown) =>
-  applyChange(desk, { about: 'answer', target, value });
+const partAt = (target: string) => paper.questions.flatMap((q) => q.parts).find((p) => p.target === target)!;
+const put = (desk: Desk, target: string, response: unknown) =>
+  applyChange(desk, { about: 'answer', target, value: storeResponse(partAt(target).kind, response) });
 
 describe('how far a question is', () => {
   it('goes from unopened over looked at and part done to done', () => {
@@ -22,9 +23,12 @@ describe('how far a question is', () => {
   it('says what is missing part by part, and counts the marks that are open', () => {
     const desk = put(emptyDesk, 'tray-14/A', { chosen: ['k-2'] });
     expect(progressOfQuestion(desk, tray14!)).toMatchObject({
-      state: 'part done',
-      missing: ['Part A: choose 1 more', 'Part B: enter a figure', 'Part C: 3 gaps are empty'],
-      open: 600,
+      ...{ state: 'part done', open: 600 },
+      missing: [
+        { part: 'A', what: { code: 'choice.chooseMore', values: { count: 1 } } },
+        { part: 'B', what: { code: 'number.empty' } },
+        { part: 'C', what: { code: 'gaps.allEmpty', values: { count: 3 } } },
+      ],
     });
     const more = put(desk, 'tray-14/A', { chosen: ['k-2', 'k-4'] });
     expect(progressOfQuestion(more, tray14!).open).toBe(400);
@@ -44,16 +48,14 @@ describe('how far a question is', () => {
 });
 
 describe('what hand-in leaves open', () => {
-  it('is named with its marks and state', () => {
+  it('is told with its state', () => {
     let desk: Desk = emptyDesk;
     for (const { item } of paper.questions)
       desk = applyChange(desk, { about: 'opened', target: item, value: true });
     desk = { ...desk, opened: { ...desk.opened, [tray14!.item]: false } };
     desk = put(desk, 'which-trays/A', { chosen: ['t12'] });
-    const lines = namesOfOpen(progressOfPaper(desk, paper), showMarks);
-    expect(lines).toHaveLength(10);
-    expect(lines[0]).toBe('Question 1, worth 1 mark, is looked at, but not answered.');
-    expect(lines[1]).toBe('Question 2, worth 2 marks, is part done.');
-    expect(lines[4]).toBe('Question 5, worth 6 marks, is unopened.');
+    const open = openQuestions(progressOfPaper(desk, paper));
+    expect(open).toHaveLength(10);
+    expect([0, 1, 4].map((n) => open[n]!.state)).toEqual(['looked at', 'part done', 'unopened']);
   });
 });

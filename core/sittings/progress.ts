@@ -1,6 +1,8 @@
 import { sumMarks, type Hundredths } from '../marks';
 import type { Desk } from '../journal/desk';
-import { kindOf } from '../kinds/registry';
+import { candidateKindOf } from '../kinds/candidateKinds';
+import { responseOrEmpty } from '../kinds/stored';
+import { message, type Message } from '../messages/message';
 import type { CandidatePaper, Question, ShownPart } from '../papers/candidatePaper';
 
 /** The states of a question; being flagged is said beside them. */
@@ -10,19 +12,17 @@ export interface QuestionProgress {
   readonly question: Question;
   readonly state: QuestionState;
   readonly flagged: boolean;
-  /** “Part A: choose 1 more”, for each part that misses something. Empty when done or never opened. */
-  readonly missing: readonly string[];
+  /** For each part that misses something, its letter (null where the question has one part) and what it is. */
+  readonly missing: readonly { readonly part: string | null; readonly what: Message }[];
   /** Marks of the parts that are not done. */
   readonly open: Hundredths;
 }
 
 export const answerOf = (desk: Desk, part: ShownPart): unknown =>
-  desk.answers[part.target] ?? kindOf(part.kind).empty(part.shown);
+  responseOrEmpty(part.kind, part.shown, desk.answers[part.target]);
 
 export const progressOfPart = (desk: Desk, part: ShownPart) =>
-  kindOf(part.kind).progress(part.shown, answerOf(desk, part));
-
-const lower = (text: string) => text.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase());
+  candidateKindOf(part.kind).progress(part.shown, answerOf(desk, part));
 
 export function progressOfQuestion(desk: Desk, question: Question): QuestionProgress {
   if (question.sealed)
@@ -32,13 +32,16 @@ export function progressOfQuestion(desk: Desk, question: Question): QuestionProg
   const started = parts.some((p) => p.state !== 'empty');
   const opened = desk.opened[question.item] === true || started;
   const state = open.length === 0 ? 'done' : started ? 'part done' : opened ? 'looked at' : 'unopened';
-  const words = (p: (typeof open)[number]) =>
-    question.parts.length === 1 ? p.missing : `Part ${p.part.key}: ${lower(p.missing ?? 'is open')}`;
+  const several = question.parts.length > 1;
+  const missing = open.map(({ part, missing: what }) => ({
+    part: several ? part.key : null,
+    what: what ?? message('progress.open'),
+  }));
   return {
     question,
     state,
     flagged: desk.flags[question.item] === true,
-    missing: state === 'unopened' ? [] : open.map((p) => words(p) ?? ''),
+    missing: state === 'unopened' ? [] : missing,
     open: sumMarks(open.map((p) => p.part.marks)),
   };
 }
@@ -56,16 +59,6 @@ export function progressAfter(
 export const progressOfPaper = (desk: Desk, paper: CandidatePaper): QuestionProgress[] =>
   paper.questions.map((question) => progressOfQuestion(desk, question));
 
-/** “Question 9, worth 12 marks, is unopened.” for each question not done: what hand-in leaves open. */
-export function namesOfOpen(
-  progress: readonly QuestionProgress[],
-  showMarks: (m: Hundredths) => string,
-): string[] {
-  return progress
-    .filter((p) => p.state !== 'done')
-    .map(({ question, state }) => {
-      const worth = `${showMarks(question.marks)} ${question.marks === 100 ? 'mark' : 'marks'}`;
-      const tail = state === 'looked at' ? 'is looked at, but not answered' : `is ${state}`;
-      return `Question ${question.number}, worth ${worth}, ${tail}.`;
-    });
-}
+/** The questions that hand-in would leave open. */
+export const openQuestions = (progress: readonly QuestionProgress[]): readonly QuestionProgress[] =>
+  progress.filter((p) => p.state !== 'done');

@@ -1,45 +1,65 @@
+import { editsWithin } from './spelling';
+
 export interface TextRule {
   readonly ignoreCase: boolean;
   readonly ignoreAccents: boolean;
-  /** Slips forgiven: the largest Damerau–Levenshtein distance that still counts, 0..3. */
+  /** Spelling mistakes forgiven: the largest distance that still counts, 0..3 (see `editsWithin`). */
   readonly slips: number;
 }
 
-/** NFKC, trimmed, inner spaces folded; case and accents dropped where the rule says so. */
-export function normaliseText(text: string, rule: TextRule): string {
-  let result = text.normalize('NFKC').trim().replace(/\s+/g, ' ').replace(/[‘’]/g, "'");
-  if (rule.ignoreCase) result = result.toLocaleLowerCase('en');
-  if (rule.ignoreAccents) result = result.normalize('NFD').replace(/\p{M}/gu, '').normalize('NFC');
-  return result;
-}
+/** Characters nobody sees: zero-width, direction and soft-hyphen marks, and variation selectors. */
+const UNSEEN = /[\u00AD\u061C\u180E\u200B-\u200F\u202A-\u202E\u2060-\u2064\u2066-\u2069\uFE00-\uFE0F\uFEFF]/g;
+const SINGLE_QUOTES = /[\u2018-\u201B\u2032\u02BB\u02BC\u0060\u00B4\u2039\u203A]/g;
+const DOUBLE_QUOTES = /[\u201C-\u201F\u2033\u00AB\u00BB]/g;
+const DASHES = /[\u2010-\u2015\u2043\u2212\uFE58\uFE63]/g;
+
+/** Letters with a stroke, which no normal form takes apart. */
+const STROKES: Readonly<Record<string, string>> = {
+  ...{ ł: 'l', Ł: 'L', ø: 'o', Ø: 'O', đ: 'd', Đ: 'D', ħ: 'h', Ħ: 'H', ŧ: 't', Ŧ: 'T', ƀ: 'b', Ƀ: 'B' },
+  ...{ ɨ: 'i', Ɨ: 'I', ʉ: 'u', Ʉ: 'U', ɍ: 'r', Ɍ: 'R', ɏ: 'y', Ɏ: 'Y', ⱥ: 'a', Ⱥ: 'A', ȼ: 'c', Ȼ: 'C' },
+  ...{ ɇ: 'e', Ɇ: 'E', ǥ: 'g', Ǥ: 'G', ɉ: 'j', Ɉ: 'J', ƚ: 'l', Ƚ: 'L', ƶ: 'z', Ƶ: 'Z', ı: 'i' },
+};
 
 /**
- * Edits (insert, delete, replace, swap of neighbours) that turn `a` into `b`: the restricted
- * Damerau–Levenshtein distance (optimal string alignment). Source: F. J. Damerau, CACM 7(3), 1964.
+ * Full case folding, as near as JavaScript comes: each character in small letters, by way of capitals, so that ß and ẞ
+ * are ss, and ς and σ the same. Only the dotless ı would become another letter. Source: Unicode Standard, 3.13.
  */
-export function editDistance(a: string, b: string): number {
-  const [s, t] = [[...a], [...b]];
-  const rows: number[][] = [t.map((_, j) => j).concat(t.length)];
-  for (let i = 1; i <= s.length; i++) {
-    const row = [i];
-    for (let j = 1; j <= t.length; j++) {
-      const same = s[i - 1] === t[j - 1] ? 0 : 1;
-      let best = Math.min(rows[i - 1]![j]! + 1, row[j - 1]! + 1, rows[i - 1]![j - 1]! + same);
-      if (i > 1 && j > 1 && s[i - 1] === t[j - 2] && s[i - 2] === t[j - 1])
-        best = Math.min(best, rows[i - 2]![j - 2]! + 1);
-      row.push(best);
-    }
-    rows.push(row);
-  }
-  return rows[s.length]![t.length]!;
+const foldCase = (text: string): string =>
+  [...text].map((c) => (c === 'ı' ? c : c.toLowerCase().toUpperCase().toLowerCase())).join('');
+
+const dropAccents = (text: string): string =>
+  [
+    ...text
+      .normalize('NFD')
+      .replace(/[\u0300-\u036F\u1AB0-\u1AFF\u1DC0-\u1DFF]/g, '')
+      .normalize('NFC'),
+  ]
+    .map((c) => STROKES[c] ?? c)
+    .join('');
+
+function dropFinalStop(text: string): string {
+  const without = text.replace(/[.。]$/u, '').trim();
+  return without === '' ? text : without;
 }
 
-export function matchesText(given: string, accepted: readonly string[], rule: TextRule): boolean {
-  const answer = normaliseText(given, rule);
+/** A text as it is compared: by “Text” of the scoring rules (`2-domain.md`). Letters of other scripts stay what they are. */
+export function normaliseText(text: string, rule: Pick<TextRule, 'ignoreCase' | 'ignoreAccents'>): string {
+  const plain = text
+    .replace(UNSEEN, '')
+    .replace(SINGLE_QUOTES, "'")
+    .replace(DOUBLE_QUOTES, '"')
+    .normalize('NFKC')
+    .replace(UNSEEN, '')
+    .replace(DASHES, '-')
+    .replace(/\s+/gu, ' ')
+    .trim();
+  const folded = rule.ignoreCase ? foldCase(plain).normalize('NFKC') : plain;
+  return dropFinalStop(rule.ignoreAccents ? dropAccents(folded) : folded);
+}
+
+/** Is this the accepted text under the rule? Nothing entered never is. */
+export function matchesText(given: string, accepted: string, rule: TextRule): boolean {
+  const [answer, wanted] = [normaliseText(given, rule), normaliseText(accepted, rule)];
   if (answer === '') return false;
-  return accepted.some((variant) => {
-    const wanted = normaliseText(variant, rule);
-    if (Math.abs(wanted.length - answer.length) > rule.slips) return false;
-    return answer === wanted || (rule.slips > 0 && editDistance(answer, wanted) <= rule.slips);
-  });
+  return answer === wanted || (rule.slips > 0 && editsWithin(wanted, answer, rule.slips));
 }

@@ -1,3 +1,4 @@
+import { chooseOne, figure, gapsIn, inOrder, program, written } from './contents';
 import type { ItemDraft } from './itemDraft';
 
 const rota = {
@@ -33,7 +34,7 @@ export const coffeeRota: ItemDraft[] = [
       kind: 'choice',
       marks: 100,
       prompt: 'Who makes the coffee on Wednesday?',
-      content: {
+      content: chooseOne({
         options: [
           { key: 'per', text: 'Per' },
           { key: 'odile', text: 'Odile' },
@@ -41,12 +42,7 @@ export const coffeeRota: ItemDraft[] = [
           { key: 'hedda', text: 'Hedda' },
         ],
         right: ['bram'],
-        mode: 'one',
-        choose: null,
-        rule: 'all-or-nothing',
-        penalty: 0,
-        shuffle: false,
-      },
+      }),
     },
     rota,
   ),
@@ -57,12 +53,11 @@ export const coffeeRota: ItemDraft[] = [
       kind: 'number',
       marks: 200,
       prompt: 'How many cups are made from Monday to Thursday?',
-      content: {
+      content: figure({
         unit: 'cups',
-        minusPossible: false,
-        tolerance: { by: 'distance', within: '0' },
+        within: '0',
         accepted: [{ figure: '44', percent: 100, note: '12 + 9 + 14 + 9' }],
-      },
+      }),
     },
     rota,
   ),
@@ -70,47 +65,36 @@ export const coffeeRota: ItemDraft[] = [
     kind: 'gaps',
     marks: 200,
     prompt: 'Complete the notice at the machine.',
-    content: {
-      text: 'Please [[a]] the pot, and switch the machine [[b]] when you leave.',
-      gaps: [
-        {
-          key: 'a',
-          by: 'typing',
-          accepted: ['rinse', 'empty', 'clean', 'wash'],
-          oneWord: true,
-          ignoreCase: true,
-          ignoreAccents: true,
-          slips: 1,
-        },
-        { key: 'b', by: 'list', options: ['on', 'off'], right: 'off' },
-      ],
-    },
+    content: gapsIn('Please [[a]] the pot, and switch the machine [[b]] when you leave.', [
+      {
+        key: 'a',
+        accepted: ['rinse', 'empty', 'clean', 'wash'],
+        slips: 1,
+      },
+      { key: 'b', options: ['on', 'off'], right: 'off' },
+    ]),
   }),
   question('making-coffee', 'Making coffee', {
     kind: 'order',
     marks: 300,
     prompt: 'Put the steps in the order in which they are done.',
-    content: {
-      items: [
+    content: inOrder(
+      [
         { key: 'pour', text: 'Pour it into the cups' },
         { key: 'water', text: 'Fill the machine with water' },
         { key: 'wait', text: 'Wait until it has run through' },
         { key: 'powder', text: 'Put powder into the filter' },
       ],
-      right: ['water', 'powder', 'wait', 'pour'],
-      rule: 'rank',
-      shuffle: false,
-    },
+      ['water', 'powder', 'wait', 'pour'],
+    ),
   }),
   question('a-kind-word', 'A kind word', {
     kind: 'writing',
     marks: 200,
     prompt: 'Write one or two sentences to whoever makes the coffee on Fridays.',
-    content: {
-      format: 'rich',
-      wordsFrom: 5,
-      wordsTo: 60,
-      rubric: {
+    content: written(
+      { from: 5, to: 60 },
+      {
         scheme: 'Any friendly sentence will do.',
         criteria: [
           {
@@ -123,14 +107,14 @@ export const coffeeRota: ItemDraft[] = [
           },
         ],
       },
-    },
+    ),
   }),
   question('pots-needed', 'Pots needed', {
     kind: 'code',
     marks: 300,
     prompt:
       'A pot holds eight cups. Write `pots(cups)`: how many pots are needed for that many cups. In Python `-(-a // b)` divides and rounds up, in JavaScript `Math.ceil(a / b)`.',
-    content: {
+    content: program({
       functionName: 'pots',
       languages: [
         { language: 'python', starter: 'def pots(cups):\n    return 0\n' },
@@ -145,8 +129,6 @@ export const coffeeRota: ItemDraft[] = [
       groups: [
         { key: 'all', title: 'Further days', cases: ['full', 'many'], percent: 100, counting: 'proportion' },
       ],
-      limits: { milliseconds: 2000, megabytes: 64 },
-      numberTolerance: 0,
-    },
+    }),
   }),
 ];

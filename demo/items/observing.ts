@@ -1,3 +1,4 @@
+import { chooseOne, chooseTwo, figure, inOrder } from './contents';
 import type { ItemDraft } from './itemDraft';
 
 export const partsOfASeed: ItemDraft = {
@@ -11,7 +12,7 @@ export const partsOfASeed: ItemDraft = {
       marks: 100,
       minutes: 1,
       prompt: 'Which part of a seed comes out first when it germinates?',
-      content: {
+      content: chooseOne({
         options: [
           { key: 'root', text: 'The young root' },
           { key: 'leaf', text: 'The first leaf' },
@@ -19,12 +20,8 @@ export const partsOfASeed: ItemDraft = {
           { key: 'shoot', text: 'The shoot tip' },
         ],
         right: ['root'],
-        mode: 'one',
-        choose: null,
-        rule: 'all-or-nothing',
-        penalty: 0,
         shuffle: true,
-      },
+      }),
     },
   ],
 };
@@ -41,7 +38,7 @@ export const whichTrays: ItemDraft = {
       minutes: 2,
       prompt:
         'A tray is re-sown when **fewer than 65 %** of its seeds have germinated on day 21. Which **two** of these trays are re-sown?',
-      content: {
+      content: chooseTwo({
         options: [
           { key: 't11', text: 'Tray 11: 150 of 200' },
           { key: 't12', text: 'Tray 12: 126 of 200' },
@@ -50,12 +47,7 @@ export const whichTrays: ItemDraft = {
         ],
         // 126/200 = 63 %, 57/90 = 63.3 %; the others are 75 % and 68.9 %
         right: ['t12', 't14'],
-        mode: 'several',
-        choose: 2,
-        rule: 'each',
-        penalty: 0,
-        shuffle: false,
-      },
+      }),
     },
   ],
 };
@@ -72,17 +64,16 @@ export const readingTheDial: ItemDraft = {
       minutes: 2,
       prompt:
         'The dial of bay 3 is marked from −30 °C to 0 °C in steps of 2 °C. The needle stands half-way between the marks for −20 °C and −18 °C. What does it show?',
-      content: {
-        before: '',
+      content: figure({
         unit: '°C',
         minusPossible: true,
-        tolerance: { by: 'distance', within: '0.2' },
+        within: '0.2',
         accepted: [
           { figure: '-19', percent: 100, note: '' },
           { figure: '-18', percent: 50, note: 'Half a step off.' },
           { figure: '-20', percent: 50, note: 'Half a step off.' },
         ],
-      },
+      }),
     },
   ],
 };
@@ -98,18 +89,16 @@ export const aDayOfCounting: ItemDraft = {
       marks: 300,
       minutes: 3,
       prompt: 'Put the steps of a germination count in the order in which they are done.',
-      content: {
-        items: [
+      content: inOrder(
+        [
           { key: 'write', text: 'Write the number into the ledger' },
           { key: 'take', text: 'Take the tray out of the bay' },
           { key: 'back', text: 'Put the tray back and close the bay' },
           { key: 'read', text: 'Read the lot from the label' },
           { key: 'count', text: 'Count the seeds whose root is as long as the seed' },
         ],
-        right: ['take', 'read', 'count', 'write', 'back'],
-        rule: 'rank',
-        shuffle: false,
-      },
+        ['take', 'read', 'count', 'write', 'back'],
+      ),
     },
   ],
 };

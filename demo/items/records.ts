@@ -1,3 +1,4 @@
+import { chooseTwo, figure, gapsIn } from './contents';
 import type { ItemDraft } from './itemDraft';
 
 const trayNote = {
@@ -36,15 +37,10 @@ export const tray14: ItemDraft = {
       marks: 200,
       minutes: 2,
       prompt: 'Which **two** lots were in the bay during the warm hours?',
-      content: {
+      content: chooseTwo({
         options: ['K-1', 'K-2', 'K-3', 'K-4'].map((text) => ({ key: text.toLowerCase(), text })),
         right: ['k-2', 'k-4'],
-        mode: 'several',
-        choose: 2,
-        rule: 'each',
-        penalty: 0,
-        shuffle: false,
-      },
+      }),
     },
     {
       key: 'B',
@@ -52,16 +48,14 @@ export const tray14: ItemDraft = {
       marks: 200,
       minutes: 3,
       prompt: 'By day 21, 171 of 240 seeds in K-2 had germinated. Give the share to one decimal place.',
-      content: {
-        before: '',
+      content: figure({
         unit: '%',
-        minusPossible: false,
-        tolerance: { by: 'places', places: 1 },
+        demand: { by: 'places', places: 1 },
         accepted: [
           { figure: '71.25', percent: 100, note: '171 ÷ 240 = 71.25 %, to one place.' },
           { figure: '71.2', percent: 50, note: 'Cut off where it should be rounded half up.' },
         ],
-      },
+      }),
     },
     {
       key: 'C',
@@ -69,30 +63,21 @@ export const tray14: ItemDraft = {
       marks: 200,
       minutes: 2,
       prompt: 'Complete the entry for the log.',
-      content: {
-        text: 'K-2 is [[a]] because its share is above [[b]] per cent and no more than a [[c]] are empty.',
-        gaps: [
-          { key: 'a', by: 'list', options: ['kept', 're-sown', 'set aside'], right: 'kept' },
+      content: gapsIn(
+        'K-2 is [[a]] because its share is above [[b]] per cent and no more than a [[c]] are empty.',
+        [
+          { key: 'a', options: ['kept', 're-sown', 'set aside'], right: 'kept' },
           {
             key: 'b',
-            by: 'typing',
             accepted: ['65', 'sixty-five'],
-            oneWord: true,
-            ignoreCase: true,
-            ignoreAccents: true,
-            slips: 0,
           },
           {
             key: 'c',
-            by: 'typing',
             accepted: ['tenth'],
-            oneWord: true,
-            ignoreCase: true,
-            ignoreAccents: true,
             slips: 1,
           },
         ],
-      },
+      ),
     },
   ],
 };
@@ -108,30 +93,21 @@ export const theLabel: ItemDraft = {
       marks: 300,
       minutes: 3,
       prompt: 'Complete the label for the lot that needs a second count.',
-      content: {
-        text: 'Lot [[a]], sown on damp [[b]] on 2 March. The second count leaves out split seed [[c]].',
-        gaps: [
-          { key: 'a', by: 'list', options: ['K-1', 'K-2', 'K-3', 'K-4'], right: 'K-4' },
+      content: gapsIn(
+        'Lot [[a]], sown on damp [[b]] on 2 March. The second count leaves out split seed [[c]].',
+        [
+          { key: 'a', options: ['K-1', 'K-2', 'K-3', 'K-4'], right: 'K-4' },
           {
             key: 'b',
-            by: 'typing',
             accepted: ['sand'],
-            oneWord: true,
-            ignoreCase: true,
-            ignoreAccents: true,
-            slips: 0,
           },
           {
             key: 'c',
-            by: 'typing',
             accepted: ['coats', 'coat'],
-            oneWord: true,
-            ignoreCase: true,
-            ignoreAccents: true,
             slips: 1,
           },
         ],
-      },
+      ),
     },
   ],
 };
@@ -162,13 +138,11 @@ export const moisture: ItemDraft = {
       marks: 200,
       minutes: 2,
       prompt: 'How much mass was lost?',
-      content: {
-        before: '',
+      content: figure({
         unit: 'g',
-        minusPossible: false,
-        tolerance: { by: 'distance', within: '0.001' },
+        within: '0.001',
         accepted: [{ figure: '0.38', percent: 100, note: '5.00 g − 4.62 g.' }],
-      },
+      }),
     },
     {
       key: 'B',
@@ -176,16 +150,14 @@ export const moisture: ItemDraft = {
       marks: 200,
       minutes: 3,
       prompt: 'What is the moisture, in per cent, to two significant figures?',
-      content: {
-        before: '',
+      content: figure({
         unit: '%',
-        minusPossible: false,
-        tolerance: { by: 'figures', figures: 2 },
+        demand: { by: 'figures', figures: 2 },
         accepted: [
           { figure: '7.6', percent: 100, note: '0.38 ÷ 5.00 = 7.6 %.' },
           { figure: '8.2', percent: 50, note: 'A share of the mass after drying instead of before.' },
         ],
-      },
+      }),
     },
   ],
 };

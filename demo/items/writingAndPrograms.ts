@@ -1,3 +1,4 @@
+import { program, written } from './contents';
 import type { ItemDraft } from './itemDraft';
 
 const level = (marks: number, label: string, says: string) => ({ hundredths: marks * 100, label, says });
@@ -30,11 +31,9 @@ export const incidentNote: ItemDraft = {
       minutes: 18,
       prompt:
         'Write the incident note for the archive’s book: what happened, what it means for the lots, and what should be done. 80 to 200 words.',
-      content: {
-        format: 'rich',
-        wordsFrom: 80,
-        wordsTo: 200,
-        rubric: {
+      content: written(
+        { from: 80, to: 200 },
+        {
           scheme: `**Facts**: the dip and its time, the nine warm hours, 11 °C, which lots were inside, the alarm at an empty desk.
 
 **Reasoning**: K-4’s counts differ because of the rule of root length; warmth can start or spoil germination.
@@ -82,7 +81,7 @@ export const incidentNote: ItemDraft = {
             },
           ],
         },
-      },
+      ),
     },
   ],
 };
@@ -101,7 +100,7 @@ export const strongestLot: ItemDraft = {
       minutes: 8,
       prompt:
         'Each lot has a `name`, the seeds `sown` and the seeds that came `up`. Write `strongest(lots)`: the name of the lot with the highest share germinated. A lot with nothing sown is passed over; of equals the first counts; with no lot left the answer is the empty text.',
-      content: {
+      content: program({
         functionName: 'strongest',
         languages: [
           {
@@ -176,9 +175,7 @@ export const strongestLot: ItemDraft = {
             counting: 'proportion',
           },
         ],
-        limits: { milliseconds: 2000, megabytes: 64 },
-        numberTolerance: 0,
-      },
+      }),
     },
   ],
 };
@@ -195,7 +192,7 @@ export const daysToHalf: ItemDraft = {
       minutes: 12,
       prompt:
         'A tray is counted every day. `counts` lists how many seeds have germinated **in all** by day 1, day 2 and so on; `sown` is how many were sown. Write `days_to_half(counts, sown)`: the day on which half of the sown seeds had germinated. Between two counts the number grows evenly, so the answer may be a fraction of a day; day 0 counts 0. If half is never reached, the answer is −1.',
-      content: {
+      content: program({
         functionName: 'days_to_half',
         languages: [
           { language: 'python', starter: 'def days_to_half(counts, sown):\n    return -1\n' },
@@ -243,9 +240,23 @@ export const daysToHalf: ItemDraft = {
           },
           { key: 'edges', title: 'Edges', cases: ['h-first', 'h-none'], percent: 40, counting: 'all' },
         ],
-        limits: { milliseconds: 2000, megabytes: 64 },
         numberTolerance: 0.000001,
-      },
+        rubric: {
+          scheme:
+            'Names say what they hold; no step is written twice; a reader follows it without running it.',
+          criteria: [
+            {
+              key: 'r',
+              title: 'Readable',
+              levels: [
+                level(0, 'hard to follow', 'A reader has to run it to see what it does.'),
+                level(1, 'readable', 'It can be followed, with some effort.'),
+                level(2, 'clear', 'Clear names and steps; nothing is there twice.'),
+              ],
+            },
+          ],
+        },
+      }),
     },
   ],
 };

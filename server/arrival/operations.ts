@@ -2,8 +2,9 @@ import { fileTypeFromBuffer } from 'file-type';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { CheckResult } from '../../core/arrival/checks';
 import { stageOf, type Stage } from '../../core/arrival/stage';
-import { kindOf } from '../../core/kinds/registry';
-import { buildCandidatePaper, outlineSections } from '../../core/papers/candidatePaper';
+import { plainForm } from '../../core/forms/drawForm';
+import { componentsOf, byPeople } from '../../core/scoring/components';
+import { outlineSections } from '../../core/papers/candidatePaper';
 import { allParts, type FullPaper } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiError, badRequest, conflict, linkNeeded } from '../http/errors';
@@ -86,8 +87,9 @@ function toldOf(paper: FullPaper): Told {
   const known = told.get(paper);
   if (known) return known;
   const parts = allParts(paper);
-  const copy = buildCandidatePaper(paper, 'cover');
-  const byPeople = parts.filter((p) => kindOf(p.part.kind).judge === 'people').map((p) => p.item.title);
+  const copy = plainForm(paper).paper;
+  const components = componentsOf(paper);
+  const read = parts.filter((p) => byPeople(components.get(p.target)!).length > 0).map((p) => p.item.title);
   const cover = {
     text: paper.cover,
     sections: outlineSections(copy),
@@ -95,9 +97,9 @@ function toldOf(paper: FullPaper): Told {
     wrongCosts: copy.wrongCosts,
     warningMinutes: paper.warningMinutes,
     kinds: [...new Set(parts.map((p) => p.part.kind))],
-    peopleMark: byPeople.length > 0,
+    peopleMark: read.length > 0,
   };
-  const made = { cover, byPeople: [...new Set(byPeople)] };
+  const made = { cover, byPeople: [...new Set(read)] };
   told.set(paper, made);
   return made;
 }

@@ -3,9 +3,11 @@ import type { CheckResult } from '../../core/arrival/checks';
 import type { FilePurpose } from '../../core/files/purpose';
 import type { EntryAbout, EntryRef } from '../../core/journal/entry';
 import type { ReceiptReason } from '../../core/journal/receipt';
-import type { Score } from '../../core/kinds/contract';
+import type { Verdict } from '../../core/kinds/contract';
+import type { EvidenceFound } from '../../core/kinds/evidence';
+import type { Message } from '../../core/messages/message';
+import type { ScoringFailure } from '../../core/scoring/scorePart';
 import type { MarkCause, MarkRole } from '../../core/marking/mark';
-import type { LevelsChosen } from '../../core/marking/rubricMark';
 import type { ObservationFacts, ObservationKind } from '../../core/observations/observation';
 import type { ItemState } from '../../core/papers/paper';
 import type { DecisionChoice, DecisionFacts, DecisionKind } from '../../core/rounds/decisions';
@@ -420,9 +422,11 @@ export const evidence = sqliteTable(
       .notNull()
       .references(() => sittings.id),
     target: text('target').notNull(),
+    /** Which request of the part. */
+    request: text('request').notNull(),
     /** SHA-256 of what was run. */
     input: text('input').notNull(),
-    document: text('document', { mode: 'json' }).$type<unknown>().notNull(),
+    document: text('document', { mode: 'json' }).$type<EvidenceFound>().notNull(),
     at: time('at').notNull(),
   },
   (t) => [index('evidence_of').on(t.sittingId, t.target)],
@@ -446,9 +450,10 @@ export const marks = sqliteTable(
     /** Null: given by the machine. */
     staffId: integer('staff_id').references(() => staff.id),
     hundredths: integer('hundredths').notNull(),
-    verdict: text('verdict').$type<Score['verdict']>(),
-    reasons: text('reasons', { mode: 'json' }).$type<readonly string[]>().notNull(),
-    levels: text('levels', { mode: 'json' }).$type<LevelsChosen>(),
+    verdict: text('verdict').$type<Verdict>(),
+    reasons: text('reasons', { mode: 'json' }).$type<readonly Message[]>().notNull(),
+    /** The level that people gave, where the component has levels. */
+    level: integer('level'),
     comment: text('comment').notNull(),
     at: time('at').notNull(),
   },
@@ -466,8 +471,10 @@ export const markingTasks = sqliteTable(
       .notNull()
       .references(() => sittings.id),
     target: text('target').notNull(),
-    component: text('component').notNull(),
     role: text('role').$type<MarkRole>().notNull(),
+    /** Why the machine could not score the part, where people decide what it would have given. */
+    failure: text('failure').$type<ScoringFailure>(),
+    trouble: text('trouble').notNull().default(''),
     /** SHA-256 of the response to be marked; another one reopens the task. */
     response: text('response').notNull(),
     assessorId: integer('assessor_id').references(() => staff.id),
@@ -475,9 +482,28 @@ export const markingTasks = sqliteTable(
     doneAt: time('done_at'),
   },
   (t) => [
-    uniqueIndex('one_task').on(t.sittingId, t.target, t.component, t.role),
+    uniqueIndex('one_task').on(t.sittingId, t.target, t.role),
     index('tasks_open').on(t.roundId, t.target, t.doneAt),
   ],
+);
+
+/** An answer that was accepted after publication: beside the immutable version, from then on and for all scripts. */
+export const keyCorrections = sqliteTable(
+  'key_corrections',
+  {
+    id: id(),
+    item: text('item').notNull(),
+    version: integer('version').notNull(),
+    part: text('part').notNull(),
+    component: text('component').notNull(),
+    answer: text('answer').notNull(),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    reason: text('reason').notNull(),
+    at: time('at').notNull(),
+  },
+  (t) => [index('corrections_of').on(t.item, t.version)],
 );
 
 /** Files by the SHA-256 of their content: the same bytes are kept once. */

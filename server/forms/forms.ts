@@ -1,8 +1,8 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { drawForm, parseForm } from '../../core/forms/form';
-import type { Place } from '../../core/kinds/contract';
+import { drawForm } from '../../core/forms/drawForm';
+import { parseForm, type Form } from '../../core/forms/form';
 import { canonicalJson } from '../../core/journal/canonicalJson';
-import { splitForSealing, type CandidatePaper } from '../../core/papers/candidatePaper';
+import { splitForSealing } from '../../core/papers/candidatePaper';
 import type { SealedListing } from '../../core/sittings/api';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
@@ -36,15 +36,15 @@ const queriesOf = perDatabase((db) => {
   };
 });
 
-const known = perDatabase(() => new Map<number, CandidatePaper>());
+const known = perDatabase(() => new Map<number, Form>());
 const FORMS_KEPT = 2000;
 
 /**
  * Draws the form of a sitting and stores it with its sealed copies. Forms that come out alike are one: they differ only
  * in how options are arranged.
  */
-export function fixForm(db: Db, paperVersionId: number, seed: string, place: Place): number {
-  const form = drawForm(paperOfVersion(db, paperVersionId), seed, place);
+export function fixForm(db: Db, paperVersionId: number, seed: string, locale: string): number {
+  const form = drawForm(paperOfVersion(db, paperVersionId), seed, locale);
   const hash = sha256(canonicalJson({ paperVersionId, form }));
   const same = db.select({ id: forms.id }).from(forms).where(eq(forms.hash, hash)).get();
   if (same) return same.id;
@@ -62,16 +62,16 @@ export function fixForm(db: Db, paperVersionId: number, seed: string, place: Pla
 }
 
 /** The form of a sitting as the candidate sees it, all sections open. */
-export function formById(db: Db, id: number): CandidatePaper {
+export function formById(db: Db, id: number): Form {
   const cache = known(db);
   const cached = cache.get(id);
   if (cached) return cached;
   const row = db.select().from(forms).where(eq(forms.id, id)).get();
   if (!row) throw new Error(`there is no form ${id}`);
-  const { paper } = parseForm(row.document);
+  const form = parseForm(row.document);
   if (cache.size >= FORMS_KEPT) cache.clear();
-  cache.set(id, paper);
-  return paper;
+  cache.set(id, form);
+  return form;
 }
 
 const listings = perDatabase(() => new Map<number, readonly SealedListing[]>());

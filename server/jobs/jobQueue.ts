@@ -5,7 +5,11 @@ import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { jobs } from '../db/schema';
 
-export type JobHandler = (subject: number) => Promise<void> | void;
+/** A try at a job; after the last one a failed job waits for people. */
+export interface Try {
+  readonly last: boolean;
+}
+export type JobHandler = (subject: number, attempt: Try) => Promise<void> | void;
 
 const POLL_MS = 500;
 const TRIES = 5;
@@ -148,7 +152,7 @@ export class JobQueue {
         const trouble = `nobody here knows how to do “${job.kind}”`;
         return await settled({ state: 'failed', trouble });
       }
-      await handler(job.subject);
+      await handler(job.subject, { last: attempts >= TRIES });
       await settled({ state: 'done', doneAt: this.clock.now() });
     } catch (error) {
       this.log.error({ err: error, job: job.id, kind: job.kind }, 'a job failed');

@@ -1,11 +1,13 @@
 import { and, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { kindNames, kindOf, type KindName } from '../../core/kinds/registry';
+import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
+import type { Component } from '../../core/kinds/contract';
+import { sumMarks } from '../../core/marks';
 import type { MarkingBench, MarkingPile, SignOffState } from '../../core/marking/api';
 import { audit, currentAnswers, marks, roundStaff, sittings } from '../db/schema';
 import { makeReceipt } from '../sittings/receipts';
 import type { ApiClient } from '../testing/ApiClient';
-import { samplePaper, sampleOf } from '../testing/samplePaper';
+import { bestOf, isMarkedByPeople, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { scoreSitting } from './scoreJob';
 
@@ -22,22 +24,29 @@ interface Refusal {
   readonly code: string;
   readonly message: string;
 }
-const KIND = kindNames.find((kind) => kindOf(kind).judge === 'people')!;
+const KIND = kindNames.find(isMarkedByPeople)!;
 const TARGET = `the-${KIND}/A`;
 let version = 1;
 const newRound = () => house.addRound({ ...samplePaper(), version: version++ });
 
 async function handIn(round: number, kinds: readonly KindName[] = [KIND]): Promise<void> {
   const device = await house.sitting(house.invite(round));
-  for (const kind of kinds) device.write(`the-${kind}/A`, sampleOf(kind).best);
+  for (const kind of kinds) device.write(`the-${kind}/A`, bestOf(kind));
   await device.finish();
   await house.wired.services.jobs.turn();
 }
 const bench = async (who: ApiClient, round: number) =>
   (await who.get<MarkingBench>(`/marking/piles/${round}/${TARGET}`)).body;
-const lowest = ({ rubric }: MarkingBench) => Object.fromEntries(rubric.criteria.map((c) => [c.key, 0]));
-const mark = (who: ApiClient, task: number, levels: object, comment = '') =>
-  who.post<Refusal>(`/marking/tasks/${task}`, { levels, comment });
+const componentsOn = ({ scripts }: MarkingBench): readonly Component[] => scripts[0]!.components;
+const levelsOf = (component: Component) => component.criterion!.levels!;
+const levelled = (on: MarkingBench, level: (count: number) => number) =>
+  Object.fromEntries(componentsOn(on).map((c) => [c.key, level(levelsOf(c).length)]));
+const lowest = (on: MarkingBench) => levelled(on, () => 0);
+const highest = (on: MarkingBench) => levelled(on, (count) => count - 1);
+const totalOn = (on: MarkingBench, at: 0 | -1) =>
+  sumMarks(componentsOn(on).map((c) => levelsOf(c).at(at)!.hundredths));
+const mark = (who: ApiClient, task: number, given: object, comment = '') =>
+  who.post<Refusal>(`/marking/tasks/${task}`, { given, comment });
 const given = () =>
   house.wired.services.db
     .select()
@@ -53,7 +62,7 @@ describe('a pile', () => {
     expect(shown).not.toMatch(/Candidate \d|example\.org|@|T-\d/);
     const { scripts } = await bench(ada!, round);
     expect(Object.keys(scripts[0]!).sort()).toEqual(
-      ['given', 'kind', 'response', 'script', 'shown', 'task'].sort(),
+      ['components', 'credits', 'kind', 'response', 'script', 'shown', 'task'].sort(),
     );
   });
 
@@ -91,31 +100,30 @@ describe('a pile', () => {
 });
 
 describe('a mark', () => {
-  it('is the sum of its levels, and stands beside the one before it', async () => {
+  it('is one for each criterion, and stands beside the one before it', async () => {
     const round = newRound();
     await handIn(round);
     const on = await bench(ada!, round);
     const { task } = on.scripts[0]!;
-    const highest = Object.fromEntries(on.rubric.criteria.map((c) => [c.key, c.levels.length - 1]));
-    const most = on.rubric.criteria.reduce((sum, c) => sum + c.levels.at(-1)!.hundredths, 0);
     const before = given().length;
     await mark(ada!, task, lowest(on), 'at first');
-    await mark(ada!, task, highest, 'on reflection');
+    await mark(ada!, task, highest(on), 'on reflection');
     const both = given().slice(before);
-    expect(both.map((m) => [m.hundredths, m.comment])).toEqual([
-      [on.rubric.criteria.reduce((sum, c) => sum + c.levels[0]!.hundredths, 0), 'at first'],
-      [most, 'on reflection'],
-    ]);
+    const count = componentsOn(on).length;
+    expect(both.map((m) => m.component)).toEqual(
+      [...componentsOn(on), ...componentsOn(on)].map((c) => c.key),
+    );
+    expect(both.slice(count).map((m) => m.supersedes)).toEqual(both.slice(0, count).map((m) => m.id));
+    expect(sumMarks(both.slice(0, count).map((m) => m.hundredths))).toBe(totalOn(on, 0));
+    expect(sumMarks(both.slice(count).map((m) => m.hundredths))).toBe(totalOn(on, -1));
+    expect(both.map((m) => m.comment).filter(Boolean)).toEqual(['at first', 'on reflection']);
   });
 
   it.each([
     ['no level for a criterion', () => ({})],
-    ['a level that there is not', (b: MarkingBench) => ({ ...lowest(b), [b.rubric.criteria[0]!.key]: 8 })],
+    ['a level that there is not', (b: MarkingBench) => ({ ...lowest(b), [componentsOn(b)[0]!.key]: 8 })],
     ['a criterion that there is not', (b: MarkingBench) => ({ ...lowest(b), z: 0 })],
-    [
-      'a level that is no number',
-      (b: MarkingBench) => ({ ...lowest(b), [b.rubric.criteria[0]!.key]: 'top' }),
-    ],
+    ['a level that is no number', (b: MarkingBench) => ({ ...lowest(b), [componentsOn(b)[0]!.key]: 'top' })],
   ])('is refused with %s, and nothing is kept', async (_, levels) => {
     const round = newRound();
     await handIn(round);
@@ -169,12 +177,9 @@ describe('the sign-off', () => {
     await handIn(round);
     await handIn(round);
     const on = await bench(ada!, round);
-    const highest = Object.fromEntries(on.rubric.criteria.map((c) => [c.key, c.levels.length - 1]));
     await mark(ada!, on.scripts[0]!.task, lowest(on));
-    await mark(ada!, on.scripts[1]!.task, highest);
-    const total = (pick: (levels: readonly { hundredths: number }[]) => number) =>
-      on.rubric.criteria.reduce((sum, c) => sum + pick(c.levels), 0);
-    const mean = (total((l) => l[0]!.hundredths) + total((l) => l.at(-1)!.hundredths)) / 2;
+    await mark(ada!, on.scripts[1]!.task, highest(on));
+    const mean = (totalOn(on, 0) + totalOn(on, -1)) / 2;
     expect((await state(round)).piles).toMatchObject([{ marked: 2, left: 0, mean }]);
   });
 });
@@ -184,9 +189,9 @@ describe('a script that changes after it was marked', () => {
     const round = newRound();
     const device = await house.sitting(house.invite(round));
     const { services, sittings: operations } = house.wired;
-    device.write(TARGET, sampleOf(KIND).best);
-    device.write('the-number/A', { typed: '1' });
-    device.write('the-code/A', sampleOf('code').best);
+    device.write(TARGET, bestOf(KIND));
+    device.write('the-number/A', { version: 1, response: { typed: '1' } });
+    device.write('the-code/A', bestOf('code'));
     await device.finish();
     await services.jobs.turn();
     const on = await bench(ada!, round);
@@ -206,7 +211,7 @@ describe('a script that changes after it was marked', () => {
     makeReceipt(services.db, id, { at: house.clock.now(), reason: 'decision' });
     services.db.update(sittings).set({ scoredAt: null }).where(eq(sittings.id, id)).run();
     const run = vi.spyOn(services.sandbox, 'run');
-    await scoreSitting(services, id);
+    await scoreSitting(services, id, { last: false });
     // What the program did was kept as evidence: it does not run again.
     expect(run).not.toHaveBeenCalled();
     run.mockRestore();

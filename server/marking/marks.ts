@@ -1,11 +1,11 @@
-import { and, desc, eq, sql } from 'drizzle-orm';
-import { WHOLE_PART } from '../../core/marking/mark';
+import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { BY_HAND } from '../../core/scoring/components';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
-import { marks } from '../db/schema';
+import { marks, markingTasks } from '../db/schema';
 
 export type Mark = typeof marks.$inferSelect;
-export type NewMark = Omit<Mark, 'id' | 'supersedes' | 'component'>;
+export type NewMark = Omit<Mark, 'id' | 'supersedes'>;
 
 const p = sql.placeholder;
 
@@ -16,30 +16,57 @@ const queriesOf = perDatabase((db) => ({
     .where(
       and(
         ...[eq(marks.sittingId, p('sitting')), eq(marks.target, p('target'))],
-        eq(marks.component, WHOLE_PART),
+        eq(marks.component, p('component')),
       ),
     )
     .orderBy(desc(marks.id))
     .limit(1)
     .prepare(),
+  all: db
+    .select()
+    .from(marks)
+    .where(eq(marks.sittingId, p('sitting')))
+    .orderBy(marks.id)
+    .prepare(),
+  byHand: db
+    .select({ target: markingTasks.target })
+    .from(markingTasks)
+    .where(and(eq(markingTasks.sittingId, p('sitting')), isNotNull(markingTasks.failure)))
+    .prepare(),
   add: db
     .insert(marks)
     .values({
-      ...{ sittingId: p('sittingId'), target: p('target'), component: WHOLE_PART, role: p('role') },
+      ...{ sittingId: p('sittingId'), target: p('target'), component: p('component'), role: p('role') },
       ...{ cause: p('cause'), supersedes: p('supersedes'), response: p('response'), staffId: p('staffId') },
       ...{ hundredths: p('hundredths'), verdict: p('verdict'), reasons: p('reasons') },
-      // A null would be written as JSON otherwise.
-      ...{ levels: sql`${p('levels')}`, comment: p('comment'), at: p('at') },
+      ...{ level: p('level'), comment: p('comment'), at: p('at') },
     })
     .prepare(),
 }));
 
-/** The mark that stands for a part: the last one, which supersedes all before it. */
-export const standingMark = (db: Db, sitting: number, target: string): Mark | null =>
-  queriesOf(db).standing.get({ sitting, target }) ?? null;
+/** The mark that stands for a component: the last one, which supersedes all before it. */
+export const standingMark = (db: Db, sitting: number, target: string, component: string): Mark | null =>
+  queriesOf(db).standing.get({ sitting, target, component }) ?? null;
+
+/**
+ * The marks of a sitting that no other supersedes: one for each component by which a part is marked. Where the machine
+ * could not score a part, that is the one decided by hand.
+ */
+export function standingMarks(db: Db, sitting: number): Mark[] {
+  const byHand = new Set(
+    queriesOf(db)
+      .byHand.all({ sitting })
+      .map((task) => task.target),
+  );
+  const newest = new Map<string, Mark>();
+  for (const mark of queriesOf(db).all.all({ sitting })) newest.set(`${mark.target} ${mark.component}`, mark);
+  return [...newest.values()].filter((mark) => {
+    if (mark.component === BY_HAND) return byHand.has(mark.target);
+    return mark.role !== 'machine' || !byHand.has(mark.target);
+  });
+}
 
 /** Adds a mark beside the one that it supersedes. Part of a commit. */
 export function addMark(db: Db, mark: NewMark, before: Mark | null): void {
-  const levels = mark.levels === null ? null : JSON.stringify(mark.levels);
-  queriesOf(db).add.run({ ...mark, levels, supersedes: before?.id ?? null });
+  queriesOf(db).add.run({ ...mark, supersedes: before?.id ?? null });
 }

@@ -1,23 +1,26 @@
 import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
-import { kindOf } from '../../core/kinds/registry';
+import { plainForm } from '../../core/forms/drawForm';
+import type { Component, Credit } from '../../core/kinds/contract';
+import { keyKindOf } from '../../core/kinds/keyKinds';
 import type { MarkingBench, MarkingPile, MarkingScript, SignOffState } from '../../core/marking/api';
-import { markByRubric, type LevelsChosen } from '../../core/marking/rubricMark';
-import { buildCandidatePaper, type Question, type ShownPart } from '../../core/papers/candidatePaper';
+import { marksGiven, type MarksGiven } from '../../core/marking/marksGiven';
+import type { Question, ShownPart } from '../../core/papers/candidatePaper';
+import { sumMarks } from '../../core/marks';
 import { allParts, type PartInPlace } from '../../core/papers/paper';
-import { answerToScore } from '../../core/scoring/scoreSitting';
+import { byPeople, componentsOf, withoutMachine } from '../../core/scoring/components';
+import type { ScriptPart } from '../../core/scoring/script';
 import { markingTasks, rounds, roundStaff } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
 import { openSittings } from '../rounds/operations';
 import { record } from '../audit/record';
-import { formById } from '../forms/forms';
 import { paperOfVersion } from '../papers/papers';
 import { countOpenDecisions } from '../rounds/decisions';
-import { findRound, listRounds, standingMarks } from '../rounds/queries';
+import { findRound, listRounds } from '../rounds/queries';
 import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';
-import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
-import { addMark, standingMark } from './marks';
-import { responseHash } from './scoreJob';
+import { newestReceipt } from '../sittings/receipts';
+import { addMark, standingMark, standingMarks } from './marks';
+import { responseHash, scriptPartsOf } from './scoreJob';
 
 type Task = typeof markingTasks.$inferSelect;
 
@@ -41,9 +44,7 @@ interface Place {
 function placeOf(services: Services, roundId: number, target: string): Place {
   const { paper } = paperOfRound(services, roundId);
   const place = allParts(paper).find((p) => p.target === target);
-  const question = buildCandidatePaper(paper, 'marking').questions.find((q) =>
-    q.parts.some((p) => p.target === target),
-  );
+  const question = plainForm(paper).paper.questions.find((q) => q.parts.some((p) => p.target === target));
   if (!place || !question) throw notFound('This question');
   return { place, question, part: question.parts.find((p) => p.target === target)! };
 }
@@ -120,47 +121,74 @@ function claim(services: Services, tasks: readonly Task[], staffId: number): Tas
   return next;
 }
 
-/** What the newest receipt covers, as the form of this sitting shows it. */
-function scriptOf({ db }: Services, task: Task, { place }: Place): MarkingScript {
-  const response = responseTo(db, task, place);
-  const { script, formId } = findSitting(db, task.sittingId)!;
-  const own = formById(db, formId).questions.flatMap((q) => q.parts);
-  const part = own.find((p) => p.target === task.target)!;
-  return { task: task.id, script, kind: part.kind, shown: part.shown, response, given: null };
+/** The part of a task as it was handed in, and what people decide of it. */
+function partOf(
+  services: Services,
+  task: Task,
+): { readonly part: ScriptPart; readonly components: readonly Component[] } {
+  const sitting = findSitting(services.db, task.sittingId)!;
+  const parts = scriptPartsOf(services, sitting, newestReceipt(services.db, sitting.id)!);
+  const part = parts.find(({ target }) => target === task.target)!;
+  const all = task.failure === null ? part.components : withoutMachine(part.components);
+  return { part, components: byPeople(all) };
 }
 
-const responseTo = (db: Services['db'], { sittingId }: Task, place: PartInPlace): unknown =>
-  answerToScore(answersOfReceipt(db, newestReceipt(db, sittingId)!), place);
+/** What the machine gave a part, so that people see it beside what they decide. */
+const creditsOf = (db: Services['db'], { sittingId, target }: Task, { components }: ScriptPart): Credit[] =>
+  standingMarks(db, sittingId)
+    .filter((mark) => mark.target === target && mark.role === 'machine')
+    .map(({ component, hundredths, verdict, reasons }) => ({
+      ...{ component, hundredths, verdict: verdict ?? 'wrong', reasons },
+      of: components.find((one) => one.key === component)?.of ?? 0,
+    }));
+
+function scriptOf(services: Services, task: Task): MarkingScript {
+  const { part, components } = partOf(services, task);
+  return {
+    ...{ task: task.id, script: findSitting(services.db, task.sittingId)!.script, kind: part.part.kind },
+    ...{ shown: part.shown, response: part.response, components },
+    credits: creditsOf(services.db, task, part),
+  };
+}
 
 export function bench(services: Services, staffId: number, roundId: number, target: string): MarkingBench {
   const { db } = services;
-  const place = placeOf(services, roundId, target);
-  const rubric = kindOf(place.part.kind).rubric(place.place.part.content);
-  if (!rubric) throw notFound('A rubric for this question');
+  const { place, question, part } = placeOf(services, roundId, target);
   const mine = and(eq(markingTasks.roundId, roundId), eq(markingTasks.target, target));
   const tasks = db.select().from(markingTasks).where(mine).orderBy(asc(markingTasks.id)).all();
   if (tasks.length === 0) throw notFound('Anything to mark here');
-  const scripts = claim(services, tasks, staffId).map((task) => scriptOf(services, task, place));
   return {
     ...pileOf(services, tasks, staffId),
-    prompt: place.part.prompt,
-    source: place.question.source,
-    rubric,
-    scripts,
+    ...{ prompt: part.prompt, source: question.source },
+    scheme: keyKindOf(part.kind).markScheme(place.part.content) ?? '',
+    scripts: claim(services, tasks, staffId).map((task) => scriptOf(services, task)),
   };
 }
 
 export interface NewMark {
-  readonly levels: LevelsChosen;
+  readonly given: MarksGiven;
   readonly comment: string;
 }
 
-/** Keeps an assessor's mark. Every criterion needs a level; marks that are signed off cannot be changed here. */
+/** Reads what an assessor gave: every component has to be decided, and by what it has. */
+function readGiven(components: readonly Component[], given: MarksGiven) {
+  let read;
+  try {
+    read = marksGiven(components, given);
+  } catch (error) {
+    throw badRequest('These marks are not to be had for this part.', String(error));
+  }
+  if (read.missing.length > 0)
+    throw badRequest('Some marks are still missing.', { missing: read.missing.map((c) => c.key) });
+  return read.marks;
+}
+
+/** Keeps an assessor's marks, one a component. Marks that are signed off cannot be changed here. */
 export function giveMark(
   services: Services,
   staffId: number,
   taskId: number,
-  { levels, comment }: NewMark,
+  { given, comment }: NewMark,
 ): void {
   const { db, clock } = services;
   const mine = and(
@@ -171,30 +199,19 @@ export function giveMark(
   if (!task) throw conflict('not-yours', 'This script is with another assessor now. Take the next one.');
   if (findRound(db, task.roundId)!.signedOffAt !== null)
     throw conflict('signed-off', 'The marks of this round are signed off; nothing was changed.');
-  const { place } = placeOf(services, task.roundId, task.target);
-  const rubric = kindOf(place.part.kind).rubric(place.part.content)!;
-  let mark;
-  try {
-    mark = markByRubric(rubric, levels);
-  } catch (error) {
-    throw badRequest('These levels are not those of the rubric.', String(error));
-  }
-  if (mark.missing.length > 0) throw badRequest(`A level is missing for: ${mark.missing.join(', ')}.`);
-  const at = clock.now();
+  const { part, components } = partOf(services, task);
+  const marks = readGiven(components, given);
+  const { sittingId, target } = task;
+  const [at, response] = [clock.now(), responseHash(part.response)];
   db.transaction(() => {
-    const { sittingId, target } = task;
-    const response = responseHash(responseTo(db, task, place));
-    const before = standingMark(db, sittingId, target);
-    const changed = before !== null && before.response !== response;
-    addMark(
-      db,
-      {
-        ...{ sittingId, target, response, staffId, hundredths: mark.hundredths, at },
-        ...{ role: 'first', cause: changed ? 'response changed' : 'marking' },
-        ...{ verdict: null, reasons: [], levels, comment },
-      },
-      before,
-    );
+    marks.forEach(({ component, hundredths, level }, i) => {
+      const before = standingMark(db, sittingId, target, component);
+      const cause = before !== null && before.response !== response ? 'response changed' : 'marking';
+      const mark = { sittingId, target, component, response, staffId, hundredths, level, at, cause } as const;
+      // One comment for the part: it stands with the first of its marks.
+      const said = { comment: i === 0 ? comment : '', role: 'first', verdict: null, reasons: [] } as const;
+      addMark(db, { ...mark, ...said }, before);
+    });
     db.update(markingTasks).set({ doneAt: at, assessorId: staffId }).where(eq(markingTasks.id, taskId)).run();
   });
 }
@@ -204,16 +221,20 @@ export function signOffState(services: Services, roundId: number): SignOffState 
   const { round, paper } = paperOfRound(services, roundId);
   const own = openSittings(services, roundId);
   const tasks = db.select().from(markingTasks).where(eq(markingTasks.roundId, roundId)).all();
-  const standing = own.flatMap((s) => standingMarks(db, s.id));
-  const questions = buildCandidatePaper(paper, 'marking').questions;
-  const piles = questions
-    .flatMap((q) => q.parts.map((part) => ({ q, part })))
-    .filter(({ part }) => kindOf(part.kind).judge === 'people')
+  const standing = own.map((s) => standingMarks(db, s.id).filter((m) => m.staffId !== null));
+  const components = componentsOf(paper);
+  const piles = plainForm(paper)
+    .paper.questions.flatMap((q) => q.parts.map((part) => ({ q, part })))
+    .filter(
+      ({ part: { target } }) =>
+        byPeople(components.get(target)!).length > 0 || tasks.some((task) => task.target === target),
+    )
     .map(({ q, part }) => {
       const all = tasks.filter((t) => t.target === part.target);
       const given = standing
-        .filter((m) => m.target === part.target && m.staffId !== null)
-        .map((m) => m.hundredths);
+        .map((marks) => marks.filter((m) => m.target === part.target).map((m) => m.hundredths))
+        .filter((marks) => marks.length > 0)
+        .map(sumMarks);
       const mean = given.length ? given.reduce((a, b) => a + b, 0) / given.length : null;
       const marked = all.filter((t) => t.doneAt !== null).length;
       return {

@@ -14,8 +14,9 @@ const pileParams = Joi.object<{ round: number; item: string; part: string }>({
 });
 
 const markBody = Joi.object<NewMark>({
-  levels: Joi.object()
-    .pattern(/^[a-z]$/, Joi.number().integer().min(0).max(8))
+  given: Joi.object()
+    .pattern(/^[a-z0-9-]{1,20}$/, Joi.number().integer().min(0).max(100_000))
+    .max(30)
     .required(),
   comment: Joi.string().allow('').max(4000).required(),
 });

@@ -1,24 +1,28 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
-import type { CaseOutcome, ProgramRun } from '../../core/kinds/contract';
-import { WHOLE_PART } from '../../core/marking/mark';
-import type { FullPaper } from '../../core/papers/paper';
-import { allParts } from '../../core/papers/paper';
+import type { Credit } from '../../core/kinds/contract';
+import type { EvidenceFound, EvidenceRequest } from '../../core/kinds/evidence';
+import type { MarkCause } from '../../core/marking/mark';
 import {
-  answerToScore,
-  runsOfScript,
-  scoreScript,
-  type OutcomesByTarget,
-  type PartScore,
-} from '../../core/scoring/scoreSitting';
+  evidenceFor,
+  isForMachine,
+  isForPeople,
+  partsOfScript,
+  toScore,
+  unansweredCredits,
+  type ScriptPart,
+} from '../../core/scoring/script';
 import { findInvited, paperOf } from '../arrival/queries';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { evidence, markingTasks, sittings } from '../db/schema';
+import { formById } from '../forms/forms';
 import { sha256 } from '../http/secrets';
+import type { Try } from '../jobs/jobQueue';
+import type { ScoreFound } from '../scoring/serveScoring';
 import type { Services } from '../services';
-import { findSitting } from '../sittings/queries';
-import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
+import { findSitting, type Sitting } from '../sittings/queries';
+import { answersOfReceipt, newestReceipt, type ReceiptRow } from '../sittings/receipts';
 import { addMark, standingMark } from './marks';
 
 /** What people and machine mark: a changed response has another hash, and only then is a part marked anew. */
@@ -36,7 +40,7 @@ const queriesOf = perDatabase((db) => ({
     .insert(markingTasks)
     .values({
       ...{ roundId: p('roundId'), sittingId: p('sittingId'), target: p('target'), response: p('response') },
-      ...{ component: WHOLE_PART, role: 'first' },
+      ...{ role: 'first', failure: p('failure'), trouble: p('trouble') },
     })
     .prepare(),
   scored: db
@@ -46,99 +50,152 @@ const queriesOf = perDatabase((db) => ({
     .prepare(),
 }));
 
-interface Script {
-  readonly sittingId: number;
-  readonly roundId: number;
-  readonly paper: FullPaper;
-  readonly answers: Readonly<Record<string, unknown>>;
-  /** By target. */
-  readonly hashes: ReadonlyMap<string, string>;
+/** The script of a closed sitting, part by part: what the newest receipt covers, in its own form. */
+export function scriptPartsOf({ db }: Services, sitting: Sitting, receipt: ReceiptRow): ScriptPart[] {
+  const invited = findInvited(db, sitting.invitationId)!;
+  const { locale } = invited.round.settings;
+  const [paper, form] = [paperOf(db, invited), formById(db, sitting.formId)];
+  return partsOfScript({ paper, form, locale, answers: answersOfReceipt(db, receipt) });
 }
 
-/** The outcomes of a run: as they were found before, or found now and kept. */
-async function outcomesOf(
+interface Requested {
+  readonly sittingId: number;
+  readonly target: string;
+  readonly request: EvidenceRequest;
+}
+
+/** What running came to: as it was found before, or found now and kept. */
+async function evidenceOf(
   { db, sandbox, clock, commits }: Services,
-  { sittingId }: Script,
-  { target, run }: { readonly target: string; readonly run: ProgramRun },
-): Promise<readonly CaseOutcome[]> {
-  const input = sha256(canonicalJson(run));
+  { sittingId, target, request }: Requested,
+): Promise<EvidenceFound> {
+  const input = sha256(canonicalJson(request.run));
   const same = and(
     ...[eq(evidence.sittingId, sittingId), eq(evidence.target, target)],
-    eq(evidence.input, input),
+    ...[eq(evidence.request, request.key), eq(evidence.input, input)],
   );
   const known = db.select().from(evidence).where(same).get();
-  if (known) return known.document as CaseOutcome[];
-  const document = await sandbox.run(run);
-  await commits.run(() => {
-    db.insert(evidence).values({ sittingId, target, input, document, at: clock.now() }).run();
-  });
+  if (known) return known.document;
+  const document: EvidenceFound = { sort: 'program', outcomes: await sandbox.run(request.run) };
+  const found = { sittingId, target, request: request.key, input, document, at: clock.now() };
+  await commits.run(() => void db.insert(evidence).values(found).run());
   return document;
 }
 
-function keepScore(db: Db, { sittingId, hashes }: Script, score: PartScore, at: number): void {
-  const { target, hundredths, verdict, reasons } = score;
-  const response = hashes.get(target)!;
-  const before = standingMark(db, sittingId, target);
-  if (before?.response === response) return;
-  const cause = before ? 'response changed' : 'score';
-  const byMachine = { role: 'machine', staffId: null, levels: null, comment: '' } as const;
-  addMark(
-    db,
-    { ...{ sittingId, target, hundredths, verdict, reasons, response, at }, cause, ...byMachine },
-    before,
-  );
+type Evidence = Readonly<Record<string, EvidenceFound>>;
+type Gathered = { readonly evidence: Evidence } | { readonly trouble: string };
+
+/** All that has to be run for a part; trouble of the machine is told, never scored. */
+async function gather(services: Services, sittingId: number, part: ScriptPart): Promise<Gathered> {
+  const found: Record<string, EvidenceFound> = {};
+  try {
+    for (const request of evidenceFor(part))
+      found[request.key] = await evidenceOf(services, { sittingId, target: part.target, request });
+    return { evidence: found };
+  } catch (error) {
+    services.log.error({ err: error, sittingId, target: part.target }, 'evidence cannot be had');
+    return { trouble: String(error).slice(0, 500) };
+  }
 }
 
 /**
- * Tasks for what people mark: one that is there already is opened again only where the response has changed; one whose
- * part the machine has scored now, as an answer that was emptied, is done.
+ * The machine's scores of a script, by target: of the parts that were answered and have something for it. A part whose
+ * evidence cannot be had is not among them, until the job's last try: then people decide.
  */
-function keepTasks(
-  db: Db,
-  { sittingId, roundId, hashes }: Script,
-  { forPeople, scored }: { readonly forPeople: readonly string[]; readonly scored: readonly PartScore[] },
-  at: number,
-): void {
-  const queries = queriesOf(db);
-  const known = new Map(queries.tasks.all({ sittingId }).map((task) => [task.target, task]));
-  const change = (id: number, to: Partial<typeof markingTasks.$inferSelect>) =>
-    db.update(markingTasks).set(to).where(eq(markingTasks.id, id)).run();
-  for (const target of forPeople) {
-    const [task, response] = [known.get(target), hashes.get(target)!];
-    if (!task) queries.addTask.run({ roundId, sittingId, target, response });
-    else if (task.response !== response) change(task.id, { response, doneAt: null });
+export async function scoreParts(
+  services: Services,
+  sittingId: number,
+  parts: readonly ScriptPart[],
+): Promise<{
+  readonly found: ReadonlyMap<string, ScoreFound>;
+  readonly without: ReadonlyMap<string, string>;
+}> {
+  const ready: { readonly part: ScriptPart; readonly evidence: Evidence }[] = [];
+  const without = new Map<string, string>();
+  for (const part of parts.filter((one) => isForMachine(one) && !one.empty)) {
+    const gathered = await gather(services, sittingId, part);
+    if ('evidence' in gathered) ready.push({ part, evidence: gathered.evidence });
+    else without.set(part.target, gathered.trouble);
   }
-  for (const { target } of scored) {
-    const task = known.get(target);
-    if (task) change(task.id, { doneAt: at });
+  const found = await services.scorer.score(ready.map(({ part, evidence: e }) => toScore(part, parts, e)));
+  return { found, without };
+}
+
+interface Keeping {
+  readonly db: Db;
+  readonly sittingId: number;
+  readonly at: number;
+}
+
+/** Adds the machine's marks of a part, where they are not those that stand. */
+export function keepCredits(
+  { db, sittingId, at }: Keeping,
+  { target, response }: ScriptPart,
+  credits: readonly Credit[],
+  cause: MarkCause,
+): void {
+  const hash = responseHash(response);
+  for (const { component, hundredths, verdict, reasons } of credits) {
+    const before = standingMark(db, sittingId, target, component);
+    const same = before?.response === hash && (cause === 'score' || before.hundredths === hundredths);
+    if (same) continue;
+    const given = { sittingId, target, component, hundredths, verdict, reasons, response: hash, at };
+    const why = before && cause === 'score' ? 'response changed' : cause;
+    const byMachine = { role: 'machine', staffId: null, level: null, comment: '' } as const;
+    addMark(db, { ...given, ...byMachine, cause: why }, before);
   }
 }
 
+/** A task for people where the part has something for them, or the machine has failed; opened again if it changed. */
+function keepTask(
+  { db, sittingId, at }: Keeping,
+  roundId: number,
+  part: ScriptPart,
+  failed: Extract<ScoreFound, { failure: unknown }> | null,
+): void {
+  const { target } = part;
+  const queries = queriesOf(db);
+  const task = queries.tasks.all({ sittingId }).find((one) => one.target === target);
+  const [failure, trouble] = [failed?.failure ?? null, failed?.trouble ?? ''];
+  const response = responseHash(part.response);
+  const change = (to: Partial<typeof markingTasks.$inferSelect>) =>
+    db.update(markingTasks).set(to).where(eq(markingTasks.id, task!.id)).run();
+  if (!isForPeople(part) && !failed) {
+    if (task) change({ failure, trouble, doneAt: task.doneAt ?? at });
+  } else if (!task) queries.addTask.run({ roundId, sittingId, target, response, failure, trouble });
+  else if (task.response !== response || (failure !== null && task.failure === null))
+    change({ response, failure, trouble, doneAt: null });
+  else if (task.failure !== failure) change({ failure, trouble });
+}
+
 /** Scores what the newest receipt covers: objective parts at once, programs in the sandbox, tasks for people. */
-export async function scoreSitting(services: Services, sittingId: number): Promise<void> {
+export async function scoreSitting(services: Services, sittingId: number, { last }: Try): Promise<void> {
   const { db, clock, commits } = services;
   const sitting = findSitting(db, sittingId);
   const receipt = newestReceipt(db, sittingId);
   // Readmitted before the job came to it: the next hand-in brings a job of its own.
   if (!sitting || !receipt || sitting.scoredAt !== null || sitting.closedAt === null) return;
-  const invited = findInvited(db, sitting.invitationId)!;
-  const paper = paperOf(db, invited);
-  const answers = answersOfReceipt(db, receipt);
-  const hashes = new Map(
-    allParts(paper).map((place) => [place.target, responseHash(answerToScore(answers, place))]),
-  );
-  const script: Script = { sittingId, roundId: invited.round.id, paper, answers, hashes };
-  const outcomes: Record<string, OutcomesByTarget[string]> = {};
-  for (const one of runsOfScript(paper, answers))
-    outcomes[one.target] = await outcomesOf(services, script, one);
-  const { scored, forPeople } = scoreScript(paper, answers, outcomes, invited.round.settings);
+  const { round } = findInvited(db, sitting.invitationId)!;
+  const parts = scriptPartsOf(services, sitting, receipt);
+  const { found, without } = await scoreParts(services, sittingId, parts);
+  const waiting = last ? new Map<string, string>() : without;
   await commits.run(() => {
-    // Readmitted or decided anew while the programs ran: what was found is of other answers.
+    // Readmitted or decided anew while it was scored: what was found is of other answers.
     if (findSitting(db, sittingId)?.closedAt !== sitting.closedAt) return;
     if (newestReceipt(db, sittingId)?.id !== receipt.id) return;
-    const at = clock.now();
-    for (const score of scored) keepScore(db, script, score, at);
-    keepTasks(db, script, { forPeople, scored }, at);
-    queriesOf(db).scored.run({ at, id: sittingId });
+    const keeping = { db, sittingId, at: clock.now() };
+    for (const part of parts.filter(({ target }) => !waiting.has(target))) {
+      const trouble = without.get(part.target);
+      const score =
+        trouble === undefined ? found.get(part.target) : ({ failure: 'no evidence', trouble } as const);
+      const credits = part.empty ? unansweredCredits(part) : score && 'credits' in score ? score.credits : [];
+      keepCredits(keeping, part, credits, 'score');
+      keepTask(keeping, round.id, part, score && 'failure' in score ? score : null);
+    }
+    if (waiting.size === 0) queriesOf(db).scored.run({ at: keeping.at, id: sittingId });
   });
+  for (const [target, score] of found)
+    if ('failure' in score) services.log.error({ sittingId, target, ...score }, 'a part could not be scored');
+  if (waiting.size > 0)
+    throw new Error(`no evidence for ${[...waiting].map(([t, why]) => `${t}: ${why}`).join('; ')}`);
 }

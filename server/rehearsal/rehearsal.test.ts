@@ -4,7 +4,7 @@ import type { ResultSheet } from '../../core/results/resultSheet';
 import { rounds } from '../db/schema';
 import { publishPaper } from '../papers/papers';
 import { ApiClient } from '../testing/ApiClient';
-import { sampleOf, samplePaper } from '../testing/samplePaper';
+import { bestOf, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { REHEARSAL_PAPER } from './routes';
 
@@ -59,7 +59,7 @@ describe('the rehearsal', () => {
       const { body } = await client.get<RehearsalView>('/rehearsal');
       expect(body.paper.title).toBe('Getting to know the desk');
       const scored = await client.post<ResultSheet>('/rehearsal/score', {
-        answers: { 'the-number/A': sampleOf('number').best, 'the-code/A': sampleOf('code').best },
+        answers: { 'the-number/A': bestOf('number'), 'the-code/A': bestOf('code') },
       });
       const verdicts = scored.body.questions.flatMap((q) => q.parts.map((p) => p.verdict));
       expect(verdicts.filter((v) => v === 'right')).toHaveLength(2);

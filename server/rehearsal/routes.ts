@@ -1,9 +1,18 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import type { RehearsalAnswers, RehearsalView } from '../../core/rehearsal/api';
-import { rehearsalForm, scoreRehearsal } from '../../core/rehearsal/scoreRehearsal';
+import { rehearsalScript, rehearsalSheet } from '../../core/rehearsal/scoreRehearsal';
 import type { ResultSheet } from '../../core/results/resultSheet';
-import { runsOfScript, type OutcomesByTarget } from '../../core/scoring/scoreSitting';
+import type { Credit } from '../../core/kinds/contract';
+import type { EvidenceFound } from '../../core/kinds/evidence';
+import {
+  evidenceFor,
+  isForMachine,
+  partsOfScript,
+  toScore,
+  unansweredCredits,
+} from '../../core/scoring/script';
+import { plainForm } from '../../core/forms/drawForm';
 import { whereIs } from '../arrival/operations';
 import { rounds } from '../db/schema';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
@@ -44,17 +53,27 @@ function rehearsalOf(services: Services, round: Round): RehearsalView {
     organisation: services.config.organisation,
     round: { title, opensAt, closesAt, timeZone },
     checks: settings.checks,
-    paper: rehearsalForm(paperOfRehearsal(services)),
+    paper: plainForm(paperOfRehearsal(services)).paper,
   };
 }
 
-/** Scores what was answered, and keeps nothing of it. */
+/** Scores what was answered, and keeps nothing of it. What fails is told as not marked. */
 async function score(services: Services, { answers }: RehearsalAnswers): Promise<ResultSheet> {
-  const paper = paperOfRehearsal(services);
-  const outcomes: Record<string, OutcomesByTarget[string]> = {};
-  for (const { target, run } of runsOfScript(paper, answers))
-    outcomes[target] = await services.sandbox.run(run);
-  return scoreRehearsal(paper, answers, outcomes);
+  const script = rehearsalScript(paperOfRehearsal(services), answers);
+  const parts = partsOfScript(script);
+  const credits = new Map<string, readonly Credit[]>();
+  for (const part of parts.filter(isForMachine)) {
+    if (part.empty) {
+      credits.set(part.target, unansweredCredits(part));
+      continue;
+    }
+    const evidence: Record<string, EvidenceFound> = {};
+    for (const { key, run } of evidenceFor(part))
+      evidence[key] = { sort: 'program', outcomes: await services.sandbox.run(run) };
+    const found = (await services.scorer.score([toScore(part, parts, evidence)])).get(part.target)!;
+    if ('credits' in found) credits.set(part.target, found.credits);
+  }
+  return rehearsalSheet(script, credits);
 }
 
 export function rehearsalEndpoints(services: Services): Endpoint[] {

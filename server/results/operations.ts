@@ -1,12 +1,14 @@
-import { buildResultSheet, type PartMark, type ResultSheet } from '../../core/results/resultSheet';
+import type { ComponentMark } from '../../core/results/componentMark';
+import { buildResultSheet, type ResultSheet } from '../../core/results/resultSheet';
 import { countedAttempts, marksOfCounted, type Attempt } from '../../core/results/attempts';
+import { totalOf } from '../../core/results/totals';
 import type { AttemptRule } from '../../core/rounds/api';
 import { receiptCode } from '../../core/journal/receipt';
 import { whereIs } from '../arrival/operations';
 import { paperOf, sittingsOf } from '../arrival/queries';
 import { conflict } from '../http/errors';
 import { formById } from '../forms/forms';
-import { standingMarks } from '../rounds/queries';
+import { standingMarks } from '../marking/marks';
 import type { Services } from '../services';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 
@@ -22,17 +24,21 @@ interface AttemptMade extends Attempt {
   readonly sitting: Sitting;
 }
 
-const marksOf = (services: Services, sitting: number): PartMark[] =>
-  standingMarks(services.db, sitting).map(({ target, hundredths, verdict, reasons, levels, comment }) => ({
-    ...{ target, hundredths, verdict, reasons, levels, comment },
-  }));
+const marksOf = (services: Services, sitting: number): ComponentMark[] =>
+  standingMarks(services.db, sitting).map(
+    ({ target, component, hundredths, verdict, reasons, level, comment }) => ({
+      ...{ target, component, hundredths, verdict, reasons, level, comment },
+    }),
+  );
 
 /** The attempts that a candidate's result is made of, by the round's rule. */
 export function countedOf(services: Services, invitation: number, rule: AttemptRule): AttemptMade[] {
   const closed = sittingsOf(services.db, invitation).filter((s) => s.closedAt !== null);
-  const made = closed.map((sitting) => ({
-    ...{ sitting, attempt: sitting.attempt, marks: marksOf(services, sitting.id) },
-  }));
+  const made = closed.map((sitting) => {
+    const marks = marksOf(services, sitting.id);
+    const total = totalOf(formById(services.db, sitting.formId).paper, marks);
+    return { sitting, attempt: sitting.attempt, marks, total };
+  });
   return countedAttempts(made, rule);
 }
 
@@ -49,11 +55,11 @@ export function resultOf(services: Services, invitation: number): ResultSheet {
   const receipt = newestReceipt(services.db, sitting.id)!;
   return buildResultSheet({
     state: 'confirmed',
-    paper: paperOf(services.db, invited),
-    place: invited.round.settings,
-    form: formById(services.db, sitting.formId),
-    answers: answersOfReceipt(services.db, receipt),
-    marks: marksOfCounted(counted),
+    script: {
+      ...{ paper: paperOf(services.db, invited), form: formById(services.db, sitting.formId) },
+      ...{ answers: answersOfReceipt(services.db, receipt), locale: invited.round.settings.locale },
+    },
+    ...marksOfCounted(counted),
     candidate: { name: invited.person.name, reference: invited.person.reference },
     satAt: sitting.startedAt!,
     releasedAt,

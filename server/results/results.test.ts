@@ -1,13 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
-import { kindNames, kindOf, type KindName } from '../../core/kinds/registry';
+import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
 import { sumMarks } from '../../core/marks';
 import type { MarkingBench } from '../../core/marking/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import type { AttemptRule, RoundDetail } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiClient } from '../testing/ApiClient';
-import { samplePaper, sampleOf } from '../testing/samplePaper';
+import { bestOf, isMarkedByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
 let house: Served;
@@ -23,12 +23,12 @@ afterAll(() => house.close());
 let version = 1;
 const newRound = (counts: AttemptRule, attemptsAllowed: number) =>
   house.addRound({ ...samplePaper(), version: version++ }, { counts, attemptsAllowed });
-const byPeople = kindNames.filter((kind) => kindOf(kind).judge === 'people');
+const byPeople = kindNames.filter(isMarkedByPeople);
 
 /** Answers some kinds as well as can be and hands in; the rest stays empty. */
 async function sit(link: string, kinds: readonly KindName[]): Promise<ApiClient> {
   const device = await house.sitting(link);
-  for (const kind of kinds) device.write(`the-${kind}/A`, sampleOf(kind).best);
+  for (const kind of kinds) device.write(`the-${kind}/A`, bestOf(kind));
   await device.finish();
   await house.wired.services.jobs.turn();
   return device.client;
@@ -41,9 +41,11 @@ async function markAll(round: number, level: (levels: number) => number): Promis
       const { body } = await assessor!.get<MarkingBench>(`/marking/piles/${round}/the-${kind}/A`);
       const script = body.scripts?.[0];
       if (!script || body.left === 0) break;
-      const levels = Object.fromEntries(body.rubric.criteria.map((c) => [c.key, level(c.levels.length)]));
-      const given = await assessor!.post(`/marking/tasks/${script.task}`, { levels, comment: 'as it reads' });
-      expect(given.status).toBe(200);
+      const given = Object.fromEntries(
+        script.components.map((c) => [c.key, level(c.criterion!.levels!.length)]),
+      );
+      const marked = await assessor!.post(`/marking/tasks/${script.task}`, { given, comment: 'as it reads' });
+      expect(marked.status).toBe(200);
     }
 }
 
@@ -53,7 +55,7 @@ async function finish(round: number): Promise<void> {
 }
 const detail = async (round: number) => (await coordinator!.get<RoundDetail>(`/rounds/${round}`)).body;
 const result = async (client: ApiClient) => (await client.get<ResultSheet>('/result')).body;
-const worth = (kinds: readonly KindName[]) => sumMarks(kinds.map((kind) => sampleOf(kind).maximum));
+const worth = (kinds: readonly KindName[]) => sumMarks(kinds.map((kind) => sampleOf(kind).marks));
 
 describe('a result', () => {
   it('comes only after marking, sign-off and release, and then with all its reasons', async () => {
@@ -78,11 +80,13 @@ describe('a result', () => {
     expect(sheet).toMatchObject({ state: 'confirmed', hundredths: best + people });
     const parts = sheet.questions.flatMap((q) => q.parts);
     const unexplained = parts.filter(
-      (p) => !['right', 'unanswered'].includes(p.verdict) && p.reasons.length + p.criteria.length === 0,
+      (p) =>
+        !['right', 'unanswered'].includes(p.verdict) &&
+        p.components.every((c) => c.reasons.length === 0 && c.level === null),
     );
     expect(unexplained).toEqual([]);
     // The right answers are not shown by this paper, whatever was answered.
-    expect(parts.every((p) => p.rightAnswer === null)).toBe(true);
+    expect(parts.every((p) => p.right === null)).toBe(true);
     expect((await detail(round)).invitedRows).toMatchObject([{ total: sheet.hundredths }]);
     expect((await client.get<ArrivalView>('/arrival')).body.stage).toEqual({ at: 'result' });
   });
@@ -101,9 +105,9 @@ describe('a result', () => {
     const { body } = await assessor!.get<MarkingBench>(task);
     await markAll(round, () => 0);
     await finish(round);
-    const levels = Object.fromEntries(body.rubric.criteria.map((c) => [c.key, 0]));
+    const given = Object.fromEntries(body.scripts[0]!.components.map((c) => [c.key, 0]));
     const late = await assessor!.post<{ code: string }>(`/marking/tasks/${body.scripts[0]!.task}`, {
-      ...{ levels, comment: 'second thoughts' },
+      ...{ given, comment: 'second thoughts' },
     });
     expect([late.status, late.body.code]).toEqual([409, 'signed-off']);
   });
@@ -141,11 +145,11 @@ describe('of two attempts', () => {
     await finish(round);
     const sheet = await result(client);
     // Right in both: all of it; right in the second only: half of it, both whole hundredths here.
-    const half = (kind: KindName) => Math.floor(sampleOf(kind).maximum / 2 + 0.5);
+    const half = (kind: KindName) => Math.floor(sampleOf(kind).marks / 2 + 0.5);
     expect(sheet.hundredths).toBe(worth(['number']) + half('choice') + half('order'));
     const choice = sheet.questions.find((q) => q.title === 'A choice')!.parts[0]!;
     expect(choice.verdict).toBe('partly');
-    expect(choice.reasons[0]).toMatch(/^The mean of your 2 attempts, which were marked 0 and /);
+    expect(choice.remarks).toMatchObject([{ code: 'sheet.meanOf', values: { count: 2 } }]);
     expect((await detail(round)).invitedRows).toMatchObject([{ total: sheet.hundredths }]);
   });
 

@@ -1,8 +1,15 @@
 import { format } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { kindOf } from '../../core/kinds/registry';
+import { message } from '../../core/messages/message';
+import { say } from '../../core/messages/words';
 import { showMarks } from '../../core/marks';
-import type { ResultPart, ResultQuestion, ResultSheet } from '../../core/results/resultSheet';
+import {
+  answerOnSheet,
+  type ResultComponent,
+  type ResultPart,
+  type ResultQuestion,
+  type ResultSheet,
+} from '../../core/results/resultSheet';
 import { passageAsText } from '../../core/text/passage';
 
 const SOFT = '#52606D';
@@ -13,14 +20,6 @@ const BAR_WIDTH = 220;
 
 const day = (at: number) => format(new Date(at), 'd MMMM yyyy');
 const outOf = (hundredths: number, of: number) => `${showMarks(hundredths)} of ${showMarks(of)}`;
-
-const VERDICTS = {
-  right: 'right',
-  partly: 'partly right',
-  wrong: 'not right',
-  unanswered: 'not answered',
-  'not marked': 'not marked',
-} as const;
 
 function bars(sheet: ResultSheet): Content {
   const most = Math.max(...sheet.sections.map((s) => s.of));
@@ -42,29 +41,41 @@ function bars(sheet: ResultSheet): Content {
   };
 }
 
+const verdictWords = (verdict: ResultPart['verdict']) =>
+  say(message(`verdict.${verdict === 'follow-through' ? 'followThrough' : verdict.replace(' ', '')}`));
+
+/** A component with its name where a part has several, its level, and its reasons. */
+function component(c: ResultComponent, several: boolean): Content[] {
+  const words = c.reasons.map(say).join(' ');
+  const level = c.level && `${c.level.label}, ${outOf(c.hundredths, c.of)} – ${c.level.says}`;
+  if (!several || !c.name) return words ? [{ text: words, style: 'soft' }] : [];
+  const found =
+    level ?? `${c.verdict ? verdictWords(c.verdict) : ''} · ${outOf(c.hundredths, c.of)} ${words}`;
+  return [{ text: `${say(c.name)}: ${found}`, margin: [10, 1, 0, 0] }];
+}
+
 function part(p: ResultPart, several: boolean): Content[] {
-  const reasons = p.reasons.join(' ');
+  const answer = answerOnSheet(p, p.response, say);
+  const program = answer.form === 'program' ? 'program' : undefined;
   const lines: Content[] = [
     { text: `${several ? `${p.key}  ` : ''}${passageAsText(p.prompt)}`, bold: true, margin: [0, 6, 0, 2] },
     {
-      text: p.answerText || 'No answer',
-      preserveLeadingSpaces: true,
-      color: p.answerText ? undefined : SOFT,
-      style: kindOf(p.kind).textForm === 'program' ? 'program' : undefined,
+      ...{ text: answer.text || say(message('sheet.noAnswer')), preserveLeadingSpaces: true },
+      ...{ color: answer.text ? undefined : SOFT, style: program },
     },
     {
-      text: `${VERDICTS[p.verdict]} · ${outOf(p.hundredths, p.of)}${reasons ? ` · ${reasons}` : ''}`,
+      text: [`${verdictWords(p.verdict)} · ${outOf(p.hundredths, p.of)}`, ...p.remarks.map(say)].join(' · '),
       style: 'soft',
       margin: [0, 2, 0, 0],
     },
+    ...p.components.flatMap((c) => component(c, p.components.length > 1)),
   ];
-  if (p.rightAnswer) lines.push({ text: `Right: ${p.rightAnswer}`, color: KELP });
-  for (const c of p.criteria)
-    lines.push({
-      text: `${c.title}: ${c.label}, ${outOf(c.hundredths, c.of)} – ${c.says}`,
-      margin: [10, 1, 0, 0],
-    });
-  if (p.comment) lines.push({ text: `“${p.comment}”`, italics: true, margin: [10, 3, 0, 0] });
+  if (p.right !== null) {
+    const right = answerOnSheet(p, p.right, say).text;
+    lines.push({ text: say(message('sheet.right', { answer: right })), color: KELP });
+  }
+  for (const comment of p.comments)
+    lines.push({ text: `“${comment}”`, italics: true, margin: [10, 3, 0, 0] });
   return lines;
 }
 

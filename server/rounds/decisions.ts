@@ -1,9 +1,11 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Decided, Judged } from '../../core/journal/judge';
-import { kindOf } from '../../core/kinds/registry';
+import { plainForm } from '../../core/forms/drawForm';
+import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { responseOrEmpty } from '../../core/kinds/stored';
+import { say } from '../../core/messages/words';
 import { allParts, type FullPaper } from '../../core/papers/paper';
 import type { DecisionChoice, OpenDecision } from '../../core/rounds/decisions';
-import { answerToScore } from '../../core/scoring/scoreSitting';
 import { record } from '../audit/record';
 import { decisions, invitations, people, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
@@ -36,11 +38,12 @@ function textsOf(
     if (value) answers[entry.target] = JSON.parse(value.text) as unknown;
   }
   return new Map(
-    allParts(paper).map((place) => {
-      const kind = kindOf(place.part.kind);
-      const shown = kind.show(place.part.content);
-      return [place.target, kind.asText(shown, answerToScore(answers, place)).slice(0, 400)];
-    }),
+    plainForm(paper).paper.questions.flatMap((question) =>
+      question.parts.map(({ target, kind, shown }) => {
+        const response = responseOrEmpty(kind, shown, answers[target]);
+        return [target, candidateKindOf(kind).describe(shown, response, say).text.slice(0, 400)] as const;
+      }),
+    ),
   );
 }
 

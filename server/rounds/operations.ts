@@ -1,6 +1,9 @@
 import { and, eq, isNull } from 'drizzle-orm';
-import { sumMarks } from '../../core/marks';
-import { allParts } from '../../core/papers/paper';
+import { plainForm } from '../../core/forms/drawForm';
+import type { FullPaper } from '../../core/papers/paper';
+import { isFullyMarked } from '../../core/results/componentMark';
+import { totalOf } from '../../core/results/totals';
+import { componentsOf } from '../../core/scoring/components';
 import { marksOfCounted } from '../../core/results/attempts';
 import type { Arrangements, AttemptRule, InvitedRow, RoundDetail } from '../../core/rounds/api';
 import { arrivalsOf, sittingsOf } from '../arrival/queries';
@@ -85,10 +88,10 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
 function rowOf(
   services: Services,
   { invitation, person }: ReturnType<typeof invitedOf>[number],
-  { parts, counts }: { readonly parts: number; readonly counts: AttemptRule },
+  { paper, counts }: { readonly paper: FullPaper; readonly counts: AttemptRule },
 ): InvitedRow {
   const sitting = sittingsOf(services.db, invitation.id).find((s) => s.startedAt !== null);
-  const given = marksOfCounted(countedOf(services, invitation.id, counts));
+  const { marks: given } = marksOfCounted(countedOf(services, invitation.id, counts));
   const arrival = arrivalsOf(services.db, invitation.id).at(-1);
   const weak = (arrival?.checks ?? [])
     .filter((c) => c.outcome !== 'good')
@@ -105,7 +108,7 @@ function rowOf(
     handedInAt: sitting?.closedAt ?? null,
     notes: weak,
     correction: arrival?.correctionSettledAt === null ? arrival.correction : null,
-    total: given.length === parts ? sumMarks(given.map((m) => m.hundredths)) : null,
+    total: isFullyMarked(componentsOf(paper), given) ? totalOf(plainForm(paper).paper, given) : null,
   };
 }
 
@@ -121,9 +124,9 @@ export function roundDetail(services: Services, id: number, { closing, staffId }
   const own = { staffId, roles: ['coordinator', 'invigilator'] as const };
   const row = listRounds(db, services.clock.now(), own).find((r) => r.id === id);
   if (!round || !row) throw notFound('This round');
-  const parts = allParts(paperOfVersion(db, round.paperVersionId)).length;
+  const paper = paperOfVersion(db, round.paperVersionId);
   const invitedRows = invitedOf(db, id).map((found) =>
-    rowOf(services, found, { parts, counts: round.settings.counts }),
+    rowOf(services, found, { paper, counts: round.settings.counts }),
   );
   const mayRelease = round.signedOffAt !== null && round.releasedAt === null;
   const decisions = openDecisions(services, closing, id);

@@ -1,7 +1,7 @@
-import { count, desc, eq, inArray, sql, and } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Role, RoundRow } from '../../core/rounds/api';
 import type { Db } from '../db/open';
-import { invitations, marks, people, rounds, roundStaff, sittings } from '../db/schema';
+import { invitations, people, rounds, roundStaff, sittings } from '../db/schema';
 import { paperOfVersion } from '../papers/papers';
 
 export const findRound = (db: Db, id: number) =>
@@ -58,17 +58,4 @@ export const invitedOf = (db: Db, roundId: number) =>
     .innerJoin(people, eq(people.id, invitations.personId))
     .where(eq(invitations.roundId, roundId))
     .orderBy(people.name)
-    .all();
-
-/** The marks of a sitting that no other supersedes: one for each component. */
-export const standingMarks = (db: Db, sittingId: number) =>
-  db
-    .select()
-    .from(marks)
-    .where(
-      and(
-        eq(marks.sittingId, sittingId),
-        sql`${marks.id} not in (select supersedes from marks where sitting_id = ${sittingId} and supersedes is not null)`,
-      ),
-    )
     .all();

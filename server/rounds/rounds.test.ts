@@ -101,7 +101,7 @@ describe('what a coordinator decides', () => {
   async function lateSitting() {
     const device = await house.sitting(house.invite(round));
     await device.save();
-    device.write('the-number/A', { typed: '71,3' });
+    device.write('the-number/A', { version: 1, response: { typed: '71.3' } });
     house.clock.advance(30 * MINUTE_MS + GRACE_MS + MINUTE_MS);
     await house.wired.sittings.sweep();
     await device.handIn('time');
@@ -127,7 +127,7 @@ describe('what a coordinator decides', () => {
     const [open] = (await detail()).decisions;
     expect(open).toMatchObject({
       ...{ kind: 'late entries', facts: { count: 1 } },
-      changes: [{ question: 'A number', leave: '', take: '71,3 %' }],
+      changes: [{ question: 'A number', leave: '', take: '71.3 %' }],
     });
     expect(markOf(sitting)).toBeUndefined();
     expect((await decide(open!.id, 'take')).body.decisions).toEqual([]);

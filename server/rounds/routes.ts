@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { checkNames } from '../../core/arrival/checks';
-import { buildCandidatePaper } from '../../core/papers/candidatePaper';
+import { plainForm } from '../../core/forms/drawForm';
 import { paperById } from '../papers/papers';
 import type { Closing } from '../sittings/closing';
 import { record } from '../audit/record';
@@ -107,7 +107,7 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
     forStaff(['coordinator'], { method: 'get', path: '/papers/:id', params: idParams }, (_, { params }) => {
       const paper = paperById(db, params.id);
       if (!paper) throw notFound('This paper');
-      return buildCandidatePaper(paper, 'as-staff-see-it');
+      return plainForm(paper).paper;
     }),
     forStaff(['coordinator'], { method: 'get', path: '/letters' }, () => outbox.list()),
     forStaff(['coordinator'], { method: 'get', path: '/letters/:id', params: idParams }, (_, { params }) => {

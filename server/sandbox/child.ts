@@ -1,6 +1,6 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
-import type { ProgramRun } from '../../core/kinds/contract';
+import type { ProgramRun } from '../../core/kinds/evidence';
 
 export type Language = ProgramRun['language'];
 

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { CaseOutcome, Json } from '../../core/kinds/contract';
+import type { CaseOutcome, Json } from '../../core/kinds/evidence';
 import type { CaseReply } from './child/protocol';
 
 const schema = Joi.object<CaseReply>({

@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CaseOutcome, Json, ProgramRun } from '../../core/kinds/contract';
+import type { CaseOutcome, Json, ProgramRun } from '../../core/kinds/evidence';
 import { findWrapping } from './child';
 import { clampWasmMemory } from './clampWasmMemory';
 import { parseReply } from './parseReply';

@@ -1,4 +1,4 @@
-import type { CaseOutcome, CaseRun, ProgramRun } from '../../core/kinds/contract';
+import type { CaseOutcome, CaseRun, ProgramRun } from '../../core/kinds/evidence';
 import { findWrapping, startChild, type Language, type SandboxChild, type Wrapping } from './child';
 import type { CaseMessage } from './child/protocol';
 import { parseReply } from './parseReply';

@@ -87,7 +87,7 @@ export class SittingOperations {
       const known = openSitting(db, invitation);
       if (known) return known.formId;
       const script = scriptCode(secret, `${invitation}/${attempt}`);
-      const formId = fixForm(db, invited.round.paperVersionId, newSecret(), invited.round.settings);
+      const formId = fixForm(db, invited.round.paperVersionId, newSecret(), invited.round.settings.locale);
       db.insert(sittings).values({ invitationId: invitation, attempt, formId, script }).run();
       return formId;
     };

@@ -1,11 +1,13 @@
 import * as v from 'valibot';
-import { flagValue, strikeValue, type EntryAbout } from '../../core/journal/entry';
-import { kindOf, type AnyKind } from '../../core/kinds/registry';
+import { flagValue, type EntryAbout } from '../../core/journal/entry';
+import { plainForm } from '../../core/forms/drawForm';
+import { candidateKindOf, type AnyCandidateKind } from '../../core/kinds/candidateKinds';
+import { readResponse } from '../../core/kinds/stored';
 import { allParts, limitedSections, type FullPaper } from '../../core/papers/paper';
 
 interface Places {
   readonly items: ReadonlySet<string>;
-  readonly parts: ReadonlyMap<string, { readonly kind: AnyKind; readonly shown: unknown }>;
+  readonly parts: ReadonlyMap<string, { readonly kind: AnyCandidateKind; readonly shown: unknown }>;
   /** By item: its section, where that has a limit of its own. */
   readonly limited: ReadonlyMap<string, string>;
 }
@@ -16,10 +18,11 @@ const known = new WeakMap<FullPaper, Places>();
 function placesOf(paper: FullPaper): Places {
   const cached = known.get(paper);
   if (cached) return cached;
-  const parts = allParts(paper).map(({ target, part }) => {
-    const kind = kindOf(part.kind);
-    return [target, { kind, shown: kind.show(part.content) }] as const;
-  });
+  const parts = plainForm(paper).paper.questions.flatMap((question) =>
+    question.parts.map(
+      ({ target, kind, shown }) => [target, { kind: candidateKindOf(kind), shown }] as const,
+    ),
+  );
   const items = new Set(allParts(paper).map((p) => p.item.key));
   const places = { items, parts: new Map(parts), limited: limitedSections(paper) };
   known.set(paper, places);
@@ -30,10 +33,23 @@ function placesOf(paper: FullPaper): Places {
 export const sectionOfTarget = (paper: FullPaper, target: string): string | null =>
   placesOf(paper).limited.get(target.split('/')[0]!) ?? null;
 
+/** An event's target is that of its part, and its name. */
+function eventOf(target: string): { readonly part: string; readonly name: string } {
+  const at = target.lastIndexOf('/');
+  return { part: target.slice(0, at), name: target.slice(at + 1) };
+}
+
+function eventSchema(paper: FullPaper, target: string): v.GenericSchema | null {
+  const { part, name } = eventOf(target);
+  const events = placesOf(paper).parts.get(part)?.kind.events ?? {};
+  return Object.hasOwn(events, name) ? events[name]! : null;
+}
+
 /** Is there such a place in the paper? */
 export function belongs(paper: FullPaper, about: EntryAbout, target: string): boolean {
   const places = placesOf(paper);
-  return about === 'answer' || about === 'strike' ? places.parts.has(target) : places.items.has(target);
+  if (about === 'event') return eventSchema(paper, target) !== null;
+  return about === 'answer' ? places.parts.has(target) : places.items.has(target);
 }
 
 /** Can this be the value of a place: is it well-formed, and an answer to this very question? */
@@ -45,13 +61,11 @@ export function fits(
   if (about === 'flag') return v.is(flagValue, value);
   if (about === 'opened') return value === true;
   if (about === 'place') return value === null;
-  if (about === 'strike') return v.is(strikeValue, value);
-  const part = placesOf(paper).parts.get(target);
-  try {
-    const parsed = part && v.safeParse(part.kind.response, value);
-    return parsed?.success === true && part?.kind.misfit(part.shown, parsed.output) === null;
-  } catch {
-    // Nested too deeply to be looked through.
-    return false;
+  if (about === 'event') {
+    const schema = eventSchema(paper, target);
+    return schema !== null && v.is(schema, value);
   }
+  const part = placesOf(paper).parts.get(target);
+  const read = part && readResponse(part.kind, value);
+  return read !== undefined && 'response' in read && part!.kind.misfit(part!.shown, read.response) === null;
 }

@@ -2,15 +2,14 @@ import { asc, desc, eq, sql } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { EntryRef } from '../../core/journal/entry';
 import { receiptCode, receiptHash, type ReceiptReason } from '../../core/journal/receipt';
-import { kindOf } from '../../core/kinds/registry';
-import { allParts } from '../../core/papers/paper';
-import { answerToScore } from '../../core/scoring/scoreSitting';
+import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { responseOrEmpty } from '../../core/kinds/stored';
 import type { Receipt } from '../../core/sittings/api';
 import { usedMs } from '../../core/timing/sittingTime';
-import { findInvited, paperOf } from '../arrival/queries';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { receipts } from '../db/schema';
+import { formById } from '../forms/forms';
 import { sha256 } from '../http/secrets';
 import type { Services } from '../services';
 import { sittingQueries, type Sitting } from './queries';
@@ -109,11 +108,11 @@ export function makeReceipt(
 /** A hand-in that claims to have been made so long before it arrived was made without a connection. */
 const LONG_BEFORE_MS = 10_000;
 
-const answeredOf = (db: Db, sitting: Sitting, answers: Readonly<Record<string, unknown>>) => {
-  const parts = allParts(paperOf(db, findInvited(db, sitting.invitationId)!));
-  const answered = parts.filter((place) => {
-    const kind = kindOf(place.part.kind);
-    return kind.progress(kind.show(place.part.content), answerToScore(answers, place)).state !== 'empty';
+const answeredOf = (db: Db, { formId }: Sitting, answers: Readonly<Record<string, unknown>>) => {
+  const parts = formById(db, formId).paper.questions.flatMap((question) => question.parts);
+  const answered = parts.filter(({ kind, shown, target }) => {
+    const response = responseOrEmpty(kind, shown, answers[target]);
+    return candidateKindOf(kind).progress(shown, response).state !== 'empty';
   });
   return { answered: answered.length, parts: parts.length };
 };

@@ -61,9 +61,12 @@ const openOf = (device: TestDevice) =>
     .where(eq(decisions.sittingId, idOf(device)))
     .all()
     .filter((d) => d.decidedAt === null);
-const typed = (text: string) => ({ typed: text });
+const typed = (text: string) => ({ version: 1, response: { typed: text } });
 const essay = (text: string) => ({
-  text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
+  version: 1,
+  response: {
+    text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
+  },
 });
 /** Once more an hour later: everything that falls due is done. */
 const later = async (ms = BYTES_MS + SECOND) => {
@@ -134,7 +137,7 @@ describe('saving', () => {
     const device = await start();
     device.write(NUMBER, typed('1'));
     device.write('the-number/B', typed('2'));
-    device.write(NUMBER, { chosen: [] });
+    device.write(NUMBER, { version: 1, response: { chosen: [] } });
     device.write(NUMBER, typed('4'));
     const entries = [...device.entries, null, { number: 5 }];
     const { status, body } = await device.save({ entries });

@@ -79,18 +79,18 @@ function patched(whole: string, patches: readonly Patch[]): Value | null {
 export function deskOf(rows: readonly CurrentAnswer[]): Desk {
   const answers: Record<string, unknown> = {};
   const flags: Record<string, boolean> = {};
-  const struck: Record<string, readonly string[]> = {};
+  const events: Record<string, unknown> = {};
   const opened: Record<string, boolean> = {};
   let place: string | null = null;
   for (const { about, target, value } of rows) {
     const read: unknown = JSON.parse(value);
     if (about === 'answer') answers[target] = read;
     else if (about === 'flag') flags[target] = read === true;
-    else if (about === 'strike') struck[target] = read as string[];
+    else if (about === 'event') events[target] = read;
     else if (about === 'opened') opened[target] = true;
     else place = read as string;
   }
-  return { answers, flags, struck, opened, place };
+  return { answers, flags, events, opened, place };
 }
 
 /** Where a value is kept: there is only one place on the desk, and its value is the item. */

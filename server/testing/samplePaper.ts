@@ -1,14 +1,28 @@
 import * as v from 'valibot';
 import type { Sample } from '../../core/kinds/contract';
-import { kindNames, type KindName } from '../../core/kinds/registry';
+import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
+import { keyKindOf } from '../../core/kinds/keyKinds';
+import { storeResponse, type StoredResponse } from '../../core/kinds/stored';
 import { itemSchema, paperSchema, type FullPaper, type Item } from '../../core/papers/paper';
 
-const modules = import.meta.glob<{ samples: Sample<unknown, unknown>[] }>('../../core/kinds/*/samples.ts', {
-  eager: true,
-});
+const modules = import.meta.glob<{ samples: Sample<unknown, unknown, unknown>[] }>(
+  '../../core/kinds/*/samples.ts',
+  {
+    eager: true,
+  },
+);
 
-export const sampleOf = (kind: KindName): Sample<unknown, unknown> =>
+export const sampleOf = (kind: KindName): Sample<unknown, unknown, unknown> =>
   modules[`../../core/kinds/${kind}/samples.ts`]!.samples[0]!;
+
+/** Do people mark the sample of a kind, all of it? */
+export const isMarkedByPeople = (kind: KindName): boolean =>
+  keyKindOf(kind)
+    .components(sampleOf(kind).content, sampleOf(kind).marks)
+    .every((component) => component.by === 'people');
+
+/** The sample's best answer, as the journal holds it. */
+export const bestOf = (kind: KindName): StoredResponse => storeResponse(kind, sampleOf(kind).best);
 
 const itemOf = (kind: KindName): Item =>
   v.parse(itemSchema, {
@@ -20,7 +34,8 @@ const itemOf = (kind: KindName): Item =>
       {
         key: 'A',
         kind,
-        marks: sampleOf(kind).maximum,
+        version: keyKindOf(kind).contentVersion,
+        marks: sampleOf(kind).marks,
         minutes: null,
         prompt: `Answer this ${kind}.`,
         content: sampleOf(kind).content,

@@ -1,18 +1,29 @@
 import { AlertDialog } from 'radix-ui';
-import { showMarks } from '../../core/marks';
-import { namesOfOpen } from '../../core/sittings/progress';
+import { openQuestions, type QuestionProgress } from '../../core/sittings/progress';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { useDesk } from './DeskContext';
+import { marksWords } from './Rail';
 import { t } from './words';
+
+const OPEN = {
+  unopened: 'openUnopened',
+  'looked at': 'openLookedAt',
+  'part done': 'openPartDone',
+  done: 'openPartDone',
+} as const;
+
+/** “Question 9, worth 12 marks, is unopened.” */
+const openWords = ({ question, state }: QuestionProgress) =>
+  t(OPEN[state], { number: question.number, worth: marksWords(question.marks) });
 
 /** One confirmation that names what is left open, and two buttons with verbs. */
 export function HandIn() {
   const progress = useDesk((s) => s.progress);
   const handIn = useDesk((s) => s.handIn);
   const { busy, trouble, run } = useAction();
-  const open = namesOfOpen(progress, showMarks);
+  const open = openQuestions(progress);
   return (
     <AlertDialog.Root>
       <AlertDialog.Trigger asChild>
@@ -30,8 +41,8 @@ export function HandIn() {
             <div className="py-3">
               <p>{t(open.length === 0 ? 'handInDone' : 'handInOpen')}</p>
               <ul className="list-disc space-y-1 pt-2 pl-6">
-                {open.map((line) => (
-                  <li key={line}>{line}</li>
+                {open.map((p) => (
+                  <li key={p.question.item}>{openWords(p)}</li>
                 ))}
               </ul>
             </div>

@@ -9,6 +9,7 @@ import { useDesk } from './DeskContext';
 import { HandIn } from './HandIn';
 import { LEAST_BAR } from './railHeights';
 import { StateBar } from './StateBar';
+import { say } from '../words';
 import { t } from './words';
 
 type Filter = 'all' | 'not done' | 'flagged';
@@ -18,6 +19,10 @@ const FITS: Record<Filter, (p: QuestionProgress) => boolean> = {
   'not done': (p) => p.state !== 'done',
   flagged: (p) => p.flagged,
 };
+
+/** “Part A: Choose 1 more”; the part only where there are several. */
+const missingWords = ({ part, what }: QuestionProgress['missing'][number]) =>
+  part === null ? say(what) : t('missingIn', { part, what: say(what) });
 
 function Row({ progress }: { progress: QuestionProgress }) {
   const go = useDesk((s) => s.go);
@@ -39,7 +44,9 @@ function Row({ progress }: { progress: QuestionProgress }) {
         />
         <span className="truncate">{question.title}</span>
         <span className={`text-[0.92rem] ${state === 'done' ? 'text-soft' : 'font-semibold'}`}>{state}</span>
-        <span className="col-span-3 text-[0.88rem] text-soft desk:col-span-1">{missing.join(' · ')}</span>
+        <span className="col-span-3 text-[0.88rem] text-soft desk:col-span-1">
+          {missing.map(missingWords).join(' · ')}
+        </span>
         <span>
           {flagged && (
             <Pill tone="care">

@@ -1,11 +1,13 @@
 import { CircleDashed } from 'lucide-react';
-import { useId, useMemo } from 'react';
-import { kindOf } from '../../core/kinds/registry';
+import { useCallback, useId, useMemo } from 'react';
+import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import { progressOfPart } from '../../core/sittings/progress';
 import { answers, hasVersions, layoutOf } from '../kinds/answers';
 import { useReady } from '../kinds/loadComponents';
 import { Passage } from '../ui/Passage';
+import { say } from '../words';
 import { useDesk } from './DeskContext';
 import { marksWords } from './Rail';
 import { OtherVersion, Versions } from './Versions';
@@ -13,8 +15,8 @@ import { OtherVersion, Versions } from './Versions';
 /** What is still missing, in words; also what the answer's fields are described by. */
 function Need({ id, part }: { id: string; part: ShownPart }) {
   const missing = useDesk((s) => {
-    const { state, missing: words } = progressOfPart(s.desk, part);
-    return state === 'part' ? words : null;
+    const { state, missing: what } = progressOfPart(s.desk, part);
+    return state === 'part' && what ? say(what) : null;
   });
   return (
     <p id={id} role="status" className="flex min-h-6 items-center gap-1.5 text-[0.88rem] text-marigold">
@@ -27,61 +29,63 @@ function Need({ id, part }: { id: string; part: ShownPart }) {
   );
 }
 
+/** The last value of each event of a part's kind, by name. */
+function useEvents({ kind, target }: ShownPart): Readonly<Record<string, unknown>> {
+  const events = useDesk((s) => s.desk.events);
+  return useMemo(() => {
+    const names = Object.keys(candidateKindOf(kind).events);
+    return Object.fromEntries(names.map((name) => [name, events[`${target}/${name}`]]));
+  }, [events, kind, target]);
+}
+
+/** The answering component of a part's kind, once it is here. */
+function useComponent(part: ShownPart, ids: { readonly promptId: string; readonly needId: string }) {
+  const stored = useDesk((s) => s.desk.answers[part.target]);
+  const answer = useDesk((s) => s.answer);
+  const event = useDesk((s) => s.event);
+  const restored = useDesk((s) => s.restored);
+  const events = useEvents(part);
+  const { kind, target, shown, prompt } = part;
+  const response = useMemo(() => responseOrEmpty(kind, shown, stored), [kind, shown, stored]);
+  const onEvent = useCallback(
+    (name: string, value: unknown) => event(`${target}/${name}`, value),
+    [event, target],
+  );
+  if (!useReady(answers, kind)) return null;
+  return answers.draw(kind, {
+    // An editor begins anew with a version that was brought back.
+    key: `${target} ${restored}`,
+    ...{ shown, response, events, onEvent, prompt, target, ...ids },
+    onChange: (next) => answer(target, storeResponse(kind, next)),
+  });
+}
+
 /** One part of a question: its letter and prompt, the answering component of its kind, and what is missing. */
 export function PartView({ part, several }: { part: ShownPart; several: boolean }) {
-  const promptId = useId();
-  const needId = useId();
-  const response = useDesk((s) => s.desk.answers[part.target]);
-  const struck = useDesk((s) => s.desk.struck[part.target]);
-  const answer = useDesk((s) => s.answer);
-  const strike = useDesk((s) => s.strike);
-  const restored = useDesk((s) => s.restored);
+  const [promptId, needId] = [useId(), useId()];
   const help = useDesk((s) => s.help);
-  const empty = useMemo(() => kindOf(part.kind).empty(part.shown), [part]);
-  const ready = useReady(answers, part.kind);
+  const component = useComponent(part, { promptId, needId });
   const whole = layoutOf(part.kind) === 'whole';
-  const component =
-    ready &&
-    answers.draw(part.kind, {
-      // An editor begins anew with a version that was brought back.
-      key: `${part.target} ${restored}`,
-      shown: part.shown,
-      response: response ?? empty,
-      onChange: (next) => answer(part.target, next),
-      struck: struck ?? [],
-      onStrike: (next) => strike(part.target, next),
-      prompt: part.prompt,
-      target: part.target,
-      promptId,
-      needId,
-    });
-  const versions = help && hasVersions(part.kind) && <Versions part={part} />;
-  if (whole)
-    return (
-      <div>
-        <OtherVersion part={part} />
-        {component}
-        {versions && <div className="pt-2">{versions}</div>}
-      </div>
-    );
   return (
-    <section className="mb-5">
+    <section className={whole ? '' : 'mb-5'}>
       <div className="mb-2 flex items-baseline gap-2.5">
         {several && (
           <h2 className="font-serif text-[1.15rem] leading-none font-bold text-kelp">{part.key}</h2>
         )}
-        <div id={promptId} className="min-w-0 flex-1">
-          <Passage text={part.prompt} />
-        </div>
+        {!whole && (
+          <div id={promptId} className="min-w-0 flex-1">
+            <Passage text={part.prompt} />
+          </div>
+        )}
         {several && (
-          <span className="text-[0.84rem] whitespace-nowrap text-soft">{marksWords(part.marks)}</span>
+          <span className="ml-auto text-[0.84rem] whitespace-nowrap text-soft">{marksWords(part.marks)}</span>
         )}
       </div>
       <OtherVersion part={part} />
       {component}
       <Need id={needId} part={part} />
-      {part.rule && <p className="text-[0.82rem] text-soft">{part.rule}</p>}
-      {versions}
+      {part.rule && <p className="text-[0.82rem] text-soft">{say(part.rule)}</p>}
+      {help && hasVersions(part.kind) && <Versions part={part} />}
     </section>
   );
 }

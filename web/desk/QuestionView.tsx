@@ -68,7 +68,7 @@ const Parts = memo(function Parts({ question }: { question: Question }) {
   ));
 });
 
-function Narrow({ question }: { question: Question }) {
+function Tabs({ question }: { question: Question }) {
   const [side, setSide] = useState<'source' | 'answer'>('answer');
   return (
     <div className="flex min-h-0 flex-1 flex-col">
@@ -120,13 +120,15 @@ function SideBySide({ question }: { question: Question }) {
 const Layout = memo(function Layout({ question, narrow }: { question: Question; narrow: boolean }) {
   if (question.sealed) return <SectionDoor section={question.section} />;
   const whole = question.parts.some((p) => layoutOf(p.kind) === 'whole');
+  // What takes the whole desk leaves no room beside it: its source is one press away.
+  if (whole && question.source) return <Tabs question={question} />;
   if (whole)
     return (
       <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 desk:px-7">
         <Parts question={question} />
       </div>
     );
-  if (question.source) return narrow ? <Narrow question={question} /> : <SideBySide question={question} />;
+  if (question.source) return narrow ? <Tabs question={question} /> : <SideBySide question={question} />;
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-2 desk:px-7">
       <div className="mx-auto max-w-[70ch] desk:pt-4">

@@ -1,6 +1,7 @@
 import { History } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { responseOrEmpty } from '../../core/kinds/stored';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import type { AnswerVersion } from '../../core/sittings/api';
 import { messageOf } from '../api/client';
@@ -95,7 +96,11 @@ function Body({ part, onDone }: { readonly part: ShownPart; readonly onDone: () 
           aria-label={t('versionAt', { time: showSecond(chosen.at) })}
           className="max-h-[36dvh] overflow-y-auto rounded-control border border-line bg-paper p-4 desk:max-h-[50dvh]"
         >
-          {ready && readings.draw(part.kind, { shown: part.shown, response: chosen.value })}
+          {ready &&
+            readings.draw(part.kind, {
+              ...{ shown: part.shown, credits: [] },
+              response: responseOrEmpty(part.kind, part.shown, chosen.value),
+            })}
         </div>
       </div>
       <div className="flex flex-wrap justify-end gap-3 pt-4">

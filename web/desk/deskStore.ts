@@ -59,7 +59,8 @@ export interface DeskState {
   readonly compare: (target: string) => void;
   /** Sends what is still held back to be merged. */
   readonly settle: () => void;
-  readonly strike: (target: string, keys: string[]) => void;
+  /** What a kind puts down besides answers; the target names part and event. */
+  readonly event: (target: string, value: unknown) => void;
   readonly toggleFlag: () => void;
   readonly toggleClock: () => void;
   readonly dismissWarning: () => void;
@@ -128,7 +129,7 @@ function actsOf(
       const paper = withSection(get().paper, opened);
       set({ paper, progress: progressOfPaper(get().desk, paper) });
     },
-    strike: (target, keys) => note('strike', target, keys),
+    event: (target, value) => note('event', target, value),
     toggleFlag() {
       const { item } = get().paper.questions[get().index]!;
       note('flag', item, !get().desk.flags[item]);

@@ -1,6 +1,6 @@
 import { withSection, type CandidatePaper, type SealedSection } from '../../core/papers/candidatePaper';
 import type { Prepared, SealedListing } from '../../core/sittings/api';
-import type { KindName } from '../../core/kinds/registry';
+import type { KindName } from '../../core/kinds/candidateKinds';
 import { getBytes, post } from '../api/client';
 import { answers } from '../kinds/answers';
 import { digestOfBytes } from './journal/digest';

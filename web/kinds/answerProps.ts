@@ -1,11 +1,13 @@
+import type { Credit } from '../../core/kinds/contract';
+
 /** What every answering component is given; it draws that and says what happened. */
 export interface AnswerProps<Shown, Response> {
   readonly shown: Shown;
   readonly response: Response;
   readonly onChange: (next: Response) => void;
-  /** Options crossed out as wrong, by key. */
-  readonly struck: readonly string[];
-  readonly onStrike: (next: string[]) => void;
+  /** The last value of each event of the kind, by name. */
+  readonly events: Readonly<Record<string, unknown>>;
+  readonly onEvent: (name: string, value: unknown) => void;
   /** Ids of the prompt and of the line that says what is missing. */
   readonly promptId: string;
   readonly needId: string;
@@ -19,4 +21,6 @@ export interface AnswerProps<Shown, Response> {
 export interface ReadingProps<Shown, Response> {
   readonly shown: Shown;
   readonly response: Response;
+  /** What the machine found, component by component; empty where it is not told. */
+  readonly credits: readonly Credit[];
 }

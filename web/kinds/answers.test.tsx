@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Sample } from '../../core/kinds/contract';
-import { kindNames, kindOf, type KindName } from '../../core/kinds/registry';
+import { kindNames, candidateKindOf, type KindName } from '../../core/kinds/candidateKinds';
 import { answers, featuresFor, layoutOf } from './answers';
 import { readings } from './readings';
 
@@ -20,8 +20,8 @@ beforeAll(async () => {
 
 /** An answering component as the desk holds it; gives what was answered and struck last. */
 function answering(kind: KindName, content: unknown) {
-  const shown = kindOf(kind).show(content);
-  const last = { response: kindOf(kind).empty(shown), struck: [] as string[], changes: 0 };
+  const shown = candidateKindOf(kind).show(content);
+  const last = { response: candidateKindOf(kind).empty(shown), struck: [] as string[], changes: 0 };
   function Held() {
     const [response, setResponse] = useState(last.response);
     const [struck, setStruck] = useState<string[]>([]);
@@ -50,7 +50,7 @@ function answering(kind: KindName, content: unknown) {
 }
 const score = (kind: KindName, n: number, response: unknown) => {
   const { content, maximum } = samplesOf(kind)[n]!;
-  return kindOf(kind).score({ content, response, maximum, outcomes: undefined }).hundredths;
+  return candidateKindOf(kind).score({ content, response, maximum, outcomes: undefined }).hundredths;
 };
 
 describe('one of several', () => {
@@ -119,7 +119,10 @@ describe('gaps', () => {
     expect(score('gaps', 0, last.response)).toBe(200);
     await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Gap 1' }), '');
     expect(
-      kindOf('gaps').progress(kindOf('gaps').show(samplesOf('gaps')[0]!.content), last.response).state,
+      candidateKindOf('gaps').progress(
+        candidateKindOf('gaps').show(samplesOf('gaps')[0]!.content),
+        last.response,
+      ).state,
     ).toBe('part');
   });
 });
@@ -151,10 +154,10 @@ describe('an order', () => {
 describe.each(HERE)('reading %s', (kind) => {
   it('shows every sample’s best answer in words, and changes nothing', () => {
     for (const { content, best } of samplesOf(kind)) {
-      const shown = kindOf(kind).show(content);
+      const shown = candidateKindOf(kind).show(content);
       const { container, unmount } = render(readings.draw(kind, { shown, response: best }));
       const text = container.textContent.replace(/\s+/g, ' ');
-      const words = kindOf(kind)
+      const words = candidateKindOf(kind)
         .asText(shown, best)
         .split(/[\s,;]+/)
         .filter((w) => /^\w{2,}$/.test(w));

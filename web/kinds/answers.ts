@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react';
-import type { KindName } from '../../core/kinds/registry';
+import type { KindName } from '../../core/kinds/candidateKinds';
 import type { AnswerProps } from './answerProps';
 import { ComponentShelf } from './loadComponents';
 

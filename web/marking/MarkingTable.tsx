@@ -1,11 +1,12 @@
 import { BookOpen, CornerDownLeft, Scale } from 'lucide-react';
 import { useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
-import { kindOf } from '../../core/kinds/registry';
+import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import type { Credit } from '../../core/kinds/contract';
 import { countWords } from '../../core/kinds/shared/richText';
 import type { MarkingBench, MarkingScript } from '../../core/marking/api';
-import { markByRubric, maximumOfRubric, type LevelsChosen } from '../../core/marking/rubricMark';
-import { showMarks } from '../../core/marks';
+import { marksGiven, type MarksGiven } from '../../core/marking/marksGiven';
+import { showMarks, sumMarks } from '../../core/marks';
 import { get, post } from '../api/client';
 import { readings } from '../kinds/readings';
 import { Button } from '../ui/Button';
@@ -13,7 +14,8 @@ import { Notice } from '../ui/Notice';
 import { Passage } from '../ui/Passage';
 import { Pill } from '../ui/Pill';
 import { useAction, useLoaded } from '../ui/useAsync';
-import { RubricPanel } from './RubricPanel';
+import { letterOf, nameOf, RubricPanel } from './RubricPanel';
+import { say } from '../words';
 import { t } from './words';
 
 function Head({ bench }: { bench: MarkingBench }) {
@@ -55,8 +57,28 @@ function Fold({ label, Icon, children }: { label: string; Icon: typeof Scale; ch
   );
 }
 
+/** What the machine gave the rest of the part, with its reasons. */
+function Credits({ credits }: { credits: readonly Credit[] }) {
+  if (credits.length === 0) return null;
+  return (
+    <section aria-label={t('byMachine')} className="mt-3 max-w-[74ch] text-[0.92rem]">
+      <h2 className="font-semibold">{t('byMachine')}</h2>
+      <ul>
+        {credits.map(({ component, hundredths, of, reasons }) => (
+          <li key={component} className="flex gap-3">
+            <span className="flex-1 text-soft">{reasons.map(say).join(' ')}</span>
+            <span>
+              {showMarks(hundredths)} <span className="text-soft">/ {showMarks(of)}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 function Response({ bench, script }: { bench: MarkingBench; script: MarkingScript }) {
-  const text = kindOf(script.kind).asText(script.shown, script.response);
+  const { text } = candidateKindOf(script.kind).describe(script.shown, script.response, say);
   return (
     <section aria-label={t('response')} className="min-w-0 flex-1 overflow-y-auto px-6 py-4">
       <div className="mb-3 flex flex-wrap items-center gap-2">
@@ -70,47 +92,51 @@ function Response({ bench, script }: { bench: MarkingBench; script: MarkingScrip
           ))}
         </Fold>
         <Fold label={t('scheme')} Icon={Scale}>
-          <Passage text={bench.rubric.scheme} />
+          <Passage text={bench.scheme} />
         </Fold>
         <p className="ml-auto text-[0.88rem] text-soft">
           {t('script', { code: script.script })} · {t('words', { count: countWords(text) })}
         </p>
       </div>
       <div className="max-w-[74ch] rounded-card border border-line bg-card px-8 py-6 text-[1.05rem]">
-        {readings.draw(script.kind, { shown: script.shown, response: script.response })}
+        {readings.draw(script.kind, {
+          ...{ shown: script.shown, response: script.response, credits: script.credits },
+        })}
       </div>
+      <Credits credits={script.credits} />
     </section>
   );
 }
 
 interface GivingProps {
-  readonly bench: MarkingBench;
   readonly script: MarkingScript;
   readonly onGiven: () => void;
 }
 
 /** Is the person writing, so that letters and numbers are text and not keys of the rubric? */
-const isWriting = (target: EventTarget | null) => target instanceof HTMLTextAreaElement;
+const isWriting = (target: EventTarget | null) =>
+  target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement;
 
-function Giving({ bench, script, onGiven }: GivingProps) {
-  const { rubric } = bench;
-  const [levels, setLevels] = useState<LevelsChosen>({});
-  const [active, setActive] = useState(rubric.criteria[0]!.key);
+function Giving({ script, onGiven }: GivingProps) {
+  const { components } = script;
+  const [given, setGiven] = useState<MarksGiven>({});
+  const [active, setActive] = useState(components[0]!.key);
   const [comment, setComment] = useState('');
   const box = useRef<HTMLTextAreaElement>(null);
   const { busy, trouble, run } = useAction();
-  const mark = markByRubric(rubric, levels);
+  const mark = marksGiven(components, given);
+  const all = showMarks(sumMarks(components.map((c) => c.of)));
   const ready = mark.missing.length === 0 && !busy;
 
-  const choose = (criterion: string, level: number) => {
-    const next = { ...levels, [criterion]: level };
-    setLevels(next);
-    const open = rubric.criteria.find((c) => next[c.key] === undefined);
-    setActive(open?.key ?? criterion);
+  const choose = (component: string, value: number) => {
+    const next = { ...given, [component]: value };
+    setGiven(next);
+    const open = components.find((c) => next[c.key] === undefined);
+    setActive(open?.key ?? component);
   };
   const give = () =>
     run(async () => {
-      await post(`/marking/tasks/${script.task}`, { levels, comment });
+      await post(`/marking/tasks/${script.task}`, { given, comment });
       onGiven();
     });
   const press = useEffectEvent((event: KeyboardEvent) => {
@@ -118,9 +144,9 @@ function Giving({ bench, script, onGiven }: GivingProps) {
     if (event.key === 'Escape' && isWriting(event.target)) box.current?.blur();
     const pressed = event.target instanceof HTMLButtonElement || event.target instanceof HTMLAnchorElement;
     if (isWriting(event.target) || (event.key === 'Enter' && pressed)) return;
-    const criterion = rubric.criteria.find((c) => c.key === event.key.toLowerCase());
+    const criterion = components.find((c) => letterOf(c) === event.key.toLowerCase());
     const level = Number(event.key) - 1;
-    const levelCount = rubric.criteria.find((c) => c.key === active)!.levels.length;
+    const levelCount = components.find((c) => c.key === active)!.criterion?.levels?.length ?? 0;
     if (criterion) setActive(criterion.key);
     else if (level >= 0 && level < levelCount) choose(active, level);
     else if (event.key.toLowerCase() === 'c') {
@@ -136,7 +162,7 @@ function Giving({ bench, script, onGiven }: GivingProps) {
 
   return (
     <aside className="flex w-[22rem] flex-none flex-col gap-4 overflow-y-auto border-l border-line px-5 py-4">
-      <RubricPanel rubric={rubric} chosen={levels} active={active} onChoose={choose} />
+      <RubricPanel components={components} given={given} active={active} onGive={choose} />
       <label className="block border-t border-line pt-3">
         <b>{t('comment')}</b>
         <textarea
@@ -152,13 +178,10 @@ function Giving({ bench, script, onGiven }: GivingProps) {
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <div className="mt-auto">
         <p className="mb-3 text-soft" role="status">
-          <b className="text-[1.7rem] text-ink">{showMarks(mark.hundredths)}</b>{' '}
+          <b className="text-[1.7rem] text-ink">{showMarks(sumMarks(mark.marks.map((m) => m.hundredths)))}</b>{' '}
           {mark.missing.length === 0
-            ? t('total', { all: showMarks(maximumOfRubric(rubric)) })
-            : t('totalOpen', {
-                all: showMarks(maximumOfRubric(rubric)),
-                open: mark.missing.join(', ').toLowerCase(),
-              })}
+            ? t('total', { all })
+            : t('totalOpen', { all, open: mark.missing.map(nameOf).join(', ').toLowerCase() })}
         </p>
         <Button look="first" disabled={!ready} onClick={() => void give()} className="w-full">
           {t('next')} <CornerDownLeft aria-hidden className="size-4" />
@@ -197,7 +220,7 @@ export function MarkingTable() {
       {script ? (
         <div className="flex min-h-0 flex-1">
           <Response bench={bench} script={script} />
-          <Giving key={script.task} bench={bench} script={script} onGiven={given} />
+          <Giving key={script.task} script={script} onGiven={given} />
         </div>
       ) : (
         <div className="p-8">

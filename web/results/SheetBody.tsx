@@ -1,14 +1,14 @@
 import { Check, Minus, PlusMinus, X } from './resultIcons';
 import { showMarks } from '../../core/marks';
 import type {
-  ResultCriterion,
+  ResultComponent,
   ResultPart,
   ResultQuestion,
   ResultSheet,
 } from '../../core/results/resultSheet';
 import { readings } from '../kinds/readings';
 import { Passage } from '../ui/Passage';
-import { words } from '../words';
+import { say, words } from '../words';
 
 export const t = words('result', {
   facts: '{{title}} · sat {{sat}}',
@@ -23,11 +23,13 @@ export const t = words('result', {
   sections: 'Marks by section',
   question: 'Question {{number}} · {{title}}',
   yours: 'Your answer',
-  rightAnswer: 'Right: {{answer}}',
+  rightAnswer: 'The right answer',
   right: 'right',
   partly: 'partly right',
   wrong: 'not right',
   unanswered: 'not answered',
+  'follow-through': 'follows from your own figure',
+  byPeople: 'read by people',
   'not marked': 'read by people in the test',
   comment: 'The assessor writes',
   receipt: 'Receipt {{code}}',
@@ -39,6 +41,7 @@ const SIGNS = {
   partly: { Icon: PlusMinus, look: 'text-marigold' },
   wrong: { Icon: X, look: 'text-brick' },
   unanswered: { Icon: Minus, look: 'text-soft' },
+  'follow-through': { Icon: Check, look: 'text-kelp' },
   'not marked': { Icon: Minus, look: 'text-soft' },
 } as const;
 
@@ -94,25 +97,71 @@ function Sections({ sheet }: { sheet: ResultSheet }) {
   );
 }
 
-function Criterion({ criterion: c }: { criterion: ResultCriterion }) {
+/** A level that people gave, or a share that the machine decided, with its reasons. */
+function ComponentCard({ component: c }: { component: ResultComponent }) {
   return (
     <li className="rounded-control border border-line px-3 py-2 text-[0.88rem]">
       <p className="flex justify-between gap-2">
-        <b>{c.title}</b>
+        <b>{c.name ? say(c.name) : t(c.verdict ?? 'byPeople')}</b>
         <span>
           {showMarks(c.hundredths)}
           <span className="text-soft">/{showMarks(c.of)}</span>
         </span>
       </p>
-      <p>{c.label}</p>
-      <p className="text-soft">{c.says}</p>
+      <p>{c.level ? c.level.label : c.verdict && t(c.verdict)}</p>
+      <p className="text-soft">{[c.level?.says, ...c.reasons.map(say)].filter(Boolean).join(' ')}</p>
     </li>
   );
 }
 
-function Part({ part, several }: { part: ResultPart; several: boolean }) {
+function Verdict({ part, several }: { part: ResultPart; several: boolean }) {
   const { Icon, look } = SIGNS[part.verdict];
-  const byPeople = part.criteria.length > 0;
+  return (
+    <p className="flex items-center gap-2">
+      <Icon aria-hidden className={`size-4 flex-none ${look}`} />
+      <b>{t(part.verdict)}</b>
+      {several && (
+        <span className="ml-auto">
+          {showMarks(part.hundredths)} <span className="text-soft">/ {showMarks(part.of)}</span>
+        </span>
+      )}
+    </p>
+  );
+}
+
+/** Beside the answer: how it was found, why, the right answer, and what people write. */
+function Findings({ part, several }: { part: ResultPart; several: boolean }) {
+  // Where a part has several components each tells its own; a level that people gave says more than a verdict.
+  const [only, ...others] = part.components;
+  const own = others.length === 0 && only && !only.level ? only : null;
+  return (
+    <div className="space-y-1 text-[0.92rem]">
+      {(own?.verdict != null || part.components.some((c) => c.verdict !== null)) && (
+        <Verdict part={part} several={several} />
+      )}
+      {[...part.remarks, ...(own?.reasons ?? [])].map((reason) => (
+        <p key={reason.code} className="text-soft">
+          {say(reason)}
+        </p>
+      ))}
+      {part.right !== null && (
+        <div role="group" aria-label={t('rightAnswer')} className="border-l-2 border-kelp pl-3">
+          <p className="text-[0.85rem] text-soft">{t('rightAnswer')}</p>
+          {readings.draw(part.kind, { shown: part.shown, response: part.right, credits: [] })}
+        </div>
+      )}
+      {part.comments.map((comment) => (
+        <figure key={comment} className="rounded-control bg-shade px-3.5 py-2.5">
+          <figcaption className="text-[0.85rem] text-soft">{t('comment')}</figcaption>
+          <blockquote>{comment}</blockquote>
+        </figure>
+      ))}
+    </div>
+  );
+}
+
+function Part({ part, several }: { part: ResultPart; several: boolean }) {
+  const cards = part.components.filter((c) => c.level !== null || part.components.length > 1);
   return (
     <section className="border-t border-line/70 py-3.5 first:border-0">
       <div className="flex gap-3">
@@ -121,38 +170,14 @@ function Part({ part, several }: { part: ResultPart; several: boolean }) {
           <Passage text={part.prompt} className="text-[0.92rem] text-soft" />
           <div className="mt-2 grid gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <div aria-label={t('yours')} role="group" className="min-w-0">
-              {readings.draw(part.kind, { shown: part.shown, response: part.response })}
+              {readings.draw(part.kind, { shown: part.shown, response: part.response, credits: [] })}
             </div>
-            <div className="space-y-1 text-[0.92rem]">
-              {!byPeople && (
-                <p className="flex items-center gap-2">
-                  <Icon aria-hidden className={`size-4 flex-none ${look}`} />
-                  <b>{t(part.verdict)}</b>
-                  {several && (
-                    <span className="ml-auto">
-                      {showMarks(part.hundredths)} <span className="text-soft">/ {showMarks(part.of)}</span>
-                    </span>
-                  )}
-                </p>
-              )}
-              {part.reasons.map((reason) => (
-                <p key={reason} className="text-soft">
-                  {reason}
-                </p>
-              ))}
-              {part.rightAnswer && <p>{t('rightAnswer', { answer: part.rightAnswer })}</p>}
-              {part.comment && (
-                <figure className="rounded-control bg-shade px-3.5 py-2.5">
-                  <figcaption className="text-[0.85rem] text-soft">{t('comment')}</figcaption>
-                  <blockquote>{part.comment}</blockquote>
-                </figure>
-              )}
-            </div>
+            <Findings part={part} several={several} />
           </div>
-          {byPeople && (
+          {cards.length > 0 && (
             <ul className="mt-3 grid gap-2 desk:grid-cols-4">
-              {part.criteria.map((c) => (
-                <Criterion key={c.title} criterion={c} />
+              {cards.map((c, i) => (
+                <ComponentCard key={i} component={c} />
               ))}
             </ul>
           )}

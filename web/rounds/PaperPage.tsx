@@ -2,20 +2,22 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { showMarks } from '../../core/marks';
 import type { CandidatePaper, Question, ShownPart } from '../../core/papers/candidatePaper';
-import { kindOf } from '../../core/kinds/registry';
+import { candidateKindOf } from '../../core/kinds/candidateKinds';
 import { get } from '../api/client';
 import { answers, layoutOf } from '../kinds/answers';
 import { Passage } from '../ui/Passage';
 import { StaffPage } from '../ui/StaffPage';
 import { useLoaded } from '../ui/useAsync';
+import { say } from '../words';
 import { t } from './words';
 
 /** A part that can be tried out; what is tried here is kept nowhere. */
 function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
-  const [response, setResponse] = useState(() => kindOf(part.kind).empty(part.shown));
-  const [struck, setStruck] = useState<string[]>([]);
+  const [response, setResponse] = useState(() => candidateKindOf(part.kind).empty(part.shown));
+  const [events, setEvents] = useState<Readonly<Record<string, unknown>>>({});
   const promptId = `prompt-${part.target}`;
   const whole = layoutOf(part.kind) === 'whole';
+  const { missing } = candidateKindOf(part.kind).progress(part.shown, response);
   return (
     <div className="mt-4">
       {!whole && (
@@ -28,15 +30,15 @@ function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
         shown: part.shown,
         response,
         onChange: setResponse,
-        struck,
-        onStrike: setStruck,
+        events,
+        onEvent: (name, value) => setEvents({ ...events, [name]: value }),
         promptId,
         needId: `${promptId}-need`,
         prompt: part.prompt,
         target: part.target,
       })}
       <p id={`${promptId}-need`} className="pt-1 text-[0.88rem] text-marigold">
-        {kindOf(part.kind).progress(part.shown, response).missing}
+        {missing && say(missing)}
       </p>
     </div>
   );

@@ -2,7 +2,7 @@ import { render, type RenderResult } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { emptyDesk } from '../../core/journal/desk';
-import { buildCandidatePaper } from '../../core/papers/candidatePaper';
+import { drawForm } from '../../core/forms/drawForm';
 import type { Receipt, TimeView } from '../../core/sittings/api';
 import type { DeskBackend, DeskEvents, HandInOutcome } from '../desk/backend';
 import { DeskContext } from '../desk/DeskContext';
@@ -11,7 +11,7 @@ import type { OpenedDesk } from '../desk/openDesk';
 
 const HOUR = 3_600_000;
 
-export const deskPaper = buildCandidatePaper(technicianPaper(), 'desk');
+export const deskPaper = drawForm(technicianPaper(), 'desk', 'en').paper;
 
 export const deskTime: TimeView = {
   ...{ startedAt: 0, leftMs: HOUR, deadlineAt: HOUR, stopped: null, breakLeftMs: 0, extraPercent: 0 },

@@ -1,35 +1,50 @@
-import { shareOfMarks } from '../../marks';
-import type { Score, ScoringInput } from '../contract';
-import { plural, scoreShare, unanswered } from '../shared/scores';
-import type { ChoiceContent, ChoiceResponse } from './content';
+import { message, type Message } from '../../messages/message';
+import { exact, type Exact } from '../../numbers/exact';
+import type { Credit, ScoringInput } from '../contract';
+import { creditOf, share, wholeComponent } from '../shared/credits';
+import type { ChoiceArrangement, ChoiceAsked, ChoiceKey } from './content';
+import type { ChoiceResponse } from './response';
 
-function scoreOne(content: ChoiceContent, chosen: string, maximum: number): Score {
-  if (content.right.includes(chosen))
-    return { hundredths: maximum, verdict: 'right', reasons: ['The right one.'] };
-  const lost = content.penalty > 0 ? shareOfMarks(maximum, Math.round(content.penalty * 10_000), 10_000) : 0;
-  const reason = lost > 0 ? 'Not the right one; a wrong choice costs marks here.' : 'Not the right one.';
-  return { hundredths: lost > 0 ? -lost : 0, verdict: 'wrong', reasons: [reason] };
+const NOTHING = share(0, 1);
+type Found = readonly [share: Exact, reason: Message];
+
+function oneRight({ penalty }: ChoiceAsked, { right }: ChoiceKey, chosen: string): Found {
+  if (right.includes(chosen)) return [share(1, 1), message('choice.right')];
+  if (!penalty) return [NOTHING, message('choice.notRight')];
+  return [exact(BigInt(-penalty.over), BigInt(penalty.under)), message('choice.cost')];
+}
+
+function severalRight(
+  { options, rule }: ChoiceAsked,
+  { right }: ChoiceKey,
+  chosen: ReadonlySet<string>,
+): Found {
+  const hits = right.filter((key) => chosen.has(key)).length;
+  const misses = chosen.size - hits;
+  const [all, wrong] = [right.length, options.length - right.length];
+  const reason =
+    misses > 0
+      ? message('choice.hitsAndMisses', { count: hits, misses })
+      : message('choice.hits', { count: hits });
+  if (rule === 'all-or-nothing') return [share(hits === all && misses === 0 ? 1 : 0, 1), reason];
+  if (rule === 'decisions') return [share(hits + wrong - misses, options.length), reason];
+  // hits/R − misses/W over the common denominator R·W, never below 0
+  const spread = Math.max(wrong, 1);
+  return [share(Math.max(hits * spread - misses * all, 0), all * spread), reason];
 }
 
 /** Rules for one and for several right options: `2-domain.md`, “Scoring rules”. */
 export function scoreChoice({
-  content,
+  content: { asked, key },
   response,
-  maximum,
-}: ScoringInput<ChoiceContent, ChoiceResponse>): Score {
+  place,
+}: ScoringInput<ChoiceAsked, ChoiceKey, ChoiceResponse, ChoiceArrangement>): Credit[] {
+  const [component] = wholeComponent(place.marks);
   const chosen = new Set(response.chosen);
-  if (chosen.size === 0) return unanswered;
-  if (content.mode === 'one') return scoreOne(content, response.chosen[0]!, maximum);
-  const hits = content.right.filter((key) => chosen.has(key)).length;
-  const misses = chosen.size - hits;
-  const [right, wrong] = [content.right.length, content.options.length - content.right.length];
-  const reason = `${plural(hits, 'choice is', 'choices are')} right${misses ? `, ${misses} not` : ''}.`;
-  if (content.rule === 'all-or-nothing')
-    return scoreShare(maximum, hits === right && misses === 0 ? 1 : 0, 1, [reason]);
-  if (content.rule === 'each') {
-    // hits/R − misses/W over the common denominator R·W
-    const denominator = right * Math.max(wrong, 1);
-    return scoreShare(maximum, hits * Math.max(wrong, 1) - misses * right, denominator, [reason]);
-  }
-  return scoreShare(maximum, hits + (wrong - misses), content.options.length, [reason]);
+  const most = asked.mode === 'one' ? 1 : (asked.choose ?? asked.options.length);
+  // The page allows no more; what breaks its limit earns nothing.
+  if (chosen.size > most) return [creditOf(component, NOTHING, [message('choice.tooMany', { count: most })])];
+  const [found, reason] =
+    asked.mode === 'one' ? oneRight(asked, key, response.chosen[0]!) : severalRight(asked, key, chosen);
+  return [creditOf(component, found, [reason])];
 }

@@ -1,31 +1,58 @@
 import { describe, expect, it } from 'vitest';
-import { code } from '.';
-import type { CaseOutcome, Json } from '../contract';
-import { judgeCase, sameValue } from './compareOutcome';
+import { creditsOf, placeFor } from '../../testing/scoreAlone';
+import type { CaseOutcome, EvidenceFound, Json } from '../evidence';
+import { sameValue } from './compareOutcome';
+import { codeKey } from './key';
 import { samples } from './samples';
 
-const { content, best, outcomes, maximum } = samples[0]!;
+const { content, best, evidence, marks } = samples[0]!;
+const right = evidence!.run!.outcomes[0]!;
 const slow: CaseOutcome = { key: 'h2', result: 'too-slow', milliseconds: 2000, printed: '' };
+const found = (...outcomes: CaseOutcome[]): Record<string, EvidenceFound> => ({
+  run: { sort: 'program', outcomes },
+});
+const grouped = (groups: typeof content.key.groups) => ({ ...content, key: { ...content.key, groups } });
+const [main] = content.key.groups;
 
 describe('code', () => {
   it('scores a group in proportion, or only when all its cases pass', () => {
-    const input = { content, response: best, maximum, outcomes: [outcomes![0]!, slow] };
-    expect(code.score(input)).toMatchObject({ hundredths: 150, verdict: 'partly' });
-    expect(code.score(input).reasons[0]).toContain('1 of 2 come out as expected (too slow)');
-    const strict = { ...content, groups: [{ ...content.groups[0]!, counting: 'all' as const }] };
-    expect(code.score({ ...input, content: strict }).hundredths).toBe(0);
+    const half = creditsOf(codeKey, { content, response: best, marks, evidence: found(right, slow) });
+    expect(half).toMatchObject([{ component: 'main', hundredths: 150, of: 300, verdict: 'partly' }]);
+    expect(half[0]!.reasons.map((r) => r.code)).toEqual(['code.passed', 'code.tooSlow']);
+    const strict = grouped([{ ...main!, counting: 'all' }]);
+    const none = creditsOf(codeKey, { content: strict, response: best, marks, evidence: found(right, slow) });
+    expect(none).toMatchObject([{ hundredths: 0, verdict: 'wrong' }]);
   });
 
-  it('sends the counted cases without what is expected', () => {
-    const run = code.runs(content, best)!;
-    expect(run.cases.map((c) => c.key)).toEqual(['h1', 'h2']);
-    expect(JSON.stringify(run)).not.toContain('62674');
+  it('gives exactly the maximum for everything right, whatever the shares of the groups', () => {
+    // 1.50 in thirds by 33, 33 and 34 per cent: 49.5, 49.5 and 51; the hundredth left goes to the first.
+    const groups = [33, 33, 34].map((percent, i) => ({ ...main!, key: `g${i}`, percent }));
+    const all = creditsOf(codeKey, { content: grouped(groups), response: best, marks: 150, evidence });
+    expect(all.map((credit) => credit.hundredths)).toEqual([50, 49, 51]);
   });
 
-  it('runs nothing for a starter', () => {
-    const starter = { language: 'python' as const, programs: { python: content.languages[0]!.starter } };
-    expect(code.runs(content, starter)).toBeNull();
-    expect(code.score({ content, response: starter, maximum }).verdict).toBe('unanswered');
+  it('leaves to people what the rubric says, and the rest to the cases', () => {
+    const read = samples[1]!;
+    expect(codeKey.components(read.content, read.marks)).toMatchObject([
+      { key: 'main', by: 'machine', of: 300 },
+      { key: 'r', by: 'people', of: 100 },
+    ]);
+    expect(codeKey.check(read.content, placeFor(100)).map((i) => i.message.code)).toEqual([
+      'code.rubricTooMuch',
+    ]);
+  });
+
+  it('is not scored where a case was not run: trouble of the machine is no verdict', () => {
+    for (const outcomes of [{}, found(right)])
+      expect(() => creditsOf(codeKey, { content, response: best, marks, evidence: outcomes })).toThrow();
+  });
+
+  it('sends the counted cases without what is expected, and runs nothing for a starter', () => {
+    const [request] = codeKey.evidence(content, best, null);
+    expect(request!.run.cases.map((c) => c.key)).toEqual(['h1', 'h2']);
+    expect(JSON.stringify(request)).not.toContain('62674');
+    const { language, starter } = content.asked.languages[0]!;
+    expect(codeKey.evidence(content, { language, programs: { [language]: starter } }, null)).toEqual([]);
   });
 
   it.each<[Json, Json, number, boolean]>([
@@ -37,6 +64,4 @@ describe('code', () => {
     [null, 0, 0, false],
     ['1', 1, 0, false],
   ])('%j and %j within %f: %s', (a, b, tolerance, same) => expect(sameValue(a, b, tolerance)).toBe(same));
-
-  it('an outcome that never came is an error', () => expect(judgeCase(1, undefined, 0)).toBe('error'));
 });

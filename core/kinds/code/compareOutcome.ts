@@ -1,4 +1,4 @@
-import type { CaseOutcome, Json } from '../contract';
+import type { CaseOutcome, Json } from '../evidence';
 
 /** Are two values the same, figures within `tolerance`, lists in order, objects by key? */
 export function sameValue(a: Json, b: Json, tolerance: number): boolean {
@@ -13,21 +13,19 @@ export function sameValue(a: Json, b: Json, tolerance: number): boolean {
   return a === b;
 }
 
-export type CaseVerdict =
-  'accepted' | 'wrong answer' | 'error' | 'too slow' | 'too much memory' | 'too much output';
+export type CaseVerdict = 'accepted' | 'wrong' | 'error' | 'tooSlow' | 'tooMuchMemory' | 'tooMuchOutput';
 
-export function judgeCase(expected: Json, outcome: CaseOutcome | undefined, tolerance: number): CaseVerdict {
-  if (!outcome) return 'error';
+export function judgeCase(expected: Json, outcome: CaseOutcome, tolerance: number): CaseVerdict {
   switch (outcome.result) {
     case 'returned':
-      return sameValue(expected, outcome.value, tolerance) ? 'accepted' : 'wrong answer';
+      return sameValue(expected, outcome.value, tolerance) ? 'accepted' : 'wrong';
     case 'error':
       return 'error';
     case 'too-slow':
-      return 'too slow';
+      return 'tooSlow';
     case 'too-much-memory':
-      return 'too much memory';
+      return 'tooMuchMemory';
     case 'too-much-output':
-      return 'too much output';
+      return 'tooMuchOutput';
   }
 }

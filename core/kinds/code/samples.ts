@@ -1,40 +1,74 @@
-import type { CaseOutcome, Sample } from '../contract';
-import type { CodeContent, CodeResponse } from './content';
+import type { Random } from '../../random';
+import type { Sample } from '../contract';
+import type { CaseOutcome, EvidenceFound } from '../evidence';
+import type { CodeAsked, CodeKey } from './content';
+import type { CodeResponse } from './response';
 
 const returned = (key: string, value: number): CaseOutcome => ({
-  key,
-  result: 'returned',
-  value,
-  milliseconds: 1,
-  printed: '',
+  ...{ key, result: 'returned', value, milliseconds: 1, printed: '' },
+});
+const found: Readonly<Record<string, EvidenceFound>> = {
+  run: { sort: 'program', outcomes: [returned('h1', 62674), returned('h2', -8484)] },
+};
+const write = (body: string): CodeResponse => ({
+  ...{ language: 'python', programs: { python: `def double(n):\n    return ${body}\n` } },
 });
 
-export const samples: Sample<CodeContent, CodeResponse>[] = [
-  {
-    title: 'double a number',
-    content: {
-      functionName: 'double',
-      languages: [{ language: 'python', starter: 'def double(n):\n    pass\n' }],
-      cases: [
-        { key: 'seen', title: 'two', arguments: [2], expected: 4, shown: true },
-        { key: 'h1', title: 'hidden one', arguments: [31337], expected: 62674, shown: false },
-        { key: 'h2', title: 'hidden two', arguments: [-4242], expected: -8484, shown: false },
-      ],
-      groups: [
-        {
-          key: 'main',
-          title: 'Large and negative',
-          cases: ['h1', 'h2'],
-          percent: 100,
-          counting: 'proportion',
-        },
-      ],
-      limits: { milliseconds: 2000, megabytes: 64 },
-      numberTolerance: 0,
+const asked: CodeAsked = {
+  functionName: 'double',
+  languages: [{ language: 'python', starter: 'def double(n):\n    pass\n' }],
+  cases: [{ key: 'seen', title: 'two', arguments: [2], expected: 4 }],
+  ...{ hiddenCases: 2, groupCount: 1, numberTolerance: 0, criteria: [] },
+  limits: { milliseconds: 2000, megabytes: 64 },
+};
+const key: CodeKey = {
+  cases: [
+    { key: 'h1', title: 'hidden one', arguments: [31337], expected: 62674 },
+    { key: 'h2', title: 'hidden two', arguments: [-4242], expected: -8484 },
+  ],
+  groups: [
+    {
+      ...{ key: 'main', title: 'Large and negative', cases: ['h1', 'h2'] },
+      ...{ percent: 100, counting: 'proportion' },
     },
-    maximum: 300,
-    best: { language: 'python', programs: { python: 'def double(n):\n    return 2 * n\n' } },
-    secrets: ['31337', '62674', '4242', '8484', 'hidden one', 'Large and negative'],
-    outcomes: [returned('h1', 62674), returned('h2', -8484)],
+  ],
+  rubric: null,
+};
+const rubric: NonNullable<CodeKey['rubric']> = {
+  scheme: 'One line is enough.',
+  criteria: [
+    {
+      ...{ key: 'r', title: 'Readable' },
+      levels: [
+        { hundredths: 0, label: 'no', says: 'hard to read' },
+        { hundredths: 100, label: 'yes', says: 'reads well' },
+      ],
+    },
+  ],
+};
+const common = {
+  best: write('2 * n'),
+  partly: null,
+  wrong: null,
+  misfit: { language: 'javascript', programs: {} } as const,
+  randomResponse: (random: Random) => write(`${Math.floor(random() * 9)} * n`),
+  evidence: found,
+  failing: { run: { sort: 'program', outcomes: [returned('h1', 1), returned('h2', 1)] } } as const,
+};
+const secrets = ['31337', '62674', '4242', '8484', 'hidden one', 'Large and negative'];
+export const samples: Sample<CodeAsked, CodeKey, CodeResponse>[] = [
+  {
+    ...common,
+    ...{ title: 'double a number', content: { asked, key }, marks: 300, secrets },
+  },
+  {
+    ...common,
+    title: 'double a number, read by people as well',
+    content: {
+      asked: { ...asked, criteria: [{ title: 'Readable', hundredths: 100 }] },
+      key: { ...key, rubric },
+    },
+    marks: 400,
+    secrets: [...secrets, 'One line', 'hard to read'],
   },
 ];

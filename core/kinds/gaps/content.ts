@@ -1,42 +1,41 @@
 import * as v from 'valibot';
+import { gapKey } from './response';
 
-const key = v.pipe(v.string(), v.regex(/^[a-z0-9]{1,10}$/));
-const texts = v.pipe(v.array(v.pipe(v.string(), v.minLength(1))), v.minLength(1));
+const word = v.pipe(v.string(), v.minLength(1), v.maxLength(200));
 
-const typedGap = v.strictObject({
-  key,
-  by: v.literal('typing'),
-  accepted: texts,
-  oneWord: v.boolean(),
-  ignoreCase: v.boolean(),
-  ignoreAccents: v.boolean(),
-  slips: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(3)),
+const gap = v.variant('by', [
+  v.strictObject({ key: gapKey, by: v.literal('typing'), oneWord: v.boolean() }),
+  v.strictObject({
+    ...{ key: gapKey, by: v.literal('list') },
+    options: v.pipe(v.array(word), v.minLength(2), v.maxLength(30)),
+  }),
+]);
+
+export const askedSchema = v.strictObject({
+  /** With `[[key]]` where each gap stands. */
+  text: v.string(),
+  gaps: v.pipe(v.array(gap), v.minLength(1), v.maxLength(30)),
 });
-const listGap = v.pipe(
-  v.strictObject({ key, by: v.literal('list'), options: texts, right: v.string() }),
-  v.check((gap) => gap.options.includes(gap.right), 'the right option is not in the list'),
-);
-export const gapSchema = v.union([typedGap, listGap]);
-export type Gap = v.InferOutput<typeof gapSchema>;
+export type GapsAsked = v.InferOutput<typeof askedSchema>;
 
-/** A text with `[[key]]` where each gap stands. */
-export const contentSchema = v.pipe(
-  v.strictObject({ text: v.string(), gaps: v.pipe(v.array(gapSchema), v.minLength(1), v.maxLength(30)) }),
-  v.check(
-    (c) => c.gaps.every((gap) => c.text.split(`[[${gap.key}]]`).length === 2),
-    'a gap is not once in the text',
-  ),
-);
-export type GapsContent = v.InferOutput<typeof contentSchema>;
+const variant = v.strictObject({
+  text: word,
+  /** Share of the gap's marks. */
+  percent: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100)),
+});
 
-export type GapShown =
-  | { readonly key: string; readonly by: 'typing'; readonly oneWord: boolean }
-  | { readonly key: string; readonly by: 'list'; readonly options: readonly string[] };
+const gapRule = v.variant('by', [
+  v.strictObject({
+    by: v.literal('typing'),
+    accepted: v.pipe(v.array(variant), v.minLength(1), v.maxLength(100)),
+    ignoreCase: v.boolean(),
+    ignoreAccents: v.boolean(),
+    slips: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(3)),
+  }),
+  v.strictObject({ by: v.literal('list'), right: word }),
+]);
+export type GapRule = v.InferOutput<typeof gapRule>;
 
-export interface GapsShown {
-  readonly text: string;
-  readonly gaps: readonly GapShown[];
-}
-
-export const responseSchema = v.strictObject({ filled: v.record(key, v.pipe(v.string(), v.maxLength(200))) });
-export type GapsResponse = v.InferOutput<typeof responseSchema>;
+/** By the gap's key. */
+export const keySchema = v.strictObject({ gaps: v.record(gapKey, gapRule) });
+export type GapsKey = v.InferOutput<typeof keySchema>;

@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { gaps } from '.';
+import { say } from '../../messages/words';
+import { creditsOf, hundredthsOf, placeFor } from '../../testing/scoreAlone';
+import { gaps } from './candidate';
+import { gapsKey } from './key';
 import { samples } from './samples';
 
 const { content } = samples[0]!;
-const shown = gaps.show(content);
-const marks = (filled: Record<string, string>) =>
-  gaps.score({ content, response: { filled }, maximum: 300 }).hundredths;
+const shown = gapsKey.show(content.asked, null, placeFor(300));
+const marks = (filled: Record<string, string>, of = 300) =>
+  hundredthsOf(gapsKey, { content, response: { filled }, marks: of });
 
 describe('gaps', () => {
   it.each([
@@ -13,25 +16,56 @@ describe('gaps', () => {
     ['one slip forgiven', { a: 're-sown', b: 'tenht' }, 150],
     ['two slips are too many', { b: 'tnht' }, 0],
     ['two words where one is asked', { a: 'kept', b: 'a tenth' }, 150],
+    ['a variant with a share of its own', { a: 'kept', b: 'decimal' }, 225],
   ])('%s', (_, filled, expected) => expect(marks(filled)).toBe(expected));
+
+  it('are a component each, whose shares add up to the marks', () => {
+    expect(gapsKey.components(content, 201).map((c) => c.of)).toEqual([101, 100]);
+    const credits = creditsOf(gapsKey, {
+      content,
+      response: { filled: { a: 'kept', b: '\u200b ' } },
+      marks: 201,
+    });
+    // What cannot be seen is not entered.
+    expect(credits.map((c) => [c.component, c.hundredths, c.verdict])).toEqual([
+      ['a', 101, 'right'],
+      ['b', 0, 'unanswered'],
+    ]);
+  });
 
   it.each([
     [{}, 'empty', '2 gaps are empty'],
     [{ a: 'kept' }, 'part', 'Gap 2 is empty'],
     [{ a: 'kept', b: 'a tenth' }, 'part', 'Gap 2 takes one word only'],
-    [{ a: 'kept', b: 'tenth' }, 'done', null],
-  ])('%j is %s', (filled, state, missing) => {
-    expect(gaps.progress(shown, { filled })).toEqual({ state, missing });
+    [{ a: 'kept', b: 'tenth' }, 'done', ''],
+  ])('%j is %s', (filled, state, words) => {
+    const progress = gaps.progress(shown, { filled });
+    expect([progress.state, progress.missing ? say(progress.missing) : '']).toEqual([state, words]);
   });
 
   it('refuses what is not on the list or not a gap', () => {
-    expect(gaps.misfit(shown, { filled: { a: 'lost' } })).toBe('not one of the list');
-    expect(gaps.misfit(shown, { filled: { z: 'x' } })).toBe('no such gap');
+    expect(gaps.misfit(shown, { filled: { a: 'lost' } })?.code).toBe('gaps.notListed');
+    expect(gaps.misfit(shown, { filled: { z: 'x' } })?.code).toBe('gaps.noGap');
   });
 
-  it('reads back as text', () => {
-    expect(gaps.asText(shown, { filled: { a: 'kept' } })).toBe(
+  it('read back as text', () => {
+    expect(gaps.describe(shown, { filled: { a: 'kept' } }, say).text).toBe(
       'Lot K-2 is [kept] because no more than a [ ] are empty.',
     );
+  });
+
+  it('accept one more answer, as a table of the answers names it', () => {
+    const response = { filled: { b: ' A  Tenth' } };
+    const [fact] = gapsKey.facts(content, response, placeFor(300));
+    expect(fact).toEqual({ component: 'b', type: 'text', answer: 'a tenth', right: false });
+    const key = gapsKey.accept(content, 'b', 'zehntel')!;
+    expect(
+      hundredthsOf(gapsKey, {
+        content: { ...content, key },
+        response: { filled: { b: 'Zehntel' } },
+        marks: 300,
+      }),
+    ).toBe(150);
+    expect(gapsKey.accept(content, 'a', 're-sown')).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import type { GapShown, GapsShown } from './content';
+import type { GapShown, GapsShown } from './response';
 
 export type Piece = { readonly text: string } | { readonly gap: GapShown; readonly position: number };
 

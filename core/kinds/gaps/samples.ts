@@ -1,27 +1,45 @@
+import type { Random } from '../../random';
 import type { Sample } from '../contract';
-import type { GapsContent, GapsResponse } from './content';
+import type { GapsAsked, GapsKey } from './content';
+import type { GapsResponse } from './response';
 
-export const samples: Sample<GapsContent, GapsResponse>[] = [
+const rule = { by: 'typing', ignoreCase: true, ignoreAccents: true } as const;
+const words = ['', 'tenth', 'tenht', 'third', 'zehntel', '  '];
+const pick = (from: readonly string[], random: Random) => from[Math.floor(random() * from.length)]!;
+
+export const samples: Sample<GapsAsked, GapsKey, GapsResponse>[] = [
   {
     title: 'one from a list, one typed',
     content: {
-      text: 'Lot K-2 is [[a]] because no more than a [[b]] are empty.',
-      gaps: [
-        { key: 'a', by: 'list', options: ['kept', 're-sown'], right: 'kept' },
-        {
-          key: 'b',
-          by: 'typing',
-          accepted: ['tenth', '10th'],
-          oneWord: true,
-          ignoreCase: true,
-          ignoreAccents: true,
-          slips: 1,
+      asked: {
+        text: 'Lot K-2 is [[a]] because no more than a [[b]] are empty.',
+        gaps: [
+          { key: 'a', by: 'list', options: ['kept', 're-sown'] },
+          { key: 'b', by: 'typing', oneWord: true },
+        ],
+      },
+      key: {
+        gaps: {
+          a: { by: 'list', right: 'kept' },
+          b: {
+            ...rule,
+            accepted: [
+              { text: 'tenth', percent: 100 },
+              { text: 'decimal', percent: 50 },
+            ],
+            slips: 1,
+          },
         },
-      ],
+      },
     },
-    maximum: 200,
+    marks: 201,
     best: { filled: { a: 'kept', b: 'Tenth' } },
     partly: { filled: { a: 'kept' } },
-    secrets: ['tenth', 'right', 'accepted'],
+    wrong: { filled: { a: 're-sown', b: 'third' } },
+    misfit: { filled: { z: 'kept' } },
+    randomResponse: (random) => ({
+      filled: { a: pick(['', 'kept', 're-sown'], random), b: pick(words, random) },
+    }),
+    secrets: ['tenth', 'right', 'accepted', 'decimal'],
   },
 ];

@@ -1,4 +1,4 @@
-import { shareOfMarks } from '../../marks';
+import { message } from '../../messages/message';
 import {
   exactOf,
   roundExact,
@@ -8,49 +8,45 @@ import {
   withinShareOf,
 } from '../../numbers/exact';
 import type { NumberRead } from '../../numbers/readNumber';
-import { noPlace, type Score, type ScoringInput } from '../contract';
-import { unanswered } from '../shared/scores';
-import type { NumberContent, NumberResponse, Tolerance } from './content';
-import { readTyped } from './reading';
+import type { Content, Credit, ScoringInput } from '../contract';
+import { creditOf, share, wholeComponent } from '../shared/credits';
+import type { NumberAsked, NumberKey } from './content';
+import { readTyped } from './readTyped';
+import type { Demand, NumberResponse } from './response';
 
-function isRight({ value, places, figures }: NumberRead, figure: string, tolerance: Tolerance): boolean {
+function meets(demand: Demand, { value, places, figures }: NumberRead, figure: string): boolean {
   const key = exactOf(figure);
-  switch (tolerance.by) {
-    case 'distance':
-      return withinDistance(value, key, exactOf(tolerance.within));
-    case 'share':
-      return withinShareOf(value, key, exactOf(tolerance.within));
-    case 'places':
-      return places === tolerance.places && sameExact(value, roundExact(key, tolerance.places));
-    case 'figures':
-      // Noughts at the end of a whole number may only hold the place: 1200 is 1234 to two figures.
-      return (
-        figures !== null &&
-        figures.least <= tolerance.figures &&
-        tolerance.figures <= figures.most &&
-        sameExact(value, roundToSignificant(key, tolerance.figures))
-      );
-  }
+  if (demand.by === 'places')
+    return places === demand.places && sameExact(value, roundExact(key, demand.places));
+  // Noughts at the end of a whole number may only hold the place: 1200 is 1234 to two figures.
+  const { figures: asked } = demand;
+  if (figures === null || figures.least > asked || asked > figures.most) return false;
+  return sameExact(value, roundToSignificant(key, asked));
 }
 
-/** Figures are compared exactly; of several accepted ones that match, the one with the most marks counts. */
+/** The accepted figure that a reading matches; of several the one with the most marks. Exact, never by strings. */
+export function bestMatch({ asked, key }: Content<NumberAsked, NumberKey>, read: NumberRead) {
+  const near = (figure: string) => {
+    if (asked.demand) return meets(asked.demand, read, figure);
+    if (!key.tolerance) return sameExact(read.value, exactOf(figure));
+    const within = key.tolerance.by === 'distance' ? withinDistance : withinShareOf;
+    return within(read.value, exactOf(figure), exactOf(key.tolerance.within));
+  };
+  if (key.also.some((figure) => sameExact(read.value, exactOf(figure)))) return { percent: 100, note: '' };
+  const hits = key.accepted.filter(({ figure }) => near(figure));
+  return hits.length === 0 ? null : hits.reduce((a, b) => (b.percent > a.percent ? b : a));
+}
+
 export function scoreNumber({
   content,
   response,
-  maximum,
-  place = noPlace,
-}: ScoringInput<NumberContent, NumberResponse>): Score {
-  const reading = readTyped({ ...content, locale: place.locale }, response.typed);
-  if ('problem' in reading)
-    return reading.problem === 'empty'
-      ? unanswered
-      : { hundredths: 0, verdict: 'wrong', reasons: ['This is not a figure.'] };
-  const hits = content.accepted.filter((a) => isRight(reading.read, a.figure, content.tolerance));
-  if (hits.length === 0) return { hundredths: 0, verdict: 'wrong', reasons: ['The figure does not match.'] };
-  const best = hits.reduce((a, b) => (b.percent > a.percent ? b : a));
-  return {
-    hundredths: shareOfMarks(maximum, Math.round(best.percent * 100), 10_000),
-    verdict: best.percent >= 100 ? 'right' : 'partly',
-    reasons: best.note ? [best.note] : [],
-  };
+  place,
+}: ScoringInput<NumberAsked, NumberKey, NumberResponse, null>): Credit[] {
+  const [component] = wholeComponent(place.marks);
+  const reading = readTyped(content.asked, response.typed, place.locale);
+  if ('problem' in reading) return [creditOf(component, share(0, 1), [message('number.notAFigure')])];
+  const match = bestMatch(content, reading.read);
+  if (!match) return [creditOf(component, share(0, 1), [message('number.noMatch')])];
+  const reasons = match.note ? [message('author.text', { text: match.note })] : [];
+  return [creditOf(component, share(match.percent, 100), reasons)];
 }

@@ -1,42 +1,44 @@
+import type { Random } from '../../random';
 import type { Sample } from '../contract';
-import type { WritingContent, WritingResponse } from './content';
+import type { WritingAsked, WritingKey } from './content';
+import type { WritingResponse } from './response';
 
-const say = (text: string): WritingResponse => ({
+const write = (text: string): WritingResponse => ({
   text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
 });
+const level = (hundredths: number, label: string, says: string) => ({ hundredths, label, says });
+const titles = ['Facts', 'Language'];
 
-export const samples: Sample<WritingContent, WritingResponse>[] = [
+export const samples: Sample<WritingAsked, WritingKey, WritingResponse>[] = [
   {
     title: 'a short note with two criteria',
     content: {
-      format: 'rich',
-      wordsFrom: 3,
-      wordsTo: 6,
-      rubric: {
-        scheme: 'The cooler failed at four; both lots are named.',
-        criteria: [
-          {
-            key: 'f',
-            title: 'Facts',
-            levels: [
-              { hundredths: 0, label: 'none', says: 'no fact' },
-              { hundredths: 100, label: 'all', says: 'time and lots' },
-            ],
-          },
-          {
-            key: 'l',
-            title: 'Language',
-            levels: [
-              { hundredths: 0, label: 'hard to follow', says: 'unclear' },
-              { hundredths: 100, label: 'plain', says: 'clear' },
-            ],
-          },
-        ],
+      asked: {
+        ...{ format: 'rich', wordsFrom: 3, wordsTo: 6 },
+        criteria: titles.map((title) => ({ title, hundredths: 100 })),
+      },
+      key: {
+        rubric: {
+          scheme: 'The cooler failed at four; both lots are named.',
+          criteria: [
+            {
+              ...{ key: 'f', title: 'Facts' },
+              levels: [level(0, 'none', 'no fact'), level(100, 'all', 'time and lots')],
+            },
+            {
+              ...{ key: 'l', title: 'Language' },
+              levels: [level(0, 'hard to follow', 'unclear'), level(100, 'plain', 'clear')],
+            },
+          ],
+        },
       },
     },
-    maximum: 200,
-    best: say('The cooler failed at four'),
-    partly: say('Cooler failed'),
+    marks: 200,
+    best: write('The cooler failed at four'),
+    partly: write('Cooler failed'),
+    wrong: null,
+    misfit: null,
+    randomResponse: (random: Random) => write('word '.repeat(Math.floor(random() * 10))),
     secrets: ['scheme', 'both lots', 'no fact', 'hard to follow'],
   },
 ];

@@ -1,10 +1,14 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import { writing } from '.';
+import { placeFor } from '../../testing/scoreAlone';
+import { say } from '../../messages/words';
+import { writing } from './candidate';
+import { writingKey } from './key';
 import { countWords, richAsText, type RichNode } from '../shared/richText';
 import { samples } from './samples';
 
-const shown = writing.show(samples[0]!.content);
+const { content, marks } = samples[0]!;
+const shown = writingKey.show(content.asked, null, placeFor(marks));
 const doc = (...content: RichNode[]): RichNode => ({ type: 'doc', content });
 const paragraph = (text: string): RichNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
 
@@ -12,10 +16,11 @@ describe('writing', () => {
   it.each([
     ['', 'empty', 'Nothing is written yet'],
     ['two words', 'part', '1 word short of 3'],
-    ['one two three', 'done', null],
+    ['one two three', 'done', ''],
     ['one two three four five six seven eight', 'part', '2 words over 6'],
   ])('%j is %s', (text, state, missing) => {
-    expect(writing.progress(shown, { text: doc(paragraph(text)) })).toEqual({ state, missing });
+    const progress = writing.progress(shown, { text: doc(paragraph(text)) });
+    expect([progress.state, progress.missing ? say(progress.missing) : '']).toEqual([state, missing]);
   });
 
   it('counts words as people do', () => {
@@ -37,5 +42,14 @@ describe('writing', () => {
     let deep: RichNode = paragraph('x');
     for (let i = 0; i < 30; i++) deep = { type: 'bulletList', content: [deep] };
     expect(parse(doc(deep))).toBe(false);
+  });
+
+  it('has an issue where its rubric is not what candidates are told, or not worth the marks', () => {
+    const codes = (c: typeof content, of: number) =>
+      writingKey.check(c, placeFor(of)).map((issue) => issue.message.code);
+    expect(codes(content, marks)).toEqual([]);
+    expect(codes(content, marks + 1)).toEqual(['author.rubricSum']);
+    const untold = { ...content, asked: { ...content.asked, criteria: content.asked.criteria.slice(1) } };
+    expect(codes(untold, marks)).toEqual(['author.criteriaDiffer']);
   });
 });

@@ -70,6 +70,7 @@ CREATE TABLE `evidence` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`sitting_id` integer NOT NULL,
 	`target` text NOT NULL,
+	`request` text NOT NULL,
 	`input` text NOT NULL,
 	`document` text NOT NULL,
 	`at` integer NOT NULL,
@@ -117,7 +118,7 @@ CREATE TABLE `heads` (
 	`heard` integer NOT NULL,
 	`checked` integer NOT NULL,
 	PRIMARY KEY(`sitting_id`, `hold`, `number`, `chain`)
-) WITHOUT ROWID;
+);
 --> statement-breakpoint
 CREATE TABLE `holds` (
 	`sitting_id` integer NOT NULL,
@@ -197,6 +198,20 @@ CREATE TABLE `journal` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `entry_once` ON `journal` (`sitting_id`,`hold`,`number`,`variant`);--> statement-breakpoint
+CREATE TABLE `key_corrections` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`item` text NOT NULL,
+	`version` integer NOT NULL,
+	`part` text NOT NULL,
+	`component` text NOT NULL,
+	`answer` text NOT NULL,
+	`staff_id` integer NOT NULL,
+	`reason` text NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `corrections_of` ON `key_corrections` (`item`,`version`);--> statement-breakpoint
 CREATE TABLE `letters` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`invitation_id` integer,
@@ -216,8 +231,9 @@ CREATE TABLE `marking_tasks` (
 	`round_id` integer NOT NULL,
 	`sitting_id` integer NOT NULL,
 	`target` text NOT NULL,
-	`component` text NOT NULL,
 	`role` text NOT NULL,
+	`failure` text,
+	`trouble` text DEFAULT '' NOT NULL,
 	`response` text NOT NULL,
 	`assessor_id` integer,
 	`claimed_at` integer,
@@ -227,7 +243,7 @@ CREATE TABLE `marking_tasks` (
 	FOREIGN KEY (`assessor_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE UNIQUE INDEX `one_task` ON `marking_tasks` (`sitting_id`,`target`,`component`,`role`);--> statement-breakpoint
+CREATE UNIQUE INDEX `one_task` ON `marking_tasks` (`sitting_id`,`target`,`role`);--> statement-breakpoint
 CREATE INDEX `tasks_open` ON `marking_tasks` (`round_id`,`target`,`done_at`);--> statement-breakpoint
 CREATE TABLE `marks` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
@@ -242,7 +258,7 @@ CREATE TABLE `marks` (
 	`hundredths` integer NOT NULL,
 	`verdict` text,
 	`reasons` text NOT NULL,
-	`levels` text,
+	`level` integer,
 	`comment` text NOT NULL,
 	`at` integer NOT NULL,
 	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,

@@ -318,7 +318,7 @@ function changesBetween(from: Desk, to: Desk): Change[] {
   return [
     ...differing('opened', from.opened, to.opened),
     ...differing('flag', from.flags, to.flags),
-    ...differing('strike', from.struck, to.struck),
+    ...differing('event', from.events, to.events),
     ...differing('answer', from.answers, to.answers),
     ...(to.place !== null && to.place !== from.place
       ? [{ about: 'place' as const, target: to.place, value: null }]

@@ -1,6 +1,6 @@
 import { Check, Strikethrough, Undo2 } from 'lucide-react';
 import { useId, useState } from 'react';
-import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/content';
+import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/response';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 
@@ -72,7 +72,9 @@ function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps)
 }
 
 /** Round boxes for one, square ones for several; “choose 2” is kept to and counted for the candidate. */
-export function Answer({ shown, response, onChange, struck, onStrike, promptId, needId }: Props) {
+export function Answer({ shown, response, onChange, events, onEvent, promptId, needId }: Props) {
+  const struck = (events.strike ?? []) as readonly string[];
+  const onStrike = (keys: readonly string[]) => onEvent('strike', keys);
   const name = useId();
   const [refused, setRefused] = useState(false);
   const one = shown.mode === 'one';

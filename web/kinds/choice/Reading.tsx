@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react';
-import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/content';
+import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/response';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 

@@ -1,7 +1,7 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { CodeResponse, CodeShown, Language } from '../../../core/kinds/code/content';
-import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/contract';
+import type { CodeResponse, CodeShown, Language } from '../../../core/kinds/code/response';
+import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/evidence';
 import { Passage } from '../../ui/Passage';
 import { useNarrow } from '../../ui/useNarrow';
 import { words } from '../../words';

@@ -13,7 +13,7 @@ import { EditorState } from '@codemirror/state';
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { useEffect, useEffectEvent, useRef } from 'react';
-import type { Language } from '../../../core/kinds/code/content';
+import type { Language } from '../../../core/kinds/code/response';
 
 const look = EditorView.theme({
   '&': { height: '100%', fontSize: '0.92rem', backgroundColor: 'var(--color-card)' },

@@ -1,8 +1,8 @@
 import { Check, CircleX, Clock3, Play, PlusMinus } from './ledgerIcons';
 import { useState } from 'react';
 import { judgeCase, type CaseVerdict } from '../../../core/kinds/code/compareOutcome';
-import type { CodeShown } from '../../../core/kinds/code/content';
-import type { CaseOutcome, Json } from '../../../core/kinds/contract';
+import type { CodeShown } from '../../../core/kinds/code/response';
+import type { CaseOutcome, Json } from '../../../core/kinds/evidence';
 import { Button } from '../../ui/Button';
 import { words } from '../../words';
 
@@ -23,11 +23,11 @@ export const t = words('ledger', {
   rest_one: 'Tried on this device. After hand-in {{count}} more case counts.',
   rest_other: 'Tried on this device. After hand-in {{count}} more cases count.',
   accepted: 'as expected',
-  'wrong answer': 'came out differently',
+  wrong: 'came out differently',
   error: 'broke off',
-  'too slow': 'too slow',
-  'too much memory': 'too much memory',
-  'too much output': 'too much output',
+  tooSlow: 'too slow',
+  tooMuchMemory: 'too much memory',
+  tooMuchOutput: 'too much output',
   printed: 'printed',
   details: 'Details of {{title}}',
   difference: 'expected {{expected}}, came out {{got}}',
@@ -36,11 +36,11 @@ export const t = words('ledger', {
 
 const SIGNS: Record<CaseVerdict, { Icon: typeof Check; look: string }> = {
   accepted: { Icon: Check, look: 'text-kelp' },
-  'wrong answer': { Icon: PlusMinus, look: 'text-marigold' },
+  wrong: { Icon: PlusMinus, look: 'text-marigold' },
   error: { Icon: CircleX, look: 'text-brick' },
-  'too slow': { Icon: Clock3, look: 'text-marigold' },
-  'too much memory': { Icon: CircleX, look: 'text-brick' },
-  'too much output': { Icon: CircleX, look: 'text-brick' },
+  tooSlow: { Icon: Clock3, look: 'text-marigold' },
+  tooMuchMemory: { Icon: CircleX, look: 'text-brick' },
+  tooMuchOutput: { Icon: CircleX, look: 'text-brick' },
 };
 
 export const showJson = (value: Json): string => JSON.stringify(value);

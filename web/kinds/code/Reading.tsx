@@ -1,4 +1,4 @@
-import type { CodeResponse, CodeShown } from '../../../core/kinds/code/content';
+import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 import { languageNames } from './languageNames';

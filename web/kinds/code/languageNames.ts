@@ -1,3 +1,3 @@
-import type { Language } from '../../../core/kinds/code/content';
+import type { Language } from '../../../core/kinds/code/response';
 
 export const languageNames: Record<Language, string> = { python: 'Python', javascript: 'JavaScript' };

@@ -1,6 +1,6 @@
-import type { Language } from '../../../core/kinds/code/content';
+import type { Language } from '../../../core/kinds/code/response';
 import type { HarnessReply } from '../../../core/kinds/code/harness';
-import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/contract';
+import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/evidence';
 
 export interface WorkerCase {
   readonly program: string;

@@ -1,4 +1,4 @@
-import type { GapsResponse, GapsShown } from '../../../core/kinds/gaps/content';
+import type { GapsResponse, GapsShown } from '../../../core/kinds/gaps/response';
 import { cutAtGaps } from '../../../core/kinds/gaps/pieces';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';

@@ -1,4 +1,4 @@
-import type { NumberResponse, NumberShown } from '../../../core/kinds/number/content';
+import type { NumberResponse, NumberShown } from '../../../core/kinds/number/response';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 

@@ -17,7 +17,7 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowDown, ArrowUp, GripVertical } from 'lucide-react';
-import type { OrderResponse, OrderShown } from '../../../core/kinds/order/content';
+import type { OrderResponse, OrderShown } from '../../../core/kinds/order/response';
 import { Button } from '../../ui/Button';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';

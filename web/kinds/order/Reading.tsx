@@ -1,4 +1,4 @@
-import type { OrderResponse, OrderShown } from '../../../core/kinds/order/content';
+import type { OrderResponse, OrderShown } from '../../../core/kinds/order/response';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 

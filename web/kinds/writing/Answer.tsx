@@ -3,7 +3,7 @@ import { EditorContent, useEditor, useEditorState, type Editor, type JSONContent
 import { StarterKit } from '@tiptap/starter-kit';
 import { Bold, Italic, List, ListOrdered, Redo2, Underline, Undo2 } from 'lucide-react';
 import { countWords, richAsText } from '../../../core/kinds/shared/richText';
-import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/content';
+import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/response';
 import { showMarks } from '../../../core/marks';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';

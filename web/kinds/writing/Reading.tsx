@@ -1,5 +1,5 @@
 import { countWords, richAsText } from '../../../core/kinds/shared/richText';
-import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/content';
+import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/response';
 import { RichText } from '../../ui/RichText';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';

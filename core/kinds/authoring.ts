@@ -1,0 +1,59 @@
+import * as v from 'valibot';
+import { sumMarks, type Hundredths } from '../marks';
+import { message } from '../messages/message';
+import type { Component, Content, Issue, Place, Published } from './contract';
+import type { AnyKeyKind } from './keyKinds';
+import { severe } from './shared/issues';
+
+const draftSchema = v.strictObject({ asked: v.unknown(), key: v.unknown() });
+
+function issuesOfShape(half: 'asked' | 'key', schema: v.GenericSchema, value: unknown): Issue[] {
+  const parsed = v.safeParse(schema, value);
+  if (parsed.success) return [];
+  return parsed.issues.map((issue) => {
+    const path = (issue.path ?? []).map((step) => step.key as string | number);
+    return severe([half, ...path], message('author.misshapen', { problem: issue.message }));
+  });
+}
+
+/** Do they add up to the marks exactly, each under a key of its own? */
+function issuesOfComponents(components: readonly Component[], marks: Hundredths): Issue[] {
+  const keys = new Set(components.map(({ key }) => key));
+  const issues: Issue[] = [];
+  if (keys.size !== components.length) issues.push(severe(['key'], message('author.sameComponent')));
+  if (sumMarks(components.map(({ of }) => of)) !== marks)
+    issues.push(severe(['key'], message('author.componentSum')));
+  return issues;
+}
+
+/** What is wrong with a draft, and advice, each with the path of the field that it is about. */
+export function issuesOf(kind: AnyKeyKind, draft: unknown, place: Place): readonly Issue[] {
+  const halves = v.safeParse(draftSchema, draft);
+  if (!halves.success) return [severe([], message('author.misshapen', { problem: 'asked, key' }))];
+  const { asked, key } = halves.output;
+  const shape = [...issuesOfShape('asked', kind.asked, asked), ...issuesOfShape('key', kind.key, key)];
+  if (shape.length > 0) return shape;
+  const content = parseContent(kind, halves.output);
+  const found = kind.check(content, place);
+  if (found.some((issue) => issue.severity === 'severe')) return found;
+  return [...found, ...issuesOfComponents(kind.components(content, place.marks), place.marks)];
+}
+
+/** A draft as content that can be published, or the severe issues that keep it from that. */
+export function publishDraft(kind: AnyKeyKind, draft: unknown, place: Place): Published<unknown, unknown> {
+  const issues = issuesOf(kind, draft, place).filter((issue) => issue.severity === 'severe');
+  return issues.length > 0 ? { issues } : { content: parseContent(kind, draft) };
+}
+
+/** Parses content of the present version. Throws where it is misshapen. */
+export function parseContent(kind: AnyKeyKind, stored: unknown): Content<unknown, unknown> {
+  const { asked, key } = v.parse(draftSchema, stored);
+  return { asked: v.parse(kind.asked, asked), key: v.parse(kind.key, key) };
+}
+
+/** Parses content as it is stored, upgraded from an older version. Throws where it is newer or misshapen. */
+export function readContent(kind: AnyKeyKind, stored: unknown, version: number): Content<unknown, unknown> {
+  if (version > kind.contentVersion)
+    throw new RangeError(`${kind.name}: content of version ${version} is newer than this program`);
+  return parseContent(kind, version < kind.contentVersion ? kind.upgradeContent(stored, version) : stored);
+}

@@ -1,0 +1,24 @@
+import type { CandidateKind } from './contract';
+import { choice } from './choice/candidate';
+import { code } from './code/candidate';
+import { gaps } from './gaps/candidate';
+import { number } from './number/candidate';
+import { order } from './order/candidate';
+import { writing } from './writing/candidate';
+
+/** The candidate's half of every kind of part there is. A new kind adds its line here. */
+export const candidateKinds = { choice, code, gaps, number, order, writing };
+
+export type KindName = keyof typeof candidateKinds;
+export type AnyCandidateKind = CandidateKind<unknown, unknown>;
+
+export const kindNames = Object.keys(candidateKinds) as KindName[];
+
+export const isKindName = (name: unknown): name is KindName =>
+  typeof name === 'string' && Object.hasOwn(candidateKinds, name);
+
+/**
+ * The candidate's half of a kind, its types erased. The one unavoidable cast: what is shown and answered is parsed by
+ * the same plug-in before it reaches its other functions.
+ */
+export const candidateKindOf = (name: KindName): AnyCandidateKind => candidateKinds[name];

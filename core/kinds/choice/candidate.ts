@@ -1,0 +1,51 @@
+import { message } from '../../messages/message';
+import { plainCandidate, type CandidateKind } from '../contract';
+import { responseSchema, strikeSchema, type ChoiceResponse, type ChoiceShown } from './response';
+
+const most = (shown: ChoiceShown) => (shown.mode === 'one' ? 1 : (shown.choose ?? shown.options.length));
+
+function progress(shown: ChoiceShown, { chosen }: ChoiceResponse) {
+  const wanted = shown.mode === 'one' ? 1 : shown.choose;
+  if (chosen.length === 0) {
+    const missing =
+      wanted === null ? message('choice.chooseAll') : message('choice.choose', { count: wanted });
+    return { state: 'empty', missing } as const;
+  }
+  const more = (wanted ?? 0) - chosen.length;
+  return more > 0
+    ? ({ state: 'part', missing: message('choice.chooseMore', { count: more }) } as const)
+    : ({ state: 'done', missing: null } as const);
+}
+
+function misfit(shown: ChoiceShown, { chosen }: ChoiceResponse) {
+  if (chosen.length > most(shown)) return message('choice.tooMany', { count: most(shown) });
+  if (new Set(chosen).size !== chosen.length) return message('choice.twice');
+  return chosen.every((key) => shown.options.some((o) => o.key === key)) ? null : message('choice.noOption');
+}
+
+const RULES = {
+  'all-or-nothing': 'choice.ruleAll',
+  each: 'choice.ruleEach',
+  decisions: 'choice.ruleDecisions',
+};
+
+function rule(shown: ChoiceShown) {
+  if (shown.mode === 'one') return shown.costs ? message('choice.ruleCosts') : null;
+  return message(RULES[shown.rule]);
+}
+
+export const choice: CandidateKind<ChoiceShown, ChoiceResponse> = {
+  ...plainCandidate,
+  name: 'choice',
+  response: responseSchema,
+  empty: () => ({ chosen: [] }),
+  misfit,
+  progress,
+  rule,
+  wrongCosts: (shown) => shown.mode === 'one' && shown.costs,
+  describe: (shown, { chosen }) => {
+    const textOf = (key: string) => shown.options.find((o) => o.key === key)?.text ?? key;
+    return { form: 'words', text: chosen.map(textOf).join('; ') };
+  },
+  events: { strike: strikeSchema },
+};

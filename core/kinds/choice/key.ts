@@ -1,0 +1,67 @@
+import { message } from '../../messages/message';
+import { shuffled } from '../../random';
+import { plainKey, type Content, type Issue, type KeyKind } from '../contract';
+import { severe } from '../shared/issues';
+import { wholeComponent } from '../shared/credits';
+import {
+  arrangementSchema,
+  askedSchema,
+  keySchema,
+  type ChoiceArrangement,
+  type ChoiceAsked,
+  type ChoiceKey,
+} from './content';
+import type { ChoiceResponse, ChoiceShown } from './response';
+import { scoreChoice } from './score';
+
+function check({ asked, key }: Content<ChoiceAsked, ChoiceKey>): Issue[] {
+  const keys = asked.options.map((o) => o.key);
+  const issues: Issue[] = [];
+  if (new Set(keys).size !== keys.length)
+    issues.push(severe(['asked', 'options'], message('choice.sameKey')));
+  if (!key.right.every((one) => keys.includes(one)) || new Set(key.right).size !== key.right.length)
+    issues.push(severe(['key', 'right'], message('choice.rightMissing')));
+  if (asked.mode === 'one' && key.right.length !== 1)
+    issues.push(severe(['key', 'right'], message('choice.oneRight')));
+  if (asked.choose !== null && asked.choose > keys.length)
+    issues.push(severe(['asked', 'choose'], message('choice.chooseTooMany')));
+  if (asked.mode === 'several' && asked.choose !== null && asked.choose < key.right.length)
+    issues.push(severe(['asked', 'choose'], message('choice.chooseTooFew')));
+  return issues;
+}
+
+export const choiceKey: KeyKind<ChoiceAsked, ChoiceKey, ChoiceShown, ChoiceResponse, ChoiceArrangement> = {
+  ...plainKey,
+  name: 'choice',
+  asked: askedSchema,
+  key: keySchema,
+  arrangement: arrangementSchema,
+  blank: () => ({
+    asked: {
+      ...{ options: ['a', 'b', 'c', 'd'].map((key) => ({ key, text: '' })), mode: 'one', choose: null },
+      ...{ rule: 'each', penalty: null, shuffle: true },
+    },
+    key: { right: [] },
+  }),
+  check,
+  arrange: ({ asked }, random) => {
+    const keys = asked.options.map((o) => o.key);
+    return asked.shuffle ? shuffled(keys, random) : keys;
+  },
+  show: (asked, arrangement) => ({
+    options: arrangement.map((key) => ({ key, text: asked.options.find((o) => o.key === key)!.text })),
+    mode: asked.mode,
+    choose: asked.choose,
+    rule: asked.rule,
+    costs: asked.penalty !== null,
+  }),
+  components: (_, marks) => wholeComponent(marks),
+  score: scoreChoice,
+  rightResponse: ({ key }, arrangement) => ({ chosen: arrangement.filter((one) => key.right.includes(one)) }),
+  facts: ({ asked, key }, { chosen }) =>
+    chosen.map((one) => ({
+      ...{ component: 'whole', type: 'option' as const },
+      answer: asked.options.find((o) => o.key === one)?.text ?? one,
+      right: key.right.includes(one),
+    })),
+};

@@ -1,0 +1,24 @@
+import * as v from 'valibot';
+
+/**
+ * How several right options are scored: `all-or-nothing`; `each` (each right one +1/R, each wrong one −1/W, never
+ * below 0); `decisions` (share of right decisions over all options).
+ */
+export type SeveralRule = 'all-or-nothing' | 'each' | 'decisions';
+
+export interface ChoiceShown {
+  readonly options: readonly { readonly key: string; readonly text: string }[];
+  readonly mode: 'one' | 'several';
+  readonly choose: number | null;
+  readonly rule: SeveralRule;
+  /** Whether a wrong choice of one costs marks. */
+  readonly costs: boolean;
+}
+
+export const optionKey = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,20}$/));
+
+export const responseSchema = v.strictObject({ chosen: v.pipe(v.array(optionKey), v.maxLength(12)) });
+export type ChoiceResponse = v.InferOutput<typeof responseSchema>;
+
+/** Options that the candidate has struck out as wrong. */
+export const strikeSchema = v.pipe(v.array(optionKey), v.maxLength(12));

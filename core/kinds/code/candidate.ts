@@ -1,0 +1,24 @@
+import { message } from '../../messages/message';
+import { plainCandidate, type CandidateKind } from '../contract';
+import { ownProgram } from './ownProgram';
+import { responseSchema, type CodeResponse, type CodeShown } from './response';
+
+export const code: CandidateKind<CodeShown, CodeResponse> = {
+  ...plainCandidate,
+  name: 'code',
+  response: responseSchema,
+  empty: (shown) => ({ language: shown.languages[0]!.language, programs: {} }),
+  misfit: (shown, response) =>
+    shown.languages.some((one) => one.language === response.language) ? null : message('code.noLanguage'),
+  progress: (shown, response) =>
+    ownProgram(shown.languages, response) === null
+      ? { state: 'empty', missing: message('code.empty') }
+      : { state: 'done', missing: null },
+  rule: (shown) =>
+    shown.numberTolerance > 0
+      ? message('code.ruleTolerance', { most: shown.numberTolerance })
+      : message('code.ruleExact'),
+  describe: (shown, response) => ({
+    ...{ form: 'program', text: ownProgram(shown.languages, response) ?? '' },
+  }),
+};

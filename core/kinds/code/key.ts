@@ -1,0 +1,72 @@
+import * as v from 'valibot';
+import { message } from '../../messages/message';
+import { plainKey, type Content, type Issue, type KeyKind, type Place } from '../contract';
+import { severe } from '../shared/issues';
+import { criteriaMatch, maximumOfRubric } from '../shared/rubric';
+import { askedSchema, keySchema, type CodeAsked, type CodeKey } from './content';
+import { ownProgram } from './ownProgram';
+import type { CodeResponse, CodeShown } from './response';
+import { codeComponents, programRuns, scoreCode } from './score';
+
+function check({ asked, key }: Content<CodeAsked, CodeKey>, { marks }: Place): Issue[] {
+  const cases = [...asked.cases, ...key.cases].map((one) => one.key);
+  const { groups, rubric } = key;
+  const issues: Issue[] = [];
+  if (new Set(cases).size !== cases.length) issues.push(severe(['key', 'cases'], message('code.sameKey')));
+  if (!groups.every((group) => group.cases.every((one) => cases.includes(one))))
+    issues.push(severe(['key', 'groups'], message('code.caseMissing')));
+  if (groups.reduce((sum, group) => sum + group.percent, 0) !== 100)
+    issues.push(severe(['key', 'groups'], message('code.groupSum')));
+  if (asked.hiddenCases !== key.cases.length || asked.groupCount !== groups.length)
+    issues.push(severe(['asked', 'hiddenCases'], message('code.countsDiffer')));
+  if (rubric ? !criteriaMatch(asked.criteria, rubric) : asked.criteria.length > 0)
+    issues.push(severe(['asked', 'criteria'], message('author.criteriaDiffer')));
+  if (rubric && maximumOfRubric(rubric) >= marks)
+    issues.push(severe(['key', 'rubric'], message('code.rubricTooMuch')));
+  return issues;
+}
+
+export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null> = {
+  ...plainKey,
+  name: 'code',
+  asked: askedSchema,
+  key: keySchema,
+  arrangement: v.null(),
+  blank: () => ({
+    asked: {
+      ...{
+        functionName: 'answer',
+        languages: [{ language: 'python', starter: 'def answer():\n    pass\n' }],
+      },
+      ...{ cases: [], hiddenCases: 1, groupCount: 1, limits: { milliseconds: 2000, megabytes: 64 } },
+      ...{ numberTolerance: 0, criteria: [] },
+    },
+    key: {
+      cases: [{ key: 'a', title: '', arguments: [], expected: null }],
+      groups: [{ key: 'all', title: '', cases: ['a'], percent: 100, counting: 'proportion' }],
+      rubric: null,
+    },
+  }),
+  check,
+  arrange: () => null,
+  show: (asked) => ({
+    functionName: asked.functionName,
+    languages: asked.languages.map(({ language, starter }) => ({ language, starter })),
+    cases: asked.cases.map(({ key, title, arguments: given, expected }) => ({
+      ...{ key, title, arguments: given, expected },
+    })),
+    ...{ hiddenCases: asked.hiddenCases, groupCount: asked.groupCount },
+    limits: { milliseconds: asked.limits.milliseconds, megabytes: asked.limits.megabytes },
+    numberTolerance: asked.numberTolerance,
+    criteria: asked.criteria.map(({ title, hundredths }) => ({ title, hundredths })),
+  }),
+  components: codeComponents,
+  markScheme: ({ key }) => key.rubric?.scheme ?? null,
+  evidence: programRuns,
+  score: scoreCode,
+  rightResponse: () => null,
+  facts: ({ asked }, response) =>
+    ownProgram(asked.languages, response) === null
+      ? []
+      : [{ component: 'whole', type: 'language', answer: response.language, right: null }],
+};

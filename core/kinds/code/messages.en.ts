@@ -1,0 +1,17 @@
+export const messages = {
+  empty: 'No program is written yet',
+  noLanguage: 'This language is not to be had here',
+  ruleTolerance: 'Figures may differ by {{most}}.',
+  ruleExact: 'Values are compared exactly.',
+  passed: '{{group}}: {{passed}} of {{all}} come out as expected.',
+  wrong: 'Wrong answer.',
+  error: 'Error.',
+  tooSlow: 'Too slow.',
+  tooMuchMemory: 'Too much memory.',
+  tooMuchOutput: 'Too much output.',
+  sameKey: 'Two cases have the same key.',
+  caseMissing: 'A group names a case that is not there.',
+  groupSum: 'The groups do not add up to 100 %.',
+  countsDiffer: 'The numbers of hidden cases and groups that candidates are told are not those of the key.',
+  rubricTooMuch: 'The rubric leaves no marks for the cases.',
+};

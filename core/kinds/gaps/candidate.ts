@@ -1,0 +1,43 @@
+import { message, type Message } from '../../messages/message';
+import { plainCandidate, type CandidateKind, type Progress } from '../contract';
+import { filledIn, isOneWord } from './filled';
+import { cutAtGaps, gapsInOrder } from './pieces';
+import { responseSchema, type GapsResponse, type GapsShown } from './response';
+
+function progress(shown: GapsShown, response: GapsResponse): Progress {
+  const gaps = gapsInOrder(shown);
+  const open = gaps.filter(({ gap }) => filledIn(response, gap.key) === '');
+  if (open.length === gaps.length)
+    return { state: 'empty', missing: message('gaps.allEmpty', { count: open.length }) };
+  const wordy = gaps.find(
+    ({ gap }) => gap.by === 'typing' && gap.oneWord && !isOneWord(filledIn(response, gap.key)),
+  );
+  if (wordy) return { state: 'part', missing: message('gaps.oneWord', { gap: wordy.position }) };
+  if (open.length === 0) return { state: 'done', missing: null };
+  const list = open.map(({ position }) => position).join(', ');
+  return { state: 'part', missing: message('gaps.someEmpty', { count: open.length, gaps: list }) };
+}
+
+function misfit(shown: GapsShown, response: GapsResponse): Message | null {
+  for (const [key, value] of Object.entries(response.filled)) {
+    const gap = shown.gaps.find((g) => g.key === key);
+    if (!gap) return message('gaps.noGap');
+    if (gap.by === 'list' && value !== '' && !gap.options.includes(value)) return message('gaps.notListed');
+  }
+  return null;
+}
+
+export const gaps: CandidateKind<GapsShown, GapsResponse> = {
+  ...plainCandidate,
+  name: 'gaps',
+  response: responseSchema,
+  empty: () => ({ filled: {} }),
+  misfit,
+  progress,
+  describe: (shown, response) => {
+    const text = cutAtGaps(shown)
+      .map((piece) => ('text' in piece ? piece.text : `[${filledIn(response, piece.gap.key) || ' '}]`))
+      .join('');
+    return { form: 'words', text: progress(shown, response).state === 'empty' ? '' : text };
+  },
+};

@@ -1,0 +1,15 @@
+export const messages = {
+  gap: 'Gap {{gap}}',
+  allEmpty_one: '{{count}} gap is empty',
+  allEmpty_other: '{{count}} gaps are empty',
+  someEmpty_one: 'Gap {{gaps}} is empty',
+  someEmpty_other: 'Gaps {{gaps}} are empty',
+  oneWord: 'Gap {{gap}} takes one word only',
+  noGap: 'There is no such gap',
+  notListed: 'This is not in the list of the gap',
+  notOnce: 'Gap {{gap}} does not stand once in the text.',
+  noRule: 'Nothing says what is right in this gap.',
+  rightNotListed: 'The right option is not in the list.',
+  noFullMarks: 'No accepted text earns all the marks.',
+  keys: 'Two gaps have the same key, or a key belongs to no gap.',
+};

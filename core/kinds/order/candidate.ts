@@ -1,0 +1,29 @@
+import { message } from '../../messages/message';
+import { plainCandidate, type CandidateKind } from '../contract';
+import { responseSchema, type OrderResponse, type OrderShown } from './response';
+
+function misfit(shown: OrderShown, { sequence }: OrderResponse) {
+  const known = sequence.every((key) => shown.items.some((item) => item.key === key));
+  const each = new Set(sequence).size === sequence.length;
+  const all = sequence.length === 0 || sequence.length === shown.items.length;
+  return known && each && all ? null : message('order.misfit');
+}
+
+const RULES = { exact: 'order.ruleExact', pairs: 'order.rulePairs', rank: 'order.ruleRank' };
+
+export const order: CandidateKind<OrderShown, OrderResponse> = {
+  ...plainCandidate,
+  name: 'order',
+  response: responseSchema,
+  empty: () => ({ sequence: [] }),
+  misfit,
+  progress: (_, { sequence }) =>
+    sequence.length === 0
+      ? { state: 'empty', missing: message('order.empty') }
+      : { state: 'done', missing: null },
+  rule: (shown) => message(RULES[shown.rule]),
+  describe: (shown, { sequence }) => {
+    const textOf = (key: string) => shown.items.find((item) => item.key === key)?.text ?? key;
+    return { form: 'words', text: sequence.map((key, i) => `${i + 1}. ${textOf(key)}`).join('\n') };
+  },
+};

@@ -1,0 +1,51 @@
+import * as v from 'valibot';
+import { message, type Message } from '../messages/message';
+import { candidateKindOf, type AnyCandidateKind, type KindName } from './candidateKinds';
+
+/** A response as the journal holds it: with the version of its kind's responses, so that any later code can read it. */
+export interface StoredResponse {
+  readonly version: number;
+  readonly response: unknown;
+}
+
+export const storeResponse = (kind: KindName, response: unknown): StoredResponse => ({
+  ...{ version: candidateKindOf(kind).responseVersion, response },
+});
+
+const storedSchema = v.strictObject({
+  version: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  response: v.unknown(),
+});
+
+export type Read = { readonly response: unknown } | { readonly problem: Message };
+
+/** Reads a stored response of the same or an older version; a newer one is refused, never guessed at. */
+export function readResponse(kind: AnyCandidateKind, stored: unknown): Read {
+  const envelope = v.safeParse(storedSchema, stored);
+  if (!envelope.success) return { problem: message('stored.noResponse') };
+  const { version, response } = envelope.output;
+  if (version > kind.responseVersion) return { problem: message('stored.newerResponse', { version }) };
+  try {
+    const upgraded = version < kind.responseVersion ? kind.upgradeResponse(response, version) : response;
+    const parsed = v.safeParse(kind.response, upgraded);
+    return parsed.success ? { response: parsed.output } : { problem: message('stored.noResponse') };
+  } catch {
+    // Nested too deeply to be looked through, or not what the upgrade expects.
+    return { problem: message('stored.noResponse') };
+  }
+}
+
+/** Answers read before, by the stored object: a screen asks for them at every drawing. */
+const known = new WeakMap<object, unknown>();
+
+/** The response of a part, or the empty one where there is none or it cannot be read or belong here. */
+export function responseOrEmpty(name: KindName, shown: unknown, stored: unknown): unknown {
+  const kind = candidateKindOf(name);
+  if (typeof stored !== 'object' || stored === null) return kind.empty(shown);
+  if (known.has(stored)) return known.get(stored);
+  const read = readResponse(kind, stored);
+  const fits = 'response' in read && kind.misfit(shown, read.response) === null;
+  const response = fits ? read.response : kind.empty(shown);
+  known.set(stored, response);
+  return response;
+}

@@ -1,0 +1,52 @@
+import * as v from 'valibot';
+import { message } from '../../messages/message';
+import { plainKey, type Content, type Issue, type KeyKind, type Place } from '../contract';
+import { severe } from '../shared/issues';
+import { countWords, richAsText } from '../shared/richText';
+import { criteriaMatch, maximumOfRubric, rubricComponents } from '../shared/rubric';
+import { askedSchema, keySchema, type WritingAsked, type WritingKey } from './content';
+import type { WritingResponse, WritingShown } from './response';
+
+function check({ asked, key }: Content<WritingAsked, WritingKey>, { marks }: Place): Issue[] {
+  const issues: Issue[] = [];
+  if (maximumOfRubric(key.rubric) !== marks)
+    issues.push(severe(['key', 'rubric'], message('author.rubricSum')));
+  if (!criteriaMatch(asked.criteria, key.rubric))
+    issues.push(severe(['asked', 'criteria'], message('author.criteriaDiffer')));
+  if (asked.wordsFrom !== null && asked.wordsTo !== null && asked.wordsFrom > asked.wordsTo)
+    issues.push(severe(['asked', 'wordsFrom'], message('writing.wordsCross')));
+  return issues;
+}
+
+export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, WritingResponse, null> = {
+  ...plainKey,
+  name: 'writing',
+  asked: askedSchema,
+  key: keySchema,
+  arrangement: v.null(),
+  blank: () => ({
+    asked: { format: 'rich', wordsFrom: null, wordsTo: null, criteria: [{ title: '', hundredths: 100 }] },
+    key: {
+      rubric: {
+        scheme: '',
+        criteria: [
+          { key: 'a', title: '', levels: [0, 100].map((h) => ({ hundredths: h, label: '', says: '' })) },
+        ],
+      },
+    },
+  }),
+  check,
+  arrange: () => null,
+  show: ({ format, wordsFrom, wordsTo, criteria }) => ({
+    ...{ format, wordsFrom, wordsTo },
+    criteria: criteria.map(({ title, hundredths }) => ({ title, hundredths })),
+  }),
+  components: ({ key }) => rubricComponents(key.rubric),
+  markScheme: ({ key }) => key.rubric.scheme,
+  score: () => [],
+  rightResponse: () => null,
+  facts: (_, { text }) => {
+    const words = countWords(richAsText(text));
+    return words === 0 ? [] : [{ component: 'whole', type: 'words', answer: String(words), right: null }];
+  },
+};

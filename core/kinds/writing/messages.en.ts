@@ -1,0 +1,8 @@
+export const messages = {
+  empty: 'Nothing is written yet',
+  short_one: '{{count}} word short of {{from}}',
+  short_other: '{{count}} words short of {{from}}',
+  over_one: '{{count}} word over {{to}}',
+  over_other: '{{count}} words over {{to}}',
+  wordsCross: 'The fewest words are more than the most.',
+};

@@ -1,0 +1,18 @@
+import * as v from 'valibot';
+import { isTooDeep, richNodeSchema } from '../shared/richText';
+
+export interface WritingShown {
+  readonly format: 'plain' | 'rich';
+  readonly wordsFrom: number | null;
+  readonly wordsTo: number | null;
+  /** Candidates read by what their writing is judged, and what each is worth; not the levels or the scheme. */
+  readonly criteria: readonly { readonly title: string; readonly hundredths: number }[];
+}
+
+export const responseSchema = v.strictObject({
+  text: v.pipe(
+    richNodeSchema,
+    v.check((doc) => doc.type === 'doc' && !isTooDeep(doc), 'not a document'),
+  ),
+});
+export type WritingResponse = v.InferOutput<typeof responseSchema>;

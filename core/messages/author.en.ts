@@ -1,0 +1,9 @@
+/** What authors have written, and what is said to them of any kind of part. */
+export const messages = {
+  text: '{{text}}',
+  misshapen: 'This is not as it should be: {{problem}}.',
+  rubricSum: 'The highest levels of the rubric do not add up to the marks of the part.',
+  criteriaDiffer: 'The criteria that candidates are told are not those of the rubric.',
+  componentSum: 'The components do not add up to the marks of the part.',
+  sameComponent: 'Two components have the same key.',
+};

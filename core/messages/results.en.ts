@@ -1,0 +1,29 @@
+export const verdict = {
+  right: 'right',
+  partly: 'partly right',
+  wrong: 'not right',
+  unanswered: 'not answered',
+  followThrough: 'follows from your own figure',
+  notmarked: 'read by people in the test',
+};
+
+export const sheet = {
+  meanOf_one: 'The mark of {{count}} attempt: {{marks}}.',
+  meanOf_other:
+    'The mean of your {{count}} attempts, which were marked {{marks}}. The answer shown is the latest.',
+  noAnswer: 'No answer',
+  right: 'Right: {{answer}}',
+};
+
+export const component = {
+  byHand: 'Marked by people',
+};
+
+export const progress = {
+  open: 'Is open',
+};
+
+export const stored = {
+  noResponse: 'This answer cannot be read.',
+  newerResponse: 'This answer was written by a newer version of the program ({{version}}).',
+};

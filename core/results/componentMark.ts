@@ -1,0 +1,33 @@
+import type { Component, Verdict } from '../kinds/contract';
+import type { Hundredths } from '../marks';
+import type { Message } from '../messages/message';
+import { BY_HAND, withoutMachine } from '../scoring/components';
+
+/** The mark of one component of a part: by the machine with its reasons, or by people with a level and a comment. */
+export interface ComponentMark {
+  readonly target: string;
+  readonly component: string;
+  readonly hundredths: Hundredths;
+  /** Null where people gave it. `not marked`: in a rehearsal, where people would mark. */
+  readonly verdict: Verdict | 'not marked' | null;
+  readonly reasons: readonly Message[];
+  readonly level: number | null;
+  readonly comment: string;
+}
+
+/** Does every component have its mark, by whichever way its part was marked? */
+export const isFullyMarked = (
+  parts: ReadonlyMap<string, readonly Component[]>,
+  marks: readonly Pick<ComponentMark, 'target' | 'component'>[],
+): boolean =>
+  [...parts].every(([target, components]) => {
+    const own = marks.filter((mark) => mark.target === target);
+    return markedComponents(components, own).every(({ key }) => own.some((mark) => mark.component === key));
+  });
+
+/** The components by which a part was marked: with the one decided by hand where the machine could not score. */
+export const markedComponents = (
+  components: readonly Component[],
+  marks: readonly Pick<ComponentMark, 'component'>[],
+): readonly Component[] =>
+  marks.some((mark) => mark.component === BY_HAND) ? withoutMachine(components) : components;

@@ -1,0 +1,102 @@
+import { candidateKindOf } from '../kinds/candidateKinds';
+import type { Component, Credit, Place } from '../kinds/contract';
+import type { EvidenceFound, EvidenceRequest } from '../kinds/evidence';
+import { keyKindOf, keyKinds, type AnyKeyKind, type KeyKinds } from '../kinds/keyKinds';
+import { unansweredCredit } from '../kinds/shared/credits';
+import { responseOrEmpty } from '../kinds/stored';
+import type { Form } from '../forms/form';
+import { placeOf } from '../forms/drawForm';
+import { allParts, type FullPaper, type PartInPlace } from '../papers/paper';
+import { byPeople } from './components';
+import { scorePart, type Answered, type PartToScore } from './scorePart';
+
+/** Stored answers by target. */
+export type Answers = Readonly<Record<string, unknown>>;
+
+/** One part of a script as it was sat: in its form, with what was answered. */
+export interface ScriptPart extends PartInPlace {
+  readonly kind: AnyKeyKind;
+  readonly place: Place;
+  readonly shown: unknown;
+  readonly arrangement: unknown;
+  readonly response: unknown;
+  /** Nothing was answered: every component is 0 at once. */
+  readonly empty: boolean;
+  readonly components: readonly Component[];
+}
+
+/** A script: the stored form of a paper with its answers, in a round of this locale. */
+export interface Script {
+  readonly paper: FullPaper;
+  readonly form: Form;
+  readonly answers: Answers;
+  readonly locale: string;
+}
+
+/** The parts of a script. A broken answer can cost its own part only: it counts as none. */
+export function partsOfScript({ paper, form, answers, locale }: Script): ScriptPart[] {
+  const shown = new Map(form.paper.questions.flatMap((q) => q.parts).map((p) => [p.target, p.shown]));
+  return allParts(paper).map((at) => {
+    const { part, item, target } = at;
+    const kind = keyKindOf(part.kind);
+    const response = responseOrEmpty(part.kind, shown.get(target), answers[target]);
+    const { state } = candidateKindOf(part.kind).progress(shown.get(target), response);
+    return {
+      ...at,
+      ...{ kind, response, place: placeOf(item, part, locale), shown: shown.get(target) },
+      ...{ arrangement: form.arrangements[target], empty: state === 'empty' },
+      components: kind.components(part.content, part.marks),
+    };
+  });
+}
+
+/** What has to be run before a part can be scored. */
+export const evidenceFor = ({
+  empty,
+  kind,
+  part,
+  response,
+  arrangement,
+}: ScriptPart): readonly EvidenceRequest[] =>
+  empty ? [] : kind.evidence(part.content, response, arrangement);
+
+const answered = ({ part, response, place }: ScriptPart): Answered => ({
+  ...{ kind: part.kind, content: part.content, response, place },
+});
+
+/** A part as the scoring worker is given it, with the other parts of its item. */
+export function toScore(
+  own: ScriptPart,
+  script: readonly ScriptPart[],
+  evidence: Readonly<Record<string, EvidenceFound>>,
+): PartToScore {
+  const others = script.filter((p) => p.item.key === own.item.key && p.target !== own.target);
+  const siblings = Object.fromEntries(others.map((p) => [p.part.key, answered(p)]));
+  return { ...answered(own), target: own.target, arrangement: own.arrangement, siblings, evidence };
+}
+
+export const isForMachine = ({ components }: ScriptPart): boolean =>
+  components.some((component) => component.by === 'machine');
+
+/** Do people have to look at it? Not at what was left empty. */
+export const isForPeople = ({ components, empty }: ScriptPart): boolean =>
+  !empty && byPeople(components).length > 0;
+
+/** What nothing earns: 0 in every component, those of people included. */
+export const unansweredCredits = ({ components }: ScriptPart): Credit[] => components.map(unansweredCredit);
+
+/**
+ * Scores a whole script at once, without a bound: for tests and measures. The server scores in a worker
+ * (`server/scoring/`).
+ */
+export function scoreScript(
+  script: Script,
+  evidence: Readonly<Record<string, Readonly<Record<string, EvidenceFound>>>> = {},
+): ReadonlyMap<string, readonly Credit[]> {
+  const parts = partsOfScript(script);
+  const score = (own: ScriptPart) =>
+    own.empty
+      ? unansweredCredits(own)
+      : scorePart(keyKinds as unknown as KeyKinds, toScore(own, parts, evidence[own.target] ?? {}));
+  return new Map(parts.map((own) => [own.target, score(own)]));
+}

@@ -1,0 +1,116 @@
+import type { ChoiceAsked, ChoiceKey } from '../../core/kinds/choice/content';
+import type { CodeAsked, CodeKey } from '../../core/kinds/code/content';
+import type { Content } from '../../core/kinds/contract';
+import type { GapsAsked, GapsKey } from '../../core/kinds/gaps/content';
+import type { NumberAsked, NumberKey } from '../../core/kinds/number/content';
+import type { OrderAsked, OrderKey } from '../../core/kinds/order/content';
+import type { Rubric } from '../../core/kinds/shared/rubric';
+import type { WritingAsked, WritingKey } from '../../core/kinds/writing/content';
+
+/* The contents of the demo's questions, written shorter than they are stored: what is usual is left out. */
+
+interface Choice {
+  readonly options: readonly { key: string; text: string }[];
+  readonly right: readonly string[];
+  readonly shuffle?: boolean;
+}
+
+export const chooseOne = ({ options, right, shuffle = false }: Choice): Content<ChoiceAsked, ChoiceKey> => ({
+  asked: {
+    ...{ options: [...options], mode: 'one', choose: null },
+    ...{ rule: 'all-or-nothing', penalty: null, shuffle },
+  },
+  key: { right: [...right] },
+});
+
+export const chooseTwo = ({ options, right }: Choice): Content<ChoiceAsked, ChoiceKey> => ({
+  asked: { options: [...options], mode: 'several', choose: 2, rule: 'each', penalty: null, shuffle: false },
+  key: { right: [...right] },
+});
+
+interface Figure extends Partial<Pick<NumberAsked, 'unit' | 'minusPossible' | 'demand'>> {
+  /** The distance that is near enough. */
+  readonly within?: string;
+  readonly accepted: NumberKey['accepted'];
+}
+
+export const figure = ({ within, accepted, ...asked }: Figure): Content<NumberAsked, NumberKey> => ({
+  asked: {
+    ...{ before: '', unit: '', unitSynonyms: [], minusPossible: false },
+    ...{ scientific: false, fractions: false, demand: null, ...asked },
+  },
+  key: { tolerance: within === undefined ? null : { by: 'distance', within }, accepted, also: [] },
+});
+
+type Gap = { readonly key: string } & (
+  | { readonly accepted: readonly string[]; readonly slips?: number }
+  | { readonly options: readonly string[]; readonly right: string }
+);
+
+export const gapsIn = (text: string, gaps: readonly Gap[]): Content<GapsAsked, GapsKey> => ({
+  asked: {
+    text,
+    gaps: gaps.map((gap) =>
+      'options' in gap
+        ? { key: gap.key, by: 'list', options: [...gap.options] }
+        : { key: gap.key, by: 'typing', oneWord: true },
+    ),
+  },
+  key: {
+    gaps: Object.fromEntries(
+      gaps.map((gap) => [
+        gap.key,
+        'options' in gap
+          ? { by: 'list', right: gap.right }
+          : {
+              ...{ by: 'typing', ignoreCase: true, ignoreAccents: true, slips: gap.slips ?? 0 },
+              accepted: gap.accepted.map((one) => ({ text: one, percent: 100 })),
+            },
+      ]),
+    ),
+  },
+});
+
+export const inOrder = (
+  items: OrderAsked['items'],
+  right: readonly string[],
+): Content<OrderAsked, OrderKey> => ({
+  asked: { items, rule: 'rank', shuffle: false },
+  key: { right: [...right] },
+});
+
+const told = ({ criteria }: Rubric) =>
+  criteria.map(({ title, levels }) => ({
+    ...{ title, hundredths: Math.max(...levels.map((level) => level.hundredths)) },
+  }));
+
+export const written = (
+  words: { readonly from: number; readonly to: number },
+  rubric: Rubric,
+): Content<WritingAsked, WritingKey> => ({
+  asked: { format: 'rich', wordsFrom: words.from, wordsTo: words.to, criteria: told(rubric) },
+  key: { rubric },
+});
+
+interface Program extends Pick<CodeAsked, 'functionName' | 'languages'> {
+  readonly cases: readonly (CodeKey['cases'][number] & { readonly shown: boolean })[];
+  readonly groups: CodeKey['groups'];
+  readonly numberTolerance?: number;
+  readonly rubric?: Rubric;
+}
+
+export function program({ cases, groups, rubric, ...asked }: Program): Content<CodeAsked, CodeKey> {
+  const these = (shown: boolean) =>
+    cases
+      .filter((one) => one.shown === shown)
+      .map(({ key, title, arguments: given, expected }) => ({ key, title, arguments: given, expected }));
+  const hidden = these(false);
+  return {
+    asked: {
+      ...{ numberTolerance: 0, limits: { milliseconds: 2000, megabytes: 64 }, ...asked },
+      ...{ cases: these(true), hiddenCases: hidden.length, groupCount: groups.length },
+      criteria: rubric ? told(rubric) : [],
+    },
+    key: { cases: hidden, groups, rubric: rubric ?? null },
+  };
+}
