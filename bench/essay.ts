@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { storeResponse } from '../core/kinds/stored';
 import { emptyDesk } from '../core/journal/desk';
 import { seededRandom } from '../core/random';
 import type { HoldReply, JournalKept } from '../core/sittings/api';
@@ -38,9 +39,10 @@ function* typing(random: () => number): Generator<string> {
   }
 }
 
-const essay = (text: string) => ({
-  text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
-});
+const essay = (text: string) =>
+  storeResponse('writing', {
+    text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
+  });
 
 async function openJournal(house: BenchHouse, name: string) {
   const [cookie] = house.openSittings(1);

@@ -1,4 +1,5 @@
 import autocannon from 'autocannon';
+import { storeResponse } from '../core/kinds/stored';
 import { HoldWriter } from '../core/journal/holdWriter';
 import type { HoldReply } from '../core/sittings/api';
 import { sha256 } from '../server/http/secrets';
@@ -41,9 +42,8 @@ class SavingDesk {
   /** One entry of an answer being typed, with its head. */
   next(): object {
     const text = `Bay ${this.writer.number}`;
-    const value = {
-      text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
-    };
+    const paragraph = { type: 'paragraph', content: [{ type: 'text', text }] };
+    const value = storeResponse('writing', { text: { type: 'doc', content: [paragraph] } });
     const entry = this.writer.append({
       ...{ about: 'answer', target: 'incident-note/A', at: Date.now(), value },
     });

@@ -125,7 +125,7 @@ test('a second device: told, takes over, and both versions are kept', async ({
     "select hold, value from journal where target = 'parts-of-a-seed/A' order by arrival",
   );
   expect(kept).toEqual([
-    { hold: 1, value: '{"chosen":["leaf"]}' },
-    { hold: 2, value: '{"chosen":["root"]}' },
+    { hold: 1, value: '{"response":{"chosen":["leaf"]},"version":1}' },
+    { hold: 2, value: '{"response":{"chosen":["root"]},"version":1}' },
   ]);
 });

@@ -181,5 +181,5 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   const counted = house.rows<{ value: string }>(
     "select value from current_answers where target = 'parts-of-a-seed/A' and about = 'answer'",
   );
-  expect(counted).toEqual([{ value: '{"chosen":["root"]}' }]);
+  expect(counted).toEqual([{ value: '{"response":{"chosen":["root"]},"version":1}' }]);
 });

@@ -56,7 +56,9 @@ export class LyingDesk {
   }
 
   private write(): void {
-    const value = this.one<unknown>([{ typed: '7' }, { typed: '8' }, { chosen: ['no'] }, null, [[[]]]]);
+    const responses = [{ typed: '7' }, { typed: '8' }, { chosen: ['no'] }];
+    const stored = responses.map((response) => ({ version: 1, response }));
+    const value = this.one<unknown>([...stored, { version: 9, response: {} }, null, [[[]]]]);
     const target = this.one(['reading-the-dial/A', 'moisture/A', 'incident-note/A', 'nowhere/A']);
     const at = Math.floor(this.random() * 2e12);
     this.entries.push(this.writer!.append({ about: 'answer', target, at, value }));

@@ -1,4 +1,5 @@
 import type { Random } from '../../core/random';
+import { storeResponse } from '../../core/kinds/stored';
 import { emptyDesk } from '../../core/journal/desk';
 import type { HandInReply, HoldReply, JournalKept, Receipt, SittingOpened } from '../../core/sittings/api';
 import { ApiProblem } from '../../web/api/client';
@@ -105,9 +106,8 @@ export class SimulatedDesk {
     const sign = 'abcdefghij klmno'[Math.floor(this.random() * 16)]!;
     this.text = this.text.slice(0, at) + sign + this.text.slice(at);
     const paragraph = { type: 'paragraph', content: [{ type: 'text', text: this.text }] };
-    this.journal.note({
-      ...{ about: 'answer', target: ESSAY, value: { text: { type: 'doc', content: [paragraph] } } },
-    });
+    const value = storeResponse('writing', { text: { type: 'doc', content: [paragraph] } });
+    this.journal.note({ about: 'answer', target: ESSAY, value });
   }
 
   /** Until everything is delivered. */

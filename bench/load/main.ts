@@ -5,6 +5,7 @@
  * told apart. Writes bench/load/results.json.
  */
 import { once } from 'node:events';
+import { storeResponse } from '../../core/kinds/stored';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { cpus, tmpdir } from 'node:os';
@@ -135,7 +136,7 @@ class Essay {
   write(): Entry {
     this.text += ` and ${WORD[Math.floor(random() * WORD.length)]}`;
     const paragraph = { type: 'paragraph', content: [{ type: 'text', text: this.text }] };
-    const value = { text: { type: 'doc', content: [paragraph] } };
+    const value = storeResponse('writing', { text: { type: 'doc', content: [paragraph] } });
     const text = canonicalJson(value);
     const whole = this.base === null || this.patches >= WHOLE_AFTER;
     const ref = { hold: this.writer.hold, number: this.base?.number ?? 0 };

@@ -27,6 +27,10 @@ export const say: Say = ({ code, values }: Message) => {
  * and `key_other` and asked for as `key` with a `count`.
  */
 export function words<Words extends Record<string, string>>(area: string, catalogue: Words) {
+  for (const [key, text] of Object.entries(catalogue)) {
+    const before = language.getResource('en', area, key) as string | undefined;
+    if (before !== undefined && before !== text) throw new Error(`two texts for ${area}.${key}`);
+  }
   language.addResourceBundle('en', area, catalogue, true);
   // Words without values never change: looked up once, since a screen asks for them at every drawing.
   const plain = new Map<string, string>();

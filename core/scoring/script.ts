@@ -1,7 +1,7 @@
 import { candidateKindOf } from '../kinds/candidateKinds';
 import type { Component, Credit, Place } from '../kinds/contract';
 import type { EvidenceFound, EvidenceRequest } from '../kinds/evidence';
-import { keyKindOf, keyKinds, type AnyKeyKind, type KeyKinds } from '../kinds/keyKinds';
+import { keyKindOf, keyKinds, type AnyKeyKind } from '../kinds/keyKinds';
 import { unansweredCredit } from '../kinds/shared/credits';
 import { responseOrEmpty } from '../kinds/stored';
 import type { Form } from '../forms/form';
@@ -97,6 +97,6 @@ export function scoreScript(
   const score = (own: ScriptPart) =>
     own.empty
       ? unansweredCredits(own)
-      : scorePart(keyKinds as unknown as KeyKinds, toScore(own, parts, evidence[own.target] ?? {}));
+      : scorePart(keyKinds, toScore(own, parts, evidence[own.target] ?? {}));
   return new Map(parts.map((own) => [own.target, score(own)]));
 }

@@ -1,4 +1,4 @@
-import { keyKinds, type KeyKinds } from '../../core/kinds/keyKinds';
+import { keyKinds } from '../../core/kinds/keyKinds';
 import { serveScoring } from './serveScoring';
 
-serveScoring(keyKinds as unknown as KeyKinds);
+serveScoring(keyKinds);

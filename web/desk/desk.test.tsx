@@ -1,6 +1,7 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { storeResponse } from '../../core/kinds/stored';
 import { sumMarks } from '../../core/marks';
 import type { LiveView } from '../../core/live/api';
 import { splitForSealing } from '../../core/papers/candidatePaper';
@@ -57,7 +58,7 @@ describe('the rail', () => {
     renderAtDesk(desk, <Rail />);
     const all = deskPaper.marks / 100;
     expect(screen.getByText(`${all} marks open`)).toBeVisible();
-    act(() => state().answer('parts-of-a-seed/A', { chosen: ['root'] }));
+    act(() => state().answer('parts-of-a-seed/A', storeResponse('choice', { chosen: ['root'] })));
     expect(screen.getByText(`${all - first!.marks / 100} marks open`)).toBeVisible();
   });
 
@@ -129,7 +130,7 @@ describe('the last look', () => {
   it('lists all, those not done, and those flagged, and leads back to any', async () => {
     desk = deskInHand();
     act(() => {
-      state().answer('parts-of-a-seed/A', { chosen: ['root'] });
+      state().answer('parts-of-a-seed/A', storeResponse('choice', { chosen: ['root'] }));
       state().go(1);
       state().toggleFlag();
       state().lookBack();
@@ -326,8 +327,14 @@ describe('earlier versions', () => {
     text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
   });
   const versions: AnswerVersion[] = [
-    { hold: 2, number: 4, at: 2000, elsewhere: false, value: essay('as it is') },
-    { hold: 1, number: 9, at: 1000, elsewhere: true, value: essay('from the tablet') },
+    { hold: 2, number: 4, at: 2000, elsewhere: false, value: storeResponse('writing', essay('as it is')) },
+    {
+      hold: 1,
+      number: 9,
+      at: 1000,
+      elsewhere: true,
+      value: storeResponse('writing', essay('from the tablet')),
+    },
   ];
 
   it('are looked through and brought back; where another device has one, that is said first', async () => {
@@ -341,7 +348,7 @@ describe('earlier versions', () => {
     expect(await dialog.findByText('from the tablet')).toBeVisible();
     await userEvent.click(dialog.getByRole('button', { name: 'Bring this version back' }));
     expect(desk.noted).toContain(`answer ${part.target}`);
-    expect(state().desk.answers[part.target]).toEqual(essay('from the tablet'));
+    expect(state().desk.answers[part.target]).toEqual(storeResponse('writing', essay('from the tablet')));
     expect(screen.queryByText(/Another device or window also has a version/)).toBeNull();
   });
 

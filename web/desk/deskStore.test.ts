@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { storeResponse } from '../../core/kinds/stored';
 import { emptyDesk } from '../../core/journal/desk';
 import type { LiveView } from '../../core/live/api';
 import { deskInHand, deskTime as time, someReceipt, type DeskInHand } from '../testing/deskWith';
@@ -28,7 +29,7 @@ const pass = (ms: number) => {
 describe('the desk', () => {
   it('notes what is done before it shows it, and keeps the place', () => {
     const store = open();
-    store.getState().answer('parts-of-a-seed/A', { chosen: ['root'] });
+    store.getState().answer('parts-of-a-seed/A', storeResponse('choice', { chosen: ['root'] }));
     store.getState().go(1);
     store.getState().toggleFlag();
     expect(desk.noted).toEqual([

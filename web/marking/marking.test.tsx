@@ -2,21 +2,27 @@ import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import type { Component } from '../../core/kinds/contract';
 import type { MarkingBench, MarkingScript } from '../../core/marking/api';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { MarkingTable } from './MarkingTable';
 
 afterEach(() => vi.unstubAllGlobals());
 
+const criterion = (key: string, text: string, ...hundredths: number[]): Component => ({
+  ...{ key, by: 'people', of: hundredths.at(-1)!, name: { code: 'author.text', values: { text } } },
+  criterion: {
+    levels: hundredths.map((h) => ({ hundredths: h, label: `level ${h / 100}`, says: `says ${h / 100}` })),
+  },
+});
 const script = (task: number, words: string): MarkingScript => ({
-  ...{ task, script: `QX-${task}`, kind: 'writing', given: null },
+  ...{ task, script: `QX-${task}`, kind: 'writing', credits: [] },
+  components: [criterion('f', 'Facts', 0, 100, 300), criterion('l', 'Language', 0, 200)],
   shown: { format: 'plain', wordsFrom: null, wordsTo: null, criteria: ['Facts', 'Language'] },
   response: {
     text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] },
   },
 });
-const levels = (...hundredths: number[]) =>
-  hundredths.map((h) => ({ hundredths: h, label: `level ${h / 100}`, says: `says ${h / 100}` }));
 const bench = (scripts: readonly MarkingScript[], byYou = 0): MarkingBench => ({
   ...{
     round: 1,
@@ -27,13 +33,7 @@ const bench = (scripts: readonly MarkingScript[], byYou = 0): MarkingBench => ({
     marks: 500,
   },
   ...{ byYou, left: scripts.length, prompt: 'Write the note.', source: null, scripts },
-  rubric: {
-    scheme: 'The cooler failed at four.',
-    criteria: [
-      { key: 'f', title: 'Facts', levels: levels(0, 100, 300) },
-      { key: 'l', title: 'Language', levels: levels(0, 200) },
-    ],
-  },
+  scheme: 'The cooler failed at four.',
 });
 
 async function open(scripts: readonly MarkingScript[], given: (body: unknown) => unknown = () => ({})) {
@@ -89,7 +89,7 @@ describe('the marking table', () => {
     await userEvent.keyboard('{Escape}{Enter}');
     await screen.findByText('script QX-12 · 1 word');
     expect(calls.find((c) => c.call.startsWith('POST'))!.body).toEqual({
-      levels: { f: 1, l: 1 },
+      given: { f: 1, l: 1 },
       comment: 'clear, 2 lots\n',
     });
     // The next script starts with nothing chosen.
@@ -111,11 +111,33 @@ describe('the marking table', () => {
       () => new Refused(409, 'not-yours', 'This script is with another assessor now.'),
     );
     await userEvent.keyboard('12');
-    await userEvent.type(screen.getByRole('textbox'), 'short');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Comment to the candidate' }), 'short');
     await userEvent.click(next());
     expect(await screen.findByText('This script is with another assessor now.')).toBeVisible();
-    expect(screen.getByRole('textbox')).toHaveValue('short');
+    expect(screen.getByRole('textbox', { name: 'Comment to the candidate' })).toHaveValue('short');
     expect(level('Language', /^2, level 2/)).toBeChecked();
+  });
+
+  it('takes typed marks where the machine could not score, and shows what it did score', async () => {
+    const byHand: Component = {
+      ...{ key: 'by-hand', by: 'people', of: 250, name: { code: 'component.byHand' } },
+      criterion: { levels: null },
+    };
+    const credit = { component: 'a', hundredths: 100, of: 200, verdict: 'partly' } as const;
+    const credits = [{ ...credit, reasons: [{ code: 'number.noMatch' }] }];
+    const calls = await open([{ ...script(11, 'one'), components: [byHand], credits }]);
+    expect(screen.getByRole('region', { name: 'Scored by the machine' })).toHaveTextContent(
+      'The figure does not match.1 / 2',
+    );
+    const field = screen.getByRole('textbox', { name: 'Marked by people: marks from 0 to 2½' });
+    await userEvent.type(field, '3');
+    expect(next()).toBeDisabled();
+    await userEvent.clear(field);
+    await userEvent.type(field, '1,5');
+    expect(screen.getByRole('status')).toHaveTextContent('1½ of 2½');
+    await userEvent.click(next());
+    await screen.findByText('This pile is done');
+    expect(calls.find((c) => c.call.startsWith('POST'))!.body).toMatchObject({ given: { 'by-hand': 150 } });
   });
 
   it('says when the pile is done', async () => {

@@ -3,7 +3,9 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { rehearsalPaper } from '../../demo/rehearsalPaper';
-import { rehearsalForm, scoreRehearsal } from '../../core/rehearsal/scoreRehearsal';
+import { plainForm } from '../../core/forms/drawForm';
+import { rehearsalScript, rehearsalSheet } from '../../core/rehearsal/scoreRehearsal';
+import { scoreScript } from '../../core/scoring/script';
 import type { RehearsalAnswers } from '../../core/rehearsal/api';
 import type { RehearsalView } from '../../core/rehearsal/api';
 import { fakeServer, Refused } from '../testing/fakeServer';
@@ -15,7 +17,7 @@ const view: RehearsalView = {
   organisation: 'Hollin Reach',
   round: { title: 'November', opensAt: 0, closesAt: 1, timeZone: 'Europe/Oslo' },
   checks: ['clock'],
-  paper: rehearsalForm(rehearsalPaper()),
+  paper: plainForm(rehearsalPaper()).paper,
 };
 const show = (at: string) =>
   render(
@@ -33,8 +35,10 @@ describe('the rehearsal', () => {
     const calls = fakeServer({
       'GET /rehearsal/november': () => view,
       'GET /config': () => ({ now: Date.now() }),
-      'POST /rehearsal/november/score': (body) =>
-        scoreRehearsal(rehearsalPaper(), (body as RehearsalAnswers).answers, {}),
+      'POST /rehearsal/november/score': (body) => {
+        const script = rehearsalScript(rehearsalPaper(), (body as RehearsalAnswers).answers);
+        return rehearsalSheet(script, scoreScript(script));
+      },
     });
     show('/r/november/rehearsal');
     await userEvent.click(await button('Without the clock'));
@@ -49,7 +53,7 @@ describe('the rehearsal', () => {
     expect(await screen.findByRole('heading', { level: 1, name: 'Your rehearsal' })).toBeVisible();
     expect(screen.getAllByText('not answered').length).toBeGreaterThan(2);
     expect(screen.getByText('right', { exact: true })).toBeVisible();
-    const answers = { 'who-on-wednesday/A': { chosen: ['bram'] } };
+    const answers = { 'who-on-wednesday/A': { version: 1, response: { chosen: ['bram'] } } };
     expect(calls.slice(asked)).toEqual([{ call: 'POST /rehearsal/november/score', body: { answers } }]);
     // As often as wanted.
     await userEvent.click(await button(/With the clock, 15 min/));

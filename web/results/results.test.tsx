@@ -1,43 +1,41 @@
 import { render, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
-import { buildResultSheet, type PartMark, type ResultSheet } from '../../core/results/resultSheet';
-import { buildCandidatePaper } from '../../core/papers/candidatePaper';
-import { scoreScript } from '../../core/scoring/scoreSitting';
+import { drawForm } from '../../core/forms/drawForm';
+import { storeResponse } from '../../core/kinds/stored';
+import type { ComponentMark } from '../../core/results/componentMark';
+import { buildResultSheet, type ResultSheet } from '../../core/results/resultSheet';
+import { scoreScript, type Script } from '../../core/scoring/script';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { ResultView } from './ResultView';
 
 afterEach(() => vi.unstubAllGlobals());
 
 const paper = technicianPaper();
-const answers = {
-  'parts-of-a-seed/A': { chosen: ['root'] },
-  'incident-note/A': {
-    text: {
-      type: 'doc',
-      content: [{ type: 'paragraph', content: [{ type: 'text', text: 'It got warm.' }] }],
-    },
+const written = { type: 'paragraph', content: [{ type: 'text', text: 'It got warm.' }] };
+const script: Script = {
+  ...{ paper, form: drawForm(paper, 'sheet', 'en'), locale: 'en' },
+  answers: {
+    'parts-of-a-seed/A': storeResponse('choice', { chosen: ['root'] }),
+    'tray-14/B': storeResponse('number', { typed: '12.5' }),
+    'incident-note/A': storeResponse('writing', { text: { type: 'doc', content: [written] } }),
   },
 };
-const nothing = { levels: null, comment: '' };
+const nothing = { level: null, comment: '' };
+const byPerson = (component: string, level: number, hundredths: number): ComponentMark => ({
+  ...{ target: 'incident-note/A', component, hundredths, level, verdict: null, reasons: [], comment: '' },
+});
 const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
-  const { scored } = scoreScript(paper, answers, {});
-  const byPerson: PartMark = {
-    ...{ target: 'incident-note/A', hundredths: 900, verdict: null, reasons: [] },
-    ...{ levels: { f: 3, r: 3, a: 2, l: 1 }, comment: 'Exact, and no word too many.' },
-  };
-  const marks = scored.map(({ target, hundredths, verdict, reasons }): PartMark => ({
-    ...{ target, hundredths, verdict, reasons },
-    ...nothing,
-  }));
+  const machine = [...scoreScript(script)].flatMap(([target, credits]) =>
+    credits.map(({ component, hundredths, verdict, reasons }): ComponentMark => ({
+      ...{ target, component, hundredths, verdict, reasons },
+      ...nothing,
+    })),
+  );
+  const first = { ...byPerson('f', 3, 300), comment: 'Exact, and no word too many.' };
+  const people = [first, byPerson('r', 2, 200), byPerson('a', 3, 300), byPerson('l', 1, 100)];
   const sheet = buildResultSheet({
-    ...{
-      state: 'confirmed',
-      paper,
-      form: buildCandidatePaper(paper, 'sheet'),
-      answers,
-      marks: [...marks, byPerson],
-    },
+    ...{ state: 'confirmed', script, marks: [...machine, ...people] },
     candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
     ...{ satAt: Date.UTC(2026, 10, 24), releasedAt: Date.UTC(2026, 11, 4), receipt: 'AAAA-BBBB-CCCC' },
   });
@@ -73,12 +71,15 @@ describe('the result', () => {
     expect(note.getByText('Exact, and no word too many.')).toBeVisible();
     expect(note.getByText('It got warm.')).toBeVisible();
     // Each criterion with its level's own words.
-    const criteria = sheetOf().questions.find((q) => q.number === 8)!.parts[0]!.criteria;
+    const criteria = sheetOf().questions.find((q) => q.number === 8)!.parts[0]!.components;
     expect(criteria).toHaveLength(4);
-    for (const { title, says } of criteria) {
-      expect(note.getByText(title)).toBeVisible();
-      expect(note.getByText(says)).toBeVisible();
+    for (const { name, level } of criteria) {
+      expect(note.getByText(String(name!.values!.text))).toBeVisible();
+      expect(note.getByText(level!.says)).toBeVisible();
     }
+    // What was right is drawn as an answer of its kind, beside what was wrong.
+    const right = card(/^Question 5 /).getAllByRole('group', { name: 'The right answer' });
+    expect(right.map((one) => one.textContent).join()).toContain('71.3 %');
   });
 
   it('of no marks in a section, and without bands, is drawn all the same', async () => {

@@ -12,7 +12,7 @@ function progress(shown: GapsShown, response: GapsResponse): Progress {
   const wordy = gaps.find(
     ({ gap }) => gap.by === 'typing' && gap.oneWord && !isOneWord(filledIn(response, gap.key)),
   );
-  if (wordy) return { state: 'part', missing: message('gaps.oneWord', { gap: wordy.position }) };
+  if (wordy) return { state: 'part', missing: message('gaps.oneWordOnly', { gap: wordy.position }) };
   if (open.length === 0) return { state: 'done', missing: null };
   const list = open.map(({ position }) => position).join(', ');
   return { state: 'part', missing: message('gaps.someEmpty', { count: open.length, gaps: list }) };

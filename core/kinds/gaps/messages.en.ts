@@ -1,10 +1,10 @@
 export const messages = {
-  gap: 'Gap {{gap}}',
+  component: 'Gap {{gap}}',
   allEmpty_one: '{{count}} gap is empty',
   allEmpty_other: '{{count}} gaps are empty',
   someEmpty_one: 'Gap {{gaps}} is empty',
   someEmpty_other: 'Gaps {{gaps}} are empty',
-  oneWord: 'Gap {{gap}} takes one word only',
+  oneWordOnly: 'Gap {{gap}} takes one word only',
   noGap: 'There is no such gap',
   notListed: 'This is not in the list of the gap',
   notOnce: 'Gap {{gap}} does not stand once in the text.',

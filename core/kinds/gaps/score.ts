@@ -14,7 +14,7 @@ export function gapComponents({ gaps }: GapsAsked, marks: number): Component[] {
     gaps.map(() => 1),
   );
   return gaps.map(({ key }, i) => ({
-    ...{ key, by: 'machine', of: shares[i]!, name: message('gaps.gap', { gap: i + 1 }) },
+    ...{ key, by: 'machine', of: shares[i]!, name: message('gaps.component', { gap: i + 1 }) },
   }));
 }
 
@@ -39,7 +39,7 @@ export function scoreGaps({
     if (isBlank(given)) return unansweredCredit(component);
     // The page says that one word belongs here; what breaks its limit earns nothing.
     if (gap.by === 'typing' && gap.oneWord && !isOneWord(given))
-      return creditOf(component, share(0, 1), [message('gaps.oneWord', { gap: i + 1 })]);
+      return creditOf(component, share(0, 1), [message('gaps.oneWordOnly', { gap: i + 1 })]);
     return creditOf(component, share(percentOf(key.gaps[gap.key]!, given), 100), []);
   });
 }
