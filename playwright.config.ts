@@ -25,6 +25,7 @@ export default defineConfig({
   retries: process.env.CI ? 1 : 0,
   reporter: process.env.E2E_JSON ? [['list'], ['json', { outputFile: process.env.E2E_JSON }]] : 'list',
   use: {
+    actionTimeout: 60_000,
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/London',

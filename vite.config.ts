@@ -8,7 +8,7 @@ import { defineConfig, type Plugin } from 'vite';
 const OUT = path.resolve(import.meta.dirname, 'dist/web');
 /** What belongs to staff alone, or to languages no paper of ours is in, need not be kept on a candidate's device. */
 const NOT_FOR_THE_DESK =
-  /(StaffFrame|StaffHome|RoundPage|Rounds|PaperPage|OutboxPage|Piles|MarkingTable|SignOff|SignIn|WatchRoom)-|(cyrillic|greek|vietnamese|latin-ext)/;
+  /(StaffFrame|StaffHome|RoundPage|Rounds|PaperPage|OutboxPage|Piles|MarkingTable|SignOff|AnswersPage|SignIn|WatchRoom)-|(cyrillic|greek|vietnamese|latin-ext)/;
 
 /** The service worker beside the pages, and the list of files it keeps for a desk without a network. */
 const offline: Plugin = {
@@ -28,9 +28,28 @@ const offline: Plugin = {
   },
 };
 
+/** What of our own each file was built from, for the test that no key half can be reached from the desk. */
+const modules: Plugin = {
+  name: 'modules',
+  apply: 'build',
+  writeBundle(_options, output) {
+    const own = (id: string) => path.relative(import.meta.dirname, id).split('?')[0]!;
+    const chunks = Object.values(output).flatMap((file) =>
+      file.type === 'chunk'
+        ? [{ name: file.fileName, imports: file.imports, modules: Object.keys(file.modules).map(own) }]
+        : [],
+    );
+    const all = chunks.map((chunk) => ({
+      ...chunk,
+      modules: chunk.modules.filter((id) => !id.startsWith('..') && !id.startsWith('node_modules')),
+    }));
+    writeFileSync(path.resolve(import.meta.dirname, 'dist/modules.json'), JSON.stringify(all));
+  },
+};
+
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwindcss(), offline],
+  plugins: [react(), tailwindcss(), offline, modules],
   server: { port: 4601, strictPort: true, proxy: { '/api': 'http://127.0.0.1:4600' } },
   worker: { format: 'es' },
   build: {

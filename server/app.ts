@@ -16,6 +16,7 @@ import {
 import type { Outbox } from './mail/outbox';
 import { jobEndpoints } from './jobs/routes';
 import { liveEndpoints } from './live/routes';
+import { answerEndpoints } from './answers/routes';
 import { markingEndpoints } from './marking/routes';
 import { rehearsalEndpoints } from './rehearsal/routes';
 import { resultEndpoints } from './results/routes';
@@ -40,6 +41,7 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...rehearsalEndpoints(services),
     ...watchEndpoints(services),
     ...markingEndpoints(services),
+    ...answerEndpoints(services),
     ...resultEndpoints(services),
     ...testEndpoints(services),
   ];

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { pino } from 'pino';
 import { MovableClock, systemClock } from './clock';
+import { rescore } from './answers/operations';
 import type { Config } from './config';
 import { GroupCommit } from './db/groupCommit';
 import { openDatabase } from './db/open';
@@ -47,6 +48,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   };
   const outbox = new Outbox(db, clock, jobs, config);
   const sittings = new SittingOperations(services, outbox);
+  jobs.handle('rescore', (correction) => rescore(services, correction));
   jobs.handle('score', (sitting, attempt) => scoreSitting(services, sitting, attempt));
   jobs.everyTurn(() => sittings.sweep());
   const close = async () => {

@@ -95,8 +95,6 @@ export function scoreScript(
 ): ReadonlyMap<string, readonly Credit[]> {
   const parts = partsOfScript(script);
   const score = (own: ScriptPart) =>
-    own.empty
-      ? unansweredCredits(own)
-      : scorePart(keyKinds, toScore(own, parts, evidence[own.target] ?? {}));
+    own.empty ? unansweredCredits(own) : scorePart(keyKinds, toScore(own, parts, evidence[own.target] ?? {}));
   return new Map(parts.map((own) => [own.target, score(own)]));
 }

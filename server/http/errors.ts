@@ -27,6 +27,13 @@ export const linkNeeded = () =>
 export const notAllowed = () => new ApiError(403, 'not-allowed', 'Your account is not set up for this.');
 export const notFound = (what: string) => new ApiError(404, 'not-found', `${what} could not be found.`);
 export const conflict = (code: string, message: string) => new ApiError(409, code, message);
+export const paperUnreadable = (details: string) =>
+  new ApiError(
+    409,
+    'paper-unreadable',
+    'This paper cannot be opened: a question in it is of a kind or version that this program does not know. The people who run the test have to update the program or the paper.',
+    details,
+  );
 export const unreadable = (message: string, details?: unknown) =>
   new ApiError(422, 'unreadable', message, details);
 export const storageFull = () =>

@@ -4,10 +4,10 @@ import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
 import type { Component } from '../../core/kinds/contract';
 import { sumMarks } from '../../core/marks';
 import type { MarkingBench, MarkingPile, SignOffState } from '../../core/marking/api';
-import { audit, currentAnswers, marks, roundStaff, sittings } from '../db/schema';
+import { audit, currentAnswers, invitations, marks, markingTasks, roundStaff, sittings } from '../db/schema';
 import { makeReceipt } from '../sittings/receipts';
 import type { ApiClient } from '../testing/ApiClient';
-import { bestOf, isMarkedByPeople, samplePaper } from '../testing/samplePaper';
+import { bestOf, isMarkedByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { scoreSitting } from './scoreJob';
 
@@ -235,5 +235,68 @@ describe('staff of a round', () => {
     expect((await ada!.get<MarkingPile[]>('/marking/piles')).body.some((p) => p.round === round)).toBe(false);
     expect((await ada!.get(`/marking/piles/${round}/${TARGET}`)).status).toBe(403);
     expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(403);
+  });
+});
+
+describe('what the machine cannot score', () => {
+  const signOffRefused = async (round: number) =>
+    (await lead!.post<Refusal>(`/marking/rounds/${round}/sign-off`)).body.message;
+  const totalIn = async (round: number) => {
+    const coordinator = await house.staff('coordinator');
+    const { body } = await coordinator.get<{ invitedRows: { total: number | null }[] }>(`/rounds/${round}`);
+    return body.invitedRows[0]!.total;
+  };
+  const pile = async (round: number, kind: KindName) =>
+    (await ada!.get<MarkingBench>(`/marking/piles/${round}/the-${kind}/A`)).body;
+
+  it('is one component for people, with the error on record; the rest is scored', async () => {
+    const { services } = house.wired;
+    const score = services.scorer.score.bind(services.scorer);
+    const broken = vi.spyOn(services.scorer, 'score').mockImplementation(async (parts) => {
+      const found = new Map(await score(parts));
+      if (found.has('the-gaps/A'))
+        found.set('the-gaps/A', { failure: 'took too long', trouble: 'more than 5000 ms' });
+      return found;
+    });
+    const round = newRound();
+    await handIn(round, ['gaps', 'choice']);
+    broken.mockRestore();
+    expect(await signOffRefused(round)).toContain('1 unmarked');
+    const on = await pile(round, 'gaps');
+    expect(on.scripts[0]!.components).toMatchObject([{ key: 'by-hand', of: on.marks, by: 'people' }]);
+    const { task } = on.scripts[0]!;
+    expect((await mark(ada!, task, { 'by-hand': on.marks + 1 })).status).toBe(400);
+    expect(await totalIn(round)).toBeNull();
+    expect((await mark(ada!, task, { 'by-hand': 150 })).status).toBe(200);
+    expect(await totalIn(round)).toBe(150 + sampleOf('choice').marks);
+    const kept = services.db.select().from(markingTasks).where(eq(markingTasks.id, task)).get()!;
+    expect([kept.failure, kept.trouble]).toEqual(['took too long', 'more than 5000 ms']);
+  });
+
+  it('for want of evidence goes to people when the job has failed for the fifth time; the other parts do not wait', async () => {
+    const { services } = house.wired;
+    const run = vi.spyOn(services.sandbox, 'run').mockRejectedValue(new Error('no sandbox to be had'));
+    const round = newRound();
+    await handIn(round, ['code', 'choice']);
+    expect(await signOffRefused(round)).toContain('1 still being scored');
+    const choiceOf = () =>
+      services.db
+        .select()
+        .from(marks)
+        .innerJoin(sittings, eq(sittings.id, marks.sittingId))
+        .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
+        .where(and(eq(invitations.roundId, round), eq(marks.target, 'the-choice/A')))
+        .all();
+    expect(choiceOf()).toHaveLength(1);
+    for (let n = 2; n <= 5; n++) {
+      expect((await ada!.get(`/marking/piles/${round}/the-code/A`)).status).toBe(404);
+      house.clock.advance(30_000);
+      await services.jobs.turn();
+    }
+    run.mockRestore();
+    const on = await pile(round, 'code');
+    expect((await mark(ada!, on.scripts[0]!.task, { 'by-hand': on.marks })).status).toBe(200);
+    expect(choiceOf()).toHaveLength(1);
+    expect(await totalIn(round)).toBe(on.marks + sampleOf('choice').marks);
   });
 });

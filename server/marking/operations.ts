@@ -13,7 +13,7 @@ import { markingTasks, rounds, roundStaff } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
 import { openSittings } from '../rounds/operations';
 import { record } from '../audit/record';
-import { paperOfVersion } from '../papers/papers';
+import { isReadable, paperOfVersion } from '../papers/papers';
 import { countOpenDecisions } from '../rounds/decisions';
 import { findRound, listRounds } from '../rounds/queries';
 import type { Services } from '../services';
@@ -261,9 +261,10 @@ export function signOffState(services: Services, roundId: number): SignOffState 
 }
 
 export const signOffStates = (services: Services, staffId: number): SignOffState[] =>
-  listRounds(services.db, services.clock.now(), { staffId, roles: ['lead'] }).map((round) =>
-    signOffState(services, round.id),
-  );
+  listRounds(services.db, services.clock.now(), { staffId, roles: ['lead'] })
+    // A round whose paper cannot be read says so on its own page; it keeps no other from being signed off.
+    .filter((round) => isReadable(services.db, round.paper))
+    .map((round) => signOffState(services, round.id));
 
 /** Freezes the marks of a round. Refused while anything is running, being scored or unmarked. */
 export function signOff(services: Services, staffId: number, roundId: number): void {

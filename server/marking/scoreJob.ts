@@ -106,6 +106,7 @@ export async function scoreParts(
   services: Services,
   sittingId: number,
   parts: readonly ScriptPart[],
+  script: readonly ScriptPart[] = parts,
 ): Promise<{
   readonly found: ReadonlyMap<string, ScoreFound>;
   readonly without: ReadonlyMap<string, string>;
@@ -117,7 +118,7 @@ export async function scoreParts(
     if ('evidence' in gathered) ready.push({ part, evidence: gathered.evidence });
     else without.set(part.target, gathered.trouble);
   }
-  const found = await services.scorer.score(ready.map(({ part, evidence: e }) => toScore(part, parts, e)));
+  const found = await services.scorer.score(ready.map(({ part, evidence: e }) => toScore(part, script, e)));
   return { found, without };
 }
 

@@ -1,17 +1,29 @@
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import { canonicalJson } from '../../core/journal/canonicalJson';
+import { placeOf } from '../../core/forms/drawForm';
+import { issuesOf } from '../../core/kinds/authoring';
+import { keyKindOf } from '../../core/kinds/keyKinds';
 import { itemSchema, paperSchema, type FullPaper, type Item, type Paper } from '../../core/papers/paper';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { items, itemVersions, papers, paperVersions } from '../db/schema';
+import { paperUnreadable, unreadable } from '../http/errors';
+import { withCorrections } from './corrections';
 
 export interface PaperVersion {
   readonly id: number;
   readonly paper: FullPaper;
 }
 
-/** Published versions are immutable: parsed once, kept. */
+/** A document as the database or an author has it. Throws a named error for a kind or version that is not known here. */
+function parsed<T>(schema: v.GenericSchema<unknown, T>, document: unknown): T {
+  const read = v.safeParse(schema, document);
+  if (!read.success) throw paperUnreadable(v.summarize(read.issues));
+  return read.output;
+}
+
+/** Published versions are immutable: parsed once, kept until an answer is accepted beside one. */
 const known = perDatabase(() => new Map<number, FullPaper>());
 
 function itemOf(db: Db, { key, version }: { readonly key: string; readonly version: number }): Item {
@@ -22,7 +34,7 @@ function itemOf(db: Db, { key, version }: { readonly key: string; readonly versi
     .where(and(eq(items.key, key), eq(itemVersions.version, version)))
     .get();
   if (!row) throw new Error(`the bank has no item ${key} in version ${version}`);
-  return v.parse(itemSchema, row.document);
+  return withCorrections(db, parsed(itemSchema, row.document));
 }
 
 /** A published paper with its items, parsed on loading; null where there is no such version. */
@@ -31,12 +43,20 @@ export function paperById(db: Db, id: number): FullPaper | null {
   if (cached) return cached;
   const row = db.select().from(paperVersions).where(eq(paperVersions.id, id)).get();
   if (!row) return null;
-  const paper = v.parse(paperSchema, row.document);
+  const paper = parsed(paperSchema, row.document);
   const bank = paper.sections.flatMap((section) => section.items.map((item) => itemOf(db, item)));
   const full = { ...paper, bank };
   known(db).set(id, full);
   return full;
 }
+
+/** The title of a version, whether or not its questions can be read. */
+export const titleOfVersion = (db: Db, id: number): string =>
+  db
+    .select({ title: sql<string>`json_extract(${paperVersions.document}, '$.title')` })
+    .from(paperVersions)
+    .where(eq(paperVersions.id, id))
+    .get()?.title ?? '';
 
 /** A paper that is known to be there, as that of a round. */
 export function paperOfVersion(db: Db, id: number): FullPaper {
@@ -69,14 +89,40 @@ function keepItem(db: Db, item: Item): void {
     throw new Error(`item ${item.key} version ${item.version} is published with another content already`);
 }
 
+/** Refuses items whose content contradicts itself, with the path of each issue. */
+function refuseIssues(bank: readonly Item[]): void {
+  const issues = bank.flatMap((item) =>
+    item.parts.flatMap((part) =>
+      issuesOf(keyKindOf(part.kind), part.content, placeOf(item, part, 'en'))
+        .filter((issue) => issue.severity === 'severe')
+        .map(({ path, message }) => ({ path: [item.key, part.key, ...path], message })),
+    ),
+  );
+  if (issues.length > 0) throw unreadable('This paper has questions that cannot be published yet.', issues);
+}
+
 /** Publishes a version of a paper with the item versions that it names; both are immutable from now on. */
 export function publishPaper(db: Db, { bank, ...rest }: FullPaper): number {
-  const paper: Paper = v.parse(paperSchema, rest);
+  const paper: Paper = parsed(paperSchema, rest);
+  const read = bank.map((item) => parsed(itemSchema, item));
+  refuseIssues(read);
   return db.transaction(() => {
-    for (const item of bank) keepItem(db, v.parse(itemSchema, item));
+    for (const item of read) keepItem(db, item);
     db.insert(papers).values({ key: paper.key }).onConflictDoNothing().run();
     const { id } = db.select().from(papers).where(eq(papers.key, paper.key)).get()!;
     const values = { paperId: id, version: paper.version, document: paper };
     return Number(db.insert(paperVersions).values(values).run().lastInsertRowid);
   });
 }
+
+/** Can this version be read by this program? */
+export function isReadable(db: Db, id: number): boolean {
+  try {
+    return paperById(db, id) !== null;
+  } catch {
+    return false;
+  }
+}
+
+/** Papers are read anew, as after an answer was accepted beside one. */
+export const forgetPapers = (db: Db): void => known(db).clear();

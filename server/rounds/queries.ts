@@ -2,7 +2,7 @@ import { and, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Role, RoundRow } from '../../core/rounds/api';
 import type { Db } from '../db/open';
 import { invitations, people, rounds, roundStaff, sittings } from '../db/schema';
-import { paperOfVersion } from '../papers/papers';
+import { titleOfVersion } from '../papers/papers';
 
 export const findRound = (db: Db, id: number) =>
   db.select().from(rounds).where(eq(rounds.id, id)).get() ?? null;
@@ -40,7 +40,7 @@ export function listRounds(db: Db, now: number, { staffId, roles }: RoundsOf): R
     id: round.id,
     title: round.title,
     paper: round.paperVersionId,
-    paperTitle: paperOfVersion(db, round.paperVersionId).title,
+    paperTitle: titleOfVersion(db, round.paperVersionId),
     opensAt: round.opensAt,
     closesAt: round.closesAt,
     timeZone: round.timeZone,

@@ -232,11 +232,16 @@ export class SittingOperations {
 
   /** Closes sittings whose time is over and of which nothing was heard. */
   async sweep(): Promise<void> {
-    const { clock, hub, commits } = this.services;
+    const { clock, hub, commits, log } = this.services;
     const now = clock.now();
     for (const { id, invitation, roundId } of this.find.overdue(now - DEVICE_FIRST_MS)) {
-      await commits.run(() => this.closeIfOpen(id));
-      hub.tellOf(invitation, roundId);
+      try {
+        await commits.run(() => this.closeIfOpen(id));
+        hub.tellOf(invitation, roundId);
+      } catch (error) {
+        // One that cannot be closed keeps no other open.
+        log.error({ err: error, sitting: id }, 'a sitting could not be closed');
+      }
     }
   }
 

@@ -41,6 +41,10 @@ createRoot(document.getElementById('root')!).render(
           />
           <Route path="watch" element={page(() => import('../watch/WatchRounds'), 'WatchRounds')} />
           <Route path="watch/:id" element={page(() => import('../watch/WatchRoom'), 'WatchRoom')} />
+          <Route
+            path="rounds/:id/answers/:item?/:part?"
+            element={page(() => import('../answers/AnswersPage'), 'AnswersPage')}
+          />
           <Route path="sign-off" element={page(() => import('../marking/SignOff'), 'SignOff')} />
         </Route>
         <Route path="*" element={page(() => import('./Welcome'), 'Lost')} />

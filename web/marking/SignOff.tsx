@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { SignOffState } from '../../core/marking/api';
 import { showMarks } from '../../core/marks';
 import { get, post } from '../api/client';
@@ -44,7 +45,20 @@ export function SignOff() {
             keyOf={(s) => s.round}
             empty={t('noRounds')}
             columns={[
-              { head: t('round'), cell: (s) => <b>{s.title}</b> },
+              {
+                head: t('round'),
+                cell: (s) => (
+                  <>
+                    <b className="block">{s.title}</b>
+                    <Link
+                      to={`/staff/rounds/${s.round}/answers`}
+                      className="text-slate underline underline-offset-4"
+                    >
+                      {t('answers')}
+                    </Link>
+                  </>
+                ),
+              },
               { head: t('handedIn'), cell: (s) => s.handedIn, right: true },
               { head: t('running'), cell: (s) => s.running, right: true },
               { head: t('scoring'), cell: (s) => s.beingScored, right: true },

@@ -20,6 +20,7 @@ export const t = words('marking', {
   words_one: '{{count}} word',
   words_other: '{{count}} words',
   response: 'Response',
+  answers: 'What was answered',
   rubric: 'Rubric',
   wholePart: 'The whole part',
   byMachine: 'Scored by the machine',

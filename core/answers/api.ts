@@ -1,0 +1,49 @@
+import type { Fact } from '../kinds/contract';
+import type { Hundredths } from '../marks';
+import type { Message } from '../messages/message';
+
+/** A question of a round, of which staff can look through what was answered. */
+export interface AnsweredPart {
+  readonly target: string;
+  readonly itemNumber: number;
+  readonly title: string;
+  readonly part: string;
+}
+
+/** One answer and how many gave it. */
+export interface AnswerCount {
+  readonly component: string;
+  readonly type: Fact['type'];
+  readonly answer: string;
+  readonly right: boolean | null;
+  readonly count: number;
+  /** Can it be accepted from now on? */
+  readonly acceptable: boolean;
+}
+
+/** What was answered to a part, in all the round's scripts. */
+export interface AnswerTable extends AnsweredPart {
+  readonly scripts: number;
+  readonly answered: number;
+  /** The components by key, with their names. */
+  readonly components: readonly { readonly key: string; readonly name: Message | null }[];
+  readonly answers: readonly AnswerCount[];
+}
+
+export interface AcceptedAnswer {
+  readonly component: string;
+  readonly answer: string;
+}
+
+/** What accepting an answer would change. */
+export interface AcceptPreview {
+  readonly scripts: number;
+  /** Scripts whose marks change, by their codes. */
+  readonly changes: readonly {
+    readonly script: string;
+    readonly before: Hundredths;
+    readonly after: Hundredths;
+  }[];
+  /** Scripts of rounds that are signed off: their marks stay. */
+  readonly frozen: number;
+}

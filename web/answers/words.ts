@@ -1,0 +1,33 @@
+import { words } from '../words';
+
+export const t = words('answers', {
+  title: 'What was answered',
+  back: 'Sign-off',
+  part: 'Question {{number}} · {{title}}',
+  partOf: 'Question {{number}} {{part}} · {{title}}',
+  choose: 'Question',
+  facts: '{{answered}} of {{scripts}} scripts answered this',
+  nothing: 'Nobody has answered this yet.',
+  answer: 'Answer',
+  where: 'In',
+  count: 'Scripts',
+  found: 'Counts as',
+  right: 'right',
+  wrong: 'not accepted',
+  accept: 'Accept',
+  acceptOf: 'Accept “{{answer}}”',
+  acceptTitle: 'Accept “{{answer}}” from now on?',
+  acceptText:
+    'It then counts as right in every script, also in those that are handed in later. The question itself stays as it was published; this is kept beside it, with your reason.',
+  looking: 'Looking at what would change …',
+  changes_one: '{{count}} of {{scripts}} scripts changes its marks:',
+  changes_other: '{{count}} of {{scripts}} scripts change their marks:',
+  change: '{{script}}: {{before}} → {{after}}',
+  more: 'and {{count}} more',
+  none: 'No script changes its marks.',
+  frozen_one: '{{count}} script of a round that is signed off keeps its marks.',
+  frozen_other: '{{count}} scripts of rounds that are signed off keep their marks.',
+  reason: 'Reason, kept on record',
+  keep: 'Leave it as it is',
+  working: 'Scripts are being scored anew. Load the page again to see the new counts.',
+});
