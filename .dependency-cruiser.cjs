@@ -4,7 +4,8 @@ module.exports = {
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-stands-alone',
-      comment: 'core is pure: it knows no other room, no interface, no I/O; valibot, i18next (words) and itself only.',
+      comment:
+        'core is pure: it knows no other room, no interface, no I/O; valibot, i18next (words) and itself only.',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: { pathNot: ['^core/', '^node_modules/(valibot|i18next)'] },
