@@ -7,7 +7,7 @@ import type { ResultSheet } from '../../core/results/resultSheet';
 import type { AttemptRule, RoundDetail } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiClient } from '../testing/ApiClient';
-import { bestOf, isMarkedByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
+import { bestOf, isReadByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
 let house: Served;
@@ -23,7 +23,7 @@ afterAll(() => house.close());
 let version = 1;
 const newRound = (counts: AttemptRule, attemptsAllowed: number) =>
   house.addRound({ ...samplePaper(), version: version++ }, { counts, attemptsAllowed });
-const byPeople = kindNames.filter(isMarkedByPeople);
+const byPeople = kindNames.filter(isReadByPeople);
 
 /** Answers some kinds as well as can be and hands in; the rest stays empty. */
 async function sit(link: string, kinds: readonly KindName[]): Promise<ApiClient> {

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import type { Sample } from '../../core/kinds/contract';
 import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
 import { keyKindOf } from '../../core/kinds/keyKinds';
+import { sumMarks } from '../../core/marks';
 import { storeResponse, type StoredResponse } from '../../core/kinds/stored';
 import { itemSchema, paperSchema, type FullPaper, type Item } from '../../core/papers/paper';
 
@@ -15,11 +16,19 @@ const modules = import.meta.glob<{ samples: Sample<unknown, unknown, unknown>[] 
 export const sampleOf = (kind: KindName): Sample<unknown, unknown, unknown> =>
   modules[`../../core/kinds/${kind}/samples.ts`]!.samples[0]!;
 
-/** Do people mark the sample of a kind, all of it? */
+const componentsOf = (kind: KindName) =>
+  keyKindOf(kind).components(sampleOf(kind).content, sampleOf(kind).marks);
+
+/** Do people mark anything of the sample of a kind? */
+export const isReadByPeople = (kind: KindName): boolean => componentsOf(kind).some((c) => c.by === 'people');
+
+/** Do people mark all of it? */
 export const isMarkedByPeople = (kind: KindName): boolean =>
-  keyKindOf(kind)
-    .components(sampleOf(kind).content, sampleOf(kind).marks)
-    .every((component) => component.by === 'people');
+  componentsOf(kind).every((c) => c.by === 'people');
+
+/** What the machine gives the best answer to the sample of a kind. */
+export const machineMarks = (kind: KindName): number =>
+  sumMarks(componentsOf(kind).flatMap((c) => (c.by === 'machine' ? [c.of] : [])));
 
 /** The sample's best answer, as the journal holds it. */
 export const bestOf = (kind: KindName): StoredResponse => storeResponse(kind, sampleOf(kind).best);
