@@ -1,23 +1,10 @@
 import Joi from 'joi';
 import type { AcceptedAnswer } from '../../core/answers/api';
 import { forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
+import { partParams, targetIn } from '../http/partParams';
 import type { Services } from '../services';
 import { acceptAnswer, answeredParts, answerTable, previewAccept } from './operations';
 
-interface PartParams {
-  readonly round: number;
-  readonly item: string;
-  readonly part: string;
-}
-const partParams = Joi.object<PartParams>({
-  round: Joi.number().integer().min(1).required(),
-  item: Joi.string()
-    .pattern(/^[a-z0-9-]{1,40}$/)
-    .required(),
-  part: Joi.string()
-    .pattern(/^[A-F]$/)
-    .required(),
-});
 const accepted = {
   component: Joi.string()
     .pattern(/^[a-z0-9-]{1,20}$/)
@@ -30,7 +17,6 @@ const acceptBody = Joi.object<AcceptedAnswer & { reason: string }>({
   reason: Joi.string().trim().min(3).max(1000).required(),
 });
 
-const targetOf = ({ item, part }: PartParams) => `${item}/${part}`;
 const PART = '/rounds/:round/answers/:item/:part';
 
 /** What was answered, for the lead of a round, who can accept an answer that the key does not have. */
@@ -42,19 +28,19 @@ export function answerEndpoints(services: Services): Endpoint[] {
       (_, { params }) => answeredParts(services, params.id),
     ),
     forRoundStaff(['lead'], { method: 'get', path: PART, params: partParams }, (_, { params }) =>
-      answerTable(services, params.round, targetOf(params)),
+      answerTable(services, params.round, targetIn(params)),
     ),
     forRoundStaff(
       ['lead'],
       { method: 'post', path: `${PART}/preview`, params: partParams, body: previewBody },
-      (_, { params, body }) => previewAccept(services, params.round, { ...body, target: targetOf(params) }),
+      (_, { params, body }) => previewAccept(services, params.round, { ...body, target: targetIn(params) }),
     ),
     forRoundStaff(
       ['lead'],
       { method: 'post', path: `${PART}/accept`, params: partParams, body: acceptBody },
       (who, { params, body }) => {
         const at = { staffId: who.id, roundId: params.round };
-        acceptAnswer(services, at, { ...body, target: targetOf(params) });
+        acceptAnswer(services, at, { ...body, target: targetIn(params) });
         return {};
       },
     ),

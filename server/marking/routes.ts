@@ -1,17 +1,8 @@
 import Joi from 'joi';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
+import { partParams, targetIn } from '../http/partParams';
 import type { Services } from '../services';
 import { bench, giveMark, listPiles, signOff, signOffState, signOffStates, type NewMark } from './operations';
-
-const pileParams = Joi.object<{ round: number; item: string; part: string }>({
-  round: Joi.number().integer().min(1).required(),
-  item: Joi.string()
-    .pattern(/^[a-z0-9-]{1,40}$/)
-    .required(),
-  part: Joi.string()
-    .pattern(/^[A-F]$/)
-    .required(),
-});
 
 const markBody = Joi.object<NewMark>({
   given: Joi.object()
@@ -28,8 +19,8 @@ export function markingEndpoints(services: Services): Endpoint[] {
     ),
     forRoundStaff(
       ['assessor', 'lead'],
-      { method: 'get', path: '/marking/piles/:round/:item/:part', params: pileParams },
-      (who, { params }) => bench(services, who.id, params.round, `${params.item}/${params.part}`),
+      { method: 'get', path: '/marking/piles/:round/:item/:part', params: partParams },
+      (who, { params }) => bench(services, who.id, params.round, targetIn(params)),
     ),
     forStaff(
       ['assessor', 'lead'],
