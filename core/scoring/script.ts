@@ -7,7 +7,7 @@ import { responseOrEmpty } from '../kinds/stored';
 import type { Form } from '../forms/form';
 import { placeOf } from '../forms/drawForm';
 import { allParts, type FullPaper, type PartInPlace } from '../papers/paper';
-import { byPeople } from './components';
+import { byPeople, componentsOf } from './components';
 import { scorePart, type Answered, type PartToScore } from './scorePart';
 
 /** Stored answers by target. */
@@ -35,6 +35,7 @@ export interface Script {
 
 /** The parts of a script. A broken answer can cost its own part only: it counts as none. */
 export function partsOfScript({ paper, form, answers, locale }: Script): ScriptPart[] {
+  const components = componentsOf(paper);
   const shown = new Map(form.paper.questions.flatMap((q) => q.parts).map((p) => [p.target, p.shown]));
   return allParts(paper).map((at) => {
     const { part, item, target } = at;
@@ -45,7 +46,7 @@ export function partsOfScript({ paper, form, answers, locale }: Script): ScriptP
       ...at,
       ...{ kind, response, place: placeOf(item, part, locale), shown: shown.get(target) },
       ...{ arrangement: form.arrangements[target], empty: state === 'empty' },
-      components: kind.components(part.content, part.marks),
+      components: components.get(target)!,
     };
   });
 }

@@ -148,4 +148,9 @@ test('where staff work', async ({ browser, house, staff }) => {
   const lead = await staff(await room(), 'lead');
   await lead.goesTo('Sign-off');
   await shoot(lead.page, 'sign-off');
+  const november = lead.page.getByRole('row').filter({ hasText: 'Technician, November' });
+  await november.getByRole('link', { name: 'What was answered' }).click();
+  await lead.page.getByLabel('Question', { exact: true }).selectOption('Question 5 C · Tray 14');
+  await expect(lead.page.getByRole('button', { name: /^Accept/ }).first()).toBeVisible();
+  await shoot(lead.page, 'answers');
 });

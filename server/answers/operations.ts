@@ -246,7 +246,7 @@ export async function rescore(services: Services, correctionId: number): Promise
     await commits.run(() => {
       for (const { sitting, part, credits } of scored)
         if (sitting.scoredAt !== null)
-          keepCredits({ db, sittingId: sitting.id, at: clock.now() }, part, credits, 'rescore');
+          keepCredits({ db, sittingId: sitting.id, at: clock.now() }, part, credits);
     });
   }
 }

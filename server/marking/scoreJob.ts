@@ -128,35 +128,39 @@ interface Keeping {
   readonly at: number;
 }
 
-/** Adds the machine's marks of a part, where they are not those that stand. */
+/** Adds the machine's marks of a part, where they are not those that stand: an unchanged score leaves no trace. */
 export function keepCredits(
   { db, sittingId, at }: Keeping,
   { target, response }: ScriptPart,
   credits: readonly Credit[],
-  cause: MarkCause,
 ): void {
   const hash = responseHash(response);
   for (const { component, hundredths, verdict, reasons } of credits) {
     const before = standingMark(db, sittingId, target, component);
-    const same = before?.response === hash && (cause === 'score' || before.hundredths === hundredths);
-    if (same) continue;
+    if (before?.response === hash && before.hundredths === hundredths) continue;
     const given = { sittingId, target, component, hundredths, verdict, reasons, response: hash, at };
-    const why = before && cause === 'score' ? 'response changed' : cause;
+    const cause: MarkCause =
+      before === null ? 'score' : before.response === hash ? 'rescore' : 'response changed';
     const byMachine = { role: 'machine', staffId: null, level: null, comment: '' } as const;
-    addMark(db, { ...given, ...byMachine, cause: why }, before);
+    addMark(db, { ...given, ...byMachine, cause }, before);
   }
+}
+
+interface Tasks {
+  readonly roundId: number;
+  /** Of the sitting, as they were. */
+  readonly tasks: readonly (typeof markingTasks.$inferSelect)[];
 }
 
 /** A task for people where the part has something for them, or the machine has failed; opened again if it changed. */
 function keepTask(
-  { db, sittingId, at }: Keeping,
-  roundId: number,
+  { db, sittingId, at, roundId, tasks }: Keeping & Tasks,
   part: ScriptPart,
   failed: Extract<ScoreFound, { failure: unknown }> | null,
 ): void {
   const { target } = part;
   const queries = queriesOf(db);
-  const task = queries.tasks.all({ sittingId }).find((one) => one.target === target);
+  const task = tasks.find((one) => one.target === target);
   const [failure, trouble] = [failed?.failure ?? null, failed?.trouble ?? ''];
   const response = responseHash(part.response);
   const change = (to: Partial<typeof markingTasks.$inferSelect>) =>
@@ -184,14 +188,15 @@ export async function scoreSitting(services: Services, sittingId: number, { last
     // Readmitted or decided anew while it was scored: what was found is of other answers.
     if (findSitting(db, sittingId)?.closedAt !== sitting.closedAt) return;
     if (newestReceipt(db, sittingId)?.id !== receipt.id) return;
-    const keeping = { db, sittingId, at: clock.now() };
+    const tasks = queriesOf(db).tasks.all({ sittingId });
+    const keeping = { db, sittingId, at: clock.now(), roundId: round.id, tasks };
     for (const part of parts.filter(({ target }) => !waiting.has(target))) {
       const trouble = without.get(part.target);
       const score =
         trouble === undefined ? found.get(part.target) : ({ failure: 'no evidence', trouble } as const);
       const credits = part.empty ? unansweredCredits(part) : score && 'credits' in score ? score.credits : [];
-      keepCredits(keeping, part, credits, 'score');
-      keepTask(keeping, round.id, part, score && 'failure' in score ? score : null);
+      keepCredits(keeping, part, credits);
+      keepTask(keeping, part, score && 'failure' in score ? score : null);
     }
     if (waiting.size === 0) queriesOf(db).scored.run({ at: keeping.at, id: sittingId });
   });
