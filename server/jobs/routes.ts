@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import type { FailedJob } from '../../core/jobs/api';
 import { record } from '../audit/record';
-import { letters, sittings } from '../db/schema';
+import { keyCorrections, letters, sittings } from '../db/schema';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { conflict } from '../http/errors';
 import type { Services } from '../services';
@@ -14,6 +14,10 @@ type Job = typeof jobs.$inferSelect;
 function aboutOf({ db }: Services, { kind, subject }: Job): string {
   if (kind === 'score' || kind === 'settle')
     return db.select().from(sittings).where(eq(sittings.id, subject)).get()?.script ?? `${subject}`;
+  if (kind === 'rescore') {
+    const correction = db.select().from(keyCorrections).where(eq(keyCorrections.id, subject)).get();
+    if (correction) return `${correction.item}/${correction.part}`;
+  }
   if (kind === 'send-letter')
     return db.select().from(letters).where(eq(letters.id, subject)).get()?.to ?? `${subject}`;
   return `${subject}`;

@@ -55,11 +55,13 @@ export class Scorer {
     worker.unref();
     await once(worker, 'message', { signal: AbortSignal.timeout(START_MS) });
     worker.on('message', (found: ScoreFound) => this.settle(found));
-    worker.on('error', (error) => this.settle(failed('threw', String(error))));
-    // One that ends while nothing is asked of it costs no part its score.
+    let trouble: string | null = null;
+    worker.on('error', (error) => (trouble = String(error)));
+    // Only now is it gone: told at the error, the next part would be given to a worker that is about to end. One that
+    // ends while nothing is asked of it costs no part its score.
     worker.on('exit', (code) => {
       this.worker = null;
-      this.settle(failed('threw', `the worker ended with ${code}`));
+      this.settle(failed('threw', trouble ?? `the worker ended with ${code}`));
     });
     return worker;
   }

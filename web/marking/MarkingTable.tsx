@@ -128,8 +128,9 @@ function Giving({ script, onGiven }: GivingProps) {
   const all = showMarks(sumMarks(components.map((c) => c.of)));
   const ready = mark.missing.length === 0 && !busy;
 
-  const choose = (component: string, value: number) => {
-    const next = { ...given, [component]: value };
+  const choose = (component: string, value: number | undefined) => {
+    const { [component]: _, ...others } = given;
+    const next = value === undefined ? others : { ...others, [component]: value };
     setGiven(next);
     const open = components.find((c) => next[c.key] === undefined);
     setActive(open?.key ?? component);

@@ -10,7 +10,8 @@ interface Props {
   readonly given: MarksGiven;
   /** The component that number keys go to. */
   readonly active: string;
-  readonly onGive: (component: string, given: number) => void;
+  /** Nothing, where what was typed is no mark. */
+  readonly onGive: (component: string, given: number | undefined) => void;
 }
 
 /** The letter that chooses a component by keyboard. */
@@ -45,15 +46,15 @@ function Levels({ component, given, onGive }: OneProps) {
   );
 }
 
-/** Marks typed where there are no levels: what is no mark from 0 to the maximum is not taken. */
+/** Marks typed where there are no levels: what is no mark from 0 to the maximum is none, also where there was one. */
 function Typed({ component, onGive }: OneProps) {
   const [text, setText] = useState('');
   const take = (typed: string) => {
     setText(typed);
     const marks = Number(typed.replace(',', '.'));
     const hundredths = Math.round(marks * 100);
-    if (typed.trim() !== '' && hundredths >= 0 && hundredths <= component.of)
-      onGive(component.key, hundredths);
+    const isMark = typed.trim() !== '' && hundredths >= 0 && hundredths <= component.of;
+    onGive(component.key, isMark ? hundredths : undefined);
   };
   return (
     <input

@@ -133,6 +133,12 @@ describe('the marking table', () => {
     await userEvent.type(field, '3');
     expect(next()).toBeDisabled();
     await userEvent.clear(field);
+    // A mark that is typed on into none is none: what was typed before does not stand behind it.
+    await userEvent.type(field, '1');
+    expect(next()).toBeEnabled();
+    await userEvent.type(field, '3');
+    expect(next()).toBeDisabled();
+    await userEvent.clear(field);
     await userEvent.type(field, '1,5');
     expect(screen.getByRole('status')).toHaveTextContent('1½ of 2½');
     await userEvent.click(next());
