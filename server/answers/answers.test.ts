@@ -67,6 +67,8 @@ describe('what was answered', () => {
     expect((await accept(round, GAPS, { ...answer, reason: 'The German word is right too.' })).status).toBe(
       200,
     );
+    const early = await lead!.post<{ message: string }>(`/marking/rounds/${round}/sign-off`);
+    expect(early.body.message).toContain('an accepted answer is still being scored');
     await house.wired.services.jobs.turn();
     const added = standing(GAPS, 'b').slice(marksBefore);
     expect(added.map((m) => [m.cause, m.hundredths, m.supersedes !== null])).toEqual([

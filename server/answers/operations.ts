@@ -21,6 +21,7 @@ import { acceptIn } from '../papers/corrections';
 import { forgetPapers, isReadable, paperOfVersion } from '../papers/papers';
 import { findRound } from '../rounds/queries';
 import type { Services } from '../services';
+import { findSitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 
 type Sitting = typeof sittings.$inferSelect;
@@ -245,7 +246,8 @@ export async function rescore(services: Services, correctionId: number): Promise
     const scored = await rescored(services, judged, target);
     await commits.run(() => {
       for (const { sitting, part, credits } of scored)
-        if (sitting.scoredAt !== null)
+        // Readmitted meanwhile, or handed in anew: its own score follows, by the corrected key.
+        if (sitting.scoredAt !== null && findSitting(db, sitting.id)?.scoredAt === sitting.scoredAt)
           keepCredits({ db, sittingId: sitting.id, at: clock.now() }, part, credits);
     });
   }

@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, lte, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, lte, ne, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Clock } from '../clock';
 import type { GroupCommit } from '../db/groupCommit';
@@ -91,6 +91,12 @@ export class JobQueue {
 
   open(): number {
     return this.db.select({ n: count() }).from(jobs).where(eq(jobs.state, 'waiting')).get()?.n ?? 0;
+  }
+
+  /** How many of a kind have yet to be done, those that failed included. */
+  pending(kind: string): number {
+    const open = and(eq(jobs.kind, kind), ne(jobs.state, 'done'));
+    return this.db.select({ n: count() }).from(jobs).where(open).get()?.n ?? 0;
   }
 
   /** Jobs that were given up: they stay until somebody runs them again. */

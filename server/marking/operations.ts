@@ -276,6 +276,8 @@ export function signOff(services: Services, staffId: number, roundId: number): v
     state.beingScored > 0 ? `${state.beingScored} still being scored` : '',
     state.unmarked > 0 ? `${state.unmarked} unmarked` : '',
     state.handedIn === 0 ? 'nothing handed in' : '',
+    // An answer that was accepted holds for all scripts: their marks are not frozen before it is so.
+    services.jobs.pending('rescore') > 0 ? 'an accepted answer is still being scored' : '',
   ].filter(Boolean);
   if (open.length > 0)
     throw conflict('not-finished', `This round cannot be signed off yet: ${open.join(', ')}.`);
