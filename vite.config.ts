@@ -10,15 +10,27 @@ const OUT = path.resolve(import.meta.dirname, 'dist/web');
 const NOT_FOR_THE_DESK =
   /(StaffFrame|StaffHome|RoundPage|Rounds|PaperPage|OutboxPage|Piles|MarkingTable|SignOff|AnswersPage|SignIn|WatchRoom)-|(cyrillic|greek|vietnamese|latin-ext)/;
 
+/** Kept only where a paper has formulas. */
+const FOR_FORMULAS = /\/(Formula|KaTeX_[A-Za-z0-9]+)-/;
+
 /** The service worker beside the pages, and the list of files it keeps for a desk without a network. */
 const offline: Plugin = {
   name: 'offline',
   apply: 'build',
   async writeBundle(_options, output) {
-    const files = Object.keys(output)
-      .filter((name) => name.startsWith('assets/') && !NOT_FOR_THE_DESK.test(name))
-      .map((name) => `/${name}`);
-    writeFileSync(path.join(OUT, 'desk-files.json'), JSON.stringify(files));
+    const files = Object.keys(output).filter(
+      (name) => name.startsWith('assets/') && !NOT_FOR_THE_DESK.test(name),
+    );
+    const listed = {
+      desk: files.filter((name) => !FOR_FORMULAS.test(name)),
+      // Browsers that can run the desk read this form of the fonts.
+      formula: files.filter((name) => FOR_FORMULAS.test(name) && !/\.(woff|ttf)$/.test(name)),
+    };
+    const addresses = Object.entries(listed).map(([group, names]) => [
+      group,
+      names.map((name) => `/${name}`),
+    ]);
+    writeFileSync(path.join(OUT, 'desk-files.json'), JSON.stringify(Object.fromEntries(addresses)));
     await bundle({
       entryPoints: [path.resolve(import.meta.dirname, 'web/serviceWorker.ts')],
       outfile: path.join(OUT, 'service-worker.js'),

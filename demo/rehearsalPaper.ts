@@ -1,12 +1,12 @@
-import * as v from 'valibot';
-import { paperSchema, type FullPaper } from '../core/papers/paper';
+import type { FullPaper } from '../core/papers/paper';
+import { paperOfDraft } from '../server/papers/drafts';
 import { coffeeRota } from './items/coffeeRota';
-import { parseItem } from './items/itemDraft';
+import { firstVersion } from './items/draft';
 
 /** The rehearsal: the same desk, made-up questions, nothing at stake. */
 export function rehearsalPaper(): FullPaper {
-  const bank = coffeeRota.map(parseItem);
-  const paper = v.parse(paperSchema, {
+  const bank = coffeeRota.map(firstVersion);
+  return paperOfDraft({
     key: 'rehearsal',
     version: 1,
     title: 'Rehearsal: the coffee rota',
@@ -25,6 +25,6 @@ export function rehearsalPaper(): FullPaper {
     bands: [],
     showRightAnswers: true,
     rules: { version: 'rehearsal', text: '', statements: [] },
+    bank,
   });
-  return { ...paper, bank };
 }

@@ -1,11 +1,11 @@
-import * as v from 'valibot';
-import { paperSchema, type FullPaper } from '../core/papers/paper';
-import { parseItem, type ItemDraft } from './items/itemDraft';
+import type { FullPaper } from '../core/papers/paper';
+import { paperOfDraft } from '../server/papers/drafts';
+import { firstVersion, type Draft } from './items/draft';
 import { aDayOfCounting, partsOfASeed, readingTheDial, whichTrays } from './items/observing';
 import { moisture, theLabel, tray14 } from './items/records';
 import { daysToHalf, incidentNote, strongestLot } from './items/writingAndPrograms';
 
-const sections: { key: string; title: string; introduction: string; items: ItemDraft[] }[] = [
+const sections: { key: string; title: string; introduction: string; items: Draft[] }[] = [
   {
     key: 'A',
     title: 'Observing',
@@ -29,14 +29,13 @@ const sections: { key: string; title: string; introduction: string; items: ItemD
 const RULES = `These rules keep the test fair for everybody who sits it.
 
 - Work alone. Nobody helps you and nobody else is in the room.
-- You may use paper and a pencil. Books, telephones and other programs stay closed.
+- You may use paper and a pencil. Books, phones and other programs stay closed.
 - The questions belong to the archive. Do not copy them or pass them on.
 - If something fails – the light, the network, this window – do not worry: open your link again. Your answers are kept, and the clock runs on.`;
 
 /** The job applicants' paper, parsed as any paper is before it is published. */
 export function technicianPaper(): FullPaper {
-  const bank = sections.flatMap((s) => s.items).map(parseItem);
-  const paper = v.parse(paperSchema, {
+  return paperOfDraft({
     key: 'germination-data-technician',
     version: 1,
     title: 'Germination Data Technician',
@@ -67,6 +66,6 @@ export function technicianPaper(): FullPaper {
         },
       ],
     },
+    bank: sections.flatMap((s) => s.items).map(firstVersion),
   });
-  return { ...paper, bank };
 }

@@ -14,14 +14,14 @@ const KEY_HALF =
 /** Everything that a candidate's device can come to load: by import at once or later, all but the pages of staff. */
 function modulesOfCandidates(): string[] {
   const chunks = JSON.parse(readFileSync('dist/modules.json', 'utf8')) as Chunk[];
-  const kept = JSON.parse(readFileSync('dist/web/desk-files.json', 'utf8')) as string[];
+  const kept = JSON.parse(readFileSync('dist/web/desk-files.json', 'utf8')) as Record<string, string[]>;
   const seen = new Set<string>();
   const add = (name: string): void => {
     if (seen.has(name)) return;
     seen.add(name);
     chunks.find((chunk) => chunk.name === name)?.imports.forEach(add);
   };
-  for (const file of kept) add(file.slice(1));
+  for (const file of Object.values(kept).flat()) add(file.slice(1));
   return chunks.filter((chunk) => seen.has(chunk.name)).flatMap((chunk) => chunk.modules);
 }
 

@@ -1,3 +1,5 @@
+import { documentAsText } from '../core/documents/documentAsText';
+import { say } from '../core/messages/words';
 import type { Page, Response } from '@playwright/test';
 import { technicianPaper } from '../demo/technicianPaper';
 import { expect, test } from './house';
@@ -42,7 +44,10 @@ const QUESTION_TEXTS = technicianPaper()
   .bank.flatMap(({ parts, source }) =>
     [...parts.map((part) => part.prompt), ...(source?.tabs ?? []).map((tab) => tab.body)].map(
       // The longest run of plain words: what is set in bold or a formula stands between signs.
-      (text) => (text.match(/[A-Za-z ,]+/g) ?? []).sort((a, b) => b.length - a.length)[0]!.trim(),
+      (text) =>
+        (documentAsText(text, say).match(/[A-Za-z ,]+/g) ?? [])
+          .sort((a, b) => b.length - a.length)[0]!
+          .trim(),
     ),
   )
   .filter((text) => text.length > 12);

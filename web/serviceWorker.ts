@@ -24,17 +24,18 @@ const SLOW_MS = 4000;
 
 const kept = () => caches.open(CACHE);
 
-/** Everything the arrival and the desk are made of, as the build listed it; what is no longer named is dropped. */
-async function keepAll(): Promise<void> {
+/** Everything the arrival and the desk are made of, as the build listed it in groups; what is no longer named is dropped. */
+async function keepAll(groups: readonly string[]): Promise<void> {
   const answer = await fetch('/desk-files.json', { cache: 'no-cache' });
-  const files = (await answer.json()) as string[];
+  const listed = (await answer.json()) as Record<string, string[]>;
+  const files = groups.flatMap((group) => listed[group] ?? []);
   const cache = await kept();
   const present = new Set((await cache.keys()).map((request) => new URL(request.url).pathname));
   await cache.add(new Request(SHELL, { cache: 'no-cache' }));
   await Promise.all(files.filter((file) => !present.has(file)).map((file) => cache.add(file)));
   // With another build come other engines under the same names.
   const sameBuild = files.every((name) => present.has(name));
-  const wanted = new Set([SHELL, ...files]);
+  const wanted = new Set([SHELL, ...Object.values(listed).flat()]);
   await Promise.all(
     [...present]
       .filter((file) => !wanted.has(file) && !(sameBuild && file.startsWith('/vendor/')))
@@ -67,7 +68,8 @@ worker.addEventListener('install', () => void worker.skipWaiting());
 worker.addEventListener('activate', (event) => (event as Lasting).waitUntil(worker.clients.claim()));
 worker.addEventListener('message', (event) => {
   const { ports } = event;
-  const work = keepAll().finally(() => ports[0]?.postMessage('kept'));
+  const { keep } = event.data as { readonly keep: readonly string[] };
+  const work = keepAll(keep).finally(() => ports[0]?.postMessage('kept'));
   (event as unknown as Lasting).waitUntil(work);
 });
 worker.addEventListener('fetch', (event) => {

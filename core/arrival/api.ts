@@ -1,3 +1,5 @@
+import type { Document } from '../documents/document';
+import type { NodeType } from '../documents/everyNode';
 import type { KindName } from '../kinds/candidateKinds';
 import type { CoverSection } from '../papers/candidatePaper';
 import type { Receipt } from '../sittings/api';
@@ -41,17 +43,19 @@ export interface ArrivalView {
   readonly pictureTaken: boolean;
   readonly rules: {
     readonly version: string;
-    readonly text: string;
+    readonly text: Document;
     readonly statements: readonly { key: string; text: string }[];
   };
   readonly cover: {
-    readonly text: string;
+    readonly text: Document;
     readonly sections: readonly CoverSection[];
     readonly questions: number;
     readonly wrongCosts: boolean;
     readonly warningMinutes: readonly number[];
     readonly peopleMark: boolean;
     readonly kinds: readonly KindName[];
+    /** What its texts hold, so that what draws them is on the device before the clock starts. */
+    readonly textNodes: readonly NodeType[];
   };
   readonly receipt: Receipt | null;
   readonly waitingFor: readonly string[];

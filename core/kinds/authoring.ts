@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { withDocuments, type ParseText } from '../documents/withDocuments';
 import { sumMarks, type Hundredths } from '../marks';
 import { message } from '../messages/message';
 import type { Component, Content, Issue, Place, Published } from './contract';
@@ -39,10 +40,17 @@ export function issuesOf(kind: AnyKeyKind, draft: unknown, place: Place): readon
   return [...found, ...issuesOfComponents(kind.components(content, place.marks), place.marks)];
 }
 
-/** A draft as content that can be published, or the severe issues that keep it from that. */
-export function publishDraft(kind: AnyKeyKind, draft: unknown, place: Place): Published<unknown, unknown> {
-  const issues = issuesOf(kind, draft, place).filter((issue) => issue.severity === 'severe');
-  return issues.length > 0 ? { issues } : { content: parseContent(kind, draft) };
+/** A draft as content that can be published, its Markdown as trees, or the severe issues that keep it from that. */
+export function publishDraft(
+  kind: AnyKeyKind,
+  draft: unknown,
+  place: Place,
+  parse: ParseText,
+): Published<unknown, unknown> {
+  const texts = withDocuments(draft, kind.documents, parse);
+  const all = [...texts.issues, ...issuesOf(kind, texts.value, place)];
+  const issues = all.filter((issue) => issue.severity === 'severe');
+  return issues.length > 0 ? { issues } : { content: parseContent(kind, texts.value) };
 }
 
 /** Parses content of the present version. Throws where it is misshapen. */

@@ -1,5 +1,7 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
+import { plainDocument } from '../documents/document';
+import { withDocuments } from '../documents/withDocuments';
 import { say } from '../messages/words';
 import { sumMarks } from '../marks';
 import { seededRandom } from '../random';
@@ -18,6 +20,8 @@ const samplesOf = (name: KindName) => modules[`./${name}/samples.ts`]?.samples ?
 const kinds = keyKinds as unknown as KeyKinds;
 const throughJson = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
+const asPlainText = (text: string) => ({ document: plainDocument(text), issues: [] });
+
 describe.each(kindNames)('kind %s', (name) => {
   const candidate = candidateKindOf(name);
   const key = keyKindOf(name);
@@ -25,7 +29,8 @@ describe.each(kindNames)('kind %s', (name) => {
   it('is named as its folder on both halves, has samples, and a blank draft whose issues have paths', () => {
     expect([candidate.name, key.name]).toEqual([name, name]);
     expect(samplesOf(name).length).toBeGreaterThan(0);
-    const issues = issuesOf(key, key.blank(), placeFor(100));
+    const { value } = withDocuments(key.blank(), key.documents, asPlainText);
+    const issues = issuesOf(key, value, placeFor(100));
     for (const issue of issues) expect(issue.path.length).toBeGreaterThan(0);
   });
 
@@ -62,8 +67,10 @@ describe.each(kindNames)('kind %s', (name) => {
     });
 
     it('can be published, and cannot with another number of marks or without a key', () => {
-      expect(publishDraft(key, content, place)).toEqual({ content });
-      expect(publishDraft(key, { asked: content.asked, key: {} }, place)).toHaveProperty('issues');
+      expect(publishDraft(key, content, place, asPlainText)).toEqual({ content });
+      expect(publishDraft(key, { asked: content.asked, key: {} }, place, asPlainText)).toHaveProperty(
+        'issues',
+      );
     });
 
     it('starts empty, is done by its best answer however it is arranged, and both belong', () => {

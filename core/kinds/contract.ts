@@ -1,4 +1,5 @@
 import type { GenericSchema } from 'valibot';
+import type { Document } from '../documents/document';
 import type { Hundredths } from '../marks';
 import type { Message, Say } from '../messages/message';
 import type { Exact } from '../numbers/exact';
@@ -162,6 +163,8 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   upgradeContent(stored: unknown, from: number): unknown;
   /** What an author begins with. */
   blank(): unknown;
+  /** The fields that authors write in Markdown and that hold a tree once published, as `key.rubric.scheme`. */
+  readonly documents: readonly string[];
   /** Contradictions within well-formed content, and advice. Severe ones keep it from being published. */
   check(content: Content<Asked, Key>, place: Place): readonly Issue[];
   /** A fixed arrangement for one form; never the right answer where that would give it away. Stored in the form. */
@@ -171,7 +174,7 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   /** Their maxima add up to the part's marks exactly. */
   components(content: Content<Asked, Key>, marks: Hundredths): readonly Component[];
   /** What assessors are told; null where people decide nothing. */
-  markScheme(content: Content<Asked, Key>): string | null;
+  markScheme(content: Content<Asked, Key>): Document | null;
   /** What has to be run before it can be scored. */
   evidence(
     content: Content<Asked, Key>,
@@ -192,6 +195,7 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
 export const plainKey = {
   contentVersion: 1,
   upgradeContent: (stored: unknown) => stored,
+  documents: [],
   check: () => [],
   markScheme: () => null,
   evidence: () => [],

@@ -1,3 +1,4 @@
+import type { Document } from '../documents/document';
 import type { KindName } from '../kinds/candidateKinds';
 import type { Component, Credit } from '../kinds/contract';
 import type { Hundredths } from '../marks';
@@ -30,9 +31,9 @@ export interface MarkingScript {
 
 /** What stays the same while an assessor goes through a pile. */
 export interface MarkingBench extends MarkingPile {
-  readonly prompt: string;
+  readonly prompt: Document;
   readonly source: Source | null;
-  readonly scheme: string;
+  readonly scheme: Document;
   readonly scripts: readonly MarkingScript[];
 }
 

@@ -2,6 +2,7 @@ import i18next from 'i18next';
 import { kindMessages } from '../kinds/messages.en';
 import type { Message, Say } from './message';
 import { messages as author } from './author.en';
+import { document } from './documents.en';
 import { component, progress, sheet, stored, verdict } from './results.en';
 
 /** The words of the whole application, by area. Codes are `area.key`. */
@@ -9,7 +10,7 @@ const language = i18next.createInstance();
 void language.init({
   ...{
     lng: 'en',
-    resources: { en: { ...kindMessages, author, component, progress, sheet, stored, verdict } },
+    resources: { en: { ...kindMessages, author, component, document, progress, sheet, stored, verdict } },
   },
   ...{ interpolation: { escapeValue: false }, initAsync: false, keySeparator: false, nsSeparator: false },
 });

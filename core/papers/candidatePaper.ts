@@ -1,3 +1,4 @@
+import type { Document } from '../documents/document';
 import type { KindName } from '../kinds/candidateKinds';
 import { sumMarks, type Hundredths } from '../marks';
 import type { Message } from '../messages/message';
@@ -8,7 +9,7 @@ export interface ShownPart {
   readonly target: string;
   readonly kind: KindName;
   readonly marks: Hundredths;
-  readonly prompt: string;
+  readonly prompt: Document;
   readonly shown: unknown;
   readonly rule: Message | null;
 }
@@ -36,7 +37,7 @@ export interface CandidatePaper {
   readonly sections: readonly {
     readonly key: string;
     readonly title: string;
-    readonly introduction: string;
+    readonly introduction: Document;
     readonly minutes: number | null;
   }[];
   readonly questions: readonly Question[];
@@ -103,3 +104,12 @@ export function outlineSections(paper: CandidatePaper): CoverSection[] {
     };
   });
 }
+
+/** All the texts of a copy. */
+export const documentsIn = (paper: CandidatePaper): Document[] => [
+  ...paper.sections.map((section) => section.introduction),
+  ...paper.questions.flatMap(({ source, parts }) => [
+    ...(source?.tabs.map((tab) => tab.body) ?? []),
+    ...parts.map((part) => part.prompt),
+  ]),
+];

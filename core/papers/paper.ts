@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { documentSchema } from '../documents/documentSchema';
 import { sumMarks, type Hundredths } from '../marks';
 import { readContent } from '../kinds/authoring';
 import { isKindName, type KindName } from '../kinds/candidateKinds';
@@ -11,7 +12,11 @@ const text = v.pipe(v.string(), v.maxLength(20_000));
 
 const sourceSchema = v.strictObject({
   key,
-  tabs: v.pipe(v.array(v.strictObject({ title: text, body: text })), v.minLength(1), v.maxLength(6)),
+  tabs: v.pipe(
+    v.array(v.strictObject({ title: text, body: documentSchema })),
+    v.minLength(1),
+    v.maxLength(6),
+  ),
 });
 /** What a question is about. Questions whose sources have the same key share it at the desk. */
 export type Source = v.InferOutput<typeof sourceSchema>;
@@ -25,7 +30,7 @@ const partSchema = v.pipe(
     marks: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100_000)),
     /** The author's estimate, for the pace line; null falls back to the marks. */
     minutes: v.nullable(v.pipe(v.number(), v.minValue(0))),
-    prompt: text,
+    prompt: documentSchema,
     content: v.unknown(),
   }),
   v.rawTransform(({ dataset, addIssue, NEVER }) => {
@@ -57,7 +62,7 @@ export type Item = v.InferOutput<typeof itemSchema>;
 const sectionSchema = v.strictObject({
   key: letter,
   title: text,
-  introduction: text,
+  introduction: documentSchema,
   /** A limit of its own, from when the section is first opened; null for none. It runs inside the paper's. */
   minutes: v.nullable(v.pipe(v.number(), v.minValue(1), v.maxValue(600))),
   items: v.pipe(v.array(v.strictObject({ key, version: v.number() })), v.minLength(1)),
@@ -67,16 +72,22 @@ export const paperSchema = v.strictObject({
   key,
   version: v.pipe(v.number(), v.integer(), v.minValue(1)),
   title: text,
-  cover: text,
+  cover: documentSchema,
   minutes: v.pipe(v.number(), v.minValue(1), v.maxValue(600)),
   warningMinutes: v.array(v.number()),
   sections: v.pipe(v.array(sectionSchema), v.minLength(1), v.maxLength(6)),
   /** Bands from the lowest; `from` in hundredths. */
   bands: v.array(v.strictObject({ title: text, from: v.number() })),
   showRightAnswers: v.boolean(),
-  rules: v.strictObject({ version: v.string(), text, statements: v.array(v.strictObject({ key, text })) }),
+  rules: v.strictObject({
+    version: v.string(),
+    text: documentSchema,
+    statements: v.array(v.strictObject({ key, text })),
+  }),
 });
 export type Paper = v.InferOutput<typeof paperSchema>;
+
+export const fullPaperSchema = v.strictObject({ ...paperSchema.entries, bank: v.array(itemSchema) });
 
 /** A published paper with the very item versions it names. */
 export interface FullPaper extends Paper {

@@ -1,3 +1,4 @@
+import type { Document } from '../documents/document';
 import { candidateKindOf, type KindName } from '../kinds/candidateKinds';
 import type { Component } from '../kinds/contract';
 import { sumMarks, type Hundredths } from '../marks';
@@ -22,7 +23,7 @@ export interface ResultComponent {
 export interface ResultPart {
   readonly key: string;
   readonly kind: KindName;
-  readonly prompt: string;
+  readonly prompt: Document;
   readonly shown: unknown;
   readonly response: unknown;
   readonly hundredths: Hundredths;

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { matchesText, normaliseText } from './compareText';
-import { parsePassage, passageAsText } from './passage';
 
 const exactly = { ignoreCase: false, ignoreAccents: false, slips: 0 };
 const anyCase = { ...exactly, ignoreCase: true };
@@ -125,40 +124,4 @@ it('a text is the same when it is made comparable again', () => {
     const once = normaliseText(given, anyAccent);
     expect(normaliseText(once, anyAccent)).toBe(once.replace(/\.$/, '') || once);
   }
-});
-
-describe('passages', () => {
-  it('reads paragraphs, lists, tables and the three styles', () => {
-    const blocks = parsePassage(
-      'One **two** *three* `four`\n\n- a\n- b\n\n| Lot | Up |\n|---|---|\n| K-1 | 3 |',
-    );
-    expect(blocks).toEqual([
-      {
-        type: 'paragraph',
-        inlines: [
-          { text: 'One ' },
-          { text: 'two', style: 'strong' },
-          { text: ' ' },
-          { text: 'three', style: 'stressed' },
-          { text: ' ' },
-          { text: 'four', style: 'code' },
-        ],
-      },
-      { type: 'list', ordered: false, items: [[{ text: 'a' }], [{ text: 'b' }]] },
-      {
-        type: 'table',
-        head: [[{ text: 'Lot' }], [{ text: 'Up' }]],
-        rows: [[[{ text: 'K-1' }], [{ text: '3' }]]],
-      },
-    ]);
-  });
-
-  it('never turns HTML into mark-up', () => {
-    expect(parsePassage('<img src=x onerror=alert(1)>')).toEqual([
-      { type: 'paragraph', inlines: [{ text: '<img src=x onerror=alert(1)>' }] },
-    ]);
-  });
-
-  it('gives plain text for printouts', () =>
-    expect(passageAsText('**both**\n\n1. a\n2. b')).toBe('both\n\n– a\n– b'));
 });

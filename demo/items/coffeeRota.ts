@@ -1,5 +1,5 @@
 import { chooseOne, figure, gapsIn, inOrder, program, written } from './contents';
-import type { ItemDraft } from './itemDraft';
+import type { Draft } from './draft';
 
 const rota = {
   key: 'the-rota',
@@ -21,12 +21,12 @@ On Fridays whoever comes first makes it.`,
 const question = (
   key: string,
   title: string,
-  part: Omit<ItemDraft['parts'][number], 'key' | 'minutes'>,
-  source: ItemDraft['source'] = null,
-): ItemDraft => ({ key, title, source, parts: [{ key: 'A', minutes: null, ...part }] });
+  part: Omit<Draft['parts'][number], 'key' | 'minutes'>,
+  source: Draft['source'] = null,
+): Draft => ({ key, title, source, parts: [{ key: 'A', minutes: null, ...part }] });
 
 /** Six easy questions about the building's coffee rota: one of each kind there is. */
-export const coffeeRota: ItemDraft[] = [
+export const coffeeRota: Draft[] = [
   question(
     'who-on-wednesday',
     'Who on Wednesday?',

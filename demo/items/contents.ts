@@ -5,7 +5,7 @@ import type { GapsAsked, GapsKey } from '../../core/kinds/gaps/content';
 import type { NumberAsked, NumberKey } from '../../core/kinds/number/content';
 import type { OrderAsked, OrderKey } from '../../core/kinds/order/content';
 import type { Rubric } from '../../core/kinds/shared/rubric';
-import type { WritingAsked, WritingKey } from '../../core/kinds/writing/content';
+import type { WritingAsked } from '../../core/kinds/writing/content';
 
 /* The contents of the demo's questions, written shorter than they are stored: what is usual is left out. */
 
@@ -79,15 +79,18 @@ export const inOrder = (
   key: { right: [...right] },
 });
 
-const told = ({ criteria }: Rubric) =>
+/** A rubric with its scheme in Markdown. */
+type RubricDraft = Omit<Rubric, 'scheme'> & { readonly scheme: string };
+
+const told = ({ criteria }: RubricDraft) =>
   criteria.map(({ title, levels }) => ({
     ...{ title, hundredths: Math.max(...levels.map((level) => level.hundredths)) },
   }));
 
 export const written = (
   words: { readonly from: number; readonly to: number },
-  rubric: Rubric,
-): Content<WritingAsked, WritingKey> => ({
+  rubric: RubricDraft,
+): Content<WritingAsked, { readonly rubric: RubricDraft }> => ({
   asked: { format: 'rich', wordsFrom: words.from, wordsTo: words.to, criteria: told(rubric) },
   key: { rubric },
 });
@@ -96,10 +99,12 @@ interface Program extends Pick<CodeAsked, 'functionName' | 'languages'> {
   readonly cases: readonly (CodeKey['cases'][number] & { readonly shown: boolean })[];
   readonly groups: CodeKey['groups'];
   readonly numberTolerance?: number;
-  readonly rubric?: Rubric;
+  readonly rubric?: RubricDraft;
 }
 
-export function program({ cases, groups, rubric, ...asked }: Program): Content<CodeAsked, CodeKey> {
+type ProgramKey = Omit<CodeKey, 'rubric'> & { readonly rubric: RubricDraft | null };
+
+export function program({ cases, groups, rubric, ...asked }: Program): Content<CodeAsked, ProgramKey> {
   const these = (shown: boolean) =>
     cases
       .filter((one) => one.shown === shown)

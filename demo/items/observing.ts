@@ -1,7 +1,7 @@
 import { chooseOne, chooseTwo, figure, inOrder } from './contents';
-import type { ItemDraft } from './itemDraft';
+import type { Draft } from './draft';
 
-export const partsOfASeed: ItemDraft = {
+export const partsOfASeed: Draft = {
   key: 'parts-of-a-seed',
   title: 'Parts of a seed',
   source: null,
@@ -26,7 +26,7 @@ export const partsOfASeed: ItemDraft = {
   ],
 };
 
-export const whichTrays: ItemDraft = {
+export const whichTrays: Draft = {
   key: 'which-trays',
   title: 'Which trays?',
   source: null,
@@ -52,7 +52,7 @@ export const whichTrays: ItemDraft = {
   ],
 };
 
-export const readingTheDial: ItemDraft = {
+export const readingTheDial: Draft = {
   key: 'reading-the-dial',
   title: 'Reading the dial',
   source: null,
@@ -78,7 +78,7 @@ export const readingTheDial: ItemDraft = {
   ],
 };
 
-export const aDayOfCounting: ItemDraft = {
+export const aDayOfCounting: Draft = {
   key: 'a-day-of-counting',
   title: 'A day of counting',
   source: null,

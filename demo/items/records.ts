@@ -1,5 +1,5 @@
 import { chooseTwo, figure, gapsIn } from './contents';
-import type { ItemDraft } from './itemDraft';
+import type { Draft } from './draft';
 
 const trayNote = {
   key: 'tray-14',
@@ -12,7 +12,7 @@ Lots K-1 and K-3 had been moved to the north rack the evening before. The count 
 
 The archive counts a seed as germinated only when the root is at least as long as the seed.
 
-A lot is re-sown when fewer than 65 % have germinated on day 21, unless more than a tenth are empty.`,
+A lot is :meaning[re-sown]{says="sown again with new seeds of the same lot"} when fewer than 65 % have germinated on day 21, unless more than a tenth are empty.`,
     },
     {
       title: 'Counts, tray 14',
@@ -26,7 +26,7 @@ A lot is re-sown when fewer than 65 % have germinated on day 21, unless more tha
   ],
 };
 
-export const tray14: ItemDraft = {
+export const tray14: Draft = {
   key: 'tray-14',
   title: 'Tray 14',
   source: trayNote,
@@ -82,7 +82,7 @@ export const tray14: ItemDraft = {
   ],
 };
 
-export const theLabel: ItemDraft = {
+export const theLabel: Draft = {
   key: 'the-label',
   title: 'The label',
   source: trayNote,
@@ -112,7 +112,7 @@ export const theLabel: ItemDraft = {
   ],
 };
 
-export const moisture: ItemDraft = {
+export const moisture: Draft = {
   key: 'moisture',
   title: 'Moisture',
   source: {

@@ -1,9 +1,9 @@
 import { program, written } from './contents';
-import type { ItemDraft } from './itemDraft';
+import type { Draft } from './draft';
 
 const level = (marks: number, label: string, says: string) => ({ hundredths: marks * 100, label, says });
 
-export const incidentNote: ItemDraft = {
+export const incidentNote: Draft = {
   key: 'incident-note',
   title: 'Incident note',
   source: {
@@ -88,7 +88,7 @@ export const incidentNote: ItemDraft = {
 
 const lot = (name: string, sown: number, up: number) => ({ name, sown, up });
 
-export const strongestLot: ItemDraft = {
+export const strongestLot: Draft = {
   key: 'strongest-lot',
   title: 'Strongest lot',
   source: null,
@@ -180,7 +180,7 @@ export const strongestLot: ItemDraft = {
   ],
 };
 
-export const daysToHalf: ItemDraft = {
+export const daysToHalf: Draft = {
   key: 'days-to-half',
   title: 'Days to half',
   source: null,

@@ -1,3 +1,5 @@
+import { documentAsText } from '../../core/documents/documentAsText';
+import { say } from '../../core/messages/words';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { RoundSettings } from '../../core/rounds/api';
@@ -246,7 +248,7 @@ describe('what is told', () => {
     expect(body.round).toMatchObject({ attemptsAllowed: 2, counts: 'mean', timeZone: 'Europe/Oslo' });
     expect(body.attempt).toBe(1);
     const paper = samplePaper();
-    const prompts = paper.bank.flatMap((item) => item.parts.map((part) => part.prompt));
+    const prompts = paper.bank.flatMap((item) => item.parts.map((part) => documentAsText(part.prompt, say)));
     for (const prompt of prompts) expect(JSON.stringify(body)).not.toContain(prompt);
   });
 

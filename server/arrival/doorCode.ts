@@ -1,6 +1,6 @@
 import { createHmac } from 'node:crypto';
 
-/** Short words that are clear when read out in a hall or on the telephone. */
+/** Short words that are clear when read out in a hall or on the phone. */
 const WORDS = [
   ...['RUSH', 'KALE', 'MOSS', 'FERN', 'REED', 'THYME', 'SEDGE', 'HAZEL', 'BIRCH', 'CLOVER', 'BARLEY'],
   ...['POPPY', 'SORREL', 'YARROW', 'THRIFT', 'HOLLY', 'ASTER', 'BROOM', 'HEATH', 'LUPIN', 'TANSY', 'VETCH'],

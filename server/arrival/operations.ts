@@ -1,10 +1,11 @@
+import { typesIn } from '../../core/documents/everyNode';
 import { fileTypeFromBuffer } from 'file-type';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { CheckResult } from '../../core/arrival/checks';
 import { stageOf, type Stage } from '../../core/arrival/stage';
 import { plainForm } from '../../core/forms/drawForm';
 import { componentsOf, byPeople } from '../../core/scoring/components';
-import { outlineSections } from '../../core/papers/candidatePaper';
+import { documentsIn, outlineSections } from '../../core/papers/candidatePaper';
 import { allParts, type FullPaper } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiError, badRequest, conflict, linkNeeded } from '../http/errors';
@@ -97,6 +98,7 @@ function toldOf(paper: FullPaper): Told {
     wrongCosts: copy.wrongCosts,
     warningMinutes: paper.warningMinutes,
     kinds: [...new Set(parts.map((p) => p.part.kind))],
+    textNodes: [...typesIn([paper.cover, paper.rules.text, ...documentsIn(copy)])],
     peopleMark: read.length > 0,
   };
   const made = { cover, byPeople: [...new Set(read)] };

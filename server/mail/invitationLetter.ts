@@ -82,7 +82,7 @@ Your reference: ${candidate.reference}
 Your personal link – please do not pass it on:
 ${link}
 
-What to prepare: a laptop or a telephone with a current browser${round.camera ? ' and a camera' : ''}, a quiet place, a charged battery. The link leads through readiness checks first; they cost no time. If the window or the connection closes, open the same link again: your answers are kept.
+What to prepare: a laptop or a phone with a current browser${round.camera ? ' and a camera' : ''}, a quiet place, a charged battery. The link leads through readiness checks first; they cost no time. If the window or the connection closes, open the same link again: your answers are kept.
 
 ${round.help}
 `;

@@ -1,3 +1,4 @@
+import { emptyDocument } from '../../core/documents/document';
 import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
 import { plainForm } from '../../core/forms/drawForm';
 import type { Component, Credit } from '../../core/kinds/contract';
@@ -160,7 +161,7 @@ export function bench(services: Services, staffId: number, roundId: number, targ
   return {
     ...pileOf(services, tasks, staffId),
     ...{ prompt: part.prompt, source: question.source },
-    scheme: keyKindOf(part.kind).markScheme(place.part.content) ?? '',
+    scheme: keyKindOf(part.kind).markScheme(place.part.content) ?? emptyDocument,
     scripts: claim(services, tasks, staffId).map((task) => scriptOf(services, task)),
   };
 }

@@ -40,7 +40,7 @@ describe('a paper', () => {
     const [part] = samplePaper().bank.find((item) => item.key === 'the-choice')!.parts;
     const content = { ...part!.content, key: { right: ['samphire'] } };
     const publish = () => publishPaper(house.wired.services.db, withPart({ content }, 8));
-    const path = ['the-choice', 'A', 'key', 'right'];
+    const path = ['bank', 0, 'parts', 0, 'content', 'key', 'right'];
     expect(publish).toThrow(
       expect.objectContaining({
         code: 'unreadable',

@@ -1,15 +1,13 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import { canonicalJson } from '../../core/journal/canonicalJson';
-import { placeOf } from '../../core/forms/drawForm';
-import { issuesOf } from '../../core/kinds/authoring';
-import { keyKindOf } from '../../core/kinds/keyKinds';
 import { itemSchema, paperSchema, type FullPaper, type Item, type Paper } from '../../core/papers/paper';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { items, itemVersions, papers, paperVersions } from '../db/schema';
 import { paperUnreadable, unreadable } from '../http/errors';
 import { withCorrections } from './corrections';
+import { issuesOfBank } from './drafts';
 
 export interface PaperVersion {
   readonly id: number;
@@ -91,13 +89,9 @@ function keepItem(db: Db, item: Item): void {
 
 /** Refuses items whose content contradicts itself, with the path of each issue. */
 function refuseIssues(bank: readonly Item[]): void {
-  const issues = bank.flatMap((item) =>
-    item.parts.flatMap((part) =>
-      issuesOf(keyKindOf(part.kind), part.content, placeOf(item, part, 'en'))
-        .filter((issue) => issue.severity === 'severe')
-        .map(({ path, message }) => ({ path: [item.key, part.key, ...path], message })),
-    ),
-  );
+  const issues = issuesOfBank(bank)
+    .filter((issue) => issue.severity === 'severe')
+    .map(({ path, message }) => ({ path, message }));
   if (issues.length > 0) throw unreadable('This paper has questions that cannot be published yet.', issues);
 }
 

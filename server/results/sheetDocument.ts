@@ -1,3 +1,4 @@
+import { documentAsText } from '../../core/documents/documentAsText';
 import { format } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { message } from '../../core/messages/message';
@@ -10,7 +11,6 @@ import {
   type ResultQuestion,
   type ResultSheet,
 } from '../../core/results/resultSheet';
-import { passageAsText } from '../../core/text/passage';
 
 const SOFT = '#52606D';
 const KELP = '#12564F';
@@ -58,7 +58,11 @@ function part(p: ResultPart, several: boolean): Content[] {
   const answer = answerOnSheet(p, p.response, say);
   const program = answer.form === 'program' ? 'program' : undefined;
   const lines: Content[] = [
-    { text: `${several ? `${p.key}  ` : ''}${passageAsText(p.prompt)}`, bold: true, margin: [0, 6, 0, 2] },
+    {
+      text: `${several ? `${p.key}  ` : ''}${documentAsText(p.prompt, say)}`,
+      bold: true,
+      margin: [0, 6, 0, 2],
+    },
     {
       ...{ text: answer.text || say(message('sheet.noAnswer')), preserveLeadingSpaces: true },
       ...{ color: answer.text ? undefined : SOFT, style: program },

@@ -1,10 +1,10 @@
-import * as v from 'valibot';
 import type { Sample } from '../../core/kinds/contract';
 import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import { sumMarks } from '../../core/marks';
 import { storeResponse, type StoredResponse } from '../../core/kinds/stored';
-import { itemSchema, paperSchema, type FullPaper, type Item } from '../../core/papers/paper';
+import type { FullPaper } from '../../core/papers/paper';
+import { paperOfDraft, type ItemDraft } from '../papers/drafts';
 
 const modules = import.meta.glob<{ samples: Sample<unknown, unknown, unknown>[] }>(
   '../../core/kinds/*/samples.ts',
@@ -33,29 +33,27 @@ export const machineMarks = (kind: KindName): number =>
 /** The sample's best answer, as the journal holds it. */
 export const bestOf = (kind: KindName): StoredResponse => storeResponse(kind, sampleOf(kind).best);
 
-const itemOf = (kind: KindName): Item =>
-  v.parse(itemSchema, {
-    key: `the-${kind}`,
-    version: 1,
-    title: `A ${kind}`,
-    source: null,
-    parts: [
-      {
-        key: 'A',
-        kind,
-        version: keyKindOf(kind).contentVersion,
-        marks: sampleOf(kind).marks,
-        minutes: null,
-        prompt: `Answer this ${kind}.`,
-        content: sampleOf(kind).content,
-      },
-    ],
-  });
+const itemOf = (kind: KindName): ItemDraft => ({
+  key: `the-${kind}`,
+  version: 1,
+  title: `A ${kind}`,
+  source: null,
+  parts: [
+    {
+      key: 'A',
+      kind,
+      marks: sampleOf(kind).marks,
+      minutes: null,
+      prompt: `Answer this ${kind}.`,
+      content: sampleOf(kind).content,
+    },
+  ],
+});
 
 /** A paper with one item of every kind there is, made of the kinds' own samples. */
 export function samplePaper(): FullPaper {
   const bank = kindNames.map(itemOf);
-  const paper = v.parse(paperSchema, {
+  return paperOfDraft({
     key: 'sample-paper',
     version: 1,
     title: 'One of each',
@@ -78,6 +76,6 @@ export function samplePaper(): FullPaper {
       text: 'Be honest.',
       statements: [{ key: 'honest', text: 'I am honest.' }],
     },
+    bank,
   });
-  return { ...paper, bank };
 }

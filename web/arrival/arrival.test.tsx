@@ -1,3 +1,4 @@
+import { emptyDocument, plainDocument } from '../../core/documents/document';
 import { act, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
@@ -38,15 +39,22 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
   checks: { demanded: [], waived: [], results: [] },
   ...{ correction: null, pictureTaken: false, receipt: null, waitingFor: [] },
   rules: {
-    ...{ version: '2026-11', text: 'Be honest.' },
+    ...{ version: '2026-11', text: plainDocument('Be honest.') },
     statements: [
       { key: 'own', text: 'This is my own work.' },
       { key: 'quiet', text: 'I tell nobody about it.' },
     ],
   },
   cover: {
-    ...{ text: '', sections: [], questions: 1, wrongCosts: false, warningMinutes: [], peopleMark: false },
-    kinds: [],
+    ...{
+      text: emptyDocument,
+      sections: [],
+      questions: 1,
+      wrongCosts: false,
+      warningMinutes: [],
+      peopleMark: false,
+    },
+    ...{ kinds: [], textNodes: [] },
   },
   ...change,
 });

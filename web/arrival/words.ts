@@ -95,7 +95,7 @@ export const t = words('arrival', {
   browserRemedy: 'Update the browser, or open the link in another one on this or another device.',
   screenOne: '{{width}} × {{height}}, one display',
   screenTwo: '{{width}} × {{height}}, more than one display',
-  screenSmall: 'Make the window wider, or turn the telephone.',
+  screenSmall: 'Make the window wider, or turn the phone.',
   screenSecond: 'Switch the second display off before you start.',
   storageGood: 'Your answers can be kept on this device',
   storageLittle: 'Only {{megabytes}} MB are free for your answers on this device',
@@ -146,7 +146,7 @@ export const t = words('arrival', {
   fullBad: 'This browser has no full screen',
   fullRemedy: 'Close other windows yourself, or use another browser.',
   closeThings:
-    'Before you start: close mail, chat and other programs that send notifications, and switch the telephone to silent.',
+    'Before you start: close mail, chat and other programs that send notifications, and switch the phone to silent.',
   clockGood: 'Your clock is right to {{seconds}} s; the test counts by ours anyway',
   clockOff: 'Your clock is {{minutes}} min off; the test counts by ours, so it does not matter',
   cameraGood: 'One face in the frame, light and sharp',

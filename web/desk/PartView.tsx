@@ -5,8 +5,8 @@ import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import { progressOfPart } from '../../core/sittings/progress';
 import { answers, hasVersions, layoutOf } from '../kinds/answers';
-import { useReady } from '../kinds/loadComponents';
-import { Passage } from '../ui/Passage';
+import { useReady } from '../ui/ComponentShelf';
+import { DocumentView } from '../documents/DocumentView';
 import { say } from '../words';
 import { useDesk } from './DeskContext';
 import { marksWords } from './Rail';
@@ -74,7 +74,7 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
         )}
         {!whole && (
           <div id={promptId} className="min-w-0 flex-1">
-            <Passage text={part.prompt} />
+            <DocumentView document={part.prompt} />
           </div>
         )}
         {several && (

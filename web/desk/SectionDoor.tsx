@@ -1,3 +1,4 @@
+import { DocumentView } from '../documents/DocumentView';
 import { DoorOpen } from 'lucide-react';
 import { showMarks, sumMarks } from '../../core/marks';
 import { allowedMs, MINUTE_MS } from '../../core/timing/deadline';
@@ -30,7 +31,7 @@ export function SectionDoor({ section: key }: { readonly section: string }) {
           {t('sectionDoorTitle', { key })}
         </h2>
         <p className="mt-1 text-soft">{section.title}</p>
-        {section.introduction && <p className="mt-3">{section.introduction}</p>}
+        <DocumentView document={section.introduction} className="mt-3 empty:hidden" />
         <p className="mt-3">
           {t('sectionDoorText', {
             length,

@@ -1,6 +1,6 @@
 import { Tabs } from 'radix-ui';
 import type { Source } from '../../core/papers/paper';
-import { Passage } from '../ui/Passage';
+import { DocumentView } from '../documents/DocumentView';
 
 const BODY = 'min-h-0 flex-1 overflow-y-auto pt-4 pr-4 pb-6 font-serif text-[1.03rem] leading-[1.58]';
 
@@ -12,7 +12,7 @@ export function SourcePane({ source }: { source: Source }) {
       <section aria-label={only.title} className="flex h-full min-h-0 flex-col">
         <h2 className="border-b border-line pb-2 text-[0.95rem] font-semibold">{only.title}</h2>
         <div className={BODY} tabIndex={0}>
-          <Passage text={only.body} className="max-w-[70ch]" />
+          <DocumentView document={only.body} className="max-w-[70ch]" />
         </div>
       </section>
     );
@@ -31,7 +31,8 @@ export function SourcePane({ source }: { source: Source }) {
       </Tabs.List>
       {source.tabs.map(({ title, body }, i) => (
         <Tabs.Content key={title} value={String(i)} className={BODY}>
-          <Passage text={body} className="max-w-[70ch]" />
+          <h2 className="sr-only">{title}</h2>
+          <DocumentView document={body} className="max-w-[70ch]" />
         </Tabs.Content>
       ))}
     </Tabs.Root>

@@ -6,7 +6,7 @@ import type { ShownPart } from '../../core/papers/candidatePaper';
 import type { AnswerVersion } from '../../core/sittings/api';
 import { messageOf } from '../api/client';
 import { readings } from '../kinds/readings';
-import { useReady } from '../kinds/loadComponents';
+import { useReady } from '../ui/ComponentShelf';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { showSecond } from '../ui/showSecond';

@@ -1,3 +1,5 @@
+import { documentAsText } from '../../core/documents/documentAsText';
+import { say } from '../words';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
@@ -274,7 +276,7 @@ describe('the desk put away', () => {
     renderAtDesk(desk, <Covered why={why} />);
     expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent(title);
     // Nothing of a question is left to be read.
-    expect(document.body).not.toHaveTextContent(first!.parts[0]!.prompt.slice(0, 20));
+    expect(document.body).not.toHaveTextContent(documentAsText(first!.parts[0]!.prompt, say).slice(0, 20));
   });
 
   it('ends a break early, and says so when a take-over fails', async () => {

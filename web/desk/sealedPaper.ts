@@ -1,7 +1,8 @@
 import { withSection, type CandidatePaper, type SealedSection } from '../../core/papers/candidatePaper';
 import type { Prepared, SealedListing } from '../../core/sittings/api';
-import type { KindName } from '../../core/kinds/candidateKinds';
+import type { ArrivalView } from '../../core/arrival/api';
 import { getBytes, post } from '../api/client';
+import { loadNodes } from '../documents/lazyNodes';
 import { answers } from '../kinds/answers';
 import { digestOfBytes } from './journal/digest';
 import { findSealed, keepSealed } from './journal/deviceStore';
@@ -20,9 +21,17 @@ async function sealedCopy({ hash }: SealedListing): Promise<Uint8Array<ArrayBuff
 }
 
 /** Before the start: fixes the form and brings it, sealed, onto the device, with every component. Costs no time. */
-export async function preparePaper(kinds: readonly KindName[]): Promise<readonly SealedListing[]> {
+export async function preparePaper({
+  kinds,
+  textNodes,
+}: ArrivalView['cover']): Promise<readonly SealedListing[]> {
   const { sealed } = await post<Prepared>('/sitting/prepare');
-  await Promise.all([...sealed.map(sealedCopy), answers.load(kinds), keepForOffline()]);
+  await Promise.all([
+    ...sealed.map(sealedCopy),
+    answers.load(kinds),
+    loadNodes(textNodes),
+    keepForOffline(textNodes),
+  ]);
   return sealed;
 }
 

@@ -1,3 +1,4 @@
+import type { Document } from '../../core/documents/document';
 import type { Credit } from '../../core/kinds/contract';
 
 /** What every answering component is given; it draws that and says what happened. */
@@ -12,7 +13,7 @@ export interface AnswerProps<Shown, Response> {
   readonly promptId: string;
   readonly needId: string;
   /** For kinds that take the whole desk and show the prompt themselves. */
-  readonly prompt: string;
+  readonly prompt: Document;
   /** The part's own draft key, so that an editor starts anew with another part. */
   readonly target: string;
 }

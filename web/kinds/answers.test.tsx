@@ -1,8 +1,8 @@
+import { emptyDocument, plainDocument } from '../../core/documents/document';
 import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
-import axe from 'axe-core';
 import type { Sample } from '../../core/kinds/contract';
 import { candidateKindOf, kindNames, type KindName } from '../../core/kinds/candidateKinds';
 import { keyKindOf } from '../../core/kinds/keyKinds';
@@ -10,8 +10,9 @@ import { sumMarks } from '../../core/marks';
 import { seededRandom } from '../../core/random';
 import { placeFor } from '../../core/testing/scoreAlone';
 import { answers, featuresFor, layoutOf } from './answers';
-import { ComponentShelf } from './loadComponents';
+import { ComponentShelf } from '../ui/ComponentShelf';
 import { readings } from './readings';
+import { faultsOf } from '../testing/faultsOf';
 import { say } from '../words';
 
 type AnySample = Sample<unknown, unknown, unknown>;
@@ -54,7 +55,14 @@ function answering(kind: KindName, sample: AnySample, from?: unknown) {
         <p id="prompt">What is it?</p>
         <p id="need">Something is missing.</p>
         {answers.draw(kind, {
-          ...{ shown, response, events, promptId: 'prompt', needId: 'need', prompt: 'What is it?' },
+          ...{
+            shown,
+            response,
+            events,
+            promptId: 'prompt',
+            needId: 'need',
+            prompt: plainDocument('What is it?'),
+          },
           target: 'x/A',
           onChange: (next) => {
             last.response = next;
@@ -78,13 +86,6 @@ const score = (kind: KindName, { content, marks }: AnySample, response: unknown)
   const more = { siblings: {}, evidence: {}, place: placeFor(marks) };
   return sumMarks(key.score({ content, response, arrangement, ...more }).map((c) => c.hundredths));
 };
-
-/** What axe finds wrong, by its rule; colours need a real browser. */
-async function faultsOf(container: Element): Promise<string[]> {
-  const rules = { 'color-contrast': { enabled: false }, region: { enabled: false } };
-  const { violations } = await axe.run(container, { rules });
-  return violations.map(({ id }) => id);
-}
 
 describe.each(kindNames)('answering and reading %s', (kind) => {
   it('draws every sample, empty and answered, so that assistive technology finds its way', async () => {
@@ -209,7 +210,15 @@ describe('an order', () => {
 
 describe('the shelf of components', () => {
   it('draws nothing that was not fetched first, and knows what a kind needs of a browser', () => {
-    const props = { shown: {}, response: {}, events: {}, promptId: '', needId: '', prompt: '', target: '' };
+    const props = {
+      shown: {},
+      response: {},
+      events: {},
+      promptId: '',
+      needId: '',
+      prompt: emptyDocument,
+      target: '',
+    };
     const draw = () => new ComponentShelf(() => Promise.reject(new Error('not asked'))).draw('code', props);
     expect(draw).toThrow('not loaded');
     expect(featuresFor(['choice', 'gaps'])).toEqual([]);

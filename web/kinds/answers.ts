@@ -1,7 +1,7 @@
 import type { ComponentType } from 'react';
 import type { KindName } from '../../core/kinds/candidateKinds';
 import type { AnswerProps } from './answerProps';
-import { ComponentShelf } from './loadComponents';
+import { ComponentShelf } from '../ui/ComponentShelf';
 
 interface Entry {
   /** `column`: a part among parts at reading width. `whole`: takes the desk and shows the prompt itself. */

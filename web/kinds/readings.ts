@@ -1,7 +1,7 @@
 import type { ComponentType } from 'react';
 import type { KindName } from '../../core/kinds/candidateKinds';
 import type { ReadingProps } from './answerProps';
-import { ComponentShelf } from './loadComponents';
+import { ComponentShelf } from '../ui/ComponentShelf';
 
 /** The reading component of every kind, for marking and results. A new kind adds its line here. */
 const loaders = {

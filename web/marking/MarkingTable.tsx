@@ -11,7 +11,7 @@ import { get, post } from '../api/client';
 import { readings } from '../kinds/readings';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
-import { Passage } from '../ui/Passage';
+import { DocumentView } from '../documents/DocumentView';
 import { Pill } from '../ui/Pill';
 import { useAction, useLoaded } from '../ui/useAsync';
 import { letterOf, nameOf, RubricPanel } from './RubricPanel';
@@ -83,16 +83,16 @@ function Response({ bench, script }: { bench: MarkingBench; script: MarkingScrip
     <section aria-label={t('response')} className="min-w-0 flex-1 overflow-y-auto px-6 py-4">
       <div className="mb-3 flex flex-wrap items-center gap-2">
         <Fold label={t('question')} Icon={BookOpen}>
-          <Passage text={bench.prompt} className="mb-3 font-semibold" />
+          <DocumentView document={bench.prompt} className="mb-3 font-semibold" />
           {bench.source?.tabs.map((tab) => (
             <div key={tab.title}>
               <h3 className="mb-1 font-semibold text-soft">{tab.title}</h3>
-              <Passage text={tab.body} className="font-serif" />
+              <DocumentView document={tab.body} className="font-serif" />
             </div>
           ))}
         </Fold>
         <Fold label={t('scheme')} Icon={Scale}>
-          <Passage text={bench.scheme} />
+          <DocumentView document={bench.scheme} />
         </Fold>
         <p className="ml-auto text-[0.88rem] text-soft">
           {t('script', { code: script.script })} · {t('words', { count: countWords(text) })}

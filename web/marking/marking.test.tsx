@@ -1,3 +1,4 @@
+import { plainDocument } from '../../core/documents/document';
 import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
@@ -32,8 +33,8 @@ const bench = (scripts: readonly MarkingScript[], byYou = 0): MarkingBench => ({
     title: 'Incident note',
     marks: 500,
   },
-  ...{ byYou, left: scripts.length, prompt: 'Write the note.', source: null, scripts },
-  scheme: 'The cooler failed at four.',
+  ...{ byYou, left: scripts.length, prompt: plainDocument('Write the note.'), source: null, scripts },
+  scheme: plainDocument('The cooler failed at four.'),
 });
 
 async function open(scripts: readonly MarkingScript[], given: (body: unknown) => unknown = () => ({})) {

@@ -7,7 +7,7 @@ import type {
   ResultSheet,
 } from '../../core/results/resultSheet';
 import { readings } from '../kinds/readings';
-import { Passage } from '../ui/Passage';
+import { DocumentView } from '../documents/DocumentView';
 import { say, words } from '../words';
 
 export const t = words('result', {
@@ -167,7 +167,7 @@ function Part({ part, several }: { part: ResultPart; several: boolean }) {
       <div className="flex gap-3">
         {several && <b className="font-serif text-kelp">{part.key}</b>}
         <div className="min-w-0 flex-1">
-          <Passage text={part.prompt} className="text-[0.92rem] text-soft" />
+          <DocumentView document={part.prompt} className="text-[0.92rem] text-soft" />
           <div className="mt-2 grid gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <div aria-label={t('yours')} role="group" className="min-w-0">
               {readings.draw(part.kind, { shown: part.shown, response: part.response, credits: [] })}

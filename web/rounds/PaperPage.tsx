@@ -5,7 +5,7 @@ import type { CandidatePaper, Question, ShownPart } from '../../core/papers/cand
 import { candidateKindOf } from '../../core/kinds/candidateKinds';
 import { get } from '../api/client';
 import { answers, layoutOf } from '../kinds/answers';
-import { Passage } from '../ui/Passage';
+import { DocumentView } from '../documents/DocumentView';
 import { StaffPage } from '../ui/StaffPage';
 import { useLoaded } from '../ui/useAsync';
 import { say } from '../words';
@@ -23,7 +23,7 @@ function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
       {!whole && (
         <div id={promptId} className="mb-2 flex gap-2.5">
           {several && <span className="font-serif font-bold text-kelp">{part.key}</span>}
-          <Passage text={part.prompt} />
+          <DocumentView document={part.prompt} />
         </div>
       )}
       {answers.draw(part.kind, {
@@ -56,7 +56,7 @@ function QuestionCard({ question }: { question: Question }) {
       {question.source?.tabs.map((tab) => (
         <details key={tab.title} className="mt-2">
           <summary className="text-slate">{tab.title}</summary>
-          <Passage text={tab.body} className="mt-2 border-l-2 border-line pl-4 font-serif" />
+          <DocumentView document={tab.body} className="mt-2 border-l-2 border-line pl-4 font-serif" />
         </details>
       ))}
       {question.parts.map((part) => (
@@ -100,7 +100,7 @@ export function PaperPage() {
             <h2 className="mt-2 text-[1.1rem]">
               <b>{section.key}</b> {section.title}
             </h2>
-            <p className="mb-3 text-soft">{section.introduction}</p>
+            <DocumentView document={section.introduction} className="mb-3 text-soft" />
             {value.questions
               .filter((q) => q.section === section.key)
               .map((q) => (

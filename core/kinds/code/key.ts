@@ -47,6 +47,7 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
       rubric: null,
     },
   }),
+  documents: ['key.rubric.scheme'],
   check,
   arrange: () => null,
   show: (asked) => ({

@@ -1,3 +1,4 @@
+import { plainDocument } from '../../documents/document';
 import type { Random } from '../../random';
 import type { Sample } from '../contract';
 import type { CaseOutcome, EvidenceFound } from '../evidence';
@@ -35,7 +36,7 @@ const key: CodeKey = {
   rubric: null,
 };
 const rubric: NonNullable<CodeKey['rubric']> = {
-  scheme: 'One line is enough.',
+  scheme: plainDocument('One line is enough.'),
   criteria: [
     {
       ...{ key: 'r', title: 'Readable' },

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { documentSchema } from '../../documents/documentSchema';
 import { message } from '../../messages/message';
 import type { Component } from '../contract';
 
@@ -12,7 +13,7 @@ const criterion = v.strictObject({
 
 export const rubricSchema = v.strictObject({
   /** What assessors are told: the mark scheme in words. */
-  scheme: v.string(),
+  scheme: documentSchema,
   criteria: v.pipe(v.array(criterion), v.minLength(1), v.maxLength(8)),
 });
 export type Rubric = v.InferOutput<typeof rubricSchema>;

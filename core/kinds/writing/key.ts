@@ -35,6 +35,7 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
       },
     },
   }),
+  documents: ['key.rubric.scheme'],
   check,
   arrange: () => null,
   show: ({ format, wordsFrom, wordsTo, criteria }) => ({

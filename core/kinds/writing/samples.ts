@@ -1,3 +1,4 @@
+import { plainDocument } from '../../documents/document';
 import type { Random } from '../../random';
 import type { Sample } from '../contract';
 import type { WritingAsked, WritingKey } from './content';
@@ -19,7 +20,7 @@ export const samples: Sample<WritingAsked, WritingKey, WritingResponse>[] = [
       },
       key: {
         rubric: {
-          scheme: 'The cooler failed at four; both lots are named.',
+          scheme: plainDocument('The cooler failed at four; both lots are named.'),
           criteria: [
             {
               ...{ key: 'f', title: 'Facts' },

@@ -1,3 +1,4 @@
+import { DocumentView } from '../../documents/DocumentView';
 import { BellRing, Camera, CircleHelp, PenLine } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { showMarks } from '../../../core/marks';
@@ -106,7 +107,7 @@ function Facts() {
 export function Cover() {
   const { view, link } = useArrival();
   const navigate = useNavigate();
-  const [paper, retry] = useLoaded('paper', () => preparePaper(view.cover.kinds));
+  const [paper, retry] = useLoaded('paper', () => preparePaper(view.cover));
   const { busy, trouble, run } = useAction();
   const { candidate, round, attempt } = view;
   const start = () =>
@@ -127,6 +128,7 @@ export function Cover() {
   return (
     <>
       <StepTitle title={round.paperTitle} text={t('coverFor', values)} />
+      <DocumentView document={view.cover.text} className="mt-3 empty:hidden" />
       <YourTime />
       <Sections />
       <Facts />

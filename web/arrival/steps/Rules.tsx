@@ -3,7 +3,7 @@ import type { ArrivalView } from '../../../core/arrival/api';
 import { post } from '../../api/client';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
-import { Passage } from '../../ui/Passage';
+import { DocumentView } from '../../documents/DocumentView';
 import { useAction } from '../../ui/useAsync';
 import { useArrival } from '../ArrivalContext';
 import { StepTitle } from '../Steps';
@@ -22,8 +22,8 @@ export function Rules() {
   return (
     <>
       <StepTitle title={t('rulesTitle')} />
-      <Passage
-        text={text}
+      <DocumentView
+        document={text}
         className="mt-4 rounded-card border border-line bg-card px-6 py-5 font-serif text-[1.03rem]"
       />
       <ul className="mt-4 space-y-1">

@@ -1,8 +1,9 @@
+import type { Document } from '../../../core/documents/document';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { CodeResponse, CodeShown, Language } from '../../../core/kinds/code/response';
 import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/evidence';
-import { Passage } from '../../ui/Passage';
+import { DocumentView } from '../../documents/DocumentView';
 import { useNarrow } from '../../ui/useNarrow';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
@@ -80,7 +81,7 @@ function useTrial({ shown, response }: Props) {
 const starterOf = (shown: CodeShown, language: Language) =>
   shown.languages.find((l) => l.language === language)?.starter ?? '';
 
-function Brief({ prompt, promptId }: { prompt: string; promptId: string }) {
+function Brief({ prompt, promptId }: { prompt: Document; promptId: string }) {
   const [open, setOpen] = useState(true);
   const Icon = open ? ChevronUp : ChevronDown;
   return (
@@ -97,7 +98,7 @@ function Brief({ prompt, promptId }: { prompt: string; promptId: string }) {
         <Icon aria-hidden className="size-5" />
       </button>
       <div id={promptId} className={open ? '' : 'line-clamp-2'}>
-        <Passage text={prompt} className="font-serif text-[1.03rem]" />
+        <DocumentView document={prompt} className="font-serif text-[1.03rem]" />
       </div>
     </section>
   );

@@ -1,0 +1,24 @@
+import type { ComponentType } from 'react';
+import type { Block, Document, Inline } from '../../core/documents/document';
+import { typesIn, type NodeType } from '../../core/documents/everyNode';
+import { ComponentShelf } from '../ui/ComponentShelf';
+import type { NodeProps } from './nodeProps';
+
+/** What few texts hold and takes much to draw is fetched only where a paper has some. */
+const loaders = {
+  formula: async () => (await import('./Formula')).Formula,
+  meaning: async () => (await import('./Meaning')).Meaning,
+} satisfies { readonly [T in NodeType]?: () => Promise<ComponentType<never>> };
+
+export type LazyType = keyof typeof loaders;
+
+export const lazyNodes = new ComponentShelf<LazyType, NodeProps<Block | Inline>>((type) => loaders[type]());
+
+const isLazy = (type: NodeType): type is LazyType => Object.hasOwn(loaders, type);
+
+/** Fetches what documents with these nodes are drawn by. */
+export const loadNodes = (types: Iterable<NodeType>): Promise<void> =>
+  lazyNodes.load([...types].filter(isLazy));
+
+export const loadForDocuments = (documents: Iterable<Document>): Promise<void> =>
+  loadNodes(typesIn(documents));
