@@ -29,6 +29,7 @@ export default defineConfig({
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/London',
+    locale: 'en-GB',
     trace: 'retain-on-failure',
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS },
   },

@@ -12,6 +12,7 @@ import { readConfig } from '../server/config';
 import {
   candidateSessions,
   invitations,
+  links,
   people,
   rounds,
   sittings,
@@ -78,7 +79,9 @@ export class BenchHouse {
     const wired = wire(readConfig(settings), 'fatal');
     const { outbox, close } = wired;
     await seedDemo(wired, { scripts: false });
-    const letter = outbox.list().find((l) => l.to === invitedNow[0]!.email)!;
+    const letter = outbox
+      .list()
+      .find((l) => l.to === invitedNow[0]!.email && l.subject.code === 'letter.invitationSubject')!;
     const link = outbox.read(letter.id)!.link!;
     await close();
     const house = new BenchHouse(url, folder, link, settings, small);
@@ -163,10 +166,15 @@ export class BenchHouse {
     };
     const personId = Number(this.db.insert(people).values(person).run().lastInsertRowid);
     const invitation = {
-      ...{ roundId: round, personId, linkHash: sha256(link), extraPercent: 0 },
+      ...{ roundId: round, personId, extraPercent: 0 },
       ...{ arrangements: noArrangements, invitedAt: Date.now() },
     };
-    return Number(this.db.insert(invitations).values(invitation).run().lastInsertRowid);
+    const id = Number(this.db.insert(invitations).values(invitation).run().lastInsertRowid);
+    this.db
+      .insert(links)
+      .values({ invitationId: id, hash: sha256(link), madeAt: 0 })
+      .run();
+    return id;
   }
 
   /** Somebody who may watch over rounds, and the round that all arrived for; gives a cookie. */

@@ -20,9 +20,10 @@ const wired = wire(config, 'warn');
 const { outbox, close } = wired;
 if (fresh) await seedDemo(wired, { scripts: !process.argv.includes('--without-scripts') });
 
-const letters = outbox.list().map(({ id }) => outbox.read(id)!);
+const letters = outbox.list().filter(({ subject }) => subject.code === 'letter.invitationSubject');
 const say = (label: string, email: string) => {
-  const link = letters.find((l) => l.to === email)?.link;
+  const letter = letters.find(({ to }) => to === email);
+  const link = letter && outbox.read(letter.id)?.link;
   if (link) console.log(`  ${label.padEnd(46)} ${link}`);
 };
 console.log(

@@ -83,7 +83,7 @@ test('the deadline without a network: handed in on the device, and a coordinator
   await expect(mattis.heading('Your paper is handed in')).toBeVisible({ timeout: 60_000 });
   // Nobody is shown a result, and nobody marks, before everything that counts can have come.
   await house.advance(13);
-  expect(house.rows("select 1 from decisions where kind = 'late entries'")).toHaveLength(1);
+  expect(house.rows("select 1 from decisions where kind = 'late-entries'")).toHaveLength(1);
   const office = await browser.newContext();
   const coordinator = await staff(await office.newPage(), 'coordinator');
   await coordinator.opensRound('Technician, November');

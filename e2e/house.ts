@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -89,7 +90,7 @@ export class House {
     }
   }
 
-  /** Changes the data of a house whose server does not run. */
+  /** Changes the data beside the server. */
   change(statement: string, ...values: unknown[]): void {
     const db = new Sqlite(path.join(this.folder, 'clear-sitting.sqlite'));
     try {
@@ -99,13 +100,20 @@ export class House {
     }
   }
 
-  /** The personal path in the letter to an address. */
+  /** A personal path of the kind that is in the letter to an address. */
   linkOf(email: string): string {
-    const [letter] = this.rows<{ text: string }>(
-      'select text from letters where "to" = ? and text like \'%/i/%\' order by id desc',
+    const [letter] = this.rows<{ invitation: number }>(
+      `select invitation_id as invitation from letters
+       where "to" = ? and json_extract(facts, '$.kind') = 'invitation' order by id desc`,
       email,
     );
-    return /\/i\/[\w-]+/.exec(letter!.text)![0];
+    const secret = `link-of-invitation-${letter!.invitation}`;
+    this.change(
+      'insert or ignore into links (invitation_id, hash, made_at) values (?, ?, 0)',
+      letter!.invitation,
+      createHash('sha256').update(secret).digest('hex'),
+    );
+    return `/i/${secret}`;
   }
 }
 

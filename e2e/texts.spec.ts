@@ -30,13 +30,13 @@ test('a source with formulas, a meaning, numbered lines and another script is re
   house,
   candidate,
 }) => {
-  const { document, issues } = parseDocument(BODY);
-  expect(issues).toEqual([]);
+  const body = parseDocument(BODY);
+  expect(body.issues).toEqual([]);
   // As if it had been published so: nobody has opened this paper yet.
   house.change(
     `update item_versions set document = json_set(document, '$.source.tabs[0].body', json(?))
      where json_extract(document, '$.key') = 'tray-14'`,
-    JSON.stringify(document),
+    JSON.stringify(body.document),
   );
   const ilse = candidate(page);
   await ilse.arrives();

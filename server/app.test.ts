@@ -4,7 +4,7 @@ import { kindNames } from '../core/kinds/candidateKinds';
 import { sumMarks } from '../core/marks';
 import { allEndpoints } from './app';
 import { journal, marks, sittings } from './db/schema';
-import { ApiClient } from './testing/ApiClient';
+import { ApiClient, type Refusal } from './testing/ApiClient';
 import { bestOf, isReadByPeople, machineMarks, samplePaper } from './testing/samplePaper';
 import { serve, type Served } from './testing/serve';
 
@@ -15,11 +15,6 @@ beforeAll(async () => {
   round = house.addRound(samplePaper());
 });
 afterAll(() => house.close());
-
-interface Refusal {
-  readonly code: string;
-  readonly message: string;
-}
 
 const journalled = () => house.wired.services.db.select().from(journal).all().length;
 
@@ -164,7 +159,8 @@ describe('after the hand-in', () => {
     const lead = await house.staff('lead');
     const refused = await lead.post<Refusal>(`/marking/rounds/${fresh}/sign-off`);
     expect([refused.status, refused.body.code]).toEqual([409, 'not-finished']);
-    expect(refused.body.message).toContain(`${kindNames.filter(isReadByPeople).length} unmarked`);
+    const count = kindNames.filter(isReadByPeople).length;
+    expect(refused.body.reasons).toEqual([{ code: 'error.openMarking', values: { count } }]);
     const early = await coordinator.post<Refusal>(`/rounds/${fresh}/release`);
     expect([early.status, early.body.code]).toEqual([409, 'not-signed-off']);
   });

@@ -75,7 +75,7 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
   api.use('/sign-in', signInLimit);
   mount(api, services, endpoints);
   api.use(() => {
-    throw notFound('This address');
+    throw notFound('noAddress');
   });
   return api;
 }

@@ -2,7 +2,7 @@ import type { Random } from '../../core/random';
 import { storeResponse } from '../../core/kinds/stored';
 import { emptyDesk } from '../../core/journal/desk';
 import type { HandInReply, HoldReply, JournalKept, Receipt, SittingOpened } from '../../core/sittings/api';
-import { ApiProblem } from '../../web/api/client';
+import { ApiProblem, problem } from '../../web/api/client';
 import { DeviceJournal, type DeviceBatch } from '../../web/desk/journal/deviceJournal';
 import { keepSitting } from '../../web/desk/journal/deviceStore';
 import { Sender } from '../../web/desk/journal/sender';
@@ -29,11 +29,11 @@ export class Caller {
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(20_000),
     });
-    const answer = (await response.json()) as { code?: string; message?: string };
+    const answer: unknown = await response.json();
     if (response.ok) return answer as T;
     this.refused++;
     if (response.status === 500) this.broken++;
-    throw new ApiProblem(response.status, answer.code ?? 'unknown', answer.message ?? '', answer);
+    throw new ApiProblem(response.status, answer as ConstructorParameters<typeof ApiProblem>[1]);
   }
 
   /** As often as it takes. */
@@ -143,7 +143,7 @@ export class SimulatedDesk {
   }
 
   private async send(batch: DeviceBatch): Promise<JournalKept> {
-    if (this.offline) throw new ApiProblem(0, 'unreachable', '');
+    if (this.offline) throw problem('unreachable');
     const kept = await this.caller.post<JournalKept>('/sitting/journal', {
       ...{ ...batch, opening: this.asking().opening },
     });

@@ -136,7 +136,7 @@ describe('a section with a limit of its own', () => {
   });
 });
 
-describe('writing in a stop', () => {
+describe('writing-in-stop', () => {
   const stop = 3 * MINUTE;
   const pause: TimeEvent[] = [
     { type: 'paused', at: stop },

@@ -3,17 +3,44 @@ import { kindMessages } from '../kinds/messages.en';
 import type { Message, Say } from './message';
 import { messages as author } from './author.en';
 import { document } from './documents.en';
+import { error } from './errors.en';
+import { letter } from './letters.en';
 import { component, progress, sheet, stored, verdict } from './results.en';
 
+type Catalogue = Readonly<Record<string, string>>;
+
 /** The words of the whole application, by area. Codes are `area.key`. */
+const areas = new Map<string, Record<string, string>>();
 const language = i18next.createInstance();
 void language.init({
-  ...{
-    lng: 'en',
-    resources: { en: { ...kindMessages, author, component, document, progress, sheet, stored, verdict } },
-  },
+  lng: 'en',
+  resources: {},
   ...{ interpolation: { escapeValue: false }, initAsync: false, keySeparator: false, nsSeparator: false },
 });
+
+/** How a text is said in the language that is spoken; English as it is written. */
+let translate = (text: string): string => text;
+
+function add(area: string, catalogue: Catalogue): void {
+  const known = areas.get(area) ?? {};
+  for (const [key, text] of Object.entries(catalogue))
+    if (known[key] !== undefined && known[key] !== text) throw new Error(`two texts for ${area}.${key}`);
+  areas.set(area, { ...known, ...catalogue });
+  const said = Object.entries(catalogue).map(([key, text]) => [key, translate(text)]);
+  language.addResourceBundle(language.language, area, Object.fromEntries(said), true, true);
+}
+
+/** Says everything in another language, made from the English texts. To be called before anything is said. */
+export function speak(code: string, by: (text: string) => string): void {
+  translate = by;
+  void language.changeLanguage(code);
+  const known = [...areas];
+  areas.clear();
+  for (const [area, catalogue] of known) add(area, catalogue);
+}
+
+const own = { ...kindMessages, author, component, document, error, letter, progress, sheet, stored, verdict };
+for (const [area, catalogue] of Object.entries<Catalogue>(own)) add(area, catalogue);
 
 type Base<Key> = Key extends `${infer Stem}_one` | `${infer Stem}_other` ? Stem : Key;
 
@@ -28,11 +55,7 @@ export const say: Say = ({ code, values }: Message) => {
  * and `key_other` and asked for as `key` with a `count`.
  */
 export function words<Words extends Record<string, string>>(area: string, catalogue: Words) {
-  for (const [key, text] of Object.entries(catalogue)) {
-    const before = language.getResource('en', area, key) as string | undefined;
-    if (before !== undefined && before !== text) throw new Error(`two texts for ${area}.${key}`);
-  }
-  language.addResourceBundle('en', area, catalogue, true);
+  add(area, catalogue);
   // Words without values never change: looked up once, since a screen asks for them at every drawing.
   const plain = new Map<string, string>();
   return (key: Base<keyof Words & string>, values?: Record<string, string | number>): string => {

@@ -20,7 +20,7 @@ export const observationKinds = [
   /** Entries contradict each other: a broken chain, a check sum that fails, other bytes under the same number. */
   'mismatch',
   /** Entries that were announced in time and never came. */
-  'missing entries',
+  'missing-entries',
   /** Time given back because the device had not heard of a start, an entering or the end of a stop. */
   'time given back',
 ] as const;

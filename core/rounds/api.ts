@@ -1,3 +1,5 @@
+import type { LetterFacts } from '../letters/letters';
+import type { Message } from '../messages/message';
 import type { CheckName } from '../arrival/checks';
 import type { OpenDecision } from './decisions';
 import type { StartRule } from '../arrival/stage';
@@ -82,13 +84,14 @@ export interface RoundDetail extends RoundRow {
 export interface LetterRow {
   readonly id: number;
   readonly to: string;
-  readonly subject: string;
+  readonly subject: Message;
   readonly at: number;
-  readonly state: 'kept here' | 'waiting' | 'sent' | 'failed';
+  /** `not sent`: there is no mail server. */
+  readonly state: 'not sent' | 'waiting' | 'sent' | 'failed';
 }
 
 export interface Letter extends LetterRow {
-  readonly text: string;
+  readonly facts: LetterFacts;
   readonly link: string | null;
   readonly attachments: readonly string[];
 }

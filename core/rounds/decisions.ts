@@ -4,7 +4,7 @@ import type { EntryRef } from '../journal/entry';
  * What only a coordinator can decide of a sitting before it is marked: entries that came too late, writing while the
  * clock stood still, two versions of an answer, entries that were announced and never came.
  */
-export type DecisionKind = 'late entries' | 'writing in a stop' | 'two versions' | 'missing entries';
+export type DecisionKind = 'late-entries' | 'writing-in-stop' | 'two-versions' | 'missing-entries';
 
 /** `take` counts the late entries, the writing in the stop, or the other version; `leave` does not. */
 export type DecisionChoice = 'take' | 'leave';

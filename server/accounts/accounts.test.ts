@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { StaffMember } from '../../core/rounds/api';
 import { staff } from '../db/schema';
-import { ApiClient } from '../testing/ApiClient';
+import { ApiClient, type Refusal } from '../testing/ApiClient';
 import { serve, type Served } from '../testing/serve';
 import { addStaff } from './accounts';
 
@@ -14,10 +14,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-interface Refusal {
-  readonly code: string;
-  readonly message: string;
-}
 const signIn = (client: ApiClient, email: string, typed = password) =>
   client.post<StaffMember & Refusal>('/sign-in', { email, password: typed });
 

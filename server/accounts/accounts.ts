@@ -22,8 +22,7 @@ export async function addStaff(
     .run();
 }
 
-const wrong = () =>
-  new ApiError(401, 'wrong-sign-in', 'E-mail and password do not belong together. Check both and try again.');
+const wrong = () => new ApiError(401, 'wrong-sign-in');
 
 /** However it was typed, it is one address: for finding somebody, and for counting who is guessed at. */
 const addressOf = (typed: string) => typed.trim().toLowerCase();
@@ -35,11 +34,7 @@ export const signInLimit = rateLimit({
     typeof body?.email === 'string' ? addressOf(body.email) : '',
   skipSuccessfulRequests: true,
   handler: () => {
-    throw new ApiError(
-      429,
-      'too-many-tries',
-      'Too many tries to sign in. Wait a quarter of an hour and try again.',
-    );
+    throw new ApiError(429, 'too-many-tries', { key: 'tooManySignIns' });
   },
 });
 

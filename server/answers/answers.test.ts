@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AcceptPreview, AnsweredPart, AnswerTable } from '../../core/answers/api';
 import { storeResponse } from '../../core/kinds/stored';
 import { keyCorrections, marks } from '../db/schema';
-import type { ApiClient } from '../testing/ApiClient';
+import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
@@ -15,9 +15,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-interface Refusal {
-  readonly code: string;
-}
 const GAPS = 'the-gaps/A';
 const NUMBER = 'the-number/A';
 
@@ -67,8 +64,8 @@ describe('what was answered', () => {
     expect((await accept(round, GAPS, { ...answer, reason: 'The German word is right too.' })).status).toBe(
       200,
     );
-    const early = await lead!.post<{ message: string }>(`/marking/rounds/${round}/sign-off`);
-    expect(early.body.message).toContain('an accepted answer is still being scored');
+    const early = await lead!.post<Refusal>(`/marking/rounds/${round}/sign-off`);
+    expect(early.body.reasons).toContainEqual({ code: 'error.openRescore', values: { count: 1 } });
     await house.wired.services.jobs.turn();
     const added = standing(GAPS, 'b').slice(marksBefore);
     expect(added.map((m) => [m.cause, m.hundredths, m.supersedes !== null])).toEqual([

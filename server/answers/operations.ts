@@ -29,7 +29,7 @@ type Round = typeof rounds.$inferSelect;
 
 const roundOf = ({ db }: Services, id: number): Round => {
   const round = findRound(db, id);
-  if (!round) throw notFound('This round');
+  if (!round) throw notFound('noRound');
   return round;
 };
 
@@ -74,7 +74,7 @@ function placeIn(
   const round = roundOf(services, roundId);
   const paper = paperOfVersion(services.db, round.paperVersionId);
   const place = allParts(paper).find((one) => one.target === target);
-  if (!place) throw notFound('This question');
+  if (!place) throw notFound('noQuestion');
   return { judged: { paper, round, item: place.item.key }, place };
 }
 
@@ -113,7 +113,7 @@ function corrected({ paper, item }: Judged, { part }: PartInPlace, accepted: Acc
   const bank = paper.bank.map((one) => {
     if (one.key !== item) return one;
     const made = acceptIn(one, { part: part.key, ...accepted });
-    if (!made) throw conflict('not-acceptable', 'This answer cannot be accepted for this question.');
+    if (!made) throw conflict('not-acceptable');
     return made;
   });
   return { ...paper, bank };
@@ -214,8 +214,7 @@ export function acceptAnswer(
 ): void {
   const { db, clock, jobs } = services;
   const { judged, place } = placeIn(services, who.roundId, target);
-  if (judged.round.signedOffAt !== null)
-    throw conflict('signed-off', 'The marks of this round are signed off; nothing was changed.');
+  if (judged.round.signedOffAt !== null) throw conflict('signed-off');
   corrected(judged, place, { component, answer });
   const { item, part } = place;
   const kept = { item: item.key, version: item.version, part: part.key, component, answer, reason };
@@ -224,7 +223,7 @@ export function acceptAnswer(
       .insert(keyCorrections)
       .values({ ...kept, staffId: who.staffId, at: clock.now() })
       .run();
-    record(services, { staffId: who.staffId, act: 'accepted an answer', subject: target, reason });
+    record(services, { staffId: who.staffId, act: 'accepted-answer', subject: target, reason });
     jobs.add('rescore', Number(made.lastInsertRowid));
   });
   forgetPapers(db);

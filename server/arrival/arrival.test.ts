@@ -5,7 +5,7 @@ import type { ArrivalView } from '../../core/arrival/api';
 import type { RoundSettings } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { audit, arrivals } from '../db/schema';
-import { ApiClient, type Answered } from '../testing/ApiClient';
+import { ApiClient, type Answered, type Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
@@ -13,10 +13,6 @@ let house: Served;
 beforeAll(async () => (house = await serve()));
 afterAll(() => house.close());
 
-interface Refusal {
-  readonly code: string;
-  readonly message: string;
-}
 type Step = ArrivalView & Refusal;
 
 let version = 1;
@@ -50,7 +46,7 @@ describe('the link', () => {
       ),
     );
     expect(tries.map(told)).toEqual(tries.map(() => [404, 'wrong-link']));
-    expect(tries[0]!.body.message).toContain('Copy the whole link');
+    expect(tries[0]!.body.message).toEqual({ code: 'error.wrongLink' });
     expect((await client.get('/arrival')).status).toBe(401);
     expect((await client.post('/arrival/open', { link: 'a b' })).status).toBe(400);
   });
@@ -227,7 +223,7 @@ describe('at the door', () => {
     house.clock.advance(30 * MINUTE_MS);
     expect(told(await step('door', { code: 'nothing like it' }))[1]).toBe('wrong-code');
     const acts = house.wired.services.db.select().from(audit).all();
-    expect(acts.at(-1)!.act).toBe('gave a wrong door code');
+    expect(acts.at(-1)!.act).toBe('gave-wrong-door-code');
   });
 
   it('there is none where the opening time alone decides', async () => {

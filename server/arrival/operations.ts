@@ -70,8 +70,7 @@ export function whereIs({ db, clock }: Services, invitationId: number): Here {
 /** Like `whereIs`, but only while the arrival goes on: steps cannot be taken before, during or after the sitting. */
 function arriving(services: Services, invitationId: number): Here {
   const here = whereIs(services, invitationId);
-  if (here.stage.at !== 'arriving')
-    throw conflict('not-arriving', 'This step is not open now. Open your link again to see where you are.');
+  if (here.stage.at !== 'arriving') throw conflict('not-arriving');
   return here;
 }
 
@@ -179,7 +178,7 @@ export function noteChecks(
 ): void {
   const { attempt, invited } = arriving(services, invitationId);
   const missing = invited.round.settings.checks.filter((name) => !results.some((r) => r.name === name));
-  if (go && missing.length > 0) throw badRequest(`These checks have not run yet: ${missing.join(', ')}.`);
+  if (go && missing.length > 0) throw badRequest('checksMissing', { missing });
   noteArrival(services.db, invitationId, attempt, {
     checks: results,
     ...(go ? { checksAt: services.clock.now() } : {}),
@@ -194,11 +193,9 @@ export async function keepPicture(
   bytes: unknown,
 ): Promise<void> {
   const { attempt, invited } = arriving(services, invitationId);
-  if (of === 'identity' && !invited.round.settings.identityPicture)
-    throw badRequest('This round asks for no picture of a document.');
+  if (of === 'identity' && !invited.round.settings.identityPicture) throw badRequest('noIdentityPicture');
   const type = bytes instanceof Uint8Array ? await fileTypeFromBuffer(bytes) : undefined;
-  if (!(bytes instanceof Uint8Array) || type?.mime !== 'image/jpeg')
-    throw badRequest('The picture did not arrive whole. Take it again.');
+  if (!(bytes instanceof Uint8Array) || type?.mime !== 'image/jpeg') throw badRequest('pictureBroken');
   const now = services.clock.now();
   services.files.keep({
     ...{ bytes, type: type.mime, invitationId, attempt },
@@ -212,11 +209,7 @@ export async function keepPicture(
 export function goWithoutPicture(services: Services, invitationId: number): void {
   const { attempt, arrival } = arriving(services, invitationId);
   const camera = arrival?.checks?.find((check) => check.name === 'camera');
-  if (camera?.outcome === 'good')
-    throw conflict(
-      'camera-works',
-      'Your camera worked a moment ago. Take the picture, or run the checks again.',
-    );
+  if (camera?.outcome === 'good') throw conflict('camera-works');
   services.files.endUses(invitationId, 'picture', attempt);
   noteArrival(services.db, invitationId, attempt, { pictureAt: services.clock.now() });
 }
@@ -229,10 +222,8 @@ export function acceptRules(
 ): void {
   const { attempt, invited } = arriving(services, invitationId);
   const { rules } = paperOf(services.db, invited);
-  if (rules.version !== version)
-    throw conflict('rules-changed', 'The rules have changed since you opened this page. Read them again.');
-  if (rules.statements.some((s) => !accepted.includes(s.key)))
-    throw badRequest('Every statement has to be accepted before you can go on.');
+  if (rules.version !== version) throw conflict('rules-changed');
+  if (rules.statements.some((s) => !accepted.includes(s.key))) throw badRequest('statementsOpen');
   const now = services.clock.now();
   noteArrival(services.db, invitationId, attempt, { rulesVersion: version, rulesAt: now, waitingAt: now });
   tellRound(services, invitationId);
@@ -246,25 +237,20 @@ export function enterDoorCode(services: Services, invitationId: number, code: st
   const { db, clock, secret } = services;
   const { attempt, arrival, invited, stage } = arriving(services, invitationId);
   if (stage.at !== 'arriving' || stage.step !== 'waiting' || invited.round.settings.startRule !== 'door code')
-    throw conflict('no-door', 'No door code is asked of you now. Open your link again.');
+    throw conflict('no-door');
   const tries = arrival?.doorTries ?? 0;
-  if (tries >= DOOR_TRIES)
-    throw conflict('door-shut', 'Too many codes were wrong. Raise a hand: the invigilator can let you in.');
-  if (clock.now() < invited.round.opensAt)
-    throw conflict('not-open', 'The test has not opened yet. The code works from the opening time on.');
+  if (tries >= DOOR_TRIES) throw conflict('door-shut');
+  if (clock.now() < invited.round.opensAt) throw conflict('not-open');
   if (sameDoorCode(code, doorCodeOf(secret, invited.round.id))) {
     noteArrival(db, invitationId, attempt, { admittedAt: clock.now() });
-    record(services, { act: 'entered by door code', subject: `round ${invited.round.id}`, invitationId });
+    record(services, { act: 'entered-by-door-code', subject: `round ${invited.round.id}`, invitationId });
   } else {
     noteArrival(db, invitationId, attempt, { doorTries: tries + 1 });
-    record(services, { act: 'gave a wrong door code', subject: `round ${invited.round.id}`, invitationId });
+    record(services, { act: 'gave-wrong-door-code', subject: `round ${invited.round.id}`, invitationId });
   }
   tellRound(services, invitationId);
-  if (findArrival(db, invitationId, attempt)?.admittedAt == null)
-    throw new ApiError(422, 'wrong-code', wrongCode(DOOR_TRIES - tries - 1));
+  if (findArrival(db, invitationId, attempt)?.admittedAt == null) throw wrongCode(DOOR_TRIES - tries - 1);
 }
 
 const wrongCode = (left: number) =>
-  left === 0
-    ? 'This is not the code. Raise a hand: the invigilator can let you in.'
-    : `This is not the code. You can try ${left === 1 ? 'once' : `${left} times`} more.`;
+  new ApiError(422, 'wrong-code', left === 0 ? { key: 'wrongCodeLast' } : { values: { count: left } });

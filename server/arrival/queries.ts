@@ -47,9 +47,6 @@ export const findInvited = (db: Db, invitation: number): Invited | null =>
 
 export const paperOf = (db: Db, invited: Invited) => paperOfVersion(db, invited.round.paperVersionId);
 
-export const findByLink = (db: Db, linkHash: string) =>
-  db.select({ id: invitations.id }).from(invitations).where(eq(invitations.linkHash, linkHash)).get() ?? null;
-
 export const sittingsOf = (db: Db, invitation: number) => queriesOf(db).sittings.all({ invitation });
 
 export type Arrival = typeof arrivals.$inferSelect;

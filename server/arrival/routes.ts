@@ -3,7 +3,6 @@ import { checkNames, type CheckResult } from '../../core/arrival/checks';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
 import { perMinute } from '../http/limits';
-import { sha256 } from '../http/secrets';
 import type { Services } from '../services';
 import {
   acceptRules,
@@ -14,8 +13,9 @@ import {
   keepPicture,
   noteChecks,
 } from './operations';
-import { findByLink, findInvited, paperOf, sittingsOf } from './queries';
-import { calendarFile } from '../mail/invitationLetter';
+import { findInvited, paperOf, sittingsOf } from './queries';
+import { calendarFile } from '../mail/calendarFile';
+import { findByLink } from '../mail/links';
 import { receiptCode } from '../../core/journal/receipt';
 import { receiptHolds, receiptsOf } from '../sittings/receipts';
 
@@ -53,12 +53,7 @@ const pictureParams = Joi.object<{ of: 'person' | 'identity' }>({
 const doorBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(40).required() });
 const receiptBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(40).required() });
 
-const wrongLink = () =>
-  new ApiError(
-    404,
-    'wrong-link',
-    'This link does not lead to a test. Copy the whole link from your letter and try again.',
-  );
+const wrongLink = () => new ApiError(404, 'wrong-link');
 
 /**
  * Guessing links is hopeless (160 bits); this only keeps it from being loud. Only wrong links are counted, and only once
@@ -84,22 +79,18 @@ function calendarOf({ db, config }: Services, invitation: number): string {
 
 export function arrivalEndpoints(services: Services): Endpoint[] {
   const { db, sessions } = services;
-  const countWrong = perMinute(
-    WRONG_A_MINUTE,
-    'Too many links were tried from here. Wait a minute and open yours again.',
-  );
+  const countWrong = perMinute(WRONG_A_MINUTE, 'tooManyLinks');
   return [
     forAnyone(
       { method: 'post', path: '/arrival/open', body: linkBody },
       async ({ body, request, response }) => {
-        const found = findByLink(db, sha256(body.link));
-        if (!found) {
+        const found = findByLink(db, body.link);
+        if (found === null) {
           await countWrong(request.ip ?? '');
           throw wrongLink();
         }
-        if (sessions.candidateOf(request)?.invitation !== found.id)
-          sessions.openForCandidate(response, found.id);
-        return arrivalView(services, found.id);
+        if (sessions.candidateOf(request)?.invitation !== found) sessions.openForCandidate(response, found);
+        return arrivalView(services, found);
       },
     ),
     forCandidates({ method: 'get', path: '/arrival' }, (who) => arrivalView(services, who.invitation)),

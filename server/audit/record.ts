@@ -1,9 +1,24 @@
+import type { WatchAct } from '../../core/watch/api';
 import { audit } from '../db/schema';
 import type { Services } from '../services';
 
+/** What is put on record, as a code. */
+export type RecordedAct =
+  | WatchAct
+  | 'accepted-answer'
+  | 'decided'
+  | 'entered-by-door-code'
+  | 'gave-wrong-door-code'
+  | 'messaged-everyone'
+  | 'ran-job-again'
+  | 'released'
+  | 'settled-correction'
+  | 'signed-off'
+  | 'viewed-picture';
+
 export interface Act {
   readonly staffId?: number | null;
-  readonly act: string;
+  readonly act: RecordedAct;
   readonly subject: string;
   readonly invitationId?: number | null;
   readonly reason?: string;

@@ -3,6 +3,7 @@ import type { CheckResult } from '../../core/arrival/checks';
 import type { FilePurpose } from '../../core/files/purpose';
 import type { EntryAbout, EntryRef } from '../../core/journal/entry';
 import type { ReceiptReason } from '../../core/journal/receipt';
+import type { LetterFacts } from '../../core/letters/letters';
 import type { Verdict } from '../../core/kinds/contract';
 import type { EvidenceFound } from '../../core/kinds/evidence';
 import type { Message } from '../../core/messages/message';
@@ -129,8 +130,6 @@ export const invitations = sqliteTable(
     personId: integer('person_id')
       .notNull()
       .references(() => people.id),
-    /** SHA-256 of the secret in the link; the secret itself is never stored here. */
-    linkHash: text('link_hash').notNull().unique(),
     extraPercent: integer('extra_percent').notNull(),
     /** Access arrangements beyond extra time. */
     arrangements: text('arrangements', { mode: 'json' }).$type<Arrangements>().notNull(),
@@ -142,6 +141,21 @@ export const invitations = sqliteTable(
     uniqueIndex('one_invitation_a_round').on(t.roundId, t.personId),
     index('invitations_of').on(t.personId),
   ],
+);
+
+/** Secret links that lead to an invitation; the secrets themselves stand in the letters alone. */
+export const links = sqliteTable(
+  'links',
+  {
+    id: id(),
+    invitationId: integer('invitation_id')
+      .notNull()
+      .references(() => invitations.id),
+    /** SHA-256 of the secret. */
+    hash: text('hash').notNull().unique(),
+    madeAt: time('made_at').notNull(),
+  },
+  (t) => [index('links_of').on(t.invitationId)],
 );
 
 export const candidateSessions = sqliteTable('candidate_sessions', {
@@ -538,13 +552,12 @@ export const letters = sqliteTable(
   'letters',
   {
     id: id(),
-    invitationId: integer('invitation_id').references(() => invitations.id),
+    invitationId: integer('invitation_id')
+      .notNull()
+      .references(() => invitations.id),
     to: text('to').notNull(),
-    subject: text('subject').notNull(),
-    text: text('text').notNull(),
-    attachments: text('attachments', { mode: 'json' })
-      .$type<{ name: string; type: string; content: string }[]>()
-      .notNull(),
+    /** What it says, as values; its words are made when it is sent or opened. */
+    facts: text('facts', { mode: 'json' }).$type<LetterFacts>().notNull(),
     at: time('at').notNull(),
     sentAt: time('sent_at'),
     trouble: text('trouble'),

@@ -27,7 +27,7 @@ export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, 
     }),
     /** For the connection check. */
     forAnyone({ method: 'post', path: '/echo', body: Joi.object().unknown() }, ({ body }) => {
-      if (Array.isArray(body)) throw badRequest('An echo takes an object.');
+      if (Array.isArray(body)) throw badRequest('malformedEcho');
       return body;
     }),
     forAnyone({ method: 'get', path: '/config' }, () => ({

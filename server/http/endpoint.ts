@@ -33,7 +33,7 @@ const nothing = Joi.object({});
 
 function validate<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
   const checked = schema.validate(value ?? {}, { convert: false, abortEarly: true });
-  if (checked.error) throw badRequest('This message is not what this address takes.', checked.error.message);
+  if (checked.error) throw badRequest('malformedBody', checked.error.message);
   return checked.value;
 }
 
@@ -44,7 +44,7 @@ function call<Body, Params>(
 ): Call<Body, Params> {
   // A path without places to fill has no params to check.
   const params = shape.params?.validate(request.params);
-  if (params?.error) throw badRequest('This address is not complete.', params.error.message);
+  if (params?.error) throw badRequest('malformedParams', params.error.message);
   const body =
     shape.body === 'bytes'
       ? (request.body as Body)

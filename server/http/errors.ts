@@ -1,47 +1,44 @@
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
+import { message, type Message } from '../../core/messages/message';
 
-/** The errors that the server has names for. Their message is a sentence for a person: what happened, what to do. */
+interface Said {
+  /** In the catalogue of errors; without it the code's own. */
+  readonly key?: string;
+  readonly values?: Message['values'];
+  /** Why, where there can be several reasons at once. */
+  readonly reasons?: readonly Message[];
+  /** For whoever wrote the request, not for people. */
+  readonly details?: unknown;
+}
+
+const camel = (code: string) => code.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase());
+
+/** The errors that the server has names for. What they say to a person is in `core/messages/errors.en.ts`. */
 export class ApiError extends Error {
   readonly status: number;
   readonly code: string;
-  readonly details: unknown;
-  constructor(status: number, code: string, message: string, details?: unknown) {
-    super(message);
+  readonly body: Readonly<Record<string, unknown>>;
+
+  constructor(status: number, code: string, { key = camel(code), values, reasons, details }: Said = {}) {
+    super(code);
     this.status = status;
     this.code = code;
-    this.details = details;
+    this.body = { code, message: message(`error.${key}`, values), reasons, details };
   }
 }
 
-export const badRequest = (message: string, details?: unknown) =>
-  new ApiError(400, 'malformed', message, details);
-export const notSignedIn = () =>
-  new ApiError(401, 'not-signed-in', 'You are not signed in. Sign in and try again.');
-export const linkNeeded = () =>
-  new ApiError(
-    401,
-    'link-needed',
-    'Open your personal link again: this browser no longer knows who you are.',
-  );
-export const notAllowed = () => new ApiError(403, 'not-allowed', 'Your account is not set up for this.');
-export const notFound = (what: string) => new ApiError(404, 'not-found', `${what} could not be found.`);
-export const conflict = (code: string, message: string) => new ApiError(409, code, message);
-export const paperUnreadable = (details: string) =>
-  new ApiError(
-    409,
-    'paper-unreadable',
-    'This paper cannot be opened: a question in it is of a kind or version that this program does not know. The people who run the test have to update the program or the paper.',
-    details,
-  );
-export const unreadable = (message: string, details?: unknown) =>
-  new ApiError(422, 'unreadable', message, details);
-export const storageFull = () =>
-  new ApiError(
-    507,
-    'storage-full',
-    'The server has no room left. Your answers stay on your device and are sent again.',
-  );
+export const badRequest = (key: string, details?: unknown) =>
+  new ApiError(400, 'malformed', { key, details });
+export const notSignedIn = () => new ApiError(401, 'not-signed-in');
+export const linkNeeded = () => new ApiError(401, 'link-needed');
+export const notAllowed = () => new ApiError(403, 'not-allowed');
+export const notFound = (key: string) => new ApiError(404, 'not-found', { key });
+export const conflict = (code: string, said?: Said) => new ApiError(409, code, said);
+export const paperUnreadable = (details: string) => conflict('paper-unreadable', { details });
+export const unreadable = (key: string, details?: unknown) =>
+  new ApiError(422, 'unreadable', { key, details });
+export const storageFull = () => new ApiError(507, 'storage-full');
 
 const isFull = (error: unknown) =>
   (error as { code?: string }).code?.startsWith('SQLITE_FULL') ||
@@ -49,15 +46,14 @@ const isFull = (error: unknown) =>
 
 /** What Express and its parsers throw before a route is reached. */
 function fromParser(error: { type?: string; status?: number }): ApiError | null {
-  if (error.type === 'entity.too.large')
-    return new ApiError(413, 'too-large', 'This is more than can be sent at once.');
+  if (error.type === 'entity.too.large') return new ApiError(413, 'too-large');
   if (
     error.type?.startsWith('entity.') ||
     error.type?.startsWith('encoding.') ||
     error.type === 'charset.unsupported'
   )
-    return badRequest('This message cannot be read.');
-  return error.status === 400 ? badRequest('This address cannot be read.') : null;
+    return badRequest('malformed');
+  return error.status === 400 ? badRequest('malformedAddress') : null;
 }
 
 export function errorHandler(log: Logger): ErrorRequestHandler {
@@ -66,9 +62,7 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
     const known =
       error instanceof ApiError ? error : isFull(error) ? storageFull() : fromParser(error as object);
     if (!known) log.error({ err: error }, 'unexpected error');
-    const shown =
-      known ??
-      new ApiError(500, 'broken', 'Something broke on our side. Nothing you sent before is lost; try again.');
-    response.status(shown.status).json({ code: shown.code, message: shown.message, details: shown.details });
+    const shown = known ?? new ApiError(500, 'broken');
+    response.status(shown.status).json(shown.body);
   };
 }

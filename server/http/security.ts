@@ -52,6 +52,6 @@ export const permissionsPolicy: RequestHandler = (_request, response, next) => {
 export const ownOriginOnly: RequestHandler = (request, _response, next) => {
   const origin = request.headers.origin;
   if (request.method !== 'GET' && origin && new URL(origin).host !== request.headers.host)
-    throw new ApiError(403, 'foreign-origin', 'This was asked for by another site and was not done.');
+    throw new ApiError(403, 'foreign-origin');
   next();
 };

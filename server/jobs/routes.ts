@@ -38,9 +38,8 @@ export function jobEndpoints(services: Services): Endpoint[] {
       roles,
       { method: 'post', path: '/jobs/:id/run-again', params: idParams, body: Joi.object({}) },
       (who, { params }) => {
-        if (!services.jobs.runAgain(params.id))
-          throw conflict('not-failed', 'This job has not failed, or somebody has already run it again.');
-        record(services, { staffId: who.id, act: 'ran a job again', subject: `job ${params.id}` });
+        if (!services.jobs.runAgain(params.id)) throw conflict('not-failed');
+        record(services, { staffId: who.id, act: 'ran-job-again', subject: `job ${params.id}` });
         return failedJobs(services);
       },
     ),

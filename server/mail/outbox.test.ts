@@ -1,3 +1,6 @@
+import { writeLetter } from '../../core/letters/letters';
+import { say } from '../../core/messages/words';
+import { findByLink } from './links';
 import { once } from 'node:events';
 import { createServer, type AddressInfo, type Server } from 'node:net';
 import { afterEach, describe, expect, it } from 'vitest';
@@ -54,8 +57,9 @@ describe('the outbox', () => {
     const link = house.invite(house.addRound(samplePaper()));
     const { outbox } = house.wired;
     const [row] = outbox.list();
-    expect(row).toMatchObject({ to: 'candidate.1@example.org', state: 'kept here' });
-    expect(outbox.read(row!.id)!.link).toContain(link);
+    expect(row).toMatchObject({ to: 'candidate.1@example.org', state: 'not sent' });
+    // Each opening makes a link of its own; both lead to the candidate.
+    expect(outbox.read(row!.id)!.link).not.toContain(link);
     expect(outbox.waiting()).toBe(0);
     expect(outbox.read(4711)).toBeNull();
     expect(outbox.attachment(row!.id, 'something-else')).toBeNull();
@@ -65,34 +69,37 @@ describe('the outbox', () => {
     const { url, letters } = await mailServer();
     house = await serve({ SMTP_URL: url });
     const { outbox, services } = house.wired;
-    const link = house.invite(house.addRound(samplePaper()));
+    house.invite(house.addRound(samplePaper()));
     const { id } = outbox.list()[0]!;
     expect([outbox.list()[0]!.state, outbox.waiting()]).toEqual(['waiting', 1]);
     await services.jobs.turn();
     expect(letters).toHaveLength(1);
     expect(letters[0]).toContain('To: candidate.1@example.org');
-    expect(letters[0]!.replace(/=\n/g, '')).toContain(link);
+    const [, secret] = /\/i\/([\w-]{27})/.exec(letters[0]!.replace(/=\n/g, ''))!;
     expect(letters[0]).toContain('filename=test-window.ics');
     expect([outbox.list()[0]!.state, outbox.waiting()]).toEqual(['sent', 0]);
     const kept = outbox.read(id)!;
     expect(kept.link).toBeNull();
-    expect(kept.text).toContain('(the personal link, sent)');
+    expect(writeLetter(kept.facts, kept.link, say)).toContain(
+      '(your personal link, in the letter that was sent)',
+    );
     const rows = services.db.$client.prepare('select * from letters').all();
-    // An iCalendar file folds long lines: they are unfolded before looking.
-    expect(JSON.stringify(rows).replace(/(\\r)?\\n(\\t| )/g, '')).not.toContain(link);
+    expect(JSON.stringify(rows)).not.toContain(secret);
+    expect(findByLink(services.db, secret!)).toBe(1);
     expect(outbox.attachment(id, 'test-window.ics')!.content).toContain('BEGIN:VEVENT');
   });
 
-  it('says what failed, keeps the letter whole, and sends it later', async () => {
+  it('says what failed, keeps no link of it, and sends it later', async () => {
     const server = await mailServer();
     server.refuses = true;
     house = await serve({ SMTP_URL: server.url });
     const { outbox, services } = house.wired;
-    const link = house.invite(house.addRound(samplePaper()));
+    house.invite(house.addRound(samplePaper()));
     await services.jobs.turn();
-    const { id, state } = outbox.list()[0]!;
+    const { state } = outbox.list()[0]!;
     expect([state, services.jobs.open()]).toEqual(['failed', 1]);
-    expect(outbox.read(id)!.text).toContain(link);
+    // The link of a letter that reached nobody leads nowhere.
+    expect(services.db.$client.prepare('select count(*) as n from links').get()).toEqual({ n: 1 });
     server.refuses = false;
     house.clock.advance(60_000);
     await services.jobs.turn();

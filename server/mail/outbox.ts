@@ -1,36 +1,29 @@
-import { desc, eq, isNull, and, count } from 'drizzle-orm';
+import { and, count, desc, eq, isNull } from 'drizzle-orm';
 import { createTransport } from 'nodemailer';
+import { subjectOf, writeLetter, type LetterFacts } from '../../core/letters/letters';
+import { say } from '../../core/messages/words';
 import type { Letter, LetterRow } from '../../core/rounds/api';
 import type { Clock } from '../clock';
 import type { Config } from '../config';
 import type { Db } from '../db/open';
 import { letters } from '../db/schema';
 import type { JobQueue } from '../jobs/jobQueue';
+import { calendarFile } from './calendarFile';
+import { dropLink, makeLink } from './links';
 
 export interface NewLetter {
-  readonly invitationId: number | null;
+  readonly invitationId: number;
   readonly to: string;
-  readonly subject: string;
-  readonly text: string;
-  readonly attachments: { name: string; type: string; content: string }[];
+  readonly facts: LetterFacts;
 }
 
-const LINK = /https?:\/\/\S+\/i\/[\w-]+/;
-/** Where an iCalendar file breaks a long line (RFC 5545, 3.1); a link may be broken by it. */
-const FOLD = /\r?\n[ \t]/g;
+type Stored = typeof letters.$inferSelect;
 
-/** What is kept of a letter that was sent: everything but the secret link, in its text and in what hangs on it. */
-const withoutLink = ({ text, attachments }: Pick<NewLetter, 'text' | 'attachments'>) => {
-  const struck = (content: string) => content.replace(LINK, '(the personal link, sent)');
-  return {
-    text: struck(text),
-    attachments: attachments.map((a) => ({ ...a, content: struck(a.content.replace(FOLD, '')) })),
-  };
-};
+const CALENDAR = { name: 'test-window.ics', type: 'text/calendar' };
 
 /**
- * Letters lie in the outbox. With a mail server they are sent by a job, and the secret link is struck from the copy
- * kept here; without one the outbox itself is the letter box.
+ * Letters lie in the outbox. With a mail server they are sent by a job; without one the outbox itself is the letter box.
+ * A stored letter holds no secret link: one is made when it is sent, or when it is opened where there is no mail server.
  */
 export class Outbox {
   private readonly db: Db;
@@ -63,24 +56,28 @@ export class Outbox {
       .orderBy(desc(letters.id))
       .limit(500)
       .all()
-      .map((l) => this.row(l));
+      .map((letter) => this.row(letter));
   }
 
+  private find(id: number): Stored | null {
+    return this.db.select().from(letters).where(eq(letters.id, id)).get() ?? null;
+  }
+
+  /** A letter as it is opened here; without a mail server with a link of its own. */
   read(id: number): Letter | null {
-    const letter = this.db.select().from(letters).where(eq(letters.id, id)).get();
+    const letter = this.find(id);
     if (!letter) return null;
-    const names = letter.attachments.map((a) => a.name);
-    return {
-      ...this.row(letter),
-      text: letter.text,
-      link: LINK.exec(letter.text)?.[0] ?? null,
-      attachments: names,
-    };
+    const secret = this.config.smtpUrl ? null : this.secretFor(letter);
+    const attachments = letter.facts.kind === 'invitation' ? [CALENDAR.name] : [];
+    const link = secret === null ? null : this.address(secret);
+    return { ...this.row(letter), facts: letter.facts, link, attachments };
   }
 
+  /** What hangs on a letter; opened here it names the page where everybody begins, not the secret link. */
   attachment(id: number, name: string): { type: string; content: string } | null {
-    const letter = this.db.select().from(letters).where(eq(letters.id, id)).get();
-    return letter?.attachments.find((a) => a.name === name) ?? null;
+    const letter = this.find(id);
+    if (letter?.facts.kind !== 'invitation' || name !== CALENDAR.name) return null;
+    return { type: CALENDAR.type, content: this.calendar(letter, this.config.publicUrl) };
   }
 
   waiting(): number {
@@ -89,34 +86,46 @@ export class Outbox {
     return this.db.select({ n: count() }).from(letters).where(open).get()?.n ?? 0;
   }
 
-  private row({ id, to, subject, at, sentAt, trouble }: typeof letters.$inferSelect): LetterRow {
-    const state = !this.config.smtpUrl ? 'kept here' : sentAt ? 'sent' : trouble ? 'failed' : 'waiting';
-    return { id, to, subject, at, state };
+  private address(secret: string): string {
+    return `${this.config.publicUrl}/i/${secret}`;
+  }
+
+  private secretFor({ invitationId, facts }: Stored): string | null {
+    return facts.kind === 'invitation' ? makeLink(this.db, invitationId, this.clock.now()) : null;
+  }
+
+  private calendar({ invitationId, facts }: Stored, url: string): string {
+    if (facts.kind !== 'invitation') throw new Error('only an invitation has a window');
+    const { opensAt, closesAt, title } = facts;
+    return calendarFile({ invitationId, opensAt, closesAt, title, url });
+  }
+
+  private row({ id, to, facts, at, sentAt, trouble }: Stored): LetterRow {
+    const state = !this.config.smtpUrl ? 'not sent' : sentAt ? 'sent' : trouble ? 'failed' : 'waiting';
+    return { id, to, subject: subjectOf(facts), at, state };
   }
 
   private async send(id: number): Promise<void> {
-    const letter = this.db.select().from(letters).where(eq(letters.id, id)).get();
+    const letter = this.find(id);
     if (!letter || letter.sentAt || !this.config.smtpUrl) return;
-    const change = (values: Partial<typeof letter>) =>
+    const change = (values: Partial<Stored>) =>
       this.db.update(letters).set(values).where(eq(letters.id, id)).run();
+    const secret = this.secretFor(letter);
+    const link = secret === null ? null : this.address(secret);
     try {
       await createTransport(this.config.smtpUrl).sendMail({
         from: this.config.mailFrom,
         to: letter.to,
-        subject: letter.subject,
-        text: letter.text,
-        attachments: letter.attachments.map((a) => ({
-          filename: a.name,
-          contentType: a.type,
-          content: a.content,
-        })),
+        subject: say(subjectOf(letter.facts)),
+        text: writeLetter(letter.facts, link, say),
+        attachments:
+          link === null
+            ? []
+            : [{ filename: CALENDAR.name, contentType: CALENDAR.type, content: this.calendar(letter, link) }],
       });
-      change({
-        sentAt: this.clock.now(),
-        trouble: null,
-        ...withoutLink(letter),
-      });
+      change({ sentAt: this.clock.now(), trouble: null });
     } catch (error) {
+      if (secret !== null) dropLink(this.db, secret);
       change({ trouble: String(error).slice(0, 300) });
       throw error;
     }

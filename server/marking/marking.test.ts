@@ -6,7 +6,7 @@ import { sumMarks } from '../../core/marks';
 import type { MarkingBench, MarkingPile, SignOffState } from '../../core/marking/api';
 import { audit, currentAnswers, invitations, marks, markingTasks, roundStaff, sittings } from '../db/schema';
 import { makeReceipt } from '../sittings/receipts';
-import type { ApiClient } from '../testing/ApiClient';
+import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { bestOf, isMarkedByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { scoreSitting } from './scoreJob';
@@ -20,10 +20,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-interface Refusal {
-  readonly code: string;
-  readonly message: string;
-}
 const KIND = kindNames.find(isMarkedByPeople)!;
 const TARGET = `the-${KIND}/A`;
 let version = 1;
@@ -136,19 +132,29 @@ describe('a mark', () => {
   });
 });
 
+/** Why the marks of a round cannot be signed off, with how many. */
+const reasonsAgainst = async (round: number) =>
+  (await lead!.post<Refusal>(`/marking/rounds/${round}/sign-off`)).body.reasons.map(({ code, values }) => [
+    code.replace('error.', ''),
+    values?.count,
+  ]);
+
 describe('the sign-off', () => {
   const state = async (round: number) =>
     (await lead!.get<SignOffState[]>('/marking/rounds')).body.find((r) => r.round === round)!;
 
   it('waits for those who write, for what is unmarked, and for anybody at all', async () => {
     const round = newRound();
-    const refusal = async () => (await lead!.post<Refusal>(`/marking/rounds/${round}/sign-off`)).body.message;
-    expect(await refusal()).toContain('nothing handed in');
+    const refusal = () => reasonsAgainst(round);
+    expect(await refusal()).toEqual([['openNothing', 1]]);
     await handIn(round);
     const writing = await house.sitting(house.invite(round));
-    expect(await refusal()).toContain('1 still writing, 1 unmarked');
+    expect(await refusal()).toEqual([
+      ['openRunning', 1],
+      ['openMarking', 1],
+    ]);
     await writing.finish();
-    expect(await refusal()).toContain('1 still being scored');
+    expect(await refusal()).toContainEqual(['openScoring', 1]);
     expect(await state(round)).toMatchObject({ handedIn: 2, running: 0, beingScored: 1, unmarked: 1 });
   });
 
@@ -163,7 +169,7 @@ describe('the sign-off', () => {
         .select()
         .from(audit)
         .all()
-        .filter((a) => a.act === 'signed off marks' && a.subject === `round ${round}`).length;
+        .filter((a) => a.act === 'signed-off' && a.subject === `round ${round}`).length;
     await lead!.post(`/marking/rounds/${round}/sign-off`);
     const { signedOffAt } = await state(round);
     house.clock.advance(1000);
@@ -239,8 +245,6 @@ describe('staff of a round', () => {
 });
 
 describe('what the machine cannot score', () => {
-  const signOffRefused = async (round: number) =>
-    (await lead!.post<Refusal>(`/marking/rounds/${round}/sign-off`)).body.message;
   const totalIn = async (round: number) => {
     const coordinator = await house.staff('coordinator');
     const { body } = await coordinator.get<{ invitedRows: { total: number | null }[] }>(`/rounds/${round}`);
@@ -261,7 +265,7 @@ describe('what the machine cannot score', () => {
     const round = newRound();
     await handIn(round, ['gaps', 'choice']);
     broken.mockRestore();
-    expect(await signOffRefused(round)).toContain('1 unmarked');
+    expect(await reasonsAgainst(round)).toContainEqual(['openMarking', 1]);
     const on = await pile(round, 'gaps');
     expect(on.scripts[0]!.components).toMatchObject([{ key: 'by-hand', of: on.marks, by: 'people' }]);
     const { task } = on.scripts[0]!;
@@ -278,7 +282,7 @@ describe('what the machine cannot score', () => {
     const run = vi.spyOn(services.sandbox, 'run').mockRejectedValue(new Error('no sandbox to be had'));
     const round = newRound();
     await handIn(round, ['code', 'choice']);
-    expect(await signOffRefused(round)).toContain('1 still being scored');
+    expect(await reasonsAgainst(round)).toContainEqual(['openScoring', 1]);
     const choiceOf = () =>
       services.db
         .select()

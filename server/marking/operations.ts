@@ -1,4 +1,5 @@
 import { emptyDocument } from '../../core/documents/document';
+import { message } from '../../core/messages/message';
 import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
 import { plainForm } from '../../core/forms/drawForm';
 import type { Component, Credit } from '../../core/kinds/contract';
@@ -32,7 +33,7 @@ const CLAIM_MS = 30 * 60_000;
 
 const paperOfRound = ({ db }: Services, roundId: number) => {
   const round = findRound(db, roundId);
-  if (!round) throw notFound('This round');
+  if (!round) throw notFound('noRound');
   return { round, paper: paperOfVersion(db, round.paperVersionId) };
 };
 
@@ -46,7 +47,7 @@ function placeOf(services: Services, roundId: number, target: string): Place {
   const { paper } = paperOfRound(services, roundId);
   const place = allParts(paper).find((p) => p.target === target);
   const question = plainForm(paper).paper.questions.find((q) => q.parts.some((p) => p.target === target));
-  if (!place || !question) throw notFound('This question');
+  if (!place || !question) throw notFound('noQuestion');
   return { place, question, part: question.parts.find((p) => p.target === target)! };
 }
 
@@ -157,7 +158,7 @@ export function bench(services: Services, staffId: number, roundId: number, targ
   const { place, question, part } = placeOf(services, roundId, target);
   const mine = and(eq(markingTasks.roundId, roundId), eq(markingTasks.target, target));
   const tasks = db.select().from(markingTasks).where(mine).orderBy(asc(markingTasks.id)).all();
-  if (tasks.length === 0) throw notFound('Anything to mark here');
+  if (tasks.length === 0) throw notFound('nothingToMark');
   return {
     ...pileOf(services, tasks, staffId),
     ...{ prompt: part.prompt, source: question.source },
@@ -177,10 +178,9 @@ function readGiven(components: readonly Component[], given: MarksGiven) {
   try {
     read = marksGiven(components, given);
   } catch (error) {
-    throw badRequest('These marks are not to be had for this part.', String(error));
+    throw badRequest('marksNotPossible', String(error));
   }
-  if (read.missing.length > 0)
-    throw badRequest('Some marks are still missing.', { missing: read.missing.map((c) => c.key) });
+  if (read.missing.length > 0) throw badRequest('marksMissing', { missing: read.missing.map((c) => c.key) });
   return read.marks;
 }
 
@@ -197,9 +197,8 @@ export function giveMark(
     or(eq(markingTasks.assessorId, staffId), isNull(markingTasks.assessorId)),
   );
   const task = db.select().from(markingTasks).where(mine).get();
-  if (!task) throw conflict('not-yours', 'This script is with another assessor now. Take the next one.');
-  if (findRound(db, task.roundId)!.signedOffAt !== null)
-    throw conflict('signed-off', 'The marks of this round are signed off; nothing was changed.');
+  if (!task) throw conflict('not-yours');
+  if (findRound(db, task.roundId)!.signedOffAt !== null) throw conflict('signed-off');
   const { part, components } = partOf(services, task);
   const marks = readGiven(components, given);
   const { sittingId, target } = task;
@@ -271,21 +270,23 @@ export const signOffStates = (services: Services, staffId: number): SignOffState
 export function signOff(services: Services, staffId: number, roundId: number): void {
   const { db, clock } = services;
   const state = signOffState(services, roundId);
-  const open = [
-    state.running > 0 ? `${state.running} still writing` : '',
-    state.toDecide > 0 ? `${state.toDecide} decisions of a coordinator are open` : '',
-    state.beingScored > 0 ? `${state.beingScored} still being scored` : '',
-    state.unmarked > 0 ? `${state.unmarked} unmarked` : '',
-    state.handedIn === 0 ? 'nothing handed in' : '',
+  const open = {
+    openRunning: state.running,
+    openDecisions: state.toDecide,
+    openScoring: state.beingScored,
+    openMarking: state.unmarked,
+    openNothing: state.handedIn === 0 ? 1 : 0,
     // An answer that was accepted holds for all scripts: their marks are not frozen before it is so.
-    services.jobs.pending('rescore') > 0 ? 'an accepted answer is still being scored' : '',
-  ].filter(Boolean);
-  if (open.length > 0)
-    throw conflict('not-finished', `This round cannot be signed off yet: ${open.join(', ')}.`);
+    openRescore: services.jobs.pending('rescore'),
+  };
+  const reasons = Object.entries(open).flatMap(([key, count]) =>
+    count > 0 ? [message(`error.${key}`, { count })] : [],
+  );
+  if (reasons.length > 0) throw conflict('not-finished', { reasons });
   const change = db
     .update(rounds)
     .set({ signedOffAt: clock.now(), signedOffBy: staffId })
     .where(and(eq(rounds.id, roundId), isNull(rounds.signedOffAt)))
     .run();
-  if (change.changes > 0) record(services, { staffId, act: 'signed off marks', subject: `round ${roundId}` });
+  if (change.changes > 0) record(services, { staffId, act: 'signed-off', subject: `round ${roundId}` });
 }

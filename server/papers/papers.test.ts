@@ -1,3 +1,4 @@
+import type { Refusal } from '../testing/ApiClient';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
@@ -13,10 +14,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-interface Refusal {
-  readonly code: string;
-  readonly message: string;
-}
 const withPart = (change: object, version: number) => {
   const paper = samplePaper();
   const bank = paper.bank.map((item) =>
@@ -44,7 +41,9 @@ describe('a paper', () => {
     expect(publish).toThrow(
       expect.objectContaining({
         code: 'unreadable',
-        details: [{ path, message: { code: 'choice.rightMissing' } }],
+        body: expect.objectContaining({
+          details: [{ path, message: { code: 'choice.rightMissing' } }],
+        }) as unknown,
       }) as Error,
     );
   });

@@ -92,7 +92,7 @@ function refuseIssues(bank: readonly Item[]): void {
   const issues = issuesOfBank(bank)
     .filter((issue) => issue.severity === 'severe')
     .map(({ path, message }) => ({ path, message }));
-  if (issues.length > 0) throw unreadable('This paper has questions that cannot be published yet.', issues);
+  if (issues.length > 0) throw unreadable('paperIssues', issues);
 }
 
 /** Publishes a version of a paper with the item versions that it names; both are immutable from now on. */

@@ -31,16 +31,10 @@ export function findOrAddPerson(db: Db, { name, email, reference }: Named): Pers
   const byReference =
     reference === null ? undefined : db.select().from(people).where(eq(people.reference, reference)).get();
   if (byReference && byReference.email !== email)
-    throw conflict(
-      'reference-taken',
-      `The reference ${reference} belongs to somebody with another address. Check both, or leave the reference empty.`,
-    );
+    throw conflict('reference-taken', { values: { reference: reference! } });
   const known = byReference ?? db.select().from(people).where(eq(people.email, email)).get();
   if (known && reference !== null && known.reference !== reference)
-    throw conflict(
-      'address-known',
-      `${email} belongs to the candidate with the reference ${known.reference}. Use that reference, or another address.`,
-    );
+    throw conflict('address-known', { values: { email, reference: known.reference } });
   if (known) return known;
   const values = { name, email, reference: reference ?? nextReference(db) };
   return db.insert(people).values(values).returning().get();

@@ -3,7 +3,7 @@ import type { RehearsalView } from '../../core/rehearsal/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { rounds } from '../db/schema';
 import { publishPaper } from '../papers/papers';
-import { ApiClient } from '../testing/ApiClient';
+import { ApiClient, type Refusal } from '../testing/ApiClient';
 import { bestOf, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { REHEARSAL_PAPER } from './routes';
@@ -14,9 +14,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-interface Refusal {
-  readonly code: string;
-}
 let version = 1;
 const keyOf = (round: number) =>
   house.wired.services.db

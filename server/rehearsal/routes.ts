@@ -43,7 +43,7 @@ type Round = typeof rounds.$inferSelect;
 
 function paperOfRehearsal({ db }: Services) {
   const found = latestVersion(db, REHEARSAL_PAPER);
-  if (!found) throw notFound('A rehearsal');
+  if (!found) throw notFound('noRehearsal');
   return found.paper;
 }
 
@@ -78,15 +78,11 @@ async function score(services: Services, { answers }: RehearsalAnswers): Promise
 
 export function rehearsalEndpoints(services: Services): Endpoint[] {
   const { db } = services;
-  const countScores = perMinute(
-    SCORES_A_MINUTE,
-    'Too many rehearsals were scored from here in the last minute. Wait a minute and try again.',
-  );
+  const countScores = perMinute(SCORES_A_MINUTE, 'tooManyScores');
   const openRound = (key: string) => {
     const round = db.select().from(rounds).where(eq(rounds.key, key)).get();
-    if (!round) throw notFound('This round');
-    if (!round.settings.openRehearsal)
-      throw conflict('link-only', 'The rehearsal of this round opens from your personal link only.');
+    if (!round) throw notFound('noRound');
+    if (!round.settings.openRehearsal) throw conflict('link-only');
     return round;
   };
   return [

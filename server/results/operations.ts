@@ -12,11 +12,7 @@ import { standingMarks } from '../marking/marks';
 import type { Services } from '../services';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 
-const notReleased = () =>
-  conflict(
-    'not-released',
-    'Your result is not released yet. Your link shows what is being marked and until when.',
-  );
+const notReleased = () => conflict('not-released');
 
 type Sitting = ReturnType<typeof sittingsOf>[number];
 

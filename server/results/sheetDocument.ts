@@ -1,5 +1,5 @@
 import { documentAsText } from '../../core/documents/documentAsText';
-import { format } from 'date-fns';
+import { dateOf, LOCALE } from '../../core/messages/dates';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { message } from '../../core/messages/message';
 import { say } from '../../core/messages/words';
@@ -18,7 +18,7 @@ const SLATE = '#33475B';
 const LINE = '#DDD9CE';
 const BAR_WIDTH = 220;
 
-const day = (at: number) => format(new Date(at), 'd MMMM yyyy');
+const day = (at: number) => dateOf(at, { locale: LOCALE, timeZone: 'UTC' });
 const outOf = (hundredths: number, of: number) => `${showMarks(hundredths)} of ${showMarks(of)}`;
 
 function bars(sheet: ResultSheet): Content {

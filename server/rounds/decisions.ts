@@ -19,9 +19,9 @@ type Row = typeof decisions.$inferSelect;
 
 /** What the judge would be told if it were decided so. */
 const asDecided = ({ kind, target, facts }: Row, take: boolean): Decided[] => {
-  if (kind === 'late entries') return [{ kind: 'late', upTo: facts.upTo!, count: take }];
-  if (kind === 'writing in a stop') return [{ kind: 'stop', target, without: !take }];
-  if (kind === 'two versions' && take) return [{ kind: 'version', target, choose: facts.other! }];
+  if (kind === 'late-entries') return [{ kind: 'late', upTo: facts.upTo!, count: take }];
+  if (kind === 'writing-in-stop') return [{ kind: 'stop', target, without: !take }];
+  if (kind === 'two-versions' && take) return [{ kind: 'version', target, choose: facts.other! }];
   return [];
 };
 
@@ -112,18 +112,16 @@ export async function decide(
     .innerJoin(rounds, eq(rounds.id, invitations.roundId))
     .where(and(eq(decisions.id, id), eq(rounds.id, roundId)))
     .get();
-  if (!found) throw notFound('This decision');
-  if (found.signedOffAt !== null)
-    throw conflict('signed-off', 'The marks of this round are signed off; nothing was changed.');
+  if (!found) throw notFound('noDecision');
+  if (found.signedOffAt !== null) throw conflict('signed-off');
   await commits.run(() => {
     const open = and(eq(decisions.id, id), isNull(decisions.decidedAt));
     const made = { decidedAt: clock.now(), choice, staffId, reason };
-    if (db.update(decisions).set(made).where(open).run().changes === 0)
-      throw conflict('decided', 'Somebody has decided this already; the page shows what is still open.');
-    const { kind, sittingId } = found.decision;
-    const act = `decided: ${kind}, ${choice === 'take' ? 'counted' : 'left out'}`;
+    if (db.update(decisions).set(made).where(open).run().changes === 0) throw conflict('decided');
+    const { sittingId } = found.decision;
+    // What was decided, and how, is in the decision itself.
     record(services, {
-      ...{ staffId, act, subject: `sitting ${sittingId}`, reason },
+      ...{ staffId, act: 'decided', subject: `decision ${id}`, reason },
       invitationId: found.invitationId,
     });
     closing.decided(sittingId);

@@ -10,8 +10,6 @@ import { arrivalsOf, sittingsOf } from '../arrival/queries';
 import { record } from '../audit/record';
 import { invitations, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
-import { newSecret, sha256 } from '../http/secrets';
-import { invitationLetter } from '../mail/invitationLetter';
 import type { Outbox } from '../mail/outbox';
 import { countedOf } from '../results/operations';
 import type { Services } from '../services';
@@ -35,53 +33,47 @@ export interface Invited {
   readonly letter: number;
 }
 
-/** Invites one candidate: the secret link goes into the letter, only its hash into the database. */
+/** Invites one candidate, with a letter to them. */
 export function invite(services: Services, outbox: Outbox, roundId: number, wanted: NewInvitation): Invited {
   const { db, clock, config } = services;
   const round = findRound(db, roundId);
-  if (!round) throw notFound('This round');
-  if (clock.now() >= round.closesAt)
-    throw conflict('round-over', 'The window of this round is over; nobody can be invited to it any more.');
+  if (!round) throw notFound('noRound');
+  if (clock.now() >= round.closesAt) throw conflict('round-over');
   const paper = paperOfVersion(db, round.paperVersionId);
   const email = wanted.email.trim().toLowerCase();
-  const secret = newSecret();
-  const link = `${config.publicUrl}/i/${secret}`;
   return db.transaction(() => {
     const person = findOrAddPerson(db, { name: wanted.name.trim(), email, reference: wanted.reference });
     const same = and(eq(invitations.roundId, roundId), eq(invitations.personId, person.id));
     if (db.select({ id: invitations.id }).from(invitations).where(same).get())
-      throw conflict(
-        'already-invited',
-        `${email} is already invited to this round. The letter is in the outbox.`,
-      );
+      throw conflict('already-invited', { values: { email } });
     const values = {
       roundId,
       personId: person.id,
-      linkHash: sha256(secret),
       extraPercent: wanted.extraPercent,
       arrangements: wanted.arrangements,
       timeZone: wanted.timeZone,
       invitedAt: clock.now(),
     };
     const invitationId = Number(db.insert(invitations).values(values).run().lastInsertRowid);
-    const { title, opensAt, closesAt, timeZone, settings } = round;
+    const { opensAt, closesAt, timeZone, settings } = round;
     const camera = settings.checks.includes('camera');
     const facts = {
-      title,
-      paperTitle: paper.title,
+      kind: 'invitation' as const,
+      organisation: config.organisation,
+      name: person.name,
+      reference: person.reference,
+      title: paper.title,
       opensAt,
       closesAt,
-      timeZone,
+      timeZone: wanted.timeZone ?? timeZone,
+      roundZone: timeZone,
       help: settings.help,
       minutes: paper.minutes,
       camera,
+      extraPercent: wanted.extraPercent,
+      breakMinutes: wanted.arrangements.breakMinutes,
     };
-    const letter = invitationLetter({
-      ...{ invitationId, organisation: config.organisation, candidate: person, round: facts },
-      ...{ extraPercent: wanted.extraPercent, breakMinutes: wanted.arrangements.breakMinutes, link },
-      candidateZone: wanted.timeZone ?? timeZone,
-    });
-    return { invitation: invitationId, letter: outbox.put(letter) };
+    return { invitation: invitationId, letter: outbox.put({ invitationId, to: person.email, facts }) };
   });
 }
 
@@ -123,7 +115,7 @@ export function roundDetail(services: Services, id: number, { closing, staffId }
   const round = findRound(db, id);
   const own = { staffId, roles: ['coordinator', 'invigilator'] as const };
   const row = listRounds(db, services.clock.now(), own).find((r) => r.id === id);
-  if (!round || !row) throw notFound('This round');
+  if (!round || !row) throw notFound('noRound');
   const paper = paperOfVersion(db, round.paperVersionId);
   const invitedRows = invitedOf(db, id).map((found) =>
     rowOf(services, found, { paper, counts: round.settings.counts }),
@@ -137,18 +129,14 @@ export function roundDetail(services: Services, id: number, { closing, staffId }
 export function release(services: Services, staffId: number, id: number): void {
   const { db, clock } = services;
   const round = findRound(db, id);
-  if (!round) throw notFound('This round');
-  if (round.signedOffAt === null)
-    throw conflict(
-      'not-signed-off',
-      'The lead assessor has not signed off the marks yet; results cannot go out before.',
-    );
+  if (!round) throw notFound('noRound');
+  if (round.signedOffAt === null) throw conflict('not-signed-off');
   const change = db
     .update(rounds)
     .set({ releasedAt: clock.now() })
     .where(and(eq(rounds.id, id), isNull(rounds.releasedAt)))
     .run();
-  if (change.changes > 0) record(services, { staffId, act: 'released results', subject: `round ${id}` });
+  if (change.changes > 0) record(services, { staffId, act: 'released', subject: `round ${id}` });
 }
 
 export function openSittings({ db }: Services, roundId: number) {

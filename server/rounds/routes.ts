@@ -93,12 +93,12 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: correctionBody },
       (who, { params, body }) => {
         if (!invitedOf(db, params.id).some((row) => row.invitation.id === body.invitation))
-          throw notFound('This candidate');
+          throw notFound('noCandidate');
         db.update(arrivals)
           .set({ correctionSettledAt: services.clock.now() })
           .where(and(eq(arrivals.invitationId, body.invitation)))
           .run();
-        const act = { staffId: who.id, act: 'settled a correction', subject: `round ${params.id}` };
+        const act = { staffId: who.id, act: 'settled-correction' as const, subject: `round ${params.id}` };
         record(services, { ...act, invitationId: body.invitation });
         services.hub.tellOf(body.invitation, params.id);
         return detail(who, params.id);
@@ -106,13 +106,13 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
     ),
     forStaff(['coordinator'], { method: 'get', path: '/papers/:id', params: idParams }, (_, { params }) => {
       const paper = paperById(db, params.id);
-      if (!paper) throw notFound('This paper');
+      if (!paper) throw notFound('noPaper');
       return plainForm(paper).paper;
     }),
     forStaff(['coordinator'], { method: 'get', path: '/letters' }, () => outbox.list()),
     forStaff(['coordinator'], { method: 'get', path: '/letters/:id', params: idParams }, (_, { params }) => {
       const letter = outbox.read(params.id);
-      if (!letter) throw notFound('This letter');
+      if (!letter) throw notFound('noLetter');
       return letter;
     }),
     forStaff(
@@ -120,7 +120,7 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       { method: 'get', path: '/letters/:id/attachments/:name', params: attachmentParams },
       (_, { params, response }) => {
         const file = outbox.attachment(params.id, params.name);
-        if (!file) throw notFound('This attachment');
+        if (!file) throw notFound('noAttachment');
         response.attachment(params.name).type(file.type).send(file.content);
       },
     ),

@@ -9,7 +9,6 @@ import { paperEndAt, sectionEndAt } from '../../core/timing/sittingTime';
 import { findInvited, paperOf } from '../arrival/queries';
 import { perDatabase } from '../db/perDatabase';
 import { decisions, sittings } from '../db/schema';
-import { receiptLetter } from '../mail/receiptLetter';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
 import type { Services } from '../services';
@@ -149,7 +148,7 @@ export class Closing {
       observe(db, id, { kind: 'silence', from, to, facts: { hold, across } });
     for (const { hold, from, to } of missing)
       observe(db, id, {
-        kind: 'missing entries',
+        kind: 'missing-entries',
         from: now,
         to: now,
         facts: { hold, first: from, last: to },
@@ -165,20 +164,20 @@ export class Closing {
     const isKnown = (kind: DecisionKind, target: string) =>
       known.some((d) => d.kind === kind && d.target === target);
     const late = lateFacts(judged);
-    const undecided = known.find((d) => d.kind === 'late entries' && d.decidedAt === null);
-    if (late && !undecided) open('late entries', '', late);
+    const undecided = known.find((d) => d.kind === 'late-entries' && d.decidedAt === null);
+    if (late && !undecided) open('late-entries', '', late);
     else if (late && undecided)
       db.update(decisions).set({ facts: late }).where(eq(decisions.id, undecided.id)).run();
-    if (judged.missing.length > 0 && !isKnown('missing entries', '')) {
+    if (judged.missing.length > 0 && !isKnown('missing-entries', '')) {
       const count = judged.missing.reduce((sum, { from, to }) => sum + to - from + 1, 0);
-      open('missing entries', '', { count });
+      open('missing-entries', '', { count });
     }
     for (const { entry, without, rival } of judged.winners.values()) {
       if (entry.about !== 'answer') continue;
-      if (without !== undefined && !isKnown('writing in a stop', entry.target))
-        open('writing in a stop', entry.target, {});
-      if (rival && !isKnown('two versions', entry.target))
-        open('two versions', entry.target, { other: { hold: rival.hold, number: rival.number } });
+      if (without !== undefined && !isKnown('writing-in-stop', entry.target))
+        open('writing-in-stop', entry.target, {});
+      if (rival && !isKnown('two-versions', entry.target))
+        open('two-versions', entry.target, { other: { hold: rival.hold, number: rival.number } });
     }
   }
 
@@ -194,14 +193,18 @@ export class Closing {
     const { db, config } = this.services;
     const sitting = findSitting(db, id)!;
     const { person, round, invitation } = findInvited(db, sitting.invitationId)!;
-    this.outbox.put(
-      receiptLetter({
-        ...{ invitationId: invitation.id, organisation: config.organisation, title: round.title },
-        ...{ person, closedAt: sitting.closedAt!, timeZone: invitation.timeZone ?? round.timeZone },
-        ...{ code: receiptCode(newestReceipt(db, id)!.hash), resultBy: round.settings.resultBy },
-        help: round.settings.help,
-      }),
-    );
+    const facts = {
+      kind: 'receipt' as const,
+      organisation: config.organisation,
+      name: person.name,
+      title: round.title,
+      closedAt: sitting.closedAt!,
+      timeZone: invitation.timeZone ?? round.timeZone,
+      code: receiptCode(newestReceipt(db, id)!.hash),
+      resultBy: round.settings.resultBy,
+      help: round.settings.help,
+    };
+    this.outbox.put({ invitationId: invitation.id, to: person.email, facts });
   }
 }
 

@@ -55,9 +55,9 @@ export const decidedOf = (db: Db, sitting: number): Decided[] =>
   decidedQuery(db)
     .all({ sitting })
     .flatMap(({ kind, target, facts, choice }): Decided[] => {
-      if (kind === 'late entries') return [{ kind: 'late', upTo: facts.upTo!, count: choice === 'take' }];
-      if (kind === 'writing in a stop') return [{ kind: 'stop', target, without: choice === 'leave' }];
-      if (kind === 'two versions' && choice === 'take')
+      if (kind === 'late-entries') return [{ kind: 'late', upTo: facts.upTo!, count: choice === 'take' }];
+      if (kind === 'writing-in-stop') return [{ kind: 'stop', target, without: choice === 'leave' }];
+      if (kind === 'two-versions' && choice === 'take')
         return [{ kind: 'version', target, choose: facts.other! }];
       return [];
     });

@@ -33,13 +33,8 @@ import { receiptOf } from './receipts';
 import { deskOf } from './values';
 import { versionsOf } from './versions';
 
-const notRunning = () =>
-  conflict('no-sitting', 'No test of yours is running. Open your link again to see where you are.');
-const unknownHold = () =>
-  conflict(
-    'hold-unknown',
-    'The server does not know this opening of your test. It is opened again; your answers are kept.',
-  );
+const notRunning = () => conflict('no-sitting');
+const unknownHold = () => conflict('hold-unknown');
 
 /** Room for the device to hand in by itself at the deadline before the server does it. */
 const DEVICE_FIRST_MS = 3000;
@@ -81,7 +76,7 @@ export class SittingOperations {
     const { db, secret, commits } = this.services;
     const { stage, attempt, invited } = whereIs(this.services, invitation);
     if (stage.at !== 'running' && !(stage.at === 'arriving' && stage.step === 'cover'))
-      throw conflict('not-ready', 'Some steps of the arrival are still open. Open your link again.');
+      throw conflict('not-ready');
     const fix = () => {
       // Asked again inside the commit: a second call of the same moment finds the form of the first.
       const known = openSitting(db, invitation);
@@ -101,7 +96,7 @@ export class SittingOperations {
     const sitting = openSitting(db, invitation);
     if (!sitting) throw notRunning();
     const bytes = sealedBytes(db, sitting.formId, hash);
-    if (!bytes) throw notFound('This copy');
+    if (!bytes) throw notFound('noCopy');
     return bytes;
   }
 
@@ -121,10 +116,7 @@ export class SittingOperations {
     const sitting = openSitting(db, invitation);
     if (!sitting || stage.at !== 'arriving' || stage.step !== 'cover') throw notRunning();
     if (sealedListing(db, sitting.formId).some((copy) => !hashes.includes(copy.hash)))
-      throw conflict(
-        'paper-incomplete',
-        'The paper on this device is not the whole paper. Load this page again; no time is lost.',
-      );
+      throw conflict('paper-incomplete');
     await commits.run(() => {
       const now = clock.now();
       if (time.try(sitting.id, { type: 'started', at: now })) return;
@@ -152,11 +144,7 @@ export class SittingOperations {
     if (own && holder.last === 0) return { granted: true, opened: this.opened(current, holder) };
     const heard = clock.now() - (hub.heardAt(invitation) ?? 0) < SILENCE_MS;
     if (holder && heard && !own && !who.takeOver) return { granted: false };
-    if (holder && holder.number >= MOST_HOLDS)
-      throw conflict(
-        'too-many-holds',
-        'Your test was opened too often. Raise a hand; your answers are kept.',
-      );
+    if (holder && holder.number >= MOST_HOLDS) throw conflict('too-many-holds');
     const state = await commits.run(() => this.grant(current.id, who, agent));
     hub.hear(invitation, clock.now());
     hub.tellOf(invitation, current.roundId);
@@ -176,7 +164,7 @@ export class SittingOperations {
   async enter(invitation: number, { section, ...batch }: EnterBody): Promise<EnterReply> {
     const { commits, time, clock, db, hub } = this.services;
     const current = this.currentOf(invitation);
-    if (!(section in time.of(current.id).terms.sectionLimitsMs)) throw notFound('This section');
+    if (!(section in time.of(current.id).terms.sectionLimitsMs)) throw notFound('noSection');
     const written = await commits.run(() => {
       const done = this.take(current, batch);
       if (!(section in time.of(current.id).entered))

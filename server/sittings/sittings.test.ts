@@ -1,3 +1,4 @@
+import type { Refusal } from '../testing/ApiClient';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { makePatch } from '../../core/journal/patch';
@@ -26,9 +27,6 @@ afterAll(async () => {
   await house.close();
 });
 
-interface Refusal {
-  readonly code: string;
-}
 /** Thirty minutes, as the sample paper has. */
 const LIMIT = 30 * MINUTE_MS;
 const SECOND = 1000;
@@ -329,8 +327,8 @@ describe('the hand-in', () => {
     expect(rowOf(device).settledAt).toBeNull();
     await device.save();
     expect(rowOf(device).settledAt).toBe(now());
-    const letter = house.wired.outbox.list().find((l) => l.subject.startsWith('Your receipt'))!;
-    expect(house.wired.outbox.read(letter.id)!.text).toContain(body.receipt!.code);
+    const letter = house.wired.outbox.list().find((l) => l.subject.code === 'letter.receiptSubject')!;
+    expect(house.wired.outbox.read(letter.id)!.facts).toMatchObject({ code: body.receipt!.code });
     await house.wired.services.jobs.turn();
     expect(rowOf(device).scoredAt).not.toBeNull();
   });
@@ -402,7 +400,7 @@ describe('after the deadline', () => {
     await house.wired.sittings.sweep();
     await device.handIn('time');
     await later();
-    expect(openOf(device)).toMatchObject([{ kind: 'late entries', facts: { count: 1 } }]);
+    expect(openOf(device)).toMatchObject([{ kind: 'late-entries', facts: { count: 1 } }]);
     expect([rowOf(device).scoredAt, covered(device)]).toEqual([null, {}]);
   });
 
@@ -417,8 +415,8 @@ describe('after the deadline', () => {
     await device.save({ entries: device.entries.slice(0, 1) });
     expect(covered(device)).toEqual({});
     await later();
-    expect(kindsSeen(device)).toContain('missing entries');
-    expect(openOf(device).map((d) => d.kind)).toEqual(['late entries', 'missing entries']);
+    expect(kindsSeen(device)).toContain('missing-entries');
+    expect(openOf(device).map((d) => d.kind)).toEqual(['late-entries', 'missing-entries']);
     expect(covered(device)).toEqual({});
   });
 });
@@ -453,7 +451,7 @@ describe('a pause', () => {
     await device.answer(WRITING, essay('after'));
     expect(answersNow(device)).toEqual({ [NUMBER]: typed('in the pause'), [WRITING]: essay('after') });
     await device.finish();
-    expect(openOf(device).map((d) => [d.kind, d.target])).toEqual([['writing in a stop', NUMBER]]);
+    expect(openOf(device).map((d) => [d.kind, d.target])).toEqual([['writing-in-stop', NUMBER]]);
     // The first receipt covers what was handed in; a decision without it has a receipt of its own.
     expect(covered(device)[NUMBER]).toEqual(typed('in the pause'));
     db()

@@ -26,18 +26,6 @@ export const byItself: Cause = { staffId: null, reason: '' };
 
 const KEPT = 20_000;
 
-const WORDS: Record<Refusal, string> = {
-  'not started': 'This sitting has not been started yet.',
-  'already started': 'This sitting runs already.',
-  'already closed': 'This paper is handed in; readmit the candidate first.',
-  'time is over': 'The time of this sitting is over; readmit the candidate and grant minutes.',
-  'not closed': 'This candidate is still working; there is nobody to readmit.',
-  stopped: 'The clock of this sitting is stopped already.',
-  'not stopped': 'The clock of this sitting is running already.',
-  'no break left': 'All the time arranged for breaks is used up.',
-  'nothing to confirm': 'There is nothing to confirm.',
-};
-
 export function termsOf(
   paper: FullPaper,
   invitation: { extraPercent: number; arrangements: { breakMinutes: number } },
@@ -103,7 +91,7 @@ export class TimeKeeper {
   /** As `try`, for acts of people: what stands in the way is told in a sentence. */
   record(sitting: number, event: TimeEvent, cause?: Cause): SittingTime {
     const refusal = this.try(sitting, event, cause);
-    if (refusal) throw conflict(`time-${refusal.replace(/ /g, '-')}`, WORDS[refusal]);
+    if (refusal) throw conflict(`time-${refusal.replace(/ /g, '-')}`);
     return this.of(sitting);
   }
 

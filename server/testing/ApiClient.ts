@@ -1,6 +1,14 @@
+import type { Message } from '../../core/messages/message';
 export interface Answered<T = unknown> {
   readonly status: number;
   readonly body: T;
+}
+
+/** What the API answers where it refuses. */
+export interface Refusal {
+  readonly code: string;
+  readonly message: Message;
+  readonly reasons: readonly Message[];
 }
 
 /** Talks to a served API as a browser would: with JSON and the cookie it was given. */

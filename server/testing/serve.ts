@@ -1,3 +1,4 @@
+import { makeLink } from '../mail/links';
 import { once } from 'node:events';
 import { eq } from 'drizzle-orm';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -86,11 +87,11 @@ export class Served {
     const { services, outbox } = this.wired;
     const name = `Candidate ${++this.people}`;
     const email = `candidate.${this.people}@example.org`;
-    const { letter } = invite(services, outbox, round, {
+    const { invitation } = invite(services, outbox, round, {
       ...{ name, email, extraPercent, reference: null, timeZone: null },
       arrangements: { ...noArrangements, ...arrangements },
     });
-    return outbox.read(letter)!.link!.split('/i/')[1]!;
+    return makeLink(services.db, invitation, services.clock.now());
   }
 
   async staff(role: Role): Promise<ApiClient> {

@@ -108,7 +108,7 @@ export const watchRows = (services: Services, of: readonly number[]): Promise<Wa
 
 function roundOf({ db }: Services, roundId: number) {
   const round = findRound(db, roundId);
-  if (!round) throw notFound('This round');
+  if (!round) throw notFound('noRound');
   return round;
 }
 
@@ -150,7 +150,7 @@ export interface Act {
 type Doing = (services: Services, staffId: number, act: Act, found: FoundSitting | null) => void;
 
 const needSitting = (found: FoundSitting | null): FoundSitting => {
-  if (!found) throw conflict('not-started', 'This candidate has not started yet.');
+  if (!found) throw conflict('not-started');
   return found;
 };
 
@@ -165,8 +165,7 @@ const tellCandidate: Doing = ({ db, clock }, staffId, { invitation, text }) => {
 const DOINGS: Record<WatchAct, Doing> = {
   admit(services, staffId, { invitation }) {
     const { stage, attempt, invited } = whereIs(services, invitation);
-    if (stage.at !== 'arriving' || stage.step !== 'waiting')
-      throw conflict('not-waiting', 'This candidate is not waiting to be admitted now.');
+    if (stage.at !== 'arriving' || stage.step !== 'waiting') throw conflict('not-waiting');
     noteArrival(services.db, invitation, attempt, { admittedAt: services.clock.now(), admittedBy: staffId });
     tellWaiting(services, invited.round.id);
   },
@@ -177,7 +176,7 @@ const DOINGS: Record<WatchAct, Doing> = {
     tellCandidate(services, staffId, act, found);
   },
   grant({ time, clock }, staffId, { minutes, text }, found) {
-    if (minutes <= 0) throw badRequest('Say how many minutes are granted.');
+    if (minutes <= 0) throw badRequest('noMinutes');
     const event = { type: 'granted', at: clock.now(), ms: minutes * MINUTE_MS } as const;
     time.record(needSitting(found).sitting.id, event, { staffId, reason: text });
   },
@@ -198,7 +197,7 @@ const DOINGS: Record<WatchAct, Doing> = {
   readmit(services, staffId, { minutes, text }, found) {
     const { sitting, roundId } = needSitting(found);
     if (findRound(services.db, roundId)!.signedOffAt !== null)
-      throw conflict('signed-off', 'The marks of this round are signed off; nobody can be readmitted.');
+      throw conflict('signed-off', { key: 'signedOffReadmit' });
     const event = { type: 'readmitted', at: services.clock.now(), ms: minutes * MINUTE_MS } as const;
     services.time.record(sitting.id, event, { staffId, reason: text });
     // The next hand-in is settled, scored and receipted anew.
@@ -215,7 +214,7 @@ const DOINGS: Record<WatchAct, Doing> = {
 export function doAct(services: Services, staffId: number, roundId: number, act: Act): WatchChange {
   const { db, hub } = services;
   const { invitation } = act;
-  if (findInvited(db, invitation)?.round.id !== roundId) throw notFound('This candidate');
+  if (findInvited(db, invitation)?.round.id !== roundId) throw notFound('noCandidate');
   const found = sittingQueries(db).newestOf(invitation);
   db.transaction(() => {
     DOINGS[act.act](services, staffId, act, found);
@@ -233,6 +232,6 @@ export function tellAll(services: Services, staffId: number, roundId: number, te
   db.insert(messages)
     .values({ roundId, invitationId: null, staffId, at: clock.now(), text, hand: false })
     .run();
-  record(services, { staffId, act: 'told all', subject: `round ${roundId}`, reason: text });
+  record(services, { staffId, act: 'messaged-everyone', subject: `round ${roundId}`, reason: text });
   for (const invitation of invitationsOf(services, roundId)) hub.tell(`invitation ${invitation}`);
 }

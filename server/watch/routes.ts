@@ -34,7 +34,7 @@ export function watchEndpoints(services: Services): Endpoint[] {
       roles,
       { method: 'get', path: '/watch/:id/stream', params: idParams },
       (_, { params, request, response }) => {
-        if (!findRound(db, params.id)) throw notFound('This round');
+        if (!findRound(db, params.id)) throw notFound('noRound');
         streamRoom(services, openLine({ request, response }, services.log), params.id);
       },
     ),
@@ -57,8 +57,8 @@ export function watchEndpoints(services: Services): Endpoint[] {
       (who, { params, response }) => {
         const { invited } = whereIs(services, params.invitation);
         const bytes = invited.round.id === params.id && files.find(params.invitation, 'picture');
-        if (!bytes) throw notFound('This picture');
-        const act = { staffId: who.id, act: 'looked at a picture', subject: `round ${params.id}` };
+        if (!bytes) throw notFound('noPicture');
+        const act = { staffId: who.id, act: 'viewed-picture' as const, subject: `round ${params.id}` };
         record(services, { ...act, invitationId: params.invitation });
         response.type('image/jpeg').send(bytes);
       },

@@ -7,7 +7,7 @@ import { MINUTE_MS } from '../../core/timing/deadline';
 import type { WatchAct, WatchChange, WatchNews, WatchView } from '../../core/watch/api';
 import { doorCodeOf } from '../arrival/doorCode';
 import { audit } from '../db/schema';
-import { ApiClient } from '../testing/ApiClient';
+import { ApiClient, type Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import type { TestDevice } from '../testing/TestDevice';
@@ -20,9 +20,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-interface Refusal {
-  readonly code: string;
-}
 let version = 1;
 const newRound = (settings: Parameters<Served['addRound']>[1] = {}) =>
   house.addRound({ ...samplePaper(), version: version++ }, settings);

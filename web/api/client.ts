@@ -1,32 +1,41 @@
+import type { Message } from '../../core/messages/message';
+import { say } from '../words';
+
+interface Refusal {
+  readonly code: string;
+  readonly message: Message;
+  readonly reasons?: readonly Message[];
+  readonly details?: unknown;
+}
+
 /** A refusal of the API, or a server that cannot be reached (`status` 0). Its message is meant for people. */
 export class ApiProblem extends Error {
   readonly status: number;
   readonly code: string;
   readonly details: unknown;
-  constructor(status: number, code: string, message: string, details?: unknown) {
-    super(message);
+  constructor(status: number, { code, message, reasons = [], details }: Refusal) {
+    super([message, ...reasons].map(say).join(' '));
     this.status = status;
     this.code = code;
     this.details = details;
   }
 }
 
-const UNREACHABLE =
-  'The server cannot be reached. Check your connection; what you have done is kept, and you can try again.';
+/** A failure on this device, in words for people. */
+export const problem = (key: string): ApiProblem =>
+  new ApiProblem(0, { code: 'local', message: { code: `error.${key}` } });
+
+const unreachable: Refusal = { code: 'unreachable', message: { code: 'error.unreachable' } };
 
 async function problemOf(response: Response): Promise<ApiProblem> {
-  const body = (await response.json().catch(() => null)) as {
-    code?: string;
-    message?: string;
-    details?: unknown;
-  } | null;
-  if (!body?.code) return new ApiProblem(response.status, 'unreachable', UNREACHABLE);
-  return new ApiProblem(response.status, body.code, body.message ?? UNREACHABLE, body.details);
+  const body = (await response.json().catch(() => null)) as Partial<Refusal> | null;
+  const told = body?.code !== undefined && body.message !== undefined;
+  return new ApiProblem(response.status, told ? (body as Refusal) : unreachable);
 }
 
 async function send(path: string, init: RequestInit): Promise<Response> {
   const response = await fetch(`/api${path}`, init).catch(() => {
-    throw new ApiProblem(0, 'unreachable', UNREACHABLE);
+    throw new ApiProblem(0, unreachable);
   });
   if (!response.ok) throw await problemOf(response);
   return response;
@@ -55,4 +64,4 @@ export const putBytes = <T>(path: string, bytes: Blob): Promise<T> =>
   json<T>(path, { method: 'PUT', headers: { 'Content-Type': bytes.type }, body: bytes });
 
 export const messageOf = (error: unknown): string =>
-  error instanceof ApiProblem ? error.message : String(error);
+  error instanceof ApiProblem ? error.message : say({ code: 'error.unknown' });

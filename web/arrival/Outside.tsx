@@ -1,10 +1,9 @@
-import { formatDuration } from 'date-fns';
 import { CalendarPlus, PencilLine } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { allowedMs, MINUTE_MS } from '../../core/timing/deadline';
 import { showLength } from '../../core/timing/pace';
-import { ownZone, showMoment } from '../ui/times';
+import { ownZone, showDuration, showMoment } from '../ui/times';
 import { useArrival } from './ArrivalContext';
 import { useUntil } from './steps/Waiting';
 import { t } from './words';
@@ -30,16 +29,6 @@ function HowLong() {
   );
 }
 
-const DAY_MINUTES = 24 * 60;
-
-/** “50 days”, “1 day 3 hours”, “12 minutes”: what is nothing is not said. */
-const showUntil = (minutes: number) =>
-  formatDuration({
-    days: Math.floor(minutes / DAY_MINUTES),
-    hours: Math.floor((minutes % DAY_MINUTES) / 60),
-    minutes: minutes % 60,
-  });
-
 /** Counts down to the opening, and offers what can be done until then. */
 function BeforeOpening() {
   const { view, live, link } = useArrival();
@@ -50,7 +39,7 @@ function BeforeOpening() {
   return (
     <section className="mb-5 rounded-card border border-line bg-card px-6 py-5">
       <p role="timer" className="text-[1.5rem] font-semibold">
-        {t('countdown', { length: showUntil(minutes) })}
+        {t('countdown', { length: showDuration(minutes) })}
       </p>
       <p className="mt-1 text-soft">{t('doorsFrom', { when: showMoment(round.doorsAt) })}</p>
       <div className="mt-4 flex flex-wrap items-center gap-3">

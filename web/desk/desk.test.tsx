@@ -1,3 +1,4 @@
+import { problem } from '../api/client';
 import { documentAsText } from '../../core/documents/documentAsText';
 import { say } from '../words';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
@@ -224,7 +225,7 @@ const help = (): NonNullable<DeskBackend['help']> => ({
   say: vi.fn((text: string) => Promise.resolve({ ...live, hand: { at: 0, text } })),
   takeBreak: vi.fn(() => Promise.resolve()),
   endBreak: vi.fn(() => Promise.resolve(live)),
-  takeOver: vi.fn(() => Promise.reject(new Error('the other holds on'))),
+  takeOver: vi.fn(() => Promise.reject(problem('notTakenOver'))),
   goOn: vi.fn(() => Promise.resolve()),
   enter: vi.fn(() => Promise.reject(new Error('not sealed'))),
   versions: vi.fn(() => Promise.resolve([])),
@@ -288,7 +289,7 @@ describe('the desk put away', () => {
     unmount();
     renderAtDesk(desk, <Covered why="elsewhere" />);
     await userEvent.click(screen.getByRole('button', { name: 'Go on here' }));
-    expect(screen.getByText(/the other holds on/)).toBeVisible();
+    expect(screen.getByText(/could not be taken over/)).toBeVisible();
   });
 });
 
@@ -314,7 +315,7 @@ describe('a section with a limit of its own', () => {
   });
 
   it('says why it cannot be entered', async () => {
-    const enter = vi.fn(() => Promise.reject(new Error('The server cannot be reached.')));
+    const enter = vi.fn(() => Promise.reject(problem('unreachable')));
     desk = deskInHand({ paper: open, help: { ...help(), enter } });
     renderAtDesk(desk, <QuestionView />);
     await userEvent.click(screen.getByRole('button', { name: /^Enter section A/ }));

@@ -1,7 +1,7 @@
 import { withSection, type CandidatePaper, type SealedSection } from '../../core/papers/candidatePaper';
 import type { Prepared, SealedListing } from '../../core/sittings/api';
 import type { ArrivalView } from '../../core/arrival/api';
-import { getBytes, post } from '../api/client';
+import { getBytes, post, problem } from '../api/client';
 import { loadNodes } from '../documents/lazyNodes';
 import { answers } from '../kinds/answers';
 import { digestOfBytes } from './journal/digest';
@@ -14,8 +14,7 @@ async function sealedCopy({ hash }: SealedListing): Promise<Uint8Array<ArrayBuff
   const known = await findSealed(hash);
   if (known) return known;
   const bytes = await getBytes(`/sitting/sealed/${hash}`);
-  if (digestOfBytes(bytes) !== hash)
-    throw new Error('The paper did not arrive whole. Load this page again; no time is lost.');
+  if (digestOfBytes(bytes) !== hash) throw problem('paperBroken');
   await keepSealed(hash, bytes);
   return bytes;
 }

@@ -7,7 +7,7 @@ import type {
   JournalKept,
   SealedListing,
 } from '../../core/sittings/api';
-import { ApiProblem, get, post } from '../api/client';
+import { ApiProblem, get, post, problem } from '../api/client';
 import { LiveLine } from '../live/liveLine';
 import type { DeskBackend, DeskEvents, DeskHelp, HandInOutcome } from './backend';
 import type { DeviceBatch, DeviceJournal, NotedChange } from './journal/deviceJournal';
@@ -258,7 +258,7 @@ export class SittingBackend implements DeskBackend {
     const asked = { store: await storeName(), opening, takeOver: true };
     const reply = await post<HoldReply>('/sitting/hold', asked);
     const stored = await storedSitting(link);
-    if (!reply.granted || !stored) throw new Error('The desk could not be taken over. Try again.');
+    if (!reply.granted || !stored) throw problem('notTakenOver');
     const { hold, keys, desk, now } = reply.opened;
     if (hold.hold !== journal.hold) await keepSitting({ ...stored, hold, keys, base: desk }, now, []);
   }

@@ -19,7 +19,7 @@ function Facts({ decision: { kind, facts, closedAt, claimedHandInAt } }: { decis
   const at = (value: number | undefined) => showSecond(value ?? 0);
   return (
     <p className="mt-2">
-      {kind === 'late entries' && (
+      {kind === 'late-entries' && (
         <>
           <b>{t('lateCount', { count: facts.count ?? 0 })}</b>,{' '}
           {t('lateWhen', {
@@ -28,7 +28,7 @@ function Facts({ decision: { kind, facts, closedAt, claimedHandInAt } }: { decis
           })}
         </>
       )}
-      {kind === 'missing entries' && <b>{t('missingCount', { count: facts.count ?? 0 })}</b>}
+      {kind === 'missing-entries' && <b>{t('missingCount', { count: facts.count ?? 0 })}</b>}
       {claimedHandInAt !== null && closedAt - claimedHandInAt > 10_000 && (
         <span className="block text-soft">{t('claimedAt', { time: showSecond(claimedHandInAt) })}</span>
       )}
@@ -37,7 +37,7 @@ function Facts({ decision: { kind, facts, closedAt, claimedHandInAt } }: { decis
 }
 
 function Changes({ decision: { kind, changes } }: { decision: OpenDecision }) {
-  if (kind === 'missing entries') return null;
+  if (kind === 'missing-entries') return null;
   if (changes.length === 0) return <p className="mt-2">{t('lateNone')}</p>;
   return (
     <ul className="mt-2 space-y-2">
@@ -89,9 +89,9 @@ export function Decision({ round, decision, onDecided }: Props) {
             className="mt-1 block min-h-10 w-full rounded-control border border-edge bg-card px-3"
           />
         </label>
-        {kind === 'missing entries' ? (
+        {kind === 'missing-entries' ? (
           <Button look="first" disabled={disabled} onClick={() => void decide('leave')}>
-            {t('doLeave missing entries')}
+            {t('doLeave missing-entries')}
           </Button>
         ) : (
           <>

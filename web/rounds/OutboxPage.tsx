@@ -1,12 +1,14 @@
 import { Paperclip, SquareArrowOutUpRight } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import type { Letter, LetterRow } from '../../core/rounds/api';
+import { writeLetter } from '../../core/letters/letters';
 import { get } from '../api/client';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
 import { StaffPage } from '../ui/StaffPage';
 import { showShort } from '../ui/times';
 import { useLoaded } from '../ui/useAsync';
+import { say } from '../words';
 import { t } from './words';
 
 function LetterView({ id }: { id: number }) {
@@ -17,7 +19,7 @@ function LetterView({ id }: { id: number }) {
   return (
     <article className="rounded-card border border-line bg-card p-5">
       <p className="text-soft">{letter.to}</p>
-      <h2 className="mb-3 font-serif text-[1.25rem] font-semibold">{letter.subject}</h2>
+      <h2 className="mb-3 font-serif text-[1.25rem] font-semibold">{say(letter.subject)}</h2>
       <div className="mb-4 flex flex-wrap items-center gap-3">
         {letter.link && (
           <a
@@ -40,7 +42,7 @@ function LetterView({ id }: { id: number }) {
         ))}
       </div>
       <pre tabIndex={0} className="overflow-x-auto border-t border-line pt-4 font-sans whitespace-pre-wrap">
-        {letter.text}
+        {writeLetter(letter.facts, letter.link, say)}
       </pre>
     </article>
   );
@@ -72,7 +74,7 @@ export function OutboxPage() {
                       <Pill>{letter.state}</Pill>
                     </span>
                     <span className="flex justify-between gap-2 text-[0.88rem] text-soft">
-                      <span className="truncate">{letter.subject}</span>
+                      <span className="truncate">{say(letter.subject)}</span>
                       <span className="whitespace-nowrap">{showShort(letter.at)}</span>
                     </span>
                   </button>

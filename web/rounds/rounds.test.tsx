@@ -71,7 +71,7 @@ describe('a decision', () => {
   const decision: OpenDecision = {
     ...{
       id: 9,
-      kind: 'late entries',
+      kind: 'late-entries',
       name: 'Corin Hale',
       reference: 'HR-12',
       closedAt: 0,
@@ -104,9 +104,9 @@ describe('a decision', () => {
   it('says so where nothing would change, and names what it is about', () => {
     show({ changes: [] });
     expect(screen.getByText('They would change no answer.')).toBeVisible();
-    show({ kind: 'writing in a stop', facts: {} });
+    show({ kind: 'writing-in-stop', facts: {} });
     expect(screen.getByRole('button', { name: 'Mark it without that writing' })).toBeVisible();
-    show({ kind: 'missing entries', facts: { count: 2 } });
+    show({ kind: 'missing-entries', facts: { count: 2 } });
     expect(screen.getByText('2 entries are missing')).toBeVisible();
   });
 });

@@ -7,7 +7,7 @@ export interface Call {
   readonly body: unknown;
 }
 
-/** What the API refuses, as the server says it. */
+/** What the API refuses, with its words as an author's would be. */
 export class Refused {
   readonly status: number;
   readonly code: string;
@@ -35,7 +35,10 @@ export function fakeServer(routes: Readonly<Record<string, Answering>>): Call[] 
     const given = route(body);
     return Promise.resolve(
       given instanceof Refused
-        ? answer(given.status, { code: given.code, message: given.message })
+        ? answer(given.status, {
+            code: given.code,
+            message: { code: 'author.text', values: { text: given.message } },
+          })
         : answer(200, given),
     );
   });

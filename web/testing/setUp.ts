@@ -19,3 +19,4 @@ globalThis.matchMedia ??= (query: string) =>
     addEventListener: () => undefined,
     removeEventListener: () => undefined,
   }) as unknown as MediaQueryList;
+Object.defineProperty(navigator, 'languages', { value: ['en-GB'] });

@@ -1,11 +1,14 @@
-import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
+import { dateAndTime, dateOf, durationOf, LOCALE, shortDate } from '../../core/messages/dates';
 
 /** Where the reader is. */
 export const ownZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
-export const showMoment = (at: number, zone = ownZone()): string =>
-  format(new TZDate(at, zone), 'EEEE d MMMM, HH:mm');
-export const showDay = (at: number, zone = ownZone()): string => format(new TZDate(at, zone), 'd MMMM yyyy');
-export const showShort = (at: number, zone = ownZone()): string =>
-  format(new TZDate(at, zone), 'd MMM HH:mm');
+/** Of the languages the reader prefers, the first that is a variety of ours. */
+const ownLocale = (): string => navigator.languages.find((tag) => /^en(-|$)/.test(tag)) ?? LOCALE;
+
+const reader = (timeZone: string) => ({ locale: ownLocale(), timeZone });
+
+export const showMoment = (at: number, zone = ownZone()): string => dateAndTime(at, reader(zone));
+export const showDay = (at: number, zone = ownZone()): string => dateOf(at, reader(zone));
+export const showShort = (at: number, zone = ownZone()): string => shortDate(at, reader(zone));
+export const showDuration = (minutes: number): string => durationOf(minutes, ownLocale());

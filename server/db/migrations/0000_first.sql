@@ -139,7 +139,6 @@ CREATE TABLE `invitations` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,
 	`person_id` integer NOT NULL,
-	`link_hash` text NOT NULL,
 	`extra_percent` integer NOT NULL,
 	`arrangements` text NOT NULL,
 	`time_zone` text,
@@ -148,7 +147,6 @@ CREATE TABLE `invitations` (
 	FOREIGN KEY (`person_id`) REFERENCES `people`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE UNIQUE INDEX `invitations_link_hash_unique` ON `invitations` (`link_hash`);--> statement-breakpoint
 CREATE UNIQUE INDEX `one_invitation_a_round` ON `invitations` (`round_id`,`person_id`);--> statement-breakpoint
 CREATE INDEX `invitations_of` ON `invitations` (`person_id`);--> statement-breakpoint
 CREATE TABLE `item_versions` (
@@ -214,11 +212,9 @@ CREATE TABLE `key_corrections` (
 CREATE INDEX `corrections_of` ON `key_corrections` (`item`,`version`);--> statement-breakpoint
 CREATE TABLE `letters` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
-	`invitation_id` integer,
+	`invitation_id` integer NOT NULL,
 	`to` text NOT NULL,
-	`subject` text NOT NULL,
-	`text` text NOT NULL,
-	`attachments` text NOT NULL,
+	`facts` text NOT NULL,
 	`at` integer NOT NULL,
 	`sent_at` integer,
 	`trouble` text,
@@ -226,6 +222,16 @@ CREATE TABLE `letters` (
 );
 --> statement-breakpoint
 CREATE INDEX `letters_of` ON `letters` (`invitation_id`);--> statement-breakpoint
+CREATE TABLE `links` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`invitation_id` integer NOT NULL,
+	`hash` text NOT NULL,
+	`made_at` integer NOT NULL,
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `links_hash_unique` ON `links` (`hash`);--> statement-breakpoint
+CREATE INDEX `links_of` ON `links` (`invitation_id`);--> statement-breakpoint
 CREATE TABLE `marking_tasks` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,

@@ -54,6 +54,9 @@ function sender(): Sender {
   return made;
 }
 
+const refusal = (status: number, code: string) =>
+  new ApiProblem(status, { code, message: { code: 'error.unknown' } });
+
 describe('the sender', () => {
   it('says “saving” from the first change on, and “saved” only when all of it is durable', async () => {
     sender();
@@ -71,10 +74,10 @@ describe('the sender', () => {
   });
 
   it.each([
-    ['no connection', new ApiProblem(0, 'unreachable', '')],
-    ['too many requests', new ApiProblem(429, 'too-many-tries', '')],
-    ['a full disk', new ApiProblem(507, 'storage-full', '')],
-    ['a broken server', new ApiProblem(500, 'broken', '')],
+    ['no connection', refusal(0, 'unreachable')],
+    ['too many requests', refusal(429, 'too-many-tries')],
+    ['a full disk', refusal(507, 'storage-full')],
+    ['a broken server', refusal(500, 'broken')],
   ])('backs off and tries again: %s', async (_, problem) => {
     send.mockRejectedValue(problem);
     void sender().flush();
@@ -85,11 +88,11 @@ describe('the sender', () => {
   });
 
   it.each([
-    ['a session that is not known', new ApiProblem(401, 'link-needed', ''), 'open the link'],
-    ['a refused account', new ApiProblem(403, 'not-allowed', ''), 'open the link'],
-    ['a hold that is not known', new ApiProblem(409, 'hold-unknown', ''), 'fresh hold'],
-    ['what cannot be read', new ApiProblem(422, 'unreadable', ''), 'fresh hold'],
-    ['what is malformed', new ApiProblem(400, 'malformed', ''), 'fresh hold'],
+    ['a session that is not known', refusal(401, 'link-needed'), 'open the link'],
+    ['a refused account', refusal(403, 'not-allowed'), 'open the link'],
+    ['a hold that is not known', refusal(409, 'hold-unknown'), 'fresh hold'],
+    ['what cannot be read', refusal(422, 'unreadable'), 'fresh hold'],
+    ['what is malformed', refusal(400, 'malformed'), 'fresh hold'],
   ])('has a remedy for %s, and tries again after it, not in a loop', async (_, problem, remedy) => {
     send.mockRejectedValue(problem);
     void sender().flush();
@@ -99,13 +102,13 @@ describe('the sender', () => {
   });
 
   it('sends smaller batches where one is too large, and a fresh value where one entry is', async () => {
-    send.mockRejectedValueOnce(new ApiProblem(413, 'too-large', ''));
+    send.mockRejectedValueOnce(refusal(413, 'too-large'));
     void sender().flush();
     await vi.advanceTimersByTimeAsync(1500);
     expect([smaller.mock.calls.length, onRemedy.mock.calls.length, states.at(-1)]).toEqual([1, 0, 'saved']);
     waiting = 3;
     smaller.mockReturnValueOnce(false);
-    send.mockRejectedValueOnce(new ApiProblem(413, 'too-large', ''));
+    send.mockRejectedValueOnce(refusal(413, 'too-large'));
     void sender().flush();
     await vi.advanceTimersByTimeAsync(0);
     expect(onRemedy).toHaveBeenCalledWith('fresh hold');
@@ -129,7 +132,7 @@ describe('the sender', () => {
   });
 
   it('says so when there is no sitting any more, and goes at once when the network is back', async () => {
-    send.mockRejectedValueOnce(new ApiProblem(409, 'no-sitting', ''));
+    send.mockRejectedValueOnce(refusal(409, 'no-sitting'));
     const one = sender();
     await one.flush();
     expect(onGone).toHaveBeenCalledOnce();
@@ -140,7 +143,7 @@ describe('the sender', () => {
 
   it('tries at least every five seconds from an end on', async () => {
     ended = true;
-    send.mockRejectedValue(new ApiProblem(0, 'unreachable', ''));
+    send.mockRejectedValue(refusal(0, 'unreachable'));
     void sender().flush();
     await vi.advanceTimersByTimeAsync(60_000);
     // 1, 2, then every 4 s: more than sixty seconds divided by five.

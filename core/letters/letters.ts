@@ -1,0 +1,88 @@
+import { dateAndTime, LOCALE } from '../messages/dates';
+import { message, type Message, type Say } from '../messages/message';
+import { allowedMs, MINUTE_MS } from '../timing/deadline';
+import { showLength } from '../timing/pace';
+
+interface Facts {
+  readonly organisation: string;
+  readonly name: string;
+  readonly title: string;
+  /** What the people who run the round say about help, in their words. */
+  readonly help: string;
+  /** The reader's zone where it is known, else the round's. */
+  readonly timeZone: string;
+}
+
+export interface InvitationFacts extends Facts {
+  readonly kind: 'invitation';
+  readonly reference: string;
+  readonly opensAt: number;
+  readonly closesAt: number;
+  readonly roundZone: string;
+  readonly minutes: number;
+  readonly camera: boolean;
+  readonly extraPercent: number;
+  readonly breakMinutes: number;
+}
+
+export interface ReceiptFacts extends Facts {
+  readonly kind: 'receipt';
+  readonly closedAt: number;
+  readonly code: string;
+  readonly resultBy: number;
+}
+
+/** All that a letter says, but for the secret link, which is stored nowhere: it is made when the letter is sent. */
+export type LetterFacts = InvitationFacts | ReceiptFacts;
+
+export const subjectOf = ({ kind, title }: LetterFacts): Message =>
+  message(kind === 'invitation' ? 'letter.invitationSubject' : 'letter.receiptSubject', { title });
+
+/** “Tuesday 24 November 2026 at 09:00 (Europe/Oslo)”. */
+const showTime = (at: number, timeZone: string): string =>
+  `${dateAndTime(at, { locale: LOCALE, timeZone })} (${timeZone})`;
+
+type Paragraph = readonly (Message | string | null)[];
+
+function invitation(facts: InvitationFacts, link: string | null): Paragraph[] {
+  const { organisation, title, opensAt, closesAt, timeZone, roundZone, extraPercent, breakMinutes } = facts;
+  const length = showLength(allowedMs(facts.minutes * MINUTE_MS, extraPercent));
+  const inZone = (zone: string) => ({ from: showTime(opensAt, zone), to: showTime(closesAt, zone) });
+  return [
+    [message('letter.invited', { organisation, title })],
+    [
+      message('letter.from', { when: showTime(opensAt, timeZone) }),
+      message('letter.to', { when: showTime(closesAt, timeZone) }),
+      timeZone === roundZone ? null : message('letter.here', { zone: roundZone, ...inZone(roundZone) }),
+      extraPercent > 0
+        ? message('letter.timeExtra', { length, percent: extraPercent })
+        : message('letter.time', { length }),
+      breakMinutes > 0 ? message('letter.breaks', { minutes: breakMinutes }) : null,
+    ],
+    [message('letter.choose')],
+    [message('letter.reference', { reference: facts.reference })],
+    [message('letter.linkTitle'), link ?? message('letter.linkSent')],
+    [message(facts.camera ? 'letter.prepareCamera' : 'letter.prepare')],
+  ];
+}
+
+const receipt = ({ title, closedAt, timeZone, code, resultBy }: ReceiptFacts): Paragraph[] => [
+  [message('letter.handedIn', { title, when: showTime(closedAt, timeZone) })],
+  [message('letter.receipt', { code })],
+  [message('letter.receiptUse')],
+  [message('letter.resultBy', { when: showTime(resultBy, timeZone) })],
+];
+
+/** A letter in words. */
+export function writeLetter(facts: LetterFacts, link: string | null, say: Say): string {
+  const middle = facts.kind === 'invitation' ? invitation(facts, link) : receipt(facts);
+  const paragraphs: Paragraph[] = [
+    [message('letter.dear', { name: facts.name })],
+    ...middle,
+    [facts.help],
+    [facts.organisation],
+  ];
+  const words = (line: Message | string) => (typeof line === 'string' ? line : say(line));
+  const lines = (paragraph: Paragraph) => paragraph.filter((line) => line !== null).map(words);
+  return `${paragraphs.map((paragraph) => lines(paragraph).join('\n')).join('\n\n')}\n`;
+}
