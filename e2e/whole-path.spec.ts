@@ -1,8 +1,8 @@
-import { documentAsText } from '../core/documents/documentAsText';
-import { say } from '../core/messages/words';
+import { catalogueTexts } from './catalogueTexts';
+import { everyNode } from '../core/documents/everyNode';
 import type { Page, Response } from '@playwright/test';
 import { technicianPaper } from '../demo/technicianPaper';
-import { expect, test } from './house';
+import { expect, test, type House } from './house';
 import { Candidate, storedTexts } from './people/Candidate';
 import { openedCopies } from './openedCopies';
 
@@ -42,14 +42,12 @@ const NOTE = `On the night of 9 March at 21:40 the supply to bay 3 dipped and th
 /** Words of every question and source of the demo, which nobody may read before the start. */
 const QUESTION_TEXTS = technicianPaper()
   .bank.flatMap(({ parts, source }) =>
-    [...parts.map((part) => part.prompt), ...(source?.tabs ?? []).map((tab) => tab.body)].map(
-      // The longest run of plain words: what is set in bold or a formula stands between signs.
-      (text) =>
-        (documentAsText(text, say).match(/[A-Za-z ,]+/g) ?? [])
-          .sort((a, b) => b.length - a.length)[0]!
-          .trim(),
+    [...parts.map((part) => part.prompt), ...(source?.tabs ?? []).map((tab) => tab.body)].flatMap((text) =>
+      [...everyNode(text)].flatMap(([node]) => (node.type === 'text' ? [node.text] : [])),
     ),
   )
+  // The longest run of plain words in each.
+  .map((text) => (text.match(/[A-Za-z ,]+/g) ?? ['']).sort((x, y) => y.length - x.length)[0]!.trim())
   .filter((text) => text.length > 12);
 
 /** Strings of the keys and hidden cases that no candidate may be sent before the results. */
@@ -67,6 +65,14 @@ const SECRETS = [
 
 /** Figures of hidden cases; times in milliseconds may hold them by chance, as part of a longer number. */
 const SECRET_FIGURES = /(?<!\d)(7717|8806)(?!\d)/;
+
+/** Every value of every table, as text. */
+const everythingStored = (house: House): string =>
+  house
+    .rows<{ name: string }>("select name from sqlite_master where type = 'table'")
+    .flatMap(({ name }) => house.rows(`select * from "${name}"`))
+    .map((row) => JSON.stringify(row))
+    .join('\n');
 
 test('from invitation to released result, with every person in it', async ({ browser, house, staff }) => {
   const office = await browser.newContext();
@@ -235,4 +241,10 @@ test('from invitation to released result, with every person in it', async ({ bro
     "select distinct target from journal where about = 'answer'",
   );
   expect(targets).toHaveLength(technicianPaper().bank.flatMap((item) => item.parts).length - 3);
+  // Codes with values are stored, never what our catalogues say.
+  const texts = catalogueTexts();
+  expect(texts.length).toBeGreaterThan(300);
+  const stored = everythingStored(house);
+  expect(stored).toContain('split seed coats');
+  expect(texts.filter((text) => stored.includes(text))).toEqual([]);
 });

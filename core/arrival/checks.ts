@@ -1,3 +1,5 @@
+import { message, type Message } from '../messages/message';
+
 /** Readiness checks a round may demand. */
 export const checkNames = [
   ...(['browser', 'screen', 'storage', 'clock', 'connection', 'camera', 'sound'] as const),
@@ -66,3 +68,9 @@ export function troublesOfPicture(facts: CameraFacts): CameraTrouble[] {
   if (facts.sharpness < 0.004) troubles.push('blurred');
   return troubles;
 }
+
+/** The checks that did not go well, in a line for staff. */
+export const weakChecks = (results: readonly CheckResult[]): Message[] =>
+  results.flatMap(({ name, outcome }) =>
+    outcome === 'good' ? [] : [message(`note.${outcome === 'not working' ? 'fails' : 'weak'} ${name}`)],
+  );

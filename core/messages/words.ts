@@ -5,6 +5,7 @@ import { messages as author } from './author.en';
 import { document } from './documents.en';
 import { error } from './errors.en';
 import { letter } from './letters.en';
+import { note } from './notes.en';
 import { component, progress, sheet, stored, verdict } from './results.en';
 
 type Catalogue = Readonly<Record<string, string>>;
@@ -39,7 +40,19 @@ export function speak(code: string, by: (text: string) => string): void {
   for (const [area, catalogue] of known) add(area, catalogue);
 }
 
-const own = { ...kindMessages, author, component, document, error, letter, progress, sheet, stored, verdict };
+const own = {
+  ...kindMessages,
+  author,
+  component,
+  document,
+  error,
+  letter,
+  note,
+  progress,
+  sheet,
+  stored,
+  verdict,
+};
 for (const [area, catalogue] of Object.entries<Catalogue>(own)) add(area, catalogue);
 
 type Base<Key> = Key extends `${infer Stem}_one` | `${infer Stem}_other` ? Stem : Key;

@@ -68,7 +68,7 @@ export interface InvitedRow {
   readonly startedAt: number | null;
   readonly deadlineAt: number | null;
   readonly handedInAt: number | null;
-  readonly notes: readonly string[];
+  readonly notes: readonly Message[];
   /** A request to correct details that nobody has settled yet. */
   readonly correction: string | null;
   readonly total: number | null;

@@ -23,14 +23,16 @@ export function pacePoint(questions: readonly PacedQuestion[], share: number): P
   return { index: Math.max(questions.length - 1, 0), within: 1 };
 }
 
-/** “about 1 min 10 s a mark”, rounded to ten seconds; null when nothing is open or no time is left. */
+/**
+ * The time left for each mark that is open, as “1 min 10 s”, rounded to ten seconds; empty below that, null when nothing
+ * is open or no time is left.
+ */
 export function pacePerMark(leftMs: number, openHundredths: number): string | null {
   if (openHundredths <= 0 || leftMs <= 0) return null;
   const seconds = Math.round(leftMs / 1000 / (openHundredths / 100) / 10) * 10;
-  if (seconds < 10) return 'less than 10 s a mark';
   const [minutes, rest] = [Math.floor(seconds / 60), seconds % 60];
   const parts = [minutes > 0 ? `${minutes} min` : '', rest > 0 ? `${rest} s` : ''].filter(Boolean);
-  return `about ${parts.join(' ')} a mark`;
+  return parts.join(' ');
 }
 
 /** A length of time as the clock shows it: `47:12`, `1:15:00`. Counts the running second as whole. */

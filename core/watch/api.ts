@@ -1,3 +1,4 @@
+import type { Message } from '../messages/message';
 /** Where a candidate of a round is, as an invigilator sees it; `out of reach` follows from the time (`rowAt`). */
 export type WatchState =
   'not here' | 'arriving' | 'waiting' | 'writing' | 'stopped' | 'out of reach' | 'handed in';
@@ -9,7 +10,7 @@ export interface WatchRow {
   readonly invitation: number;
   readonly name: string;
   readonly reference: string;
-  readonly arrangements: readonly string[];
+  readonly arrangements: readonly Message[];
   readonly state: WatchState;
   readonly startedAt: number | null;
   readonly deadlineAt: number | null;
@@ -23,7 +24,7 @@ export interface WatchRow {
   readonly hand: { readonly at: number; readonly text: string } | null;
   readonly stopped: 'pause' | 'break' | null;
   /** The last thing said, and what checks found weak: to be read in a line. */
-  readonly notes: readonly string[];
+  readonly notes: readonly Message[];
   readonly picture: boolean;
 }
 

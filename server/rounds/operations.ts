@@ -1,3 +1,4 @@
+import { weakChecks } from '../../core/arrival/checks';
 import { and, eq, isNull } from 'drizzle-orm';
 import { plainForm } from '../../core/forms/drawForm';
 import type { FullPaper } from '../../core/papers/paper';
@@ -85,9 +86,6 @@ function rowOf(
   const sitting = sittingsOf(services.db, invitation.id).find((s) => s.startedAt !== null);
   const { marks: given } = marksOfCounted(countedOf(services, invitation.id, counts));
   const arrival = arrivalsOf(services.db, invitation.id).at(-1);
-  const weak = (arrival?.checks ?? [])
-    .filter((c) => c.outcome !== 'good')
-    .map((c) => `${c.name}: ${c.outcome}`);
   return {
     id: invitation.id,
     name: person.name,
@@ -98,7 +96,7 @@ function rowOf(
     startedAt: sitting?.startedAt ?? null,
     deadlineAt: sitting?.deadlineAt ?? null,
     handedInAt: sitting?.closedAt ?? null,
-    notes: weak,
+    notes: weakChecks(arrival?.checks ?? []),
     correction: arrival?.correctionSettledAt === null ? arrival.correction : null,
     total: isFullyMarked(componentsOf(paper), given) ? totalOf(plainForm(paper).paper, given) : null,
   };

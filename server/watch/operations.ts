@@ -1,3 +1,5 @@
+import { weakChecks } from '../../core/arrival/checks';
+import { message, type Message } from '../../core/messages/message';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { deadlineAt, leftMs, stopAt, usedMs } from '../../core/timing/sittingTime';
@@ -66,15 +68,14 @@ export const invitationsOf = ({ db }: Services, round: number): number[] =>
     .invitations.all({ round })
     .map((row) => row.id);
 
-function notesOf({ db }: Services, { arrival, invited }: Here): string[] {
+function notesOf({ db }: Services, { arrival, invited }: Here): Message[] {
   const noted = queriesOf(db).noted.get({ invitation: invited.invitation.id });
-  const weak = (arrival?.checks ?? []).filter((check) => check.outcome !== 'good');
   return [
     ...(arrival?.correction && arrival.correctionSettledAt === null
-      ? [`details: “${arrival.correction}”`]
+      ? [message('note.details', { text: arrival.correction })]
       : []),
-    ...weak.map((check) => `${check.name}: ${check.outcome}`),
-    ...(noted ? [noted.reason] : []),
+    ...weakChecks(arrival?.checks ?? []),
+    ...(noted ? [message('author.text', { text: noted.reason })] : []),
   ];
 }
 
@@ -89,8 +90,10 @@ export function watchRow(services: Services, invitation: number): WatchRow {
   return {
     ...{ invitation, name, reference, at: now },
     arrangements: [
-      ...(extraPercent > 0 ? [`extra time ${extraPercent} %`] : []),
-      ...(arrangements.breakMinutes > 0 ? [`rest breaks ${arrangements.breakMinutes} min`] : []),
+      ...(extraPercent > 0 ? [message('note.extraTime', { percent: extraPercent })] : []),
+      ...(arrangements.breakMinutes > 0
+        ? [message('note.breaks', { minutes: arrangements.breakMinutes })]
+        : []),
     ],
     state: stateOf(here, found, time.stopped),
     ...time,

@@ -75,7 +75,7 @@ describe('the door', () => {
     await client.post('/arrival/details', { correction: 'My name is spelt with a k' });
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'details' });
     const { invitation, notes } = (await watch(round)).rows[0]!;
-    expect(notes).toEqual(['details: “My name is spelt with a k”']);
+    expect(notes).toEqual([{ code: 'note.details', values: { text: 'My name is spelt with a k' } }]);
     const coordinator = await house.staff('coordinator');
     await coordinator.post(`/rounds/${round}/correction-settled`, { invitation });
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'rules' });

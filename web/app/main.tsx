@@ -9,6 +9,9 @@ function page<Name extends string>(load: () => Promise<Record<Name, ComponentTyp
   return <Page />;
 }
 
+// Set by whoever looks for texts that cannot be translated, or places too narrow for longer ones.
+if (localStorage.getItem('language') === 'en-XA') (await import('../../core/messages/pseudo')).speakPseudo();
+
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);
 

@@ -43,14 +43,16 @@ function Row({ progress }: { progress: QuestionProgress }) {
           height={height}
         />
         <span className="truncate">{question.title}</span>
-        <span className={`text-[0.92rem] ${state === 'done' ? 'text-soft' : 'font-semibold'}`}>{state}</span>
+        <span className={`text-[0.92rem] ${state === 'done' ? 'text-soft' : 'font-semibold'}`}>
+          {t(state)}
+        </span>
         <span className="col-span-3 text-[0.88rem] text-soft desk:col-span-1">
           {missing.map(missingWords).join(' · ')}
         </span>
         <span>
           {flagged && (
             <Pill tone="care">
-              <Flag aria-hidden className="size-3.5" /> flagged
+              <Flag aria-hidden className="size-3.5" /> {t('isFlagged')}
             </Pill>
           )}
         </span>
@@ -71,7 +73,7 @@ export function LastLook() {
   const open = progress.filter((p) => p.state !== 'done');
   const summary =
     open.length === 0
-      ? t('done')
+      ? t('allAreDone')
       : t('notDone', {
           count: open.length,
           marks: showMarks(sumMarks(open.map((p) => p.open))),

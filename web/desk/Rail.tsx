@@ -8,7 +8,7 @@ import { Clock, wholeMs } from './Clock';
 import { useDesk } from './DeskContext';
 import { railHeights } from './railHeights';
 import { StateBar } from './StateBar';
-import { stateWords, t } from './words';
+import { states, t } from './words';
 
 const GAP = 3;
 const SECTION_HEAD = 28;
@@ -63,7 +63,7 @@ const RailBar = memo(function RailBar({ progress, index, height, pace, scrolls, 
     number: question.number,
     title: question.title,
     marks,
-    state,
+    state: t(state),
     flagged: flagged ? t('barFlagged') : '',
   });
   return (
@@ -159,12 +159,12 @@ function Key() {
     <details className="text-[12.5px] text-soft">
       <summary className="min-h-7 py-1">{t('key')}</summary>
       <ul className="grid grid-cols-2 gap-x-2 gap-y-1 pb-2">
-        {stateWords.map((state) => (
+        {states.map((state) => (
           <li key={state} className="flex items-center gap-1.5">
             <span className="w-8 flex-none">
               <StateBar number={1} marks="" state={state} flagged={false} height={22} />
             </span>
-            {state}
+            {t(state)}
           </li>
         ))}
       </ul>
@@ -191,7 +191,7 @@ export function Rail({ onGone }: { onGone?: () => void }) {
       ? t('allDone')
       : pace
         ? t('openPace', { marks: showMarks(open), pace })
-        : t('open', { marks: showMarks(open) });
+        : t(pace === '' ? 'openHurry' : 'open', { marks: showMarks(open) });
   return (
     <div className="flex h-full min-h-0 flex-col px-3.5 pt-4 pb-3.5">
       <Clock />

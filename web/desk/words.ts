@@ -14,7 +14,13 @@ export const t = words('desk', {
   clockHidden: 'Clock hidden',
   untimed: 'Without the clock',
   open: '{{marks}} marks open',
-  openPace: '{{marks}} marks open · {{pace}}',
+  openPace: '{{marks}} marks open · about {{pace}} a mark',
+  openHurry: '{{marks}} marks open · less than 10 s a mark',
+  unopened: 'unopened',
+  'looked at': 'looked at',
+  'part done': 'part done',
+  done: 'done',
+  isFlagged: 'flagged',
   allDone: 'Every question is done',
   lastLook: 'Last look',
   onPace: 'on pace here',
@@ -48,7 +54,7 @@ export const t = words('desk', {
   timeUp: 'The time is over. Your paper is being handed in by itself …',
   notDone_one: 'One question is not done, worth {{marks}} of {{all}} marks.',
   notDone_other: '{{count}} questions are not done, worth {{marks}} of {{all}} marks.',
-  done: 'All questions are done.',
+  allAreDone: 'All questions are done.',
   costs: 'A wrong choice can cost marks.',
   free: 'A wrong choice costs nothing.',
   all: 'all {{count}}',
@@ -118,5 +124,5 @@ export const t = words('desk', {
   kit: 'Kit',
 });
 
-/** The four states by shape, for the key. */
-export const stateWords = ['unopened', 'looked at', 'part done', 'done'] as const;
+/** The four states in the order of the key. */
+export const states = ['unopened', 'looked at', 'part done', 'done'] as const;

@@ -71,7 +71,7 @@ export function OutboxPage() {
                   >
                     <span className="flex items-center justify-between gap-2">
                       <span className="truncate font-semibold">{letter.to}</span>
-                      <Pill>{letter.state}</Pill>
+                      <Pill>{t(`letter ${letter.state}`)}</Pill>
                     </span>
                     <span className="flex justify-between gap-2 text-[0.88rem] text-soft">
                       <span className="truncate">{say(letter.subject)}</span>

@@ -1,3 +1,4 @@
+import { say } from '../words';
 import { Link, useParams } from 'react-router';
 import { showMarks } from '../../core/marks';
 import type { InvitedRow, RoundDetail } from '../../core/rounds/api';
@@ -133,8 +134,8 @@ export function RoundPage() {
                 cell: (r) => (
                   <>
                     {r.notes.map((note) => (
-                      <Pill key={note} tone="care">
-                        {note}
+                      <Pill key={note.code} tone="care">
+                        {say(note)}
                       </Pill>
                     ))}
                     {r.correction !== null && <Correction round={value.id} row={r} onSettled={replace} />}

@@ -1,6 +1,10 @@
 import { words } from '../words';
 
 export const t = words('rounds', {
+  'letter not sent': 'not sent (no mail server)',
+  'letter waiting': 'waiting',
+  'letter sent': 'sent',
+  'letter failed': 'failed',
   rounds: 'Rounds',
   round: 'Round',
   paper: 'Paper',

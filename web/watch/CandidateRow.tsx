@@ -1,3 +1,4 @@
+import { say } from '../words';
 import { Eye, Hand, WifiOff } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
@@ -57,7 +58,9 @@ function WhatIsUp({ row, now }: { row: WatchRow; now: number }) {
   if (row.stopped) lines.push(t(row.stopped));
   const state = STATES[row.state];
   if (state) lines.push(t(state));
-  lines.push(...[...row.arrangements, ...row.notes].map((note) => <span className="text-soft">{note}</span>));
+  lines.push(
+    ...[...row.arrangements, ...row.notes].map((note) => <span className="text-soft">{say(note)}</span>),
+  );
   return (
     <ul className="text-[0.92rem]">
       {lines.map((line, i) => (

@@ -23,7 +23,7 @@ function findingOf(seen: Look | null, code: string | null, modelTrouble: string 
     return {
       name: 'camera',
       outcome: 'could be better',
-      facts: { model: 'did not start' },
+      facts: { model: 'failed' },
       words: t('faceTrouble'),
       remedy: null,
     };
@@ -33,7 +33,7 @@ function findingOf(seen: Look | null, code: string | null, modelTrouble: string 
     light: Math.round(facts.light),
     sharpness: Number(facts.sharpness.toFixed(3)),
     faces: facts.faces,
-    'inside the frame': facts.insideFrame,
+    insideFrame: facts.insideFrame,
   };
   const worst = troubles[0];
   if (!worst)

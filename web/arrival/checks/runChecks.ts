@@ -47,7 +47,7 @@ const LEAST_WIDTH = 340;
 function screen(): Finding {
   const { innerWidth: width, innerHeight: height } = window;
   const second = (window.screen as Screen & { isExtended?: boolean }).isExtended === true;
-  const facts = { width, height, 'second display': second };
+  const facts = { width, height, secondDisplay: second };
   const words = t(second ? 'screenTwo' : 'screenOne', { width, height });
   const small = width < LEAST_WIDTH;
   const remedy = small ? t('screenSmall') : second ? t('screenSecond') : null;
@@ -79,7 +79,7 @@ async function storage(): Promise<Finding> {
     await tryDatabase();
     const { quota = 0, usage = 0 } = (await navigator.storage?.estimate?.()) ?? {};
     const free = quota - usage;
-    const facts = { 'free bytes': free };
+    const facts = { freeBytes: free };
     const megabytes = Math.floor(free / 1024 / 1024);
     if (free > 0 && free < LEAST_BYTES)
       return {
@@ -163,10 +163,10 @@ async function connection(): Promise<Finding> {
   const [median, spread] = [Math.max(1, Math.round(medianMs)), Math.round(spreadMs)];
   const kind = wiring();
   const facts = {
-    'median ms': median,
-    'spread ms': spread,
+    medianMs: median,
+    spreadMs: spread,
     lost,
-    'Mbit/s up': Number(mbits.toFixed(1)),
+    uploadMbits: Number(mbits.toFixed(1)),
     kind,
   };
   const words =
@@ -193,7 +193,7 @@ async function clock(): Promise<Finding> {
     seconds < CLOCK_OFF_S
       ? t('clockGood', { seconds: Math.max(1, seconds) })
       : t('clockOff', { minutes: Math.round(seconds / 60) });
-  return { name: 'clock', outcome: 'good', facts: { 'seconds off': seconds }, words, remedy: null };
+  return { name: 'clock', outcome: 'good', facts: { secondsOff: seconds }, words, remedy: null };
 }
 
 function fullScreen(): Finding {

@@ -31,6 +31,8 @@ const t = words('order', {
   over: '{{text}}: now at place {{place}} of {{all}}',
   put: '{{text}}: put down at place {{place}} of {{all}}',
   left: '{{text}}: left where it was',
+  role: 'entry that can be moved',
+  how: 'Press Space to take the entry up, the arrow keys to move it, Space to put it down, Escape to leave it where it was.',
 });
 
 interface RowProps {
@@ -56,6 +58,7 @@ function Row({ id, text, place, all, settled, onMove }: RowProps) {
         type="button"
         ref={setActivatorNodeRef}
         {...attributes}
+        aria-roledescription={t('role')}
         {...listeners}
         aria-label={t('drag', { text })}
         className="grid size-11 flex-none touch-none cursor-grab place-items-center rounded-control text-soft"
@@ -123,7 +126,7 @@ export function Answer({
   return (
     <DndContext
       sensors={sensors}
-      accessibility={{ announcements }}
+      accessibility={{ announcements, screenReaderInstructions: { draggable: t('how') } }}
       collisionDetection={closestCenter}
       onDragEnd={({ active, over }) => {
         if (over && active.id !== over.id)

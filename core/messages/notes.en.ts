@@ -1,0 +1,22 @@
+/** What staff are told of a candidate in a line. */
+export const note = {
+  extraTime: 'extra time {{percent}} %',
+  breaks: 'rest breaks {{minutes}} min',
+  details: 'details: “{{text}}”',
+  'weak browser': 'Browser: could be better',
+  'weak screen': 'Screen: could be better',
+  'weak storage': 'Storage: could be better',
+  'weak clock': 'Clock: could be better',
+  'weak connection': 'Connection: could be better',
+  'weak camera': 'Camera: could be better',
+  'weak sound': 'Sound: could be better',
+  'weak full screen': 'Full screen: could be better',
+  'fails browser': 'Browser: not working',
+  'fails screen': 'Screen: not working',
+  'fails storage': 'Storage: not working',
+  'fails clock': 'Clock: not working',
+  'fails connection': 'Connection: not working',
+  'fails camera': 'Camera: not working',
+  'fails sound': 'Sound: not working',
+  'fails full screen': 'Full screen: not working',
+};
