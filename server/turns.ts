@@ -3,6 +3,8 @@ const REQUESTS_MS = 4;
 const BETWEEN_MS = 2;
 /** What may be done in a turn while people come in. */
 const AT_THE_DOOR_MS = 2;
+/** What other requests may do in a turn however much is saved, so that nobody waits for ever. */
+const LEAST_MS = 0.5;
 
 class Line {
   private waiting: (() => void)[] = [];
@@ -32,10 +34,16 @@ class Line {
 export class Turns {
   /** A connection was taken up in this turn: more may wait behind it. */
   private someoneCame = false;
+  private readonly saving = new Line();
   private readonly requests = new Line();
   private readonly rest = new Line();
 
-  /** The work of a request: begun as soon as there is room, in the order in which they came. */
+  /** The work of those who sit a test now: before everybody else's, and before those who only come in. */
+  save<T>(work: () => T | Promise<T>): Promise<T> {
+    return this.wait(this.saving, work);
+  }
+
+  /** The work of any other request: begun as soon as there is room, in the order in which they came. */
   request<T>(work: () => T | Promise<T>): Promise<T> {
     return this.wait(this.requests, work);
   }
@@ -45,9 +53,13 @@ export class Turns {
     return this.wait(this.rest, work);
   }
 
+  private get idle(): boolean {
+    return this.saving.empty && this.requests.empty && this.rest.empty;
+  }
+
   private wait<T>(line: Line, work: () => T | Promise<T>): Promise<T> {
     return new Promise((resolve, reject) => {
-      if (this.requests.empty && this.rest.empty) setImmediate(() => this.turn());
+      if (this.idle) setImmediate(() => this.turn());
       line.join(() => {
         try {
           resolve(work());
@@ -66,8 +78,10 @@ export class Turns {
   private turn(): void {
     const rush = this.someoneCame;
     this.someoneCame = false;
-    this.requests.workFor(rush ? AT_THE_DOOR_MS : REQUESTS_MS);
-    if (this.requests.empty) this.rest.workFor(rush ? AT_THE_DOOR_MS : BETWEEN_MS);
-    if (!this.requests.empty || !this.rest.empty) setImmediate(() => this.turn());
+    const until = performance.now() + (rush ? AT_THE_DOOR_MS : REQUESTS_MS);
+    this.saving.workFor(until - performance.now());
+    this.requests.workFor(Math.max(until - performance.now(), LEAST_MS));
+    if (this.saving.empty && this.requests.empty) this.rest.workFor(rush ? AT_THE_DOOR_MS : BETWEEN_MS);
+    if (!this.idle) setImmediate(() => this.turn());
   }
 }

@@ -62,12 +62,31 @@ export const arrivalsOf = (db: Db, invitationId: number): Arrival[] =>
     .orderBy(asc(arrivals.attempt))
     .all();
 
+/** The statement that notes some columns of an arrival, made once for each set of columns. */
+const noting = perDatabase((db) => {
+  const made = new Map<string, ReturnType<typeof prepare>>();
+  const prepare = (names: readonly (keyof Arrival)[]) => {
+    const given = (name: string) => [name, sql.placeholder(name)] as const;
+    const set = Object.fromEntries(names.map(given)) as Partial<Arrival>;
+    const values = { ...set, ...Object.fromEntries(['invitationId', 'attempt'].map(given)) };
+    return db
+      .insert(arrivals)
+      .values(values as typeof arrivals.$inferInsert)
+      .onConflictDoUpdate({ target: [arrivals.invitationId, arrivals.attempt], set })
+      .prepare();
+  };
+  return (names: readonly (keyof Arrival)[]) => {
+    const key = names.join();
+    const known = made.get(key) ?? prepare(names);
+    made.set(key, known);
+    return known;
+  };
+});
+
 /** Notes one step of the arrival; steps done before stay. */
 export function noteArrival(db: Db, invitationId: number, attempt: number, change: Partial<Arrival>): void {
-  db.insert(arrivals)
-    .values({ ...change, invitationId, attempt })
-    .onConflictDoUpdate({ target: [arrivals.invitationId, arrivals.attempt], set: change })
-    .run();
+  const names = Object.keys(change) as (keyof Arrival)[];
+  noting(db)(names).run({ ...change, invitationId, attempt });
 }
 
 /** The sitting that can be worked on: prepared or running. */

@@ -40,12 +40,12 @@ const known = perDatabase(() => new Map<number, Form>());
 const FORMS_KEPT = 2000;
 
 /**
- * Draws the form of a sitting and stores it with its sealed copies. Forms that come out alike are one: they differ only
- * in how options are arranged.
+ * Draws the form of a sitting and stores it with its sealed copies. Forms of a paper differ only in how their parts are
+ * arranged: those that are arranged alike are one.
  */
 export function fixForm(db: Db, paperVersionId: number, seed: string, locale: string): number {
   const form = drawForm(paperOfVersion(db, paperVersionId), seed, locale);
-  const hash = sha256(canonicalJson({ paperVersionId, form }));
+  const hash = sha256(canonicalJson({ paperVersionId, locale, arrangements: form.arrangements }));
   const same = db.select({ id: forms.id }).from(forms).where(eq(forms.hash, hash)).get();
   if (same) return same.id;
   const values = { hash, paperVersionId, document: form };

@@ -18,6 +18,8 @@ interface Shape<Body, Params> {
   readonly params?: Joi.ObjectSchema<Params>;
   /** Every POST and PUT names what it takes; `bytes` takes the raw body as it is. */
   readonly body?: Joi.ObjectSchema<Body> | 'bytes';
+  /** Of those who sit a test now: done before everything else. */
+  readonly first?: true;
 }
 
 /** A route that anyone, a candidate or staff with one of some roles may call. Built by the three functions below. */
@@ -26,6 +28,7 @@ export interface Endpoint {
   readonly path: string;
   readonly who: 'anyone' | 'candidate' | readonly Role[];
   readonly checksBody: boolean;
+  readonly first: boolean;
   readonly run: (sessions: Sessions, request: Request, response: Response) => unknown;
 }
 
@@ -56,6 +59,7 @@ const describe = <B, P>(shape: Shape<B, P>) => ({
   method: shape.method,
   path: shape.path,
   checksBody: shape.method === 'get' || shape.body !== undefined,
+  first: shape.first === true,
 });
 
 export function forAnyone<B, P>(shape: Shape<B, P>, handle: (call: Call<B, P>) => unknown): Endpoint {
@@ -131,7 +135,8 @@ export function mount(
 ): void {
   for (const endpoint of endpoints)
     router[endpoint.method](endpoint.path, async (request, response) => {
-      const result: unknown = await turns.request(() => endpoint.run(sessions, request, response));
+      const work = () => endpoint.run(sessions, request, response);
+      const result: unknown = await (endpoint.first ? turns.save(work) : turns.request(work));
       if (result !== undefined && !response.headersSent) response.json(result);
     });
 }

@@ -62,25 +62,28 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
       },
     ),
     forCandidates(
-      { method: 'post', path: '/sitting/start', body: startBody },
+      { first: true, method: 'post', path: '/sitting/start', body: startBody },
       ({ invitation }, { body: { sealed, ...asking }, request }) =>
         operations.start(invitation, sealed, asking, agentOf(request)),
     ),
     forCandidates(
-      { method: 'post', path: '/sitting/hold', body: holdBody },
+      { first: true, method: 'post', path: '/sitting/hold', body: holdBody },
       ({ invitation }, { body, request }) => operations.hold(invitation, body, agentOf(request)),
     ),
-    forCandidates({ method: 'post', path: '/sitting/journal', body: batchBody }, ({ invitation }, { body }) =>
-      operations.keep(invitation, body),
-    ),
-    forCandidates({ method: 'post', path: '/sitting/enter', body: enterBody }, ({ invitation }, { body }) =>
-      operations.enter(invitation, body),
-    ),
-    forCandidates({ method: 'post', path: '/sitting/break', body: batchBody }, ({ invitation }, { body }) =>
-      operations.takeBreak(invitation, body),
+    forCandidates(
+      { first: true, method: 'post', path: '/sitting/journal', body: batchBody },
+      ({ invitation }, { body }) => operations.keep(invitation, body),
     ),
     forCandidates(
-      { method: 'post', path: '/sitting/hand-in', body: handInBody },
+      { first: true, method: 'post', path: '/sitting/enter', body: enterBody },
+      ({ invitation }, { body }) => operations.enter(invitation, body),
+    ),
+    forCandidates(
+      { first: true, method: 'post', path: '/sitting/break', body: batchBody },
+      ({ invitation }, { body }) => operations.takeBreak(invitation, body),
+    ),
+    forCandidates(
+      { first: true, method: 'post', path: '/sitting/hand-in', body: handInBody },
       ({ invitation }, { body }) => operations.handIn(invitation, body),
     ),
     forCandidates(

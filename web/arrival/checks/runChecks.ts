@@ -16,15 +16,15 @@ export interface Finding extends CheckResult {
 }
 
 /** What every paper needs. */
-const ALWAYS = ['storage', 'a safe page', 'module scripts', 'unpacking'] as const;
+const ALWAYS = ['storage', 'secureContext', 'moduleScripts', 'unpacking'] as const;
 
 const FEATURES: Record<Feature | (typeof ALWAYS)[number], () => boolean> = {
   WebAssembly: () => typeof WebAssembly === 'object',
   workers: () => typeof Worker === 'function',
   storage: () => typeof indexedDB === 'object',
-  'a safe page': () => window.isSecureContext && Boolean(crypto.subtle),
+  secureContext: () => window.isSecureContext && Boolean(crypto.subtle),
   unpacking: () => typeof DecompressionStream === 'function',
-  'module scripts': () => 'noModule' in HTMLScriptElement.prototype,
+  moduleScripts: () => 'noModule' in HTMLScriptElement.prototype,
 };
 
 function browser(kinds: readonly KindName[]): Finding {
@@ -37,7 +37,7 @@ function browser(kinds: readonly KindName[]): Finding {
     name: 'browser',
     outcome: 'not working',
     facts,
-    words: t('browserBad', { missing: missing.join(', ') }),
+    words: t('browserBad', { missing: missing.map((name) => t(`has ${name}`)).join(', ') }),
     remedy: t('browserRemedy'),
   };
 }
