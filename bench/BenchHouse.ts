@@ -189,7 +189,7 @@ export class BenchHouse {
     const expiresAt = Date.now() + 3_600_000;
     this.db
       .insert(staffSessions)
-      .values({ tokenHash: sha256(token), staffId: member.id, expiresAt })
+      .values({ tokenHash: sha256(token), staffId: member.id, expiresAt, seenAt: Date.now() })
       .run();
     return { cookie: `clear_sitting_staff=${token}`, round };
   }

@@ -32,6 +32,7 @@ export class House {
       CLEAR_SITTING_DATA: this.folder,
       CLEAR_SITTING_STANDIN_CAMERA: 'true',
       CLEAR_SITTING_TEST_CLOCK: 'true',
+      CLEAR_SITTING_IDLE_MINUTES: '720',
       LOG_LEVEL: 'error',
     };
     this.process = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {

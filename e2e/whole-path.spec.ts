@@ -47,7 +47,7 @@ const QUESTION_TEXTS = technicianPaper()
     ),
   )
   // The longest run of plain words in each.
-  .map((text) => (text.match(/[A-Za-z ,]+/g) ?? ['']).sort((x, y) => y.length - x.length)[0]!.trim())
+  .map((text) => (text.match(/[A-Za-z ,]+/g) ?? ['']).sort((x, y) => y.length - x.length)[0].trim())
   .filter((text) => text.length > 12);
 
 /** Strings of the keys and hidden cases that no candidate may be sent before the results. */

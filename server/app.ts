@@ -1,7 +1,8 @@
 import path from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
-import { accountEndpoints, signInLimit } from './accounts/accounts';
+import { accountEndpoints } from './accounts/accounts';
+import { isSecure } from './config';
 import { arrivalEndpoints } from './arrival/routes';
 import { healthEndpoints } from './health/routes';
 import { mount, type Endpoint } from './http/endpoint';
@@ -71,8 +72,8 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
   });
   api.use('/arrival/picture', express.raw({ type: 'image/jpeg', limit: '2mb' }));
   api.use('/arrival/upload-check', express.raw({ type: 'application/octet-stream', limit: '300kb' }));
+  api.use('/echo', express.json({ limit: '1kb', strict: true }));
   api.use(express.json({ limit: '512kb', strict: true }));
-  api.use('/sign-in', signInLimit);
   mount(api, services, endpoints);
   api.use(() => {
     throw notFound('noAddress');
@@ -85,7 +86,7 @@ export function buildApp(services: Services, endpoints: readonly Endpoint[]): Ex
   const app = express();
   app.disable('x-powered-by').set('etag', 'strong').set('trust proxy', services.config.proxies);
   app.use('/api', buildApi(services, endpoints));
-  app.use(securityHeaders, permissionsPolicy, compression({ threshold: 2048 }));
+  app.use(securityHeaders(isSecure(services.config)), permissionsPolicy, compression({ threshold: 2048 }));
   serveWeb(app, services.config.webFolder);
   app.use(errorHandler(services.log));
   return app;

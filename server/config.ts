@@ -17,6 +17,8 @@ export interface Config {
   readonly standInCamera: boolean;
   /** Lets a test move the server's clock. For tests only. */
   readonly testClock: boolean;
+  /** Staff who do nothing for this long sign in again. */
+  readonly idleMinutes: number;
   readonly webFolder: string;
   readonly sandboxFolder: string;
 }
@@ -34,6 +36,7 @@ interface Settings {
   readonly MAIL_FROM: string;
   readonly CLEAR_SITTING_STANDIN_CAMERA: boolean;
   readonly CLEAR_SITTING_TEST_CLOCK: boolean;
+  readonly CLEAR_SITTING_IDLE_MINUTES: number;
 }
 
 const schema = Joi.object({
@@ -47,11 +50,19 @@ const schema = Joi.object({
   MAIL_FROM: Joi.string().default('Clear Sitting <tests@example.org>'),
   CLEAR_SITTING_STANDIN_CAMERA: Joi.boolean().default(false),
   CLEAR_SITTING_TEST_CLOCK: Joi.boolean().default(false),
+  CLEAR_SITTING_IDLE_MINUTES: Joi.number().integer().min(5).max(720).default(120),
 }).unknown();
 
 export function readConfig(environment: Record<string, string | undefined>): Config {
   const { error, value } = schema.validate(environment) as { error?: Error; value: Settings };
   if (error) throw new Error(`The configuration cannot be used: ${error.message}`);
+  if (
+    value.CLEAR_SITTING_URL?.startsWith('https:') &&
+    (value.CLEAR_SITTING_TEST_CLOCK || value.CLEAR_SITTING_STANDIN_CAMERA)
+  )
+    throw new Error(
+      'The configuration cannot be used: the test clock and the stand-in camera are not for a server that people reach by https.',
+    );
   const { HOST: host, PORT: port } = value;
   return {
     host,
@@ -64,7 +75,11 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     mailFrom: value.MAIL_FROM,
     standInCamera: value.CLEAR_SITTING_STANDIN_CAMERA,
     testClock: value.CLEAR_SITTING_TEST_CLOCK,
+    idleMinutes: value.CLEAR_SITTING_IDLE_MINUTES,
     webFolder: path.join(root, 'dist/web'),
     sandboxFolder: path.join(root, 'dist/sandbox'),
   };
 }
+
+/** Do people reach this server by https? Cookies and headers are stricter then. */
+export const isSecure = ({ publicUrl }: Pick<Config, 'publicUrl'>): boolean => publicUrl.startsWith('https:');

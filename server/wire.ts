@@ -40,7 +40,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     ...{ config, clock, db, log, jobs, commits, time },
     hub: new Hub(),
     turns: new Turns(),
-    sessions: new Sessions(db, clock, config.publicUrl.startsWith('https:')),
+    sessions: new Sessions(db, clock, config),
     files: new Files(db, new FileStore(path.join(config.dataFolder, 'files')), clock, jobs),
     sandbox: new Sandbox(config.sandboxFolder),
     scorer: new Scorer(),

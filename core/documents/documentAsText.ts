@@ -1,5 +1,9 @@
+import { document as catalogue } from '../messages/documents.en';
 import { message, type Say } from '../messages/message';
+import { words } from '../messages/words';
 import type { Block, Document, Inline, LinesNode, ListNode } from './document';
+
+words('document', catalogue);
 
 /** A formula as it is read aloud. */
 const formulaText = ({ tex, says }: { readonly tex: string; readonly says: string | null }) => says ?? tex;

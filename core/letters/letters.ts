@@ -1,7 +1,11 @@
 import { dateAndTime, LOCALE } from '../messages/dates';
+import { letter } from '../messages/letters.en';
 import { message, type Message, type Say } from '../messages/message';
+import { words } from '../messages/words';
 import { allowedMs, MINUTE_MS } from '../timing/deadline';
 import { showLength } from '../timing/pace';
+
+words('letter', letter);
 
 interface Facts {
   readonly organisation: string;

@@ -11,6 +11,12 @@ export const error = {
   foreignOrigin: 'This was asked for by another site and was not done.',
 
   malformed: 'This message cannot be read.',
+  tooDeep: 'This is nested too deeply to be read.',
+  busy: 'Many people are signing in just now. Wait a moment and try again.',
+  tooManyMessages:
+    'That was many messages in a minute. Wait a moment; everything you wrote before has arrived.',
+  tooMuchWriting:
+    'More arrived than a person can write. Your answers stay on this device and are sent bit by bit.',
   malformedAddress: 'This address cannot be read.',
   malformedBody: 'This message is not what this address takes.',
   malformedParams: 'This address is not complete.',

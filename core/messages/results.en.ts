@@ -12,6 +12,7 @@ export const sheet = {
   meanOf_other:
     'The mean of your {{count}} attempts, which were marked {{marks}}. The answer shown is the latest.',
   noAnswer: 'No answer',
+  rightLater: 'The right answer is shown once nobody else is asked this question any more.',
   right: 'Right: {{answer}}',
 };
 

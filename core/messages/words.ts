@@ -2,15 +2,15 @@ import i18next from 'i18next';
 import { kindMessages } from '../kinds/messages.en';
 import type { Message, Say } from './message';
 import { messages as author } from './author.en';
-import { document } from './documents.en';
 import { error } from './errors.en';
-import { letter } from './letters.en';
-import { note } from './notes.en';
 import { component, progress, sheet, stored, verdict } from './results.en';
 
 type Catalogue = Readonly<Record<string, string>>;
 
-/** The words of the whole application, by area. Codes are `area.key`. */
+/**
+ * The words of the whole application, by area. Codes are `area.key`. What candidates never read is added by the modules
+ * that say it, so that it is not on their devices.
+ */
 const areas = new Map<string, Record<string, string>>();
 const language = i18next.createInstance();
 void language.init({
@@ -40,19 +40,7 @@ export function speak(code: string, by: (text: string) => string): void {
   for (const [area, catalogue] of known) add(area, catalogue);
 }
 
-const own = {
-  ...kindMessages,
-  author,
-  component,
-  document,
-  error,
-  letter,
-  note,
-  progress,
-  sheet,
-  stored,
-  verdict,
-};
+const own = { ...kindMessages, author, component, error, progress, sheet, stored, verdict };
 for (const [area, catalogue] of Object.entries<Catalogue>(own)) add(area, catalogue);
 
 type Base<Key> = Key extends `${infer Stem}_one` | `${infer Stem}_other` ? Stem : Key;

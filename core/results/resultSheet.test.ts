@@ -34,6 +34,7 @@ const byPerson = [
   person('l', 1, 100),
 ];
 const input: ResultInput = {
+  withheld: new Set(),
   ...{ state: 'confirmed', script, satAt: 1, releasedAt: 2, receipt: 'AAAA-BBBB-CCCC' },
   marks: [...marked.filter((mark) => mark.target !== 'incident-note/A'), ...byPerson],
   candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
@@ -85,6 +86,9 @@ describe('the result sheet', () => {
     expect(sheet.questions[0]!.parts[0]!.right).toBeNull();
     const silent = { ...script, paper: { ...paper, showRightAnswers: false } };
     expect(partB(buildResultSheet({ ...input, script: silent })).right).toBeNull();
+    // Kept back for others who are still asked it, and told so.
+    const later = partB(buildResultSheet({ ...input, withheld: new Set(['tray-14']) }));
+    expect([later.right, later.remarks]).toEqual([null, [{ code: 'sheet.rightLater' }]]);
   });
 
   it('tells the level of each criterion with what it says, and the comment', () => {

@@ -2,7 +2,7 @@ import type { Document } from '../documents/document';
 import { candidateKindOf, type KindName } from '../kinds/candidateKinds';
 import type { Component } from '../kinds/contract';
 import { sumMarks, type Hundredths } from '../marks';
-import type { Message } from '../messages/message';
+import { message, type Message } from '../messages/message';
 import type { ShownPart, Question } from '../papers/candidatePaper';
 import type { FullPaper } from '../papers/paper';
 import { partsOfScript, type Script, type ScriptPart } from '../scoring/script';
@@ -70,6 +70,8 @@ export interface ResultInput {
   readonly marks: readonly ComponentMark[];
   /** What is said of parts as a whole, by target. */
   readonly remarks?: Readonly<Record<string, readonly Message[]>>;
+  /** Items whose right answers are kept back, because others may still be asked them. */
+  readonly withheld: ReadonlySet<string>;
   readonly candidate: ResultSheet['candidate'];
   readonly satAt: number;
   readonly releasedAt: number;
@@ -102,13 +104,15 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
   const components = markedComponents(own.components, marks).map((c) => resultComponent(c, marks));
   const verdict = verdictOf(components, part.marks);
   const { content } = own.part;
-  const showRight = input.script.paper.showRightAnswers && verdict !== 'right';
+  const wanted = input.script.paper.showRightAnswers && verdict !== 'right';
+  const [item = ''] = part.target.split('/');
+  const withheld = wanted && input.withheld.has(item);
   return {
     ...{ key: part.key, kind: part.kind, prompt: part.prompt, shown: part.shown, response: own.response },
     hundredths: sumMarks(components.map((c) => c.hundredths)),
     ...{ of: part.marks, verdict, components },
-    remarks: input.remarks?.[part.target] ?? [],
-    right: showRight ? own.kind.rightResponse(content, own.arrangement, own.place) : null,
+    remarks: [...(input.remarks?.[part.target] ?? []), ...(withheld ? [message('sheet.rightLater')] : [])],
+    right: wanted && !withheld ? own.kind.rightResponse(content, own.arrangement, own.place) : null,
     comments: marks.map((m) => m.comment).filter((comment) => comment !== ''),
   };
 }

@@ -78,13 +78,13 @@ function calendarOf({ db, config }: Services, invitation: number): string {
 }
 
 export function arrivalEndpoints(services: Services): Endpoint[] {
-  const { db, sessions } = services;
+  const { db, sessions, clock } = services;
   const countWrong = perMinute(WRONG_A_MINUTE, 'tooManyLinks');
   return [
     forAnyone(
       { method: 'post', path: '/arrival/open', body: linkBody },
       async ({ body, request, response }) => {
-        const found = findByLink(db, body.link);
+        const found = findByLink(db, body.link, clock.now());
         if (found === null) {
           await countWrong(request.ip ?? '');
           throw wrongLink();

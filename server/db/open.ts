@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { chmodSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
@@ -14,8 +14,10 @@ const MIGRATIONS = path.join(import.meta.dirname, 'migrations');
  * default in WAL is NORMAL, which does not promise that.
  */
 export function openDatabase(file: string): Db {
-  if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true });
+  if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
   const client = new Sqlite(file);
+  // Answers and secrets: for the account that runs the server alone. SQLite makes its other files alike.
+  if (file !== ':memory:') chmodSync(file, 0o600);
   client.pragma('journal_mode = WAL');
   client.pragma('synchronous = FULL');
   client.pragma('foreign_keys = ON');

@@ -40,6 +40,7 @@ export const staffSessions = sqliteTable('staff_sessions', {
     .notNull()
     .references(() => staff.id),
   expiresAt: time('expires_at').notNull(),
+  seenAt: time('seen_at').notNull(),
 });
 
 /** An item of the bank: its key never changes. */
@@ -180,6 +181,8 @@ export const arrivals = sqliteTable(
     checks: text('checks', { mode: 'json' }).$type<CheckResult[]>(),
     checksAt: time('checks_at'),
     pictureAt: time('picture_at'),
+    /** When the identity document was shown, where the round asks for it. */
+    identityAt: time('identity_at'),
     rulesVersion: text('rules_version'),
     rulesAt: time('rules_at'),
     waitingAt: time('waiting_at'),

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import Joi from 'joi';
-import { forAnyone, type Endpoint } from '../http/endpoint';
+import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { badRequest } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
@@ -25,8 +25,8 @@ export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, 
         outbox: outbox.waiting(),
       };
     }),
-    /** For the connection check. */
-    forAnyone({ method: 'post', path: '/echo', body: Joi.object().unknown() }, ({ body }) => {
+    /** For the connection check, at most 1 kB. */
+    forCandidates({ method: 'post', path: '/echo', body: Joi.object().unknown() }, (_, { body }) => {
       if (Array.isArray(body)) throw badRequest('malformedEcho');
       return body;
     }),

@@ -45,7 +45,7 @@ const isFull = (error: unknown) =>
   (error as { code?: string }).code === 'ENOSPC';
 
 /** What Express and its parsers throw before a route is reached. */
-function fromParser(error: { type?: string; status?: number }): ApiError | null {
+function fromParser(error: { readonly type?: string; readonly status?: number }): ApiError | null {
   if (error.type === 'entity.too.large') return new ApiError(413, 'too-large');
   if (
     error.type?.startsWith('entity.') ||
@@ -53,6 +53,8 @@ function fromParser(error: { type?: string; status?: number }): ApiError | null 
     error.type === 'charset.unsupported'
   )
     return badRequest('malformed');
+  // Nested deeper than what checks it can follow.
+  if (error instanceof RangeError && /call stack/.test(error.message)) return unreadable('tooDeep');
   return error.status === 400 ? badRequest('malformedAddress') : null;
 }
 

@@ -5,27 +5,28 @@ import { ApiError } from './errors';
 const SELF = ["'self'"];
 
 /** Scripts only from here; inline styles are needed by the editors; nothing may frame us. */
-export const securityHeaders = helmet({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      defaultSrc: SELF,
-      scriptSrc: SELF,
-      styleSrc: [...SELF, "'unsafe-inline'"],
-      imgSrc: [...SELF, 'blob:', 'data:'],
-      mediaSrc: [...SELF, 'blob:'],
-      workerSrc: SELF,
-      connectSrc: SELF,
-      fontSrc: SELF,
-      objectSrc: ["'none'"],
-      baseUri: ["'none'"],
-      formAction: SELF,
-      frameAncestors: ["'none'"],
+export const securityHeaders = (secure: boolean) =>
+  helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: SELF,
+        scriptSrc: SELF,
+        styleSrc: [...SELF, "'unsafe-inline'"],
+        imgSrc: [...SELF, 'blob:', 'data:'],
+        mediaSrc: [...SELF, 'blob:'],
+        workerSrc: SELF,
+        connectSrc: SELF,
+        fontSrc: SELF,
+        objectSrc: ["'none'"],
+        baseUri: ["'none'"],
+        formAction: SELF,
+        frameAncestors: ["'none'"],
+      },
     },
-  },
-  referrerPolicy: { policy: 'no-referrer' },
-  strictTransportSecurity: false,
-});
+    referrerPolicy: { policy: 'no-referrer' },
+    strictTransportSecurity: secure && { maxAge: 31_536_000, includeSubDomains: false },
+  });
 
 /** The API answers with data only: nothing in it may run or be framed. Set as one, for it is asked many times a second. */
 export const dataHeaders: RequestHandler = (_request, response, next) => {
@@ -50,8 +51,9 @@ export const permissionsPolicy: RequestHandler = (_request, response, next) => {
 
 /** Besides same-site cookies: a change asked for by another site's page is refused. */
 export const ownOriginOnly: RequestHandler = (request, _response, next) => {
-  const origin = request.headers.origin;
-  if (request.method !== 'GET' && origin && new URL(origin).host !== request.headers.host)
-    throw new ApiError(403, 'foreign-origin');
+  const { origin, host } = request.headers;
+  // “null”, as from a page without an origin, and what is no address at all are nobody's.
+  const own = !origin || (URL.canParse(origin) && new URL(origin).host === host);
+  if (request.method !== 'GET' && !own) throw new ApiError(403, 'foreign-origin');
   next();
 };

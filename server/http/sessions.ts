@@ -3,8 +3,9 @@ import type { Request, Response } from 'express';
 import { and, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { Role } from '../../core/rounds/api';
 import type { Clock } from '../clock';
+import { isSecure, type Config } from '../config';
 import type { Db } from '../db/open';
-import { candidateSessions, rounds, roundStaff, staff, staffSessions } from '../db/schema';
+import { candidateSessions, invitations, rounds, roundStaff, staff, staffSessions } from '../db/schema';
 import { newSecret, sha256 } from './secrets';
 
 export interface StaffSession {
@@ -17,55 +18,123 @@ export interface CandidateSession {
   readonly invitation: number;
 }
 
-const STAFF_COOKIE = 'clear_sitting_staff';
-const CANDIDATE_COOKIE = 'clear_sitting_candidate';
-const STAFF_HOURS = 12;
+const MINUTE_MS = 60_000;
+const HOUR_MS = 60 * MINUTE_MS;
+const STAFF_MS = 12 * HOUR_MS;
+/** How exactly it is noted when somebody was last here: not every request is worth a write. */
+const SEEN_MS = MINUTE_MS;
+/** Links and sessions of candidates end with the time for queries after their round. */
+export const QUERIES_MS = 90 * 24 * HOUR_MS;
 const SESSIONS_KEPT = 50_000;
+
+/** What has to end with a session: streams of events that were opened in it. */
+class OpenLines {
+  private readonly lines = new Map<string, Set<() => void>>();
+
+  /** Gives how to take the line out again when it has ended by itself. */
+  add(session: string, end: () => void): () => void {
+    const own = this.lines.get(session) ?? new Set();
+    this.lines.set(session, own.add(end));
+    return () => {
+      own.delete(end);
+      if (own.size === 0 && this.lines.get(session) === own) this.lines.delete(session);
+    };
+  }
+
+  endOf(session: string): void {
+    const own = this.lines.get(session) ?? [];
+    this.lines.delete(session);
+    for (const end of own) end();
+  }
+}
+
+interface KnownCandidate extends CandidateSession {
+  readonly expiresAt: number;
+}
 
 /** Cookies that carry a random secret; only its hash is stored. */
 export class Sessions {
   private readonly db: Db;
   private readonly clock: Clock;
   private readonly secure: boolean;
+  private readonly idleMs: number;
   private readonly findStaff;
+  private readonly seen;
   private readonly findCandidate;
-  /** A candidate's session is never taken back, and every save asks for it. */
-  private readonly candidatesKnown = new Map<string, CandidateSession>();
+  private readonly lines = new OpenLines();
+  /** By token hash: every save asks for it. */
+  private readonly candidatesKnown = new Map<string, KnownCandidate>();
 
-  constructor(db: Db, clock: Clock, secure: boolean) {
+  constructor(db: Db, clock: Clock, config: Config) {
     this.db = db;
     this.clock = clock;
-    this.secure = secure;
+    this.secure = isSecure(config);
+    this.idleMs = config.idleMinutes * MINUTE_MS;
+    const hash = sql.placeholder('hash');
     this.findStaff = db
-      .select({ id: staff.id, name: staff.name, roles: staff.roles })
+      .select({ id: staff.id, name: staff.name, roles: staff.roles, seenAt: staffSessions.seenAt })
       .from(staffSessions)
       .innerJoin(staff, eq(staff.id, staffSessions.staffId))
       .where(
         and(
-          eq(staffSessions.tokenHash, sql.placeholder('hash')),
+          eq(staffSessions.tokenHash, hash),
           gt(staffSessions.expiresAt, sql.placeholder('now')),
+          gt(staffSessions.seenAt, sql.placeholder('idle')),
         ),
       )
       .prepare();
+    this.seen = db
+      .update(staffSessions)
+      .set({ seenAt: sql`${sql.placeholder('now')}` })
+      .where(eq(staffSessions.tokenHash, hash))
+      .prepare();
     this.findCandidate = db
-      .select({ invitation: candidateSessions.invitationId })
+      .select({ invitation: candidateSessions.invitationId, closesAt: rounds.closesAt })
       .from(candidateSessions)
-      .where(eq(candidateSessions.tokenHash, sql.placeholder('hash')))
+      .innerJoin(invitations, eq(invitations.id, candidateSessions.invitationId))
+      .innerJoin(rounds, eq(rounds.id, invitations.roundId))
+      .where(eq(candidateSessions.tokenHash, hash))
       .prepare();
   }
 
   staffOf(request: Request): StaffSession | null {
-    const token = this.cookie(request, STAFF_COOKIE);
-    return (token && this.findStaff.get({ hash: sha256(token), now: this.clock.now() })) || null;
+    const hash = this.hashOf(request, 'staff');
+    const now = this.clock.now();
+    const found = hash && this.findStaff.get({ hash, now, idle: now - this.idleMs });
+    if (!found) return null;
+    const { seenAt, ...who } = found;
+    if (now - seenAt >= SEEN_MS) this.seen.run({ hash, now });
+    return who;
   }
 
   candidateOf(request: Request): CandidateSession | null {
-    const token = this.cookie(request, CANDIDATE_COOKIE);
-    if (!token) return null;
-    const known = this.candidatesKnown.get(token) ?? this.findCandidate.get({ hash: sha256(token) }) ?? null;
+    const hash = this.hashOf(request, 'candidate');
+    if (!hash) return null;
+    const known = this.candidatesKnown.get(hash) ?? this.readCandidate(hash);
+    return known && this.clock.now() < known.expiresAt ? known : null;
+  }
+
+  private readCandidate(hash: string): KnownCandidate | null {
+    const row = this.findCandidate.get({ hash });
+    if (!row) return null;
+    const known = { invitation: row.invitation, expiresAt: row.closesAt + QUERIES_MS };
     if (this.candidatesKnown.size >= SESSIONS_KEPT) this.candidatesKnown.clear();
-    if (known) this.candidatesKnown.set(token, known);
+    this.candidatesKnown.set(hash, known);
     return known;
+  }
+
+  /**
+   * Ties a stream to the session in which it was asked for: it is ended with it. Gives whether the session still holds,
+   * to be asked from time to time, and how to untie what has ended by itself.
+   */
+  tie(request: Request, end: () => void): { readonly holds: () => boolean; readonly untie: () => void } {
+    const tied = [this.hashOf(request, 'staff'), this.hashOf(request, 'candidate')]
+      .filter((hash) => hash !== null)
+      .map((hash) => this.lines.add(hash, end));
+    return {
+      holds: () => this.staffOf(request) !== null || this.candidateOf(request) !== null,
+      untie: () => tied.forEach((untie) => untie()),
+    };
   }
 
   roundExists(round: number): boolean {
@@ -81,14 +150,16 @@ export class Sessions {
     return this.db.select({ id: roundStaff.roundId }).from(roundStaff).where(own).get() !== undefined;
   }
 
-  openForStaff(response: Response, staffId: number): void {
+  /** Signs somebody in; the session that this browser had before ends. */
+  openForStaff(request: Request, response: Response, staffId: number): void {
+    this.endStaff(request);
     const token = newSecret();
-    const expiresAt = this.clock.now() + STAFF_HOURS * 3_600_000;
+    const now = this.clock.now();
     this.db
       .insert(staffSessions)
-      .values({ tokenHash: sha256(token), staffId, expiresAt })
+      .values({ tokenHash: sha256(token), staffId, expiresAt: now + STAFF_MS, seenAt: now })
       .run();
-    this.setCookie(response, STAFF_COOKIE, token);
+    this.setCookie(response, 'staff', token);
   }
 
   openForCandidate(response: Response, invitationId: number): void {
@@ -97,25 +168,43 @@ export class Sessions {
       .insert(candidateSessions)
       .values({ tokenHash: sha256(token), invitationId, createdAt: this.clock.now() })
       .run();
-    this.setCookie(response, CANDIDATE_COOKIE, token);
+    this.setCookie(response, 'candidate', token);
   }
 
   closeForStaff(request: Request, response: Response): void {
-    const token = this.cookie(request, STAFF_COOKIE);
-    if (token)
-      this.db
-        .delete(staffSessions)
-        .where(eq(staffSessions.tokenHash, sha256(token)))
-        .run();
-    this.setCookie(response, STAFF_COOKIE, '', 0);
+    this.endStaff(request);
+    this.setCookie(response, 'staff', '', 0);
   }
 
-  private cookie(request: Request, name: string): string | undefined {
-    return parse(request.headers.cookie ?? '')[name];
+  /** Ends every session of a candidate, as when their link fell into other hands. */
+  revokeCandidate(invitationId: number): void {
+    const own = eq(candidateSessions.invitationId, invitationId);
+    const ended = this.db.delete(candidateSessions).where(own).returning().all();
+    for (const { tokenHash } of ended) {
+      this.candidatesKnown.delete(tokenHash);
+      this.lines.endOf(tokenHash);
+    }
   }
 
-  private setCookie(response: Response, name: string, value: string, maxAge?: number): void {
+  private endStaff(request: Request): void {
+    const hash = this.hashOf(request, 'staff');
+    if (!hash) return;
+    this.db.delete(staffSessions).where(eq(staffSessions.tokenHash, hash)).run();
+    this.lines.endOf(hash);
+  }
+
+  /** Under https with a prefix that browsers hold to this very host and to `Secure`. */
+  private cookieName(of: 'staff' | 'candidate'): string {
+    return `${this.secure ? '__Host-' : ''}clear_sitting_${of}`;
+  }
+
+  private hashOf(request: Request, of: 'staff' | 'candidate'): string | null {
+    const token = parse(request.headers.cookie ?? '')[this.cookieName(of)];
+    return token ? sha256(token) : null;
+  }
+
+  private setCookie(response: Response, of: 'staff' | 'candidate', value: string, maxAge?: number): void {
     const options = { httpOnly: true, sameSite: 'strict', secure: this.secure, path: '/', maxAge } as const;
-    response.append('Set-Cookie', serialize(name, value, options));
+    response.append('Set-Cookie', serialize(this.cookieName(of), value, options));
   }
 }

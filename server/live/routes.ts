@@ -6,6 +6,7 @@ import { DOOR_TRIES, whereIs } from '../arrival/operations';
 import { perDatabase } from '../db/perDatabase';
 import { arrivals, invitations, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';
+import { perMinute } from '../http/limits';
 import type { Services } from '../services';
 import { sittingQueries } from '../sittings/queries';
 import { openLine, streamView } from './stream';
@@ -94,6 +95,9 @@ function say(services: Services, invitation: number, { text, hand }: { text: str
   hub.tellOf(invitation, round);
 }
 
+/** More than anybody in trouble writes. */
+const SAID_A_MINUTE = 12;
+
 export function liveEndpoints(services: Services): Endpoint[] {
   const { hub, clock, time, db } = services;
   /** A rest break is ended early; it begins with the journal, which says how far the device had written. */
@@ -104,20 +108,19 @@ export function liveEndpoints(services: Services): Endpoint[] {
     hub.tellOf(invitation, invited.round.id);
     return liveView(services, invitation);
   };
+  const countSaid = perMinute(SAID_A_MINUTE, 'tooManyMessages');
   return [
     forCandidates({ method: 'get', path: '/live' }, (who) => {
       hub.hear(who.invitation, clock.now());
       return liveView(services, who.invitation);
     }),
     forCandidates({ method: 'get', path: '/live/stream' }, (who, { request, response }) =>
-      streamView(
-        services,
-        openLine({ request, response }, services.log),
-        `invitation ${who.invitation}`,
-        () => liveView(services, who.invitation),
+      streamView(services, openLine({ request, response }, services), `invitation ${who.invitation}`, () =>
+        liveView(services, who.invitation),
       ),
     ),
-    forCandidates({ method: 'post', path: '/live/say', body: sayBody }, (who, { body }) => {
+    forCandidates({ method: 'post', path: '/live/say', body: sayBody }, async (who, { body }) => {
+      await countSaid(String(who.invitation));
       say(services, who.invitation, body);
       return liveView(services, who.invitation);
     }),

@@ -1,5 +1,4 @@
 import type { Request, Response } from 'express';
-import type { Logger } from 'pino';
 import type { Services } from '../services';
 import type { Channel } from './hub';
 
@@ -16,11 +15,12 @@ export interface Line {
 }
 
 /**
- * A line of server-sent events (WHATWG HTML, “Server-sent events”). A beat keeps proxies from closing it.
+ * A line of server-sent events (WHATWG HTML, “Server-sent events”). A beat keeps proxies from closing it; the line ends
+ * with the session in which it was asked for.
  */
 export function openLine(
   { request, response }: { readonly request: Request; readonly response: Response },
-  log: Logger,
+  { log, sessions }: Pick<Services, 'log' | 'sessions'>,
 ): Line {
   response.status(200).set({
     'Content-Type': 'text/event-stream',
@@ -28,10 +28,19 @@ export function openLine(
     'X-Accel-Buffering': 'no',
   });
   response.flushHeaders();
-  const beat = setInterval(() => response.write(': beat\n\n'), BEAT_MS);
-  request.on('close', () => clearInterval(beat));
+  const tied = sessions.tie(request, () => response.end());
+  const beat = setInterval(() => {
+    if (tied.holds()) response.write(': beat\n\n');
+    else response.end();
+  }, BEAT_MS);
+  request.on('close', () => {
+    clearInterval(beat);
+    tied.untie();
+  });
   return {
-    say: (message) => void response.write(`data: ${JSON.stringify(message)}\n\n`),
+    say: (message) => {
+      if (!response.writableEnded) response.write(`data: ${JSON.stringify(message)}\n\n`);
+    },
     whenOver: (over) => void request.on('close', over),
     cut: (trouble) => {
       log.error({ err: trouble }, 'a stream was cut');

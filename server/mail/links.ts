@@ -1,7 +1,8 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/open';
-import { links } from '../db/schema';
+import { invitations, links, rounds } from '../db/schema';
 import { newSecret, sha256 } from '../http/secrets';
+import { QUERIES_MS } from '../http/sessions';
 
 /** Each sending makes a link of its own; of those that were made for one person the newest stay valid. */
 const MOST = 20;
@@ -33,10 +34,18 @@ export const dropLink = (db: Db, secret: string): void =>
     .where(eq(links.hash, sha256(secret)))
     .run();
 
-/** The invitation to which a secret link leads. */
-export const findByLink = (db: Db, secret: string): number | null =>
-  db
-    .select({ id: links.invitationId })
+/** Links of an invitation that fell into other hands. */
+export const revokeLinks = (db: Db, invitationId: number): void =>
+  void db.delete(links).where(eq(links.invitationId, invitationId)).run();
+
+/** The invitation to which a secret link leads; none once the time for queries after the round is over. */
+export function findByLink(db: Db, secret: string, now: number): number | null {
+  const found = db
+    .select({ id: links.invitationId, closesAt: rounds.closesAt })
     .from(links)
+    .innerJoin(invitations, eq(invitations.id, links.invitationId))
+    .innerJoin(rounds, eq(rounds.id, invitations.roundId))
     .where(eq(links.hash, sha256(secret)))
-    .get()?.id ?? null;
+    .get();
+  return found && now < found.closesAt + QUERIES_MS ? found.id : null;
+}

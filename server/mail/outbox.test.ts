@@ -85,7 +85,7 @@ describe('the outbox', () => {
     );
     const rows = services.db.$client.prepare('select * from letters').all();
     expect(JSON.stringify(rows)).not.toContain(secret);
-    expect(findByLink(services.db, secret!)).toBe(1);
+    expect(findByLink(services.db, secret!, house.clock.now())).toBe(1);
     expect(outbox.attachment(id, 'test-window.ics')!.content).toContain('BEGIN:VEVENT');
   });
 

@@ -1,3 +1,4 @@
+import { randomInt } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { Credit } from '../../core/kinds/contract';
@@ -25,6 +26,9 @@ import { findSitting, type Sitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt, type ReceiptRow } from '../sittings/receipts';
 import { addMark, standingMark } from './marks';
 
+/** As large as a whole number can be without losing exactness on its way through JSON. */
+const MOST_ID = 2 ** 47;
+
 /** What people and machine mark: a changed response has another hash, and only then is a part marked anew. */
 export const responseHash = (response: unknown): string => sha256(canonicalJson(response));
 
@@ -39,6 +43,8 @@ const queriesOf = perDatabase((db) => ({
   addTask: db
     .insert(markingTasks)
     .values({
+      // By chance: the order in which papers were handed in tells who wrote what.
+      id: p('id'),
       ...{ roundId: p('roundId'), sittingId: p('sittingId'), target: p('target'), response: p('response') },
       ...{ role: 'first', failure: p('failure'), trouble: p('trouble') },
     })
@@ -167,7 +173,16 @@ function keepTask(
     db.update(markingTasks).set(to).where(eq(markingTasks.id, task!.id)).run();
   if (!isForPeople(part) && !failed) {
     if (task) change({ failure, trouble, doneAt: task.doneAt ?? at });
-  } else if (!task) queries.addTask.run({ roundId, sittingId, target, response, failure, trouble });
+  } else if (!task)
+    queries.addTask.run({
+      id: randomInt(1, MOST_ID),
+      roundId,
+      sittingId,
+      target,
+      response,
+      failure,
+      trouble,
+    });
   else if (task.response !== response || (failure !== null && task.failure === null))
     change({ response, failure, trouble, doneAt: null });
   else if (task.failure !== failure) change({ failure, trouble });

@@ -1,3 +1,7 @@
+import { gt } from 'drizzle-orm';
+import { allItems } from '../../core/papers/paper';
+import { rounds } from '../db/schema';
+import { isReadable, paperOfVersion } from '../papers/papers';
 import type { ComponentMark } from '../../core/results/componentMark';
 import { buildResultSheet, type ResultSheet } from '../../core/results/resultSheet';
 import { countedAttempts, marksOfCounted, type Attempt } from '../../core/results/attempts';
@@ -38,6 +42,17 @@ export function countedOf(services: Services, invitation: number, rule: AttemptR
   return countedAttempts(made, rule);
 }
 
+/** The items of all rounds that are scheduled or open: whoever sits them must not learn the answers from a result. */
+function askedStill({ db, clock }: Services): ReadonlySet<string> {
+  const versions = db
+    .selectDistinct({ id: rounds.paperVersionId })
+    .from(rounds)
+    .where(gt(rounds.closesAt, clock.now()))
+    .all();
+  const papers = versions.filter(({ id }) => isReadable(db, id)).map(({ id }) => paperOfVersion(db, id));
+  return new Set(papers.flatMap((paper) => allItems(paper).map((item) => item.key)));
+}
+
 /** The result sheet of a candidate, once the coordinator has released it. */
 export function resultOf(services: Services, invitation: number): ResultSheet {
   const { invited, stage } = whereIs(services, invitation);
@@ -56,6 +71,7 @@ export function resultOf(services: Services, invitation: number): ResultSheet {
       ...{ answers: answersOfReceipt(services.db, receipt), locale: invited.round.settings.locale },
     },
     ...marksOfCounted(counted),
+    withheld: askedStill(services),
     candidate: { name: invited.person.name, reference: invited.person.reference },
     satAt: sitting.startedAt!,
     releasedAt,

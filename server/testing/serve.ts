@@ -128,9 +128,17 @@ export class Served {
   }
 }
 
+/** Tests move the clock by hours; whoever is signed in stays so. */
+const LONG = { CLEAR_SITTING_IDLE_MINUTES: '720' };
+
 export async function serve(settings: Record<string, string> = {}): Promise<Served> {
   const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-test-'));
-  const config = readConfig({ CLEAR_SITTING_DATA: folder, CLEAR_SITTING_TEST_CLOCK: 'true', ...settings });
+  const config = readConfig({
+    CLEAR_SITTING_DATA: folder,
+    CLEAR_SITTING_TEST_CLOCK: 'true',
+    ...LONG,
+    ...settings,
+  });
   const wired = wire(config, 'silent');
   const { services, outbox, sittings } = wired;
   const server = buildApp(services, allEndpoints(services, outbox, sittings)).listen(0, '127.0.0.1');

@@ -1,15 +1,16 @@
-import { useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useNarrow } from '../ui/useNarrow';
 import { coverOf, Covered, Told } from './Covered';
 import { useDesk } from './DeskContext';
 import { Foot } from './Foot';
-import { LastLook } from './LastLook';
 import { QuestionView } from './QuestionView';
 import { Rail } from './Rail';
 import { Strip } from './Strip';
 import { t } from './words';
+
+const LastLook = lazy(async () => ({ default: (await import('./LastLook')).LastLook }));
 
 function useDeskKeys(): void {
   const index = useDesk((s) => s.index);
@@ -63,7 +64,9 @@ export function DeskFrame() {
       <>
         <Warning />
         <Told />
-        <LastLook />
+        <Suspense>
+          <LastLook />
+        </Suspense>
       </>
     );
   return (

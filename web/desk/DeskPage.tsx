@@ -7,6 +7,7 @@ import { ElsewhereSheet } from './Covered';
 import { DeskContext } from './DeskContext';
 import { DeskFrame } from './DeskFrame';
 import { createDesk, type DeskSession } from './deskStore';
+import { fetchBehind } from './fetchBehind';
 import { openDesk } from './openDesk';
 import { t } from './words';
 
@@ -39,6 +40,7 @@ export function DeskPage() {
       made = createDesk(opening.opened);
       made.store.subscribe((state) => (state.receipt || state.gone) && leave());
       setShown({ at: 'desk', session: made });
+      fetchBehind(opening.opened.paper);
     };
     open().catch((error: unknown) => {
       if (!current) return;

@@ -1,12 +1,12 @@
-import { ChevronDown, ChevronUp, Flag } from 'lucide-react';
-import { Dialog } from 'radix-ui';
-import { useState } from 'react';
+import { ChevronDown, Flag } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { showMarks, sumMarks } from '../../core/marks';
 import type { QuestionState } from '../../core/sittings/progress';
 import { showClock } from '../../core/timing/pace';
 import { useDesk } from './DeskContext';
-import { Rail } from './Rail';
 import { t } from './words';
+
+const RailSheet = lazy(async () => ({ default: (await import('./RailSheet')).RailSheet }));
 
 const FILLS: Record<QuestionState, string> = {
   unopened: 'h-0',
@@ -46,7 +46,7 @@ export function Strip() {
   const marksOpen = useDesk((s) => sumMarks(s.progress.map((p) => p.open)));
   const toggleFlag = useDesk((s) => s.toggleFlag);
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
+    <>
       <header className="border-b border-line bg-shade px-3 pt-1 pb-2">
         <div className="flex items-center gap-2">
           <p role="timer" className="text-[18px] font-semibold">
@@ -64,28 +64,24 @@ export function Strip() {
           >
             <Flag aria-hidden className="size-5" fill={flagged ? 'currentColor' : 'none'} />
           </button>
-          <Dialog.Trigger
+          <button
+            type="button"
+            aria-haspopup="dialog"
+            aria-expanded={open}
             aria-label={t('unfoldRail')}
+            onClick={() => setOpen(true)}
             className="grid size-11 place-items-center rounded-control"
           >
             <ChevronDown aria-hidden className="size-6" />
-          </Dialog.Trigger>
+          </button>
         </div>
         <FlatRail />
       </header>
-      <Dialog.Portal>
-        <Dialog.Content aria-describedby={undefined} className="fixed inset-0 z-30 flex flex-col bg-shade">
-          <div className="flex items-center justify-between border-b border-line px-3.5 py-1">
-            <Dialog.Title className="font-semibold">{t('rail')}</Dialog.Title>
-            <Dialog.Close className="inline-flex min-h-11 items-center gap-1.5">
-              {t('foldRail')} <ChevronUp aria-hidden className="size-5" />
-            </Dialog.Close>
-          </div>
-          <div className="min-h-0 flex-1">
-            <Rail onGone={() => setOpen(false)} />
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+      {open && (
+        <Suspense>
+          <RailSheet onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
+    </>
   );
 }

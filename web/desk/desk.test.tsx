@@ -247,7 +247,7 @@ describe('help at the desk', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Take a break' }));
     expect(asked.takeBreak).toHaveBeenCalledOnce();
     await userEvent.click(screen.getByRole('button', { name: 'Raise a hand' }));
-    const send = screen.getByRole('button', { name: 'Raise my hand' });
+    const send = await screen.findByRole('button', { name: 'Raise my hand' });
     expect(send).toBeDisabled();
     await userEvent.type(screen.getByRole('textbox', { name: 'What is it?' }), '  The sound stopped ');
     await userEvent.click(send);

@@ -2,7 +2,6 @@ import type { Desk } from '../../core/journal/desk';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import type { HoldReply, SealedListing, SittingOpened, TimeView } from '../../core/sittings/api';
 import { ApiProblem, post } from '../api/client';
-import { answers } from '../kinds/answers';
 import type { DeskBackend } from './backend';
 import { DeviceJournal } from './journal/deviceJournal';
 import {
@@ -35,14 +34,10 @@ export interface OpenedDesk {
 /** The desk, or that it is open elsewhere: then it can be taken from there. */
 export type DeskOpening = { readonly opened: OpenedDesk } | { readonly elsewhere: true };
 
-const BEHIND_MS = 1500;
-
 /** This page, from when it is loaded until it is left. */
 const opening = crypto.randomUUID();
 
 const asking = async (takeOver: boolean) => ({ store: await storeName(), opening, takeOver });
-
-const kindsOf = (paper: CandidatePaper) => paper.questions.flatMap((q) => q.parts.map((p) => p.kind));
 
 /** Keeps what was granted; from now on this store can go on by itself. */
 async function keepOpened(
@@ -115,8 +110,6 @@ export async function openDesk(link: string, takeOver = false): Promise<DeskOpen
   const journal = await DeviceJournal.open(stored, () => clock.sure());
   const { desk } = journal;
   const paper = await openPaper(stored.sealed, stored.keys);
-  // The question in view asks for its own kinds first; the others follow behind it.
-  setTimeout(() => void answers.load(kindsOf(paper)).catch(() => undefined), BEHIND_MS);
   const { sitting, sealed } = stored;
   const backend = new SittingBackend({ link, sitting, opening, sealed, journal, clock, lock });
   return {

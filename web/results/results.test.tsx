@@ -35,7 +35,7 @@ const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
   const first = { ...byPerson('f', 3, 300), comment: 'Exact, and no word too many.' };
   const people = [first, byPerson('r', 2, 200), byPerson('a', 3, 300), byPerson('l', 1, 100)];
   const sheet = buildResultSheet({
-    ...{ state: 'confirmed', script, marks: [...machine, ...people] },
+    ...{ state: 'confirmed', script, marks: [...machine, ...people], withheld: new Set() },
     candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
     ...{ satAt: Date.UTC(2026, 10, 24), releasedAt: Date.UTC(2026, 11, 4), receipt: 'AAAA-BBBB-CCCC' },
   });

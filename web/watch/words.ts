@@ -1,4 +1,7 @@
+import { note } from '../../core/messages/notes.en';
 import { words } from '../words';
+
+words('note', note);
 
 export const t = words('watch', {
   watch: 'Watch',

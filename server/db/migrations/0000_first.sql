@@ -7,6 +7,7 @@ CREATE TABLE `arrivals` (
 	`checks` text,
 	`checks_at` integer,
 	`picture_at` integer,
+	`identity_at` integer,
 	`rules_version` text,
 	`rules_at` integer,
 	`waiting_at` integer,
@@ -411,6 +412,7 @@ CREATE TABLE `staff_sessions` (
 	`token_hash` text PRIMARY KEY NOT NULL,
 	`staff_id` integer NOT NULL,
 	`expires_at` integer NOT NULL,
+	`seen_at` integer NOT NULL,
 	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint

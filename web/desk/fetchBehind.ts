@@ -1,0 +1,18 @@
+import type { CandidatePaper } from '../../core/papers/candidatePaper';
+import { answers } from '../kinds/answers';
+
+/** After the first question is drawn, which asks for its own kinds first. */
+const BEHIND_MS = 1500;
+
+const fetchAll = (paper: CandidatePaper): Promise<unknown> =>
+  Promise.all([
+    answers.load(paper.questions.flatMap((q) => q.parts.map((p) => p.kind))),
+    import('./LastLook'),
+    import('./RailSheet'),
+    import('./VersionsDialog'),
+    import('../ui/ToolPopover'),
+  ]);
+
+/** Fetches what the first question does without, before it is wanted. */
+export const fetchBehind = (paper: CandidatePaper): void =>
+  void setTimeout(() => void fetchAll(paper).catch(() => undefined), BEHIND_MS);

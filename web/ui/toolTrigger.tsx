@@ -1,0 +1,34 @@
+import type { LucideIcon } from 'lucide-react';
+import type { ReactNode } from 'react';
+
+const TRIGGERS = {
+  quiet: 'min-h-10 px-2.5 py-1 hover:bg-shade',
+  framed: 'min-h-11 border border-line bg-card px-3',
+  raised: 'min-h-10 bg-marigold-wash px-2.5 py-1 text-marigold',
+} as const;
+
+export interface ToolPanelProps {
+  readonly icon: LucideIcon;
+  readonly name: string;
+  /** What the panel is, for those who hear it. */
+  readonly title: string;
+  readonly look?: keyof typeof TRIGGERS;
+  /** On a narrow screen the icon stands alone. */
+  readonly brief?: boolean;
+  /** Of the panel: how much room it takes and leaves. */
+  readonly className: string;
+  readonly children: ReactNode;
+}
+
+export const triggerLook = (look: keyof typeof TRIGGERS = 'quiet') =>
+  `inline-flex items-center gap-2 rounded-control whitespace-nowrap ${TRIGGERS[look]}`;
+
+/** What the button of a tool shows. */
+export function TriggerFace({ icon: Icon, name, brief }: Pick<ToolPanelProps, 'icon' | 'name' | 'brief'>) {
+  return (
+    <>
+      <Icon aria-hidden className="size-5 flex-none" />
+      <span className={brief ? 'sr-only desk:not-sr-only' : ''}>{name}</span>
+    </>
+  );
+}
