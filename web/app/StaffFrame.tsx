@@ -6,9 +6,11 @@ import { ApiProblem, get, post } from '../api/client';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useAction, useLoaded } from '../ui/useAsync';
+import { staffErrors } from '../../core/messages/staffErrors.en';
 import { words } from '../words';
 import { StaffContext } from './staffContext';
 
+words('error', staffErrors);
 const t = words('staff', {
   product: 'Clear Sitting',
   areas: 'Areas',

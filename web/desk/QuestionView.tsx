@@ -1,5 +1,5 @@
 import { Flag } from 'lucide-react';
-import { memo, startTransition, useEffect, useRef, useState } from 'react';
+import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { showClock } from '../../core/timing/pace';
 import type { Question } from '../../core/papers/candidatePaper';
@@ -68,7 +68,49 @@ const Parts = memo(function Parts({ question }: { question: Question }) {
   ));
 });
 
-function Tabs({ question }: { question: Question }) {
+/** A question that has been laid out; `seen` once it was in view: until then it only waits, laid out ahead of time. */
+interface Laid {
+  readonly question: Question;
+  readonly seen: boolean;
+}
+
+/** Questions that share a source share a sheet, so that the source keeps its place while one moves between them. */
+interface Sheet {
+  readonly key: string;
+  readonly pages: readonly Laid[];
+}
+
+/**
+ * What is out of view stays laid out, so that showing it costs hardly more than a painting: what waits is measured but
+ * invisible, what was seen keeps its rendering.
+ */
+const lookOf = (inView: boolean, seen: boolean) =>
+  inView ? '' : seen ? 'pointer-events-none [content-visibility:hidden]' : 'invisible';
+
+interface LayoutProps {
+  readonly sheet: Sheet;
+  /** The question of the sheet that is in view, or would be. */
+  readonly inView: Question;
+  readonly narrow: boolean;
+}
+
+/** The parts of the questions of a sheet, of which one is in view. */
+function Pages({ sheet, inView, className }: Omit<LayoutProps, 'narrow'> & { readonly className: string }) {
+  return (
+    <div className="relative h-full min-h-0 flex-1">
+      {sheet.pages.map(({ question, seen }) => (
+        <div
+          key={question.item}
+          className={`absolute inset-0 overflow-y-auto [contain:strict] ${className} ${lookOf(question.item === inView.item, seen)}`}
+        >
+          <Parts question={question} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function Tabs({ sheet, inView }: Omit<LayoutProps, 'narrow'>) {
   const [side, setSide] = useState<'source' | 'answer'>('answer');
   return (
     <div className="flex min-h-0 flex-1 flex-col">
@@ -87,20 +129,20 @@ function Tabs({ question }: { question: Question }) {
         ))}
       </div>
       <div className={`min-h-0 flex-1 px-4 pt-3 ${side === 'source' ? '' : 'hidden'}`}>
-        <SourcePane source={question.source!} />
+        <SourcePane source={inView.source!} />
       </div>
-      <div className={`min-h-0 flex-1 overflow-y-auto px-4 pt-3 ${side === 'answer' ? '' : 'hidden'}`}>
-        <Parts question={question} />
+      <div className={`min-h-0 flex-1 ${side === 'answer' ? '' : 'hidden'}`}>
+        <Pages sheet={sheet} inView={inView} className="px-4 pt-3" />
       </div>
     </div>
   );
 }
 
-function SideBySide({ question }: { question: Question }) {
+function SideBySide({ sheet, inView }: Omit<LayoutProps, 'narrow'>) {
   return (
     <Group orientation="horizontal" className="min-h-0 flex-1 px-5">
       <Panel defaultSize="50%" minSize="22%" className="min-h-0 pl-2">
-        <SourcePane key={question.source!.key} source={question.source!} />
+        <SourcePane source={inView.source!} />
       </Panel>
       <Separator
         aria-label={t('divider')}
@@ -109,79 +151,87 @@ function SideBySide({ question }: { question: Question }) {
         <span className="absolute top-1/2 left-1/2 h-11 w-[7px] -translate-1/2 rounded bg-[#c9c3b4] group-hover:bg-edge" />
       </Separator>
       <Panel minSize="30%" className="min-h-0">
-        <div className="h-full overflow-y-auto px-3 pt-1 pb-6">
-          <Parts question={question} />
-        </div>
+        <Pages sheet={sheet} inView={inView} className="px-3 pt-1 pb-6" />
       </Panel>
     </Group>
   );
 }
 
-const Layout = memo(function Layout({ question, narrow }: { question: Question; narrow: boolean }) {
-  if (question.sealed) return <SectionDoor section={question.section} />;
-  const whole = question.parts.some((p) => layoutOf(p.kind) === 'whole');
+const samePages = (a: Sheet, b: Sheet): boolean =>
+  a.pages.length === b.pages.length &&
+  a.pages.every(({ question, seen }, i) => question === b.pages[i]!.question && seen === b.pages[i]!.seen);
+
+function LayoutView({ sheet, inView, narrow }: LayoutProps) {
+  if (inView.sealed) return <SectionDoor section={inView.section} />;
+  const whole = inView.parts.some((p) => layoutOf(p.kind) === 'whole');
   // What takes the whole desk leaves no room beside it: its source is one press away.
-  if (whole && question.source) return <Tabs question={question} />;
+  if (inView.source && (whole || narrow)) return <Tabs sheet={sheet} inView={inView} />;
   if (whole)
     return (
       <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 desk:px-7">
-        <Parts question={question} />
+        <Parts question={inView} />
       </div>
     );
-  if (question.source) return narrow ? <Tabs question={question} /> : <SideBySide question={question} />;
+  if (inView.source) return <SideBySide sheet={sheet} inView={inView} />;
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-2 desk:px-7">
       <div className="mx-auto max-w-[70ch] desk:pt-4">
-        <Parts question={question} />
+        <Parts question={inView} />
       </div>
     </div>
   );
-});
-
-/** Questions that share a source share a sheet, so that the source keeps its place while one moves between them. */
-const sheetOf = (question: Question) => question.source?.key ?? question.item;
-
-interface Sheet {
-  readonly question: Question;
-  /** Has been in view; until then it only waits, laid out ahead of time. */
-  readonly seen: boolean;
 }
 
-/** The sheets that have been laid out: those seen, and ahead of time those before and after. */
-function useSheets(): ReadonlyMap<string, Sheet> {
+/** Drawn again only where something in its own sheet has changed. */
+const Layout = memo(
+  LayoutView,
+  (a, b) => a.inView === b.inView && a.narrow === b.narrow && samePages(a.sheet, b.sheet),
+);
+
+const sheetOf = (question: Question) => question.source?.key ?? question.item;
+
+/** The questions that have been laid out: those seen, and ahead of time those before and after. */
+function useLaid(): readonly Laid[] {
   const questions = useDesk((s) => s.paper.questions);
   const index = useDesk((s) => s.index);
-  const [laid, setLaid] = useState<ReadonlyMap<string, Sheet>>(new Map());
-  const current = questions[index]!;
+  /** By number: has it been in view? */
+  const [laid, setLaid] = useState<ReadonlyMap<number, boolean>>(new Map());
   useEffect(() => {
-    const near = [questions[index + 1], questions[index - 1]].filter((q) => q !== undefined);
-    const ahead = near.map((question) => [sheetOf(question), { question, seen: false }] as const);
+    const near = [index - 1, index + 1].filter((n) => questions[n] !== undefined);
     // At leisure: the question in view must not wait for its neighbours.
     const timer = setTimeout(() =>
       startTransition(() =>
-        setLaid(
-          (before) => new Map([...ahead, ...before, [sheetOf(current), { question: current, seen: true }]]),
-        ),
+        setLaid((before) => new Map([...near.map((n) => [n, false] as const), ...before, [index, true]])),
       ),
     );
     return () => clearTimeout(timer);
-  }, [questions, index, current]);
-  return new Map([...laid, [sheetOf(current), { question: current, seen: true }]]);
+  }, [questions, index]);
+  return useMemo(
+    () =>
+      questions.flatMap((question, n) =>
+        n === index || laid.has(n) ? [{ question, seen: n === index || laid.get(n) === true }] : [],
+      ),
+    [questions, index, laid],
+  );
 }
 
-/**
- * Sheets out of view stay laid out, so that showing one costs hardly more than a painting: one that waits is measured
- * but invisible, one that was seen keeps its rendering.
- */
-const lookOf = (inView: boolean, seen: boolean) =>
-  inView ? '' : seen ? 'pointer-events-none [content-visibility:hidden]' : 'invisible';
+/** The laid out questions by sheet. */
+function sheetsOf(laid: readonly Laid[]): readonly Sheet[] {
+  const sheets = new Map<string, Laid[]>();
+  for (const one of laid) {
+    const key = sheetOf(one.question);
+    sheets.set(key, [...(sheets.get(key) ?? []), one]);
+  }
+  return [...sheets].map(([key, pages]) => ({ key, pages }));
+}
 
 /** One question as one calm column of parts, or beside its source. Turning to another only shows its sheet. */
 export function QuestionView() {
   const current = useDesk((s) => s.paper.questions[s.index]!);
   const narrow = useNarrow();
   const ended = useDesk((s) => endedSections(s).includes(current.section));
-  const sheets = [...useSheets()].sort(([, a], [, b]) => a.question.number - b.question.number);
+  const laid = useLaid();
+  const sheets = useMemo(() => sheetsOf(laid), [laid]);
   return (
     <>
       <Head question={current} />
@@ -191,16 +241,20 @@ export function QuestionView() {
         </div>
       )}
       <div className="relative min-h-0 flex-1">
-        {sheets.map(([key, { question, seen }]) => (
-          <div
-            key={key}
-            // Sealed: what is there can be read, and is not changed any more.
-            inert={ended && question.item === current.item}
-            className={`absolute inset-0 flex flex-col [contain:strict] ${lookOf(question.item === current.item, seen)}`}
-          >
-            <Layout question={question} narrow={narrow} />
-          </div>
-        ))}
+        {sheets.map((sheet) => {
+          const shown = sheet.pages.find(({ question }) => question.item === current.item);
+          const [first] = sheet.pages;
+          return (
+            <div
+              key={sheet.key}
+              // Sealed: what is there can be read, and is not changed any more.
+              inert={ended && shown !== undefined}
+              className={`absolute inset-0 flex flex-col [contain:strict] ${lookOf(shown !== undefined, first!.seen)}`}
+            >
+              <Layout sheet={sheet} inView={(shown ?? first!).question} narrow={narrow} />
+            </div>
+          );
+        })}
       </div>
     </>
   );

@@ -20,9 +20,24 @@ export const richNodeSchema: v.GenericSchema<unknown, RichNode> = v.object({
   content: v.optional(v.lazy(() => v.array(richNodeSchema))),
 });
 
-/** Nesting deeper than any list a person writes is refused before it is walked. */
-export function isTooDeep(node: RichNode, left = 12): boolean {
-  return left === 0 || (node.content ?? []).some((child) => isTooDeep(child, left - 1));
+const MOST_NODES = 5_000;
+const MOST_LEVELS = 12;
+
+/**
+ * Is this no larger than anything a person writes? Asked before it is parsed, of whatever a device says it is: thousands
+ * of empty paragraphs would hold everybody up, and deep nesting would end the parser.
+ */
+export function isBounded(document: unknown): boolean {
+  const waiting: { readonly node: unknown; readonly level: number }[] = [{ node: document, level: 1 }];
+  for (let nodes = 1; waiting.length > 0; nodes += 1) {
+    const { node, level } = waiting.pop()!;
+    if (nodes > MOST_NODES || level > MOST_LEVELS) return false;
+    const content = (node as { readonly content?: unknown } | null)?.content;
+    if (!Array.isArray(content)) continue;
+    if (content.length > MOST_NODES) return false;
+    for (const child of content) waiting.push({ node: child, level: level + 1 });
+  }
+  return true;
 }
 
 export const emptyRich: RichNode = { type: 'doc', content: [] };

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { isTooDeep, richNodeSchema } from '../shared/richText';
+import { isBounded, richNodeSchema } from '../shared/richText';
 
 export interface WritingShown {
   readonly format: 'plain' | 'rich';
@@ -11,8 +11,10 @@ export interface WritingShown {
 
 export const responseSchema = v.strictObject({
   text: v.pipe(
+    v.unknown(),
+    v.check(isBounded, 'larger than anything a person writes'),
     richNodeSchema,
-    v.check((doc) => doc.type === 'doc' && !isTooDeep(doc), 'not a document'),
+    v.check((doc) => doc.type === 'doc', 'not a document'),
   ),
 });
 export type WritingResponse = v.InferOutput<typeof responseSchema>;

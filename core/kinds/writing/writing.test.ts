@@ -42,6 +42,12 @@ describe('writing', () => {
     let deep: RichNode = paragraph('x');
     for (let i = 0; i < 30; i++) deep = { type: 'bulletList', content: [deep] };
     expect(parse(doc(deep))).toBe(false);
+    const paragraphs = (count: number) => Array.from({ length: count }, () => paragraph('x'));
+    // Two nodes each, and the document itself: 4,999 and 5,001.
+    expect([2_499, 2_500].map((count) => parse(doc(...paragraphs(count))))).toEqual([true, false]);
+    expect(parse(doc(...Array.from({ length: 23_000 }, () => ({ type: 'paragraph' }))))).toBe(
+      false,
+    );
   });
 
   it('has an issue where its rubric is not what candidates are told, or not worth the marks', () => {
