@@ -101,7 +101,8 @@ function Pages({ sheet, inView, className }: Omit<LayoutProps, 'narrow'> & { rea
       {sheet.pages.map(({ question, seen }) => (
         <div
           key={question.item}
-          className={`absolute inset-0 overflow-y-auto [contain:strict] ${className} ${lookOf(question.item === inView.item, seen)}`}
+          // Only what is in view scrolls: the others cannot be reached, by keys either.
+          className={`absolute inset-0 [contain:strict] ${className} ${question.item === inView.item ? 'overflow-y-auto' : 'overflow-hidden'} ${lookOf(question.item === inView.item, seen)}`}
         >
           <Parts question={question} />
         </div>
