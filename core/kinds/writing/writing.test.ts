@@ -45,7 +45,8 @@ describe('writing', () => {
     const paragraphs = (count: number) => Array.from({ length: count }, () => paragraph('x'));
     // Two nodes each, and the document itself: 4,999 and 5,001.
     expect([2_499, 2_500].map((count) => parse(doc(...paragraphs(count))))).toEqual([true, false]);
-    expect(parse(doc(...Array.from({ length: 23_000 }, () => ({ type: 'paragraph' }))))).toBe(false);
+    const nothing: RichNode = { type: 'paragraph' };
+    expect(parse(doc(...Array.from({ length: 23_000 }, () => nothing)))).toBe(false);
   });
 
   it('has an issue where its rubric is not what candidates are told, or not worth the marks', () => {
