@@ -12,6 +12,7 @@ export type RecordedAct =
   | 'messaged-everyone'
   | 'ran-job-again'
   | 'released'
+  | 'renewed-link'
   | 'settled-correction'
   | 'signed-off'
   | 'viewed-picture';

@@ -7,11 +7,12 @@ import { totalOf } from '../../core/results/totals';
 import { componentsOf } from '../../core/scoring/components';
 import { marksOfCounted } from '../../core/results/attempts';
 import type { Arrangements, AttemptRule, InvitedRow, RoundDetail } from '../../core/rounds/api';
-import { arrivalsOf, sittingsOf } from '../arrival/queries';
+import { arrivalsOf, findInvited, sittingsOf, type Invited as InvitedTo } from '../arrival/queries';
 import { record } from '../audit/record';
 import { invitations, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
-import type { Outbox } from '../mail/outbox';
+import { revokeLinks } from '../mail/links';
+import type { NewLetter, Outbox } from '../mail/outbox';
 import { countedOf } from '../results/operations';
 import type { Services } from '../services';
 import { paperOfVersion } from '../papers/papers';
@@ -36,11 +37,10 @@ export interface Invited {
 
 /** Invites one candidate, with a letter to them. */
 export function invite(services: Services, outbox: Outbox, roundId: number, wanted: NewInvitation): Invited {
-  const { db, clock, config } = services;
+  const { db, clock } = services;
   const round = findRound(db, roundId);
   if (!round) throw notFound('noRound');
   if (clock.now() >= round.closesAt) throw conflict('round-over');
-  const paper = paperOfVersion(db, round.paperVersionId);
   const email = wanted.email.trim().toLowerCase();
   return db.transaction(() => {
     const person = findOrAddPerson(db, { name: wanted.name.trim(), email, reference: wanted.reference });
@@ -56,25 +56,56 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
       invitedAt: clock.now(),
     };
     const invitationId = Number(db.insert(invitations).values(values).run().lastInsertRowid);
-    const { opensAt, closesAt, timeZone, settings } = round;
-    const camera = settings.checks.includes('camera');
-    const facts = {
-      kind: 'invitation' as const,
-      organisation: config.organisation,
-      name: person.name,
-      reference: person.reference,
-      title: paper.title,
-      opensAt,
-      closesAt,
-      timeZone: wanted.timeZone ?? timeZone,
-      roundZone: timeZone,
-      help: settings.help,
-      minutes: paper.minutes,
-      camera,
-      extraPercent: wanted.extraPercent,
-      breakMinutes: wanted.arrangements.breakMinutes,
+    const row = { id: invitationId, ...values };
+    return {
+      invitation: invitationId,
+      letter: outbox.put(letterTo(services, { round, person, invitation: row })),
     };
-    return { invitation: invitationId, letter: outbox.put({ invitationId, to: person.email, facts }) };
+  });
+}
+
+type Invitee = Pick<InvitedTo, 'round' | 'person' | 'invitation'>;
+
+function letterTo({ db, config }: Services, { round, person, invitation }: Invitee): NewLetter {
+  const { opensAt, closesAt, timeZone, settings } = round;
+  const { title, minutes } = paperOfVersion(db, round.paperVersionId);
+  const facts = {
+    kind: 'invitation' as const,
+    organisation: config.organisation,
+    name: person.name,
+    reference: person.reference,
+    title,
+    opensAt,
+    closesAt,
+    timeZone: invitation.timeZone ?? timeZone,
+    roundZone: timeZone,
+    help: settings.help,
+    minutes,
+    camera: settings.checks.includes('camera'),
+    extraPercent: invitation.extraPercent,
+    breakMinutes: invitation.arrangements.breakMinutes,
+  };
+  return { invitationId: invitation.id, to: person.email, facts };
+}
+
+/** Ends a candidate's links and sessions, as when they fell into other hands, and writes them a new letter. */
+export function renewLink(
+  services: Services,
+  outbox: Outbox,
+  {
+    round,
+    invitation,
+    staffId,
+  }: { readonly round: number; readonly invitation: number; readonly staffId: number },
+): { readonly letter: number } {
+  const { db, sessions } = services;
+  const invited = findInvited(db, invitation);
+  if (invited?.round.id !== round) throw notFound('noCandidate');
+  return db.transaction(() => {
+    revokeLinks(db, invitation);
+    sessions.revokeCandidate(invitation);
+    record(services, { staffId, act: 'renewed-link', subject: `round ${round}`, invitationId: invitation });
+    return { letter: outbox.put(letterTo(services, invited)) };
   });
 }
 

@@ -67,6 +67,30 @@ describe('an invitation', () => {
   });
 });
 
+describe('a new link', () => {
+  it('ends the old one and the sessions opened by it, and a letter brings it', async () => {
+    const own = house.addRound({ ...samplePaper(), version: 40 });
+    const link = house.invite(own);
+    const client = await house.atCover(link);
+    const { $client } = house.wired.services.db;
+    const { id } = $client.prepare('select max(id) as id from invitations').get() as { id: number };
+    const coordinator = await house.staff('coordinator');
+    const answer = await coordinator.post<{ letter: number }>(`/rounds/${own}/new-link`, { invitation: id });
+    expect((await client.get('/arrival')).status).toBe(401);
+    expect((await client.post('/arrival/open', { link })).status).toBe(404);
+    const { body } = await coordinator.get<Letter>(`/letters/${answer.body.letter}`);
+    const opened = await client.post('/arrival/open', { link: body.link!.split('/i/')[1] });
+    expect(opened.status).toBe(200);
+    const elsewhere = await coordinator.post(`/rounds/${round}/new-link`, { invitation: id });
+    expect(elsewhere.status).toBe(404);
+    const invigilator = await house.staff('invigilator');
+    expect((await invigilator.post(`/rounds/${own}/new-link`, { invitation: id })).status).toBe(403);
+    // Settling a correction is open to them; the coordinator's page is not.
+    const settled = await invigilator.post(`/rounds/${own}/correction-settled`, { invitation: id });
+    expect([settled.status, settled.body]).toEqual([200, {}]);
+  });
+});
+
 describe('a person', () => {
   it('may be invited to a second round, and is the same person there', async () => {
     const other = house.addRound({ ...samplePaper(), version: 2 });

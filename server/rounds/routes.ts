@@ -11,7 +11,7 @@ import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
 import { arrivals } from '../db/schema';
 import { decide, type NewDecision } from './decisions';
-import { invite, release, roundDetail, type NewInvitation } from './operations';
+import { invite, release, renewLink, roundDetail, type NewInvitation } from './operations';
 import { invitedOf, listRounds } from './queries';
 
 const invitation = Joi.object<NewInvitation>({
@@ -45,7 +45,7 @@ const decisionBody = Joi.object<NewDecision>({
   choice: Joi.valid('take', 'leave').required(),
   reason: Joi.string().trim().min(2).max(500).required(),
 });
-const correctionBody = Joi.object<{ invitation: number }>({
+const ofInvitation = Joi.object<{ invitation: number }>({
   invitation: Joi.number().integer().min(1).required(),
 });
 
@@ -90,7 +90,7 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
     ),
     forRoundStaff(
       ['coordinator', 'invigilator'],
-      { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: correctionBody },
+      { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: ofInvitation },
       (who, { params, body }) => {
         if (!invitedOf(db, params.id).some((row) => row.invitation.id === body.invitation))
           throw notFound('noCandidate');
@@ -101,8 +101,15 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
         const act = { staffId: who.id, act: 'settled-correction' as const, subject: `round ${params.id}` };
         record(services, { ...act, invitationId: body.invitation });
         services.hub.tellOf(body.invitation, params.id);
-        return detail(who, params.id);
+        // Invigilators may settle it, but the page of the round is the coordinator's.
+        return services.sessions.hasRole(who.id, params.id, ['coordinator']) ? detail(who, params.id) : {};
       },
+    ),
+    forRoundStaff(
+      ['coordinator'],
+      { method: 'post', path: '/rounds/:id/new-link', params: idParams, body: ofInvitation },
+      (who, { params, body }) =>
+        renewLink(services, outbox, { round: params.id, invitation: body.invitation, staffId: who.id }),
     ),
     forStaff(['coordinator'], { method: 'get', path: '/papers/:id', params: idParams }, (_, { params }) => {
       const paper = paperById(db, params.id);

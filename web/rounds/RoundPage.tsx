@@ -1,5 +1,5 @@
 import { say } from '../words';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { showMarks } from '../../core/marks';
 import type { InvitedRow, RoundDetail } from '../../core/rounds/api';
 import { get, post } from '../api/client';
@@ -19,6 +19,26 @@ function where(row: InvitedRow, zone: string) {
   if (row.handedInAt !== null) return t('in', { when: showShort(row.handedInAt, zone) });
   if (row.startedAt !== null) return <b>{t('writing', { until: showShort(row.deadlineAt!, zone) })}</b>;
   return <span className="text-soft">{t('notBegun')}</span>;
+}
+
+/** For a link that fell into other hands: the old one ends, a new letter is written. */
+function NewLink({ round, row }: { readonly round: number; readonly row: InvitedRow }) {
+  const navigate = useNavigate();
+  const renew = async () => {
+    const { letter } = await post<{ letter: number }>(`/rounds/${round}/new-link`, { invitation: row.id });
+    await navigate(`/staff/outbox?letter=${letter}`);
+  };
+  const { name } = row;
+  return (
+    <Confirm
+      quiet
+      act={t('newLink')}
+      title={t('newLinkTitle', { name })}
+      text={t('newLinkText')}
+      keep={t('newLinkKeep')}
+      onAct={renew}
+    />
+  );
 }
 
 function Facts({ round, onChange }: { round: RoundDetail; onChange: (round: RoundDetail) => void }) {
@@ -139,6 +159,7 @@ export function RoundPage() {
                       </Pill>
                     ))}
                     {r.correction !== null && <Correction round={value.id} row={r} onSettled={replace} />}
+                    <NewLink round={value.id} row={r} />
                   </>
                 ),
               },

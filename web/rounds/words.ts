@@ -33,6 +33,11 @@ export const t = words('rounds', {
     '{{count}} candidates will see their result sheets on their personal links at once. This cannot be taken back.',
   releaseKeep: 'Not yet',
   releasedOn: 'Released {{when}}',
+  newLink: 'New link',
+  newLinkTitle: 'A new link for {{name}}?',
+  newLinkText:
+    'The link in earlier letters ends at once, and so does what is open by it. Answers are kept; a new letter is written.',
+  newLinkKeep: 'Keep the link',
   invite: 'Invite a candidate',
   inviteTitle: 'Invite a candidate',
   name: 'Name',

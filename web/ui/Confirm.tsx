@@ -9,15 +9,23 @@ interface Props {
   readonly text: string;
   readonly keep: string;
   readonly onAct: () => Promise<void>;
+  /** One act among others of a row. */
+  readonly quiet?: boolean;
 }
 
 /** An act that cannot be undone: asked once, with its consequences in words. */
-export function Confirm({ act, title, text, keep, onAct }: Props) {
+export function Confirm({ act, title, text, keep, onAct, quiet = false }: Props) {
   const { busy, trouble, run } = useAction();
   return (
     <AlertDialog.Root>
       <AlertDialog.Trigger asChild>
-        <Button look="first">{act}</Button>
+        {quiet ? (
+          <button type="button" className="min-h-8 text-[0.88rem] text-slate underline underline-offset-4">
+            {act}
+          </button>
+        ) : (
+          <Button look="first">{act}</Button>
+        )}
       </AlertDialog.Trigger>
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="fixed inset-0 z-20 bg-ink/30" />
