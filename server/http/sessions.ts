@@ -127,14 +127,15 @@ export class Sessions {
    * Ties a stream to the session in which it was asked for: it is ended with it. Gives whether the session still holds,
    * to be asked from time to time, and how to untie what has ended by itself.
    */
-  tie(request: Request, end: () => void): { readonly holds: () => boolean; readonly untie: () => void } {
-    const tied = [this.hashOf(request, 'staff'), this.hashOf(request, 'candidate')]
-      .filter((hash) => hash !== null)
-      .map((hash) => this.lines.add(hash, end));
-    return {
-      holds: () => this.staffOf(request) !== null || this.candidateOf(request) !== null,
-      untie: () => tied.forEach((untie) => untie()),
-    };
+  tie(
+    request: Request,
+    of: 'staff' | 'candidate',
+    end: () => void,
+  ): { readonly holds: () => boolean; readonly untie: () => void } {
+    const hash = this.hashOf(request, of);
+    const untie = hash === null ? () => undefined : this.lines.add(hash, end);
+    const holds = () => (of === 'staff' ? this.staffOf(request) : this.candidateOf(request)) !== null;
+    return { holds, untie };
   }
 
   roundExists(round: number): boolean {

@@ -115,8 +115,11 @@ export function liveEndpoints(services: Services): Endpoint[] {
       return liveView(services, who.invitation);
     }),
     forCandidates({ method: 'get', path: '/live/stream' }, (who, { request, response }) =>
-      streamView(services, openLine({ request, response }, services), `invitation ${who.invitation}`, () =>
-        liveView(services, who.invitation),
+      streamView(
+        services,
+        openLine({ request, response, of: 'candidate' }, services),
+        `invitation ${who.invitation}`,
+        () => liveView(services, who.invitation),
       ),
     ),
     forCandidates({ method: 'post', path: '/live/say', body: sayBody }, async (who, { body }) => {

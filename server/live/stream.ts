@@ -19,7 +19,11 @@ export interface Line {
  * with the session in which it was asked for.
  */
 export function openLine(
-  { request, response }: { readonly request: Request; readonly response: Response },
+  {
+    request,
+    response,
+    of,
+  }: { readonly request: Request; readonly response: Response; readonly of: 'staff' | 'candidate' },
   { log, sessions }: Pick<Services, 'log' | 'sessions'>,
 ): Line {
   response.status(200).set({
@@ -28,7 +32,7 @@ export function openLine(
     'X-Accel-Buffering': 'no',
   });
   response.flushHeaders();
-  const tied = sessions.tie(request, () => response.end());
+  const tied = sessions.tie(request, of, () => response.end());
   const beat = setInterval(() => {
     if (tied.holds()) response.write(': beat\n\n');
     else response.end();

@@ -35,7 +35,7 @@ export function watchEndpoints(services: Services): Endpoint[] {
       { method: 'get', path: '/watch/:id/stream', params: idParams },
       (_, { params, request, response }) => {
         if (!findRound(db, params.id)) throw notFound('noRound');
-        streamRoom(services, openLine({ request, response }, services), params.id);
+        streamRoom(services, openLine({ request, response, of: 'staff' }, services), params.id);
       },
     ),
     forRoundStaff(
