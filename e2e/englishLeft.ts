@@ -49,9 +49,13 @@ const textsOn = (page: Page): Promise<string[]> =>
     return [...found, document.title];
   });
 
+/** Addresses with their secrets, receipt codes and the name of a file. */
+const NO_WORDS = /test-window\.ics|https?:\/\/\S+|\b[A-Z0-9]{4}(?:-[A-Z0-9]{4}){2}\b/g;
+
 /** The runs of unaccented letters in a text, parted by signs, figures and words that may stand anywhere. */
 function runsOf(text: string, { words }: Data): string[] {
   const parted = plain(text)
+    .replace(NO_WORDS, '|')
     .replace(/[^A-Za-z '’-]+/g, '|')
     .replace(WORD, (word) => (words.has(word) ? '|' : word));
   return parted.split('|').flatMap((run) => (/[A-Za-z]{3,}/.test(run) ? [run.trim()] : []));

@@ -118,7 +118,12 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
   );
   await visits('/staff', '/staff/rounds', `/staff/rounds/${round!.id}`, `/staff/papers/${round!.paper}`);
   const [letter] = house.rows<{ id: number }>('select max(id) as id from letters');
-  await visits('/staff/outbox', `/staff/outbox?letter=${letter!.id}`, '/staff/outbox?letter=1');
+  await visits('/staff/outbox');
+  for (const id of [letter!.id, 1]) {
+    await office.goto(`/staff/outbox?letter=${id}`);
+    await expect(office.locator('pre')).toBeVisible();
+    await reads(`letter ${id}`, office);
+  }
   await office.goto(`/staff/rounds/${round!.id}`);
   await press('Invite a candidate', office);
   await reads('inviting', office);

@@ -16,7 +16,7 @@ describe('an invitation', () => {
   it('says only what holds for this reader', () => {
     const letter = write();
     expect(letter).toMatch(/Tuesday,? 24 November 2026 at 09:00 \(UTC\)/);
-    expect(letter).toContain('Time:    60 min. The clock starts');
+    expect(letter).toContain('Time: 60 min. The clock starts');
     for (const other of ['In UTC:', 'camera', 'Breaks:', 'extra time']) expect(letter).not.toContain(other);
     expect(say(subjectOf(facts))).toBe('Your test: Paper');
   });

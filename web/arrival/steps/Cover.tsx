@@ -128,7 +128,7 @@ export function Cover() {
   return (
     <>
       <StepTitle title={round.paperTitle} text={t('coverFor', values)} />
-      <DocumentView document={view.cover.text} className="mt-3 empty:hidden" />
+      <DocumentView document={view.cover.text} className="mt-3 mb-4 empty:hidden" />
       <YourTime />
       <Sections />
       <Facts />
