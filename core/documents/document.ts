@@ -38,7 +38,7 @@ export interface PictureNode {
   readonly type: 'picture';
   /** SHA-256 of the bytes, in hexadecimal. */
   readonly file: string;
-  /** For whoever cannot see it; never empty. */
+  /** For people who cannot see it; never empty. */
   readonly description: string;
   readonly caption: string | null;
 }
@@ -84,5 +84,3 @@ export const plainDocument = (text: string): Document =>
   text === ''
     ? emptyDocument
     : { format: 1, blocks: [{ type: 'paragraph', children: [{ type: 'text', text }] }] };
-
-export const isEmptyDocument = (document: Document): boolean => document.blocks.length === 0;

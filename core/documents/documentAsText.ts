@@ -66,5 +66,5 @@ function blockAsText(block: Block, say: Say): string {
 const blocksAsText = (blocks: readonly Block[], say: Say): string =>
   blocks.map((block) => blockAsText(block, say)).join('\n\n');
 
-/** A document for printouts and for whoever cannot see it: every node has its form in plain text. */
+/** A document for printouts and for people who cannot see it: every node has its form in plain text. */
 export const documentAsText = (document: Document, say: Say): string => blocksAsText(document.blocks, say);

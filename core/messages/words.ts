@@ -57,7 +57,7 @@ export const say: Say = ({ code, values }: Message) => {
  */
 export function words<Words extends Record<string, string>>(area: string, catalogue: Words) {
   add(area, catalogue);
-  // Words without values never change: looked up once, since a screen asks for them at every drawing.
+  // Texts without values never change: looked up once, since a screen asks for them each time it is drawn.
   const plain = new Map<string, string>();
   return (key: Base<keyof Words & string>, values?: Record<string, string | number>): string => {
     if (values) return language.t(key, { ...values, ns: area });

@@ -181,8 +181,6 @@ export const arrivals = sqliteTable(
     checks: text('checks', { mode: 'json' }).$type<CheckResult[]>(),
     checksAt: time('checks_at'),
     pictureAt: time('picture_at'),
-    /** When the identity document was shown, where the round asks for it. */
-    identityAt: time('identity_at'),
     rulesVersion: text('rules_version'),
     rulesAt: time('rules_at'),
     waitingAt: time('waiting_at'),

@@ -4,7 +4,8 @@ import { expect, it } from 'vitest';
 import type { Block } from '../../core/documents/document';
 import { faultsOf } from '../testing/faultsOf';
 import { DocumentView } from './DocumentView';
-import { loadForDocuments } from './lazyNodes';
+import { typesIn } from '../../core/documents/everyNode';
+import { loadNodes } from './lazyNodes';
 import { FileAddress } from './Picture';
 
 const text = (words: string) => ({ type: 'text' as const, text: words });
@@ -30,7 +31,7 @@ const blocks: Block[] = [
 const document = { format: 1 as const, blocks };
 
 it('draws every node by components, so that it can be read, heard and pressed', async () => {
-  await loadForDocuments([document]);
+  await loadNodes(typesIn([document]));
   const { container } = render(<DocumentView document={document} />);
   expect(screen.getByRole('heading', { level: 3 })).toHaveTextContent('Night log');
   expect(screen.getByRole('cell', { name: 'K-1' })).toBeVisible();

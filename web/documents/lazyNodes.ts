@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
-import type { Block, Document, Inline } from '../../core/documents/document';
-import { typesIn, type NodeType } from '../../core/documents/everyNode';
+import type { Block, Inline } from '../../core/documents/document';
+import type { NodeType } from '../../core/documents/everyNode';
 import { ComponentShelf } from '../ui/ComponentShelf';
 import type { NodeProps } from './nodeProps';
 
@@ -19,6 +19,3 @@ const isLazy = (type: NodeType): type is LazyType => Object.hasOwn(loaders, type
 /** Fetches what documents with these nodes are drawn by. */
 export const loadNodes = (types: Iterable<NodeType>): Promise<void> =>
   lazyNodes.load([...types].filter(isLazy));
-
-export const loadForDocuments = (documents: Iterable<Document>): Promise<void> =>
-  loadNodes(typesIn(documents));

@@ -7,7 +7,6 @@ CREATE TABLE `arrivals` (
 	`checks` text,
 	`checks_at` integer,
 	`picture_at` integer,
-	`identity_at` integer,
 	`rules_version` text,
 	`rules_at` integer,
 	`waiting_at` integer,
