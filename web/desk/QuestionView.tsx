@@ -1,6 +1,5 @@
 import { Flag } from 'lucide-react';
-import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
+import { lazy, memo, startTransition, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { showClock } from '../../core/timing/pace';
 import type { Question } from '../../core/papers/candidatePaper';
 import { layoutOf } from '../kinds/answers';
@@ -8,11 +7,12 @@ import { useNarrow } from '../ui/useNarrow';
 import { Notice } from '../ui/Notice';
 import { useDesk } from './DeskContext';
 import { endedSections } from './deskStore';
-import { PartView } from './PartView';
 import { SectionDoor } from './SectionDoor';
 import { marksWords } from './Rail';
-import { SourcePane } from './SourcePane';
+import { lookOf, Parts, type Laid, type LayoutProps, type Sheet } from './Pages';
 import { t } from './words';
+
+const BesideSource = lazy(async () => ({ default: (await import('./BesideSource')).BesideSource }));
 
 function Head({ question }: { question: Question }) {
   const flagged = useDesk((s) => s.desk.flags[question.item] === true);
@@ -62,102 +62,6 @@ function Head({ question }: { question: Question }) {
   );
 }
 
-const Parts = memo(function Parts({ question }: { question: Question }) {
-  return question.parts.map((part) => (
-    <PartView key={part.target} part={part} several={question.parts.length > 1} />
-  ));
-});
-
-/** A question that has been laid out; `seen` once it was in view: until then it only waits, laid out ahead of time. */
-interface Laid {
-  readonly question: Question;
-  readonly seen: boolean;
-}
-
-/** Questions that share a source share a sheet, so that the source keeps its place while one moves between them. */
-interface Sheet {
-  readonly key: string;
-  readonly pages: readonly Laid[];
-}
-
-/**
- * What is out of view stays laid out, so that showing it costs hardly more than a painting: what waits is measured but
- * invisible, what was seen keeps its rendering.
- */
-const lookOf = (inView: boolean, seen: boolean) =>
-  inView ? '' : seen ? 'pointer-events-none [content-visibility:hidden]' : 'invisible';
-
-interface LayoutProps {
-  readonly sheet: Sheet;
-  /** The question of the sheet that is in view, or would be. */
-  readonly inView: Question;
-  readonly narrow: boolean;
-}
-
-/** The parts of the questions of a sheet, of which one is in view. */
-function Pages({ sheet, inView, className }: Omit<LayoutProps, 'narrow'> & { readonly className: string }) {
-  return (
-    <div className="relative h-full min-h-0 flex-1">
-      {sheet.pages.map(({ question, seen }) => (
-        <div
-          key={question.item}
-          // Only what is in view scrolls: the others cannot be reached, by keys either.
-          className={`absolute inset-0 [contain:strict] ${className} ${question.item === inView.item ? 'overflow-y-auto' : 'overflow-hidden'} ${lookOf(question.item === inView.item, seen)}`}
-        >
-          <Parts question={question} />
-        </div>
-      ))}
-    </div>
-  );
-}
-
-function Tabs({ sheet, inView }: Omit<LayoutProps, 'narrow'>) {
-  const [side, setSide] = useState<'source' | 'answer'>('answer');
-  return (
-    <div className="flex min-h-0 flex-1 flex-col">
-      <div role="tablist" className="flex border-b border-line">
-        {(['source', 'answer'] as const).map((name) => (
-          <button
-            key={name}
-            type="button"
-            role="tab"
-            aria-selected={side === name}
-            onClick={() => setSide(name)}
-            className={`min-h-11 flex-1 ${side === name ? 'border-b-3 border-kelp font-semibold' : 'text-soft'}`}
-          >
-            {t(name)}
-          </button>
-        ))}
-      </div>
-      <div className={`min-h-0 flex-1 px-4 pt-3 ${side === 'source' ? '' : 'hidden'}`}>
-        <SourcePane source={inView.source!} />
-      </div>
-      <div className={`min-h-0 flex-1 ${side === 'answer' ? '' : 'hidden'}`}>
-        <Pages sheet={sheet} inView={inView} className="px-4 pt-3" />
-      </div>
-    </div>
-  );
-}
-
-function SideBySide({ sheet, inView }: Omit<LayoutProps, 'narrow'>) {
-  return (
-    <Group orientation="horizontal" className="min-h-0 flex-1 px-5">
-      <Panel defaultSize="50%" minSize="22%" className="min-h-0 pl-2">
-        <SourcePane source={inView.source!} />
-      </Panel>
-      <Separator
-        aria-label={t('divider')}
-        className="group relative mx-1 w-3 cursor-col-resize before:absolute before:inset-y-2 before:left-1/2 before:w-px before:bg-line"
-      >
-        <span className="absolute top-1/2 left-1/2 h-11 w-[7px] -translate-1/2 rounded bg-[#c9c3b4] group-hover:bg-edge" />
-      </Separator>
-      <Panel minSize="30%" className="min-h-0">
-        <Pages sheet={sheet} inView={inView} className="px-3 pt-1 pb-6" />
-      </Panel>
-    </Group>
-  );
-}
-
 const samePages = (a: Sheet, b: Sheet): boolean =>
   a.pages.length === b.pages.length &&
   a.pages.every(({ question, seen }, i) => question === b.pages[i]!.question && seen === b.pages[i]!.seen);
@@ -166,14 +70,18 @@ function LayoutView({ sheet, inView, narrow }: LayoutProps) {
   if (inView.sealed) return <SectionDoor section={inView.section} />;
   const whole = inView.parts.some((p) => layoutOf(p.kind) === 'whole');
   // What takes the whole desk leaves no room beside it: its source is one press away.
-  if (inView.source && (whole || narrow)) return <Tabs sheet={sheet} inView={inView} />;
+  if (inView.source)
+    return (
+      <Suspense>
+        <BesideSource sheet={sheet} inView={inView} tabs={whole || narrow} />
+      </Suspense>
+    );
   if (whole)
     return (
       <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 desk:px-7">
         <Parts question={inView} />
       </div>
     );
-  if (inView.source) return <SideBySide sheet={sheet} inView={inView} />;
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-2 desk:px-7">
       <div className="mx-auto max-w-[70ch] desk:pt-4">

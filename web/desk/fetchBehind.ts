@@ -7,6 +7,7 @@ const BEHIND_MS = 1500;
 const fetchAll = (paper: CandidatePaper): Promise<unknown> =>
   Promise.all([
     answers.load(paper.questions.flatMap((q) => q.parts.map((p) => p.kind))),
+    import('./BesideSource'),
     import('./LastLook'),
     import('./RailSheet'),
     import('./VersionsDialog'),

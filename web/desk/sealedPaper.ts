@@ -28,6 +28,7 @@ export async function preparePaper({
   await Promise.all([
     ...sealed.map(sealedCopy),
     answers.load(kinds),
+    import('./BesideSource'),
     loadNodes(textNodes),
     keepForOffline(textNodes),
   ]);
