@@ -211,7 +211,7 @@ export class BenchHouse {
       const session = { tokenHash: sha256(token), invitationId, createdAt: now };
       this.db.insert(candidateSessions).values(session).run();
       const formId = fixForm(this.db, paperVersionId, newSecret(), settings.locale);
-      const values = { invitationId, attempt: 1, formId, script: newSecret() };
+      const values = { invitationId, attempt: 1, formId, script: newSecret(), deviceName: newSecret() };
       const sitting = Number(this.db.insert(sittings).values(values).run().lastInsertRowid);
       time.record(sitting, { type: 'started', at: now });
       return `clear_sitting_candidate=${token}`;

@@ -81,7 +81,11 @@ function addScript(
   const { round } = findInvited(db, invitationId)!;
   const formId = fixForm(db, round.paperVersionId, `demo-${invitationId}`, round.settings.locale);
   const script = scriptCode(secret, `${invitationId}/1`);
-  const { id } = db.insert(sittings).values({ invitationId, attempt: 1, formId, script }).returning().get();
+  const { id } = db
+    .insert(sittings)
+    .values({ invitationId, attempt: 1, formId, script, deviceName: `seeded-${invitationId}` })
+    .returning()
+    .get();
   time.record(id, { type: 'started', at: startedAt });
   const hold = operations.holds.grant(id, { store: 'demo', opening: 'demo', agent: 'demo' }, startedAt);
   const device = new HoldWriter({ hold: hold.number, token: hold.chain.token }, sha256);

@@ -1,3 +1,4 @@
+import { SMALL_PICTURE } from '../core/testing/smallPicture';
 import type { Page } from '@playwright/test';
 import type { ArrivalView } from '../core/arrival/api';
 import { pseudo } from '../core/messages/pseudo';
@@ -56,7 +57,7 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
     await page.goto(link);
     await reads(`after ${step}`);
   }
-  const picture = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1]);
+  const picture = Buffer.from(SMALL_PICTURE, 'base64');
   await request.put('/api/arrival/picture/person', {
     data: picture,
     headers: { 'Content-Type': 'image/jpeg' },

@@ -7,6 +7,7 @@ import type { Files } from './files/files';
 import type { Sessions } from './http/sessions';
 import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
+import type { Pictures } from './pictures/pictures';
 import type { Sandbox } from './sandbox/sandbox';
 import type { Scorer } from './scoring/scorer';
 import type { TimeKeeper } from './sittings/timeKeeper';
@@ -24,6 +25,7 @@ export interface Services {
   readonly log: Logger;
   readonly sessions: Sessions;
   readonly files: Files;
+  readonly pictures: Pictures;
   readonly jobs: JobQueue;
   readonly sandbox: Sandbox;
   readonly scorer: Scorer;

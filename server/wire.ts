@@ -13,6 +13,7 @@ import { JobQueue } from './jobs/jobQueue';
 import { Hub } from './live/hub';
 import { Outbox } from './mail/outbox';
 import { scoreSitting } from './marking/scoreJob';
+import { Pictures } from './pictures/pictures';
 import { Sandbox } from './sandbox/sandbox';
 import { Scorer } from './scoring/scorer';
 import type { Services } from './services';
@@ -42,6 +43,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     turns: new Turns(),
     sessions: new Sessions(db, clock, config),
     files: new Files(db, new FileStore(path.join(config.dataFolder, 'files')), clock, jobs),
+    pictures: new Pictures(),
     sandbox: new Sandbox(config.sandboxFolder),
     scorer: new Scorer(),
     secret: serverSecret(db),
@@ -54,6 +56,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const close = async () => {
     await jobs.stop();
     services.sandbox.close();
+    services.pictures.close();
     await services.scorer.close();
     db.$client.close();
   };

@@ -66,7 +66,7 @@ export class SimulatedDesk {
   private readonly random: Random;
   private sender!: Sender;
   private jump = 0;
-  script = '';
+  sitting = '';
 
   constructor(caller: Caller, name: string, text: string, random: Random) {
     [this.caller, this.name, this.text, this.random] = [caller, name, text, random];
@@ -75,7 +75,7 @@ export class SimulatedDesk {
   async open(): Promise<this> {
     const reply = await this.caller.until<HoldReply>('/sitting/hold', this.asking());
     if (!reply.granted) throw new Error('no hold was granted');
-    this.script = reply.opened.sitting;
+    this.sitting = reply.opened.sitting;
     this.journal = await DeviceJournal.open(this.stored(reply.opened), () => this.now());
     await keepSitting(this.stored(reply.opened), reply.opened.now);
     this.sender = new Sender({

@@ -73,8 +73,8 @@ const inDatabase = (desk: SimulatedDesk): Set<number> =>
     rows<{ number: number }>(
       `select journal.number from journal join sittings on sittings.id = journal.sitting_id
        join holds on holds.sitting_id = sittings.id and holds.number = journal.hold
-       where script = ? and token = ? and variant = 0`,
-      desk.script,
+       where device_name = ? and token = ? and variant = 0`,
+      desk.sitting,
       desk.journal.head().token,
     ).map((row) => row.number),
   );
@@ -162,8 +162,8 @@ for (const desk of desks) {
   for (let n = 1; n <= number; n++) if (!found.has(n)) lost++;
   const [current] = rows<{ value: string }>(
     `select value from current_answers join sittings on sittings.id = sitting_id
-     where script = ? and target = ? and about = 'answer'`,
-    desk.script,
+     where device_name = ? and target = ? and about = 'answer'`,
+    desk.sitting,
     ESSAY,
   );
   if (!current?.value.includes(JSON.stringify(desk.text))) wrongEssays++;

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 /*
  * `npm run load -- --candidates N`: simulated candidates arrive, start within a minute of one another, save every ten
  * seconds, and hand in all in the last two minutes; each holds a line of events meanwhile, and one invigilator watches
@@ -152,9 +153,15 @@ class Essay {
   }
 }
 
-/** The size of a picture that a camera's page sends; only its first bytes are those of a JPEG. */
-const picture = Buffer.alloc(40_000);
-picture.set([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1]);
+/** A picture as large as a camera's: the server decodes each and writes it anew. */
+const picture = await sharp({
+  create: {
+    ...{ width: 640, height: 480, channels: 3, background: '#888' },
+    noise: { type: 'gaussian', mean: 128, sigma: 12 },
+  },
+})
+  .jpeg({ quality: 60 })
+  .toBuffer();
 
 interface AtCover {
   readonly cookie: string;

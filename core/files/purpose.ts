@@ -1,2 +1,3 @@
-/** What a stored file is used for: pictures taken at the arrival. */
-export type FilePurpose = 'picture' | 'identity';
+export const filePurposes = ['picture', 'identity'] as const;
+/** What a file is kept for: the candidate's own picture, or that of their identity document. */
+export type FilePurpose = (typeof filePurposes)[number];

@@ -13,6 +13,7 @@ export const error = {
   malformed: 'This message cannot be read.',
   tooDeep: 'This is nested too deeply to be read.',
   busy: 'Many people are signing in just now. Wait a moment and try again.',
+  busyReading: 'Much is being looked up just now. Wait a moment and try again.',
   tooManyMessages:
     'That was many messages in a minute. Wait a moment; everything you wrote before has arrived.',
   tooMuchWriting:
@@ -22,6 +23,7 @@ export const error = {
   malformedParams: 'This address is not complete.',
   malformedEcho: 'An echo takes an object.',
   checksMissing: 'Some checks have not run yet. Run them again.',
+  identityMissing: 'This round asks for a picture of your identity document too. Take it, then go on.',
   noIdentityPicture: 'This round asks for no picture of a document.',
   pictureBroken: 'The picture did not arrive whole. Take it again.',
   statementsOpen: 'Every statement has to be accepted before you can go on.',

@@ -20,7 +20,7 @@ export interface RoundSettings {
   readonly openRehearsal: boolean;
   /** Whether a request to correct details has to be settled before one goes on. */
   readonly correctionsFirst: boolean;
-  /** Whether a picture of an identity document may be added to the candidate's own. */
+  /** Whether a picture of an identity document is taken besides the candidate's own. */
   readonly identityPicture: boolean;
   readonly checks: readonly CheckName[];
   /** What is recorded of a candidate, in one sentence that they read, and how long it is kept. */

@@ -1,3 +1,4 @@
+import type { FilePurpose } from '../files/purpose';
 import type { Message } from '../messages/message';
 /** Where a candidate of a round is, as an invigilator sees it; `out of reach` follows from the time (`rowAt`). */
 export type WatchState =
@@ -25,7 +26,7 @@ export interface WatchRow {
   readonly stopped: 'pause' | 'break' | null;
   /** The last thing said, and what checks found weak: to be read in a line. */
   readonly notes: readonly Message[];
-  readonly picture: boolean;
+  readonly pictures: readonly FilePurpose[];
 }
 
 export interface WatchView {

@@ -6,7 +6,7 @@ const MINUTE = 60_000;
 const row = (invitation: number, name: string, change: Partial<WatchRow> = {}): WatchRow => ({
   ...{ invitation, name, reference: `R-${invitation}`, arrangements: [], state: 'writing' },
   ...{ startedAt: 0, deadlineAt: 60 * MINUTE, at: 20 * MINUTE, usedMs: 20 * MINUTE, leftMs: 40 * MINUTE },
-  ...{ marksDone: 0, heardAt: 20 * MINUTE, hand: null, stopped: null, notes: [], picture: false },
+  ...{ marksDone: 0, heardAt: 20 * MINUTE, hand: null, stopped: null, notes: [], pictures: [] },
   ...change,
 });
 const room = (rows: readonly WatchRow[], now = 20 * MINUTE): WatchView => ({

@@ -1,7 +1,6 @@
+import { SMALL_PICTURE } from '../../core/testing/smallPicture';
 import { expect, type Locator, type Page } from '@playwright/test';
 import type { ArrivalView } from '../../core/arrival/api';
-
-const FIRST_BYTES_OF_A_JPEG = [0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1];
 
 /** A candidate in front of the screen, finding things as a person does: by role and label. */
 export class Candidate {
@@ -104,7 +103,7 @@ export class Candidate {
     for (const answer of [
       await request.post(`${steps}details`, { data: { correction: null } }),
       await request.post(`${steps}checks`, { data: { results, goOn: true } }),
-      await request.put(`${steps}picture/person`, { data: Buffer.from(FIRST_BYTES_OF_A_JPEG), headers }),
+      await request.put(`${steps}picture/person`, { data: Buffer.from(SMALL_PICTURE, 'base64'), headers }),
       await request.post(`${steps}rules`, { data: { version: view.rules.version, accepted } }),
     ])
       expect(answer.ok(), await answer.text()).toBe(true);

@@ -1,3 +1,5 @@
+import sharp from 'sharp';
+import { SMALL_PICTURE } from '../../core/testing/smallPicture';
 import { documentAsText } from '../../core/documents/documentAsText';
 import { say } from '../../core/messages/words';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -180,6 +182,63 @@ describe('the rules', () => {
   });
 });
 
+describe('a picture', () => {
+  const asPicture = async (client: ApiClient, of: string, body: Buffer) =>
+    client.send<Step>(`/arrival/picture/${of}`, {
+      ...{ method: 'PUT', headers: { 'Content-Type': 'image/jpeg' } },
+      body: new Uint8Array(body),
+    });
+  const whole = Buffer.from(SMALL_PICTURE, 'base64');
+  const plain = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: '#999' } });
+
+  it('is one that can be decoded: not what only begins like one, is cut off, of another kind, or a bomb', async () => {
+    const { client, details } = await opened(newRound({ checks: ['camera'] }));
+    await details();
+    const tries = [
+      Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1]),
+      (await plain(640, 480).jpeg().toBuffer()).subarray(0, 900),
+      await plain(16, 12).png().toBuffer(),
+      // 36 million points in 200 kB.
+      await plain(6000, 6000).jpeg({ quality: 10 }).toBuffer(),
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"/>'),
+      Buffer.alloc(0),
+    ];
+    for (const bytes of tries) {
+      const refused = await asPicture(client, 'person', bytes);
+      expect([refused.status, refused.body.message.code]).toEqual([400, 'error.pictureBroken']);
+    }
+    expect((await asPicture(client, 'person', whole)).body.pictureTaken).toBe(true);
+  });
+
+  it('is kept without what a camera writes into it, turned as it was taken', async () => {
+    const { client, details } = await opened(newRound({ checks: ['camera'] }));
+    await details();
+    const exif = { IFD0: { Artist: 'a phone that tells', Orientation: '6' } };
+    const told = await plain(40, 20).withExif(exif).withMetadata({ orientation: 6 }).jpeg().toBuffer();
+    expect((await asPicture(client, 'person', told)).status).toBe(200);
+    const { files, db } = house.wired.services;
+    const invitation = db.select().from(arrivals).all().at(-1)!.invitationId;
+    const kept = files.find(invitation, 'picture')!;
+    const { exif: left, width, height } = await sharp(kept).metadata();
+    expect([left, width, height]).toEqual([undefined, 20, 40]);
+    expect(kept.includes('a phone that tells')).toBe(false);
+  });
+
+  it('of an identity document is required where the round asks for one', async () => {
+    const { client, details, rules, view } = await opened(newRound({ identityPicture: true }));
+    await details();
+    expect((await asPicture(client, 'person', whole)).body.stage).toEqual({
+      at: 'arriving',
+      step: 'picture',
+    });
+    await rules();
+    expect((await view()).stage).toEqual({ at: 'arriving', step: 'picture' });
+    const both = await asPicture(client, 'identity', whole);
+    expect(both.body.stage).toEqual({ at: 'arriving', step: 'cover' });
+  });
+});
+
 describe('without a camera', () => {
   it('one goes on without a picture, but not where the camera worked a moment ago', async () => {
     const round = newRound({ checks: ['camera'] });
@@ -200,7 +259,7 @@ describe('without a camera', () => {
     const { client, details, checks } = await opened(newRound({ checks: ['camera'] }));
     await details();
     await checks(['camera']);
-    const jpeg = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1]);
+    const jpeg = Buffer.from(SMALL_PICTURE, 'base64');
     const headers = { 'Content-Type': 'image/jpeg' };
     const put = await client.send<Refusal>('/arrival/picture/identity', {
       method: 'PUT',

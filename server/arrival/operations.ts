@@ -1,5 +1,4 @@
 import { typesIn } from '../../core/documents/everyNode';
-import { fileTypeFromBuffer } from 'file-type';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { CheckResult } from '../../core/arrival/checks';
 import { stageOf, type Stage } from '../../core/arrival/stage';
@@ -59,7 +58,10 @@ export function whereIs({ db, clock }: Services, invitationId: number): Here {
           arrival.correction === null ||
           arrival.correctionSettledAt !== null),
       checks: demanded.length === 0 || arrival?.checksAt != null,
-      picture: !demanded.includes('camera') || arrival?.pictureAt != null,
+      picture:
+        !(demanded.includes('camera') || invited.round.settings.identityPicture) ||
+        (arrival?.pictureAt != null &&
+          (!invited.round.settings.identityPicture || arrival.identityAt !== null)),
       rules: arrival?.rulesAt != null,
     },
     released: invited.round.releasedAt !== null,
@@ -194,24 +196,31 @@ export async function keepPicture(
 ): Promise<void> {
   const { attempt, invited } = arriving(services, invitationId);
   if (of === 'identity' && !invited.round.settings.identityPicture) throw badRequest('noIdentityPicture');
-  const type = bytes instanceof Uint8Array ? await fileTypeFromBuffer(bytes) : undefined;
-  if (!(bytes instanceof Uint8Array) || type?.mime !== 'image/jpeg') throw badRequest('pictureBroken');
+  if (!(bytes instanceof Uint8Array)) throw badRequest('pictureBroken');
+  const clean = await services.pictures.clean(bytes);
   const now = services.clock.now();
   services.files.keep({
-    ...{ bytes, type: type.mime, invitationId, attempt },
+    ...{ bytes: clean, type: 'image/jpeg', invitationId, attempt },
     purpose: of === 'person' ? 'picture' : 'identity',
     keepUntil: now + invited.round.settings.keptDays * DAY_MS,
   });
-  if (of === 'person') noteArrival(services.db, invitationId, attempt, { pictureAt: now });
+  const taken = of === 'person' ? { pictureAt: now } : { identityAt: now };
+  noteArrival(services.db, invitationId, attempt, taken);
 }
 
-/** Goes on without a picture where there is no camera; the record shows that there is none. */
+/**
+ * Goes on without the pictures that are not taken yet, where there is no camera; the record shows that there are none,
+ * and the invigilator sees it.
+ */
 export function goWithoutPicture(services: Services, invitationId: number): void {
   const { attempt, arrival } = arriving(services, invitationId);
   const camera = arrival?.checks?.find((check) => check.name === 'camera');
   if (camera?.outcome === 'good') throw conflict('camera-works');
-  services.files.endUses(invitationId, 'picture', attempt);
-  noteArrival(services.db, invitationId, attempt, { pictureAt: services.clock.now() });
+  const now = services.clock.now();
+  noteArrival(services.db, invitationId, attempt, {
+    pictureAt: arrival?.pictureAt ?? now,
+    identityAt: arrival?.identityAt ?? now,
+  });
 }
 
 export function acceptRules(

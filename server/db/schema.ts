@@ -181,6 +181,8 @@ export const arrivals = sqliteTable(
     checks: text('checks', { mode: 'json' }).$type<CheckResult[]>(),
     checksAt: time('checks_at'),
     pictureAt: time('picture_at'),
+    /** When the picture of an identity document was taken, where the round asks for one. */
+    identityAt: time('identity_at'),
     rulesVersion: text('rules_version'),
     rulesAt: time('rules_at'),
     waitingAt: time('waiting_at'),
@@ -233,6 +235,8 @@ export const sittings = sqliteTable(
       .references(() => forms.id),
     /** What assessors see instead of a person. */
     script: text('script').notNull().unique(),
+    /** What the candidate's devices call it; assessors know the script by its code, which candidates are not told. */
+    deviceName: text('device_name').notNull().unique(),
     startedAt: time('started_at'),
     deadlineAt: time('deadline_at'),
     closedAt: time('closed_at'),
@@ -270,6 +274,9 @@ export const holds = sqliteTable(
     whole: integer('whole').notNull().default(0),
     chain: text('chain').notNull(),
     broken: integer('broken', { mode: 'boolean' }).notNull().default(false),
+    /** How much was written through it: entries and heads, and the entries' text in bytes. */
+    rows: integer('rows').notNull().default(0),
+    bytes: integer('bytes').notNull().default(0),
   },
   (t) => [primaryKey({ columns: [t.sittingId, t.number] })],
 );

@@ -2,7 +2,7 @@ import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { message, type Message } from '../../core/messages/message';
 
-interface Said {
+export interface Said {
   /** In the catalogue of errors; without it the code's own. */
   readonly key?: string;
   readonly values?: Message['values'];
@@ -18,10 +18,13 @@ const camel = (code: string) => code.replace(/-(\w)/g, (_, letter: string) => le
 export class ApiError extends Error {
   readonly status: number;
   readonly code: string;
+  readonly said: Said;
   readonly body: Readonly<Record<string, unknown>>;
 
-  constructor(status: number, code: string, { key = camel(code), values, reasons, details }: Said = {}) {
+  constructor(status: number, code: string, said: Said = {}) {
     super(code);
+    const { key = camel(code), values, reasons, details } = said;
+    this.said = said;
     this.status = status;
     this.code = code;
     this.body = { code, message: message(`error.${key}`, values), reasons, details };

@@ -61,6 +61,31 @@ describe('a request', () => {
   });
 });
 
+describe('a sitting', () => {
+  it('takes what an honest device may have gathered, and no more; what it took is kept', async () => {
+    const device = await house.sitting(house.invite(round));
+    const flood = async () => {
+      for (let n = 0; n < 2000; n++) device.write('the-number/A', { text: `${n}`, unit: null });
+      return (await device.save()) as unknown as { status: number; body: Refusal };
+    };
+    // The burst is 4,000 rows: what is checked is what has been written before, and 6,000 are surely too many.
+    expect([(await flood()).status, (await flood()).status]).toEqual([200, 200]);
+    await flood();
+    const refused = await flood();
+    expect([refused.status, refused.body.message.code]).toEqual([429, 'error.tooMuchWriting']);
+    // Five minutes later 2,400 rows more may have come: the same batch, sent again, is taken.
+    house.clock.advance(5 * 60_000);
+    expect((await device.save()).status).toBe(200);
+  });
+
+  it('is told a name of its own, not the code that assessors know it by', async () => {
+    const device = await house.sitting(house.invite(round));
+    const scripts = house.wired.services.db.query.sittings.findMany().sync();
+    const body = JSON.stringify([device.opened, (await device.client.get('/arrival')).body]);
+    expect(scripts.filter(({ script }) => body.includes(script))).toEqual([]);
+  });
+});
+
 describe('a session', () => {
   it('ends its streams when somebody signs out', async () => {
     const invigilator = await house.staff('invigilator');

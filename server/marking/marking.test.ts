@@ -206,7 +206,7 @@ describe('a script that changes after it was marked', () => {
       .select()
       .from(sittings)
       .all()
-      .find((s) => s.script === device.opened.sitting)!.id;
+      .find((s) => s.deviceName === device.opened.sitting)!.id;
     const own = eq(marks.sittingId, id);
     const marksOf = () => services.db.select().from(marks).where(own).orderBy(marks.id).all();
     const before = marksOf();

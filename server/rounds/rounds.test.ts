@@ -119,9 +119,8 @@ describe('what a coordinator decides', () => {
     await device.handIn('time');
     house.clock.advance(BYTES_MS);
     await house.wired.services.jobs.turn();
-    const { script } = { script: device.opened.sitting };
     const { db } = house.wired.services;
-    return db.select().from(sittings).where(eq(sittings.script, script)).get()!.id;
+    return db.select().from(sittings).where(eq(sittings.deviceName, device.opened.sitting)).get()!.id;
   }
   const detail = async () => (await odile.get<RoundDetail>(`/rounds/${round}`)).body;
   const decide = (id: number, choice: 'take' | 'leave', reason = 'the line was down') =>

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { chainStart, type Head } from '../../core/journal/chain';
+import type { Amount } from '../../core/journal/allowance';
 import { HoldChain, type HeadState } from '../../core/journal/holdChain';
 import type { GrantedHold } from '../../core/sittings/api';
 import type { Db } from '../db/open';
@@ -25,6 +26,9 @@ export interface HoldState {
   heard: number;
   /** When something was last heard of it; null after a restart of the server. */
   seenAt: number | null;
+  /** How much was written through it. */
+  rows: number;
+  bytes: number;
 }
 
 const KEPT = 50_000;
@@ -58,12 +62,31 @@ export class Holds {
     return this.of(sitting).at(-1) ?? null;
   }
 
+  /** How much was written in a sitting, through all its holds. */
+  written(sitting: number): Amount {
+    const sum = { rows: 0, bytes: 0 };
+    for (const { rows, bytes } of this.of(sitting))
+      [sum.rows, sum.bytes] = [sum.rows + rows, sum.bytes + bytes];
+    return sum;
+  }
+
   /** Grants the right to write to a browser store; part of a commit. */
   grant(sitting: number, who: Pick<HoldRow, 'agent' | 'opening' | 'store'>, grantedAt: number): HoldState {
     const token = randomBytes(12).toString('base64url');
     const number = this.of(sitting).length + 1;
     const chain = chainStart(token, sha256);
-    const row = { sittingId: sitting, number, token, grantedAt, ...who, chain, whole: 0, broken: false };
+    const row = {
+      sittingId: sitting,
+      number,
+      token,
+      grantedAt,
+      ...who,
+      chain,
+      whole: 0,
+      broken: false,
+      rows: 0,
+      bytes: 0,
+    };
     this.find.addHold(row);
     const state = { ...this.load(row), seenAt: grantedAt };
     this.known.get(sitting)!.push(state);
@@ -78,14 +101,15 @@ export class Holds {
     const checked = known === 'checked';
     const row = { sittingId: sitting, hold, number, chain, arrivedAt: now, heard: named, checked };
     this.find.addHead(row);
+    state.rows += 1;
     state.announced = Math.max(state.announced, number);
     if (checked) state.heard = Math.max(state.heard, named);
     return known;
   }
 
   /** Keeps how far a hold is followed, beside its rows. */
-  keep({ sitting, number, chain: { whole, chain, broken }, opening }: HoldState): void {
-    this.find.followHold({ sitting, hold: number }, { whole, chain, broken, opening });
+  keep({ sitting, number, chain: { whole, chain, broken }, opening, rows, bytes }: HoldState): void {
+    this.find.followHold({ sitting, hold: number }, { whole, chain, broken, opening, rows, bytes });
   }
 
   /**
@@ -130,6 +154,7 @@ export class Holds {
       announced: heads.reduce((most, head) => Math.max(most, head.number), 0),
       heard: heads.reduce((latest, head) => (head.checked ? Math.max(latest, head.heard) : latest), 0),
       seenAt: null,
+      ...{ rows: row.rows, bytes: row.bytes },
     };
   }
 }

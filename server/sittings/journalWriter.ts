@@ -1,5 +1,5 @@
 import type { Head } from '../../core/journal/chain';
-import { ENTRY_LIMIT, isLater, parseEntry, type Entry } from '../../core/journal/entry';
+import { byteLength, ENTRY_LIMIT, isLater, parseEntry, type Entry } from '../../core/journal/entry';
 import { applyPatch, DEPTH_LIMIT } from '../../core/journal/patch';
 import type { FullPaper } from '../../core/papers/paper';
 import type { RefusedEntry } from '../../core/sittings/api';
@@ -92,6 +92,8 @@ export class JournalWriter {
     if (mayBeKnown) course.plain = false;
     const row = rowOf(meeting, entry, { body, variant: known.length, aside });
     this.find.addEntry(row);
+    hold.rows += 1;
+    hold.bytes += byteLength(text);
     hold.last = Math.max(hold.last, entry.number);
     hold.lastEntryAt = now;
     if (known.length > 0) hold.chain.broken = true;

@@ -13,13 +13,14 @@ import type {
   Prepared,
   SittingOpened,
 } from '../../core/sittings/api';
+import { allowedBy, isWithin } from '../../core/journal/allowance';
 import { SILENCE_MS } from '../../core/timing/deadline';
 import { leftMs, timeViewOf } from '../../core/timing/sittingTime';
 import { whereIs } from '../arrival/operations';
 import { openSitting } from '../arrival/queries';
 import { journal, sittings } from '../db/schema';
 import { fixForm, keysOf, sealedBytes, sealedListing } from '../forms/forms';
-import { conflict, notFound } from '../http/errors';
+import { ApiError, conflict, notFound } from '../http/errors';
 import { newSecret, scriptCode } from '../http/secrets';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
@@ -34,6 +35,7 @@ import { deskOf } from './values';
 import { versionsOf } from './versions';
 
 const notRunning = () => conflict('no-sitting');
+const tooMuchWriting = () => new ApiError(429, 'too-much-writing');
 const unknownHold = () => conflict('hold-unknown');
 
 /** Room for the device to hand in by itself at the deadline before the server does it. */
@@ -83,7 +85,8 @@ export class SittingOperations {
       if (known) return known.formId;
       const script = scriptCode(secret, `${invitation}/${attempt}`);
       const formId = fixForm(db, invited.round.paperVersionId, newSecret(), invited.round.settings.locale);
-      db.insert(sittings).values({ invitationId: invitation, attempt, formId, script }).run();
+      const deviceName = newSecret();
+      db.insert(sittings).values({ invitationId: invitation, attempt, formId, script, deviceName }).run();
       return formId;
     };
     const formId = openSitting(db, invitation)?.formId ?? (await commits.run(fix));
@@ -246,6 +249,9 @@ export class SittingOperations {
     const hold = this.holds.named(current.id, head);
     if (!hold) throw unknownHold();
     const now = clock.now();
+    // Refused as a whole, before anything is written: the device keeps it, waits longer and longer, and sends it again.
+    if (!isWithin(this.holds.written(current.id), allowedBy(time.of(current.id), now)))
+      throw tooMuchWriting();
     this.noteLine(current, hold, opening, now);
     hub.hear(current.invitation, now);
     this.confirm(current.id, head, now);
@@ -302,7 +308,7 @@ export class SittingOperations {
     const now = clock.now();
     const own = time.of(current.id);
     return {
-      sitting: findSitting(db, current.id)!.script,
+      sitting: findSitting(db, current.id)!.deviceName,
       now,
       time: timeViewOf(own, now),
       sealed: sealedListing(db, current.formId),

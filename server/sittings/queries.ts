@@ -17,6 +17,7 @@ import {
 
 export type Sitting = typeof sittings.$inferSelect;
 export type HoldRow = typeof holds.$inferSelect;
+type FollowedHold = Pick<HoldRow, 'whole' | 'chain' | 'broken' | 'opening' | 'rows' | 'bytes'>;
 export type HeadRow = typeof heads.$inferSelect;
 export type JournalRow = typeof journal.$inferSelect;
 export type NewEntry = Omit<JournalRow, 'arrival'>;
@@ -98,7 +99,14 @@ const queriesOf = perDatabase((db) => {
       .prepare(),
     followed: db
       .update(holds)
-      .set({ whole: set('whole'), chain: set('chain'), broken: set('broken'), opening: set('opening') })
+      .set({
+        whole: set('whole'),
+        chain: set('chain'),
+        broken: set('broken'),
+        opening: set('opening'),
+        rows: set('rows'),
+        bytes: set('bytes'),
+      })
       .where(ownHold)
       .prepare(),
     head: db
@@ -219,7 +227,7 @@ export function sittingQueries(db: Db) {
     project: (id: number, change: Projection): void => void queries.project.run({ ...change, id }),
     overdue: (before: number) => queries.overdue.all({ before }),
     holdsOf: (sitting: number): HoldRow[] => queries.holds.all({ sitting }),
-    followHold: (key: HoldKey, row: Pick<HoldRow, 'whole' | 'chain' | 'broken' | 'opening'>): void =>
+    followHold: (key: HoldKey, row: FollowedHold): void =>
       void queries.followed.run({ ...key, ...row, broken: row.broken ? 1 : 0 }),
     addHead: (row: HeadRow): void => void queries.head.run({ ...row }),
     headChecked: (key: HoldKey, number: number, chain: string): void =>

@@ -40,7 +40,7 @@ const db = () => house.wired.services.db;
 const start = async (round = newRound(), extraPercent = 0) =>
   house.sitting(house.invite(round, extraPercent));
 const idOf = (device: TestDevice) =>
-  db().select().from(sittings).where(eq(sittings.script, device.opened.sitting)).get()!.id;
+  db().select().from(sittings).where(eq(sittings.deviceName, device.opened.sitting)).get()!.id;
 const rowOf = (device: TestDevice) =>
   db()
     .select()
@@ -569,7 +569,7 @@ describe('what is on record', () => {
       .set({ value: JSON.stringify(typed('13')) })
       .where(eq(journal.sittingId, idOf(device)))
       .run();
-    expect(verifyReceipts(db()).broken).toEqual([device.opened.sitting]);
+    expect(verifyReceipts(db()).broken).toEqual([rowOf(device).script]);
     const check = await device.client.post('/arrival/receipt-check', { code: receipt!.code });
     expect(check.body).toEqual({ matches: true, whole: false });
     expect(db().select().from(receipts).all().length).toBeGreaterThan(1);

@@ -1,3 +1,4 @@
+import { filePurposes, type FilePurpose } from '../../core/files/purpose';
 import Joi from 'joi';
 import { watchActs } from '../../core/watch/api';
 import { whereIs } from '../arrival/operations';
@@ -17,7 +18,8 @@ const actBody = Joi.object<Act>({
   minutes: Joi.number().integer().min(0).max(240).required(),
 });
 const tellBody = Joi.object<{ text: string }>({ text: Joi.string().trim().min(2).max(500).required() });
-const pictureParams = Joi.object<{ id: number; invitation: number }>({
+const pictureParams = Joi.object<{ id: number; invitation: number; of: FilePurpose }>({
+  of: Joi.valid(...filePurposes).required(),
   id: Joi.number().integer().min(1).required(),
   invitation: Joi.number().integer().min(1).required(),
 });
@@ -53,10 +55,10 @@ export function watchEndpoints(services: Services): Endpoint[] {
     ),
     forRoundStaff(
       roles,
-      { method: 'get', path: '/watch/:id/pictures/:invitation', params: pictureParams },
+      { method: 'get', path: '/watch/:id/pictures/:invitation/:of', params: pictureParams },
       (who, { params, response }) => {
         const { invited } = whereIs(services, params.invitation);
-        const bytes = invited.round.id === params.id && files.find(params.invitation, 'picture');
+        const bytes = invited.round.id === params.id && files.find(params.invitation, params.of);
         if (!bytes) throw notFound('noPicture');
         const act = { staffId: who.id, act: 'viewed-picture' as const, subject: `round ${params.id}` };
         record(services, { ...act, invitationId: params.invitation });

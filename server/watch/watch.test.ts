@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -251,8 +252,15 @@ describe('the room', () => {
 
 describe('pictures', () => {
   const DAY_MS = 24 * 60 * MINUTE_MS;
-  const jpeg = (last: number) =>
-    Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, last]);
+  const jpeg = async (shade: number) => {
+    const create = {
+      width: 32,
+      height: 24,
+      channels: 3,
+      background: { r: 10 * shade, g: 90, b: 90 },
+    } as const;
+    return new Uint8Array(await sharp({ create }).jpeg().toBuffer());
+  };
   const arriving = async (round: number) => {
     const client = new ApiClient(house.url);
     await client.post('/arrival/open', { link: house.invite(round) });
@@ -272,10 +280,10 @@ describe('pictures', () => {
     const round = newRound({ checks: ['camera'], keptDays: 60 });
     const put = await arriving(round);
     expect((await put(Uint8Array.from([1, 2, 3]))).status).toBe(400);
-    expect((await put(jpeg(1))).status).toBe(200);
-    const { invitation, picture } = (await watch(round)).rows[0]!;
-    expect(picture).toBe(true);
-    const shown = `/watch/${round}/pictures/${invitation}`;
+    expect((await put(await jpeg(1))).status).toBe(200);
+    const { invitation, pictures } = (await watch(round)).rows[0]!;
+    expect(pictures).toEqual(['picture']);
+    const shown = `/watch/${round}/pictures/${invitation}/picture`;
     expect((await bram.get(shown)).status).toBe(200);
     const before = kept();
     house.clock.advance(61 * DAY_MS);
@@ -288,10 +296,10 @@ describe('pictures', () => {
     const before = kept();
     const [short, long] = [newRound({ checks: ['camera'], keptDays: 10 }), newRound({ checks: ['camera'] })];
     const [put, other] = [await arriving(short), await arriving(long)];
-    for (let taken = 2; taken < 22; taken++) await put(jpeg(taken));
+    for (let taken = 2; taken < 22; taken++) await put(await jpeg(taken));
     expect(kept()).toBe(before + 1);
     // The same picture, to the byte, of another candidate.
-    await other(jpeg(21));
+    await other(await jpeg(21));
     house.clock.advance(11 * DAY_MS);
     await house.wired.services.jobs.turn();
     expect(kept()).toBe(before + 1);

@@ -180,10 +180,9 @@ export const t = words('arrival', {
   checksWait: 'The checks are still running.',
   // picture
   identityTitle: 'A picture of your identity document',
-  identityText: 'If you like: it helps the invigilator to know you. It is deleted with your own picture.',
+  identityText:
+    'Hold your document in front of the camera, so that name and photograph can be read. The invigilator compares it with your picture. Both are deleted at the same time.',
   identityTake: 'Take a picture of the document',
-  identityDone: 'The document’s picture is kept.',
-  pictureGo: 'Carry on',
   pictureTitle: 'Your picture',
   pictureText: 'It is shown to the staff who watch over this test, and to nobody else. {{recorded}}',
   pictureTake: 'Take the picture',

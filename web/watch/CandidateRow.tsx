@@ -145,19 +145,20 @@ export function CandidateRow({ row, round, now, onAct }: Props) {
                 aria-label={t('more', { name: row.name })}
                 className="z-10 flex flex-col gap-1.5 rounded-card border border-line bg-card p-2.5 shadow-float"
               >
-                {row.picture && (
-                  <details>
+                {row.pictures.map((of) => (
+                  <details key={of}>
                     <summary className="flex min-h-10 items-center gap-2 px-1">
-                      <Eye aria-hidden className="size-4" /> {t('showPicture')}
+                      <Eye aria-hidden className="size-4" />{' '}
+                      {t(of === 'picture' ? 'showPicture' : 'showDocument')}
                     </summary>
                     <img
                       loading="lazy"
-                      src={`/api/watch/${round}/pictures/${row.invitation}`}
-                      alt={t('picture', { name: row.name })}
+                      src={`/api/watch/${round}/pictures/${row.invitation}/${of}`}
+                      alt={t(of, { name: row.name })}
                       className="w-56 rounded-control"
                     />
                   </details>
-                )}
+                ))}
                 {acts.map((act) => (
                   <Act key={act} act={act} name={row.name} onAct={onAct} />
                 ))}

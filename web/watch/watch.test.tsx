@@ -11,7 +11,7 @@ const NOW = 20 * MINUTE;
 const row = (invitation: number, name: string, change: Partial<WatchRow> = {}): WatchRow => ({
   ...{ invitation, name, reference: `HR-${invitation}`, arrangements: [], state: 'writing' },
   ...{ startedAt: 0, deadlineAt: 60 * MINUTE, at: NOW, usedMs: NOW, leftMs: 40 * MINUTE, marksDone: 0.25 },
-  ...{ heardAt: NOW, hand: null, stopped: null, notes: [], picture: false, ...change },
+  ...{ heardAt: NOW, hand: null, stopped: null, notes: [], pictures: [], ...change },
 });
 const view = (rows: readonly WatchRow[]): WatchView => ({
   ...{ round: 7, title: 'November round', now: NOW, opensAt: 0, closesAt: 90 * MINUTE, timeZone: 'UTC' },

@@ -54,6 +54,8 @@ export const t = words('watch', {
   actOn: '{{act}}: {{name}}',
   more: 'More for {{name}}',
   picture: 'Picture of {{name}}',
+  showDocument: 'Show the identity document',
+  identity: 'The identity document of {{name}}',
   showPicture: 'Show the picture',
   moreRows_one: 'One more candidate: search by name or reference.',
   moreRows_other: '{{count}} more candidates: search by name or reference.',

@@ -7,6 +7,7 @@ CREATE TABLE `arrivals` (
 	`checks` text,
 	`checks_at` integer,
 	`picture_at` integer,
+	`identity_at` integer,
 	`rules_version` text,
 	`rules_at` integer,
 	`waiting_at` integer,
@@ -131,6 +132,8 @@ CREATE TABLE `holds` (
 	`whole` integer DEFAULT 0 NOT NULL,
 	`chain` text NOT NULL,
 	`broken` integer DEFAULT false NOT NULL,
+	`rows` integer DEFAULT 0 NOT NULL,
+	`bytes` integer DEFAULT 0 NOT NULL,
 	PRIMARY KEY(`sitting_id`, `number`),
 	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
 );
@@ -384,6 +387,7 @@ CREATE TABLE `sittings` (
 	`attempt` integer NOT NULL,
 	`form_id` integer NOT NULL,
 	`script` text NOT NULL,
+	`device_name` text NOT NULL,
 	`started_at` integer,
 	`deadline_at` integer,
 	`closed_at` integer,
@@ -396,6 +400,7 @@ CREATE TABLE `sittings` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `sittings_script_unique` ON `sittings` (`script`);--> statement-breakpoint
+CREATE UNIQUE INDEX `sittings_device_name_unique` ON `sittings` (`device_name`);--> statement-breakpoint
 CREATE UNIQUE INDEX `one_sitting_an_attempt` ON `sittings` (`invitation_id`,`attempt`);--> statement-breakpoint
 CREATE INDEX `sittings_open` ON `sittings` (`closed_at`,`deadline_at`);--> statement-breakpoint
 CREATE TABLE `staff` (

@@ -28,8 +28,8 @@ export function Picture() {
   const camera = useCamera();
   const [seen] = useLook(video, camera.stream);
   const [taken, setTaken] = useState<{ picture: Blob; url: string } | null>(null);
-  /** The candidate's own picture, while one of a document may be added. */
-  const [mine, setMine] = useState<Blob | null>(null);
+  /** The candidate's own picture is taken; what is missing is one of the document. */
+  const ofDocument = view.round.identityPicture && view.pictureTaken;
   const url = taken?.url ?? null;
   const { busy, trouble, run } = useAction();
   const worst = seen?.troubles[0];
@@ -41,24 +41,16 @@ export function Picture() {
     if (taken) URL.revokeObjectURL(taken.url);
     setTaken(null);
   };
-  const send = (of: 'person' | 'identity', picture: Blob) =>
-    putBytes<ArrivalView>(`/arrival/picture/${of}`, picture);
-  const keepOwn = (own: Blob) => run(async () => update(await send('person', own)));
-  const use = () => {
-    if (mine)
-      return run(async () => {
-        await send('identity', taken!.picture);
-        update(await send('person', mine));
-      });
-    if (!view.round.identityPicture) return keepOwn(taken!.picture);
-    setMine(taken!.picture);
-    retake();
-    return Promise.resolve();
-  };
+  const use = () =>
+    run(async () => {
+      const of = ofDocument ? 'identity' : 'person';
+      update(await putBytes<ArrivalView>(`/arrival/picture/${of}`, taken!.picture));
+      retake();
+    });
   const goWithout = () => run(async () => update(await post<ArrivalView>('/arrival/no-picture')));
   return (
     <>
-      {mine ? (
+      {ofDocument ? (
         <StepTitle title={t('identityTitle')} text={t('identityText')} />
       ) : (
         <StepTitle title={t('pictureTitle')} text={t('pictureText', { recorded: view.round.recorded })} />
@@ -80,7 +72,7 @@ export function Picture() {
             {t('cameraNone')}. {t('cameraNoneRemedy')}
           </Notice>
         )}
-        {!url && !mine && worst && (
+        {!url && !ofDocument && worst && (
           <Notice tone="care">
             {t(worst)}. {t(`${worst}Remedy`)}
           </Notice>
@@ -107,12 +99,7 @@ export function Picture() {
               disabled={!camera.stream || !seen}
               onClick={() => void take()}
             >
-              <CameraIcon aria-hidden className="size-5" /> {t(mine ? 'identityTake' : 'pictureTake')}
-            </Button>
-          )}
-          {mine && !url && (
-            <Button className="min-h-11" disabled={busy} onClick={() => void keepOwn(mine)}>
-              {t('pictureGo')}
+              <CameraIcon aria-hidden className="size-5" /> {t(ofDocument ? 'identityTake' : 'pictureTake')}
             </Button>
           )}
         </div>

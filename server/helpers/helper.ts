@@ -1,0 +1,131 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { setPriority } from 'node:os';
+import { fileURLToPath } from 'node:url';
+import { ApiError } from '../http/errors';
+import type { Answer, Question } from './serveTasks';
+
+/** Below the server itself: whoever writes comes before whoever reads, prints or looks at pictures. */
+const NICENESS = 10;
+const START_MS = 60_000;
+const MOST_WAITING = 500;
+
+interface Waiting {
+  readonly task: string;
+  readonly input: unknown;
+  readonly settle: (answer: Answer) => void;
+}
+
+export interface HelperOptions {
+  /** A script that calls `serveTasks`. */
+  readonly script: URL;
+  /** What the script is told at its start. */
+  readonly data?: object;
+  /** How long one task may take. */
+  readonly limitMs: number;
+}
+
+const trouble = (text: string): Answer => ({ is: 'trouble', text });
+
+/**
+ * A process of its own for one sort of heavy work, kept warm and of low priority: neither its processor time, nor its
+ * memory, nor its end touches the server. It does one task after the other; one that takes too long, or ends the
+ * process, fails alone.
+ */
+export class Helper {
+  private readonly options: HelperOptions;
+  private child: Promise<ChildProcess> | null = null;
+  private readonly waiting: Waiting[] = [];
+  private busy = false;
+  private closed = false;
+  /** Of the task that is being done. */
+  private hear: (answer: Answer) => void = () => undefined;
+
+  constructor(options: HelperOptions) {
+    this.options = options;
+  }
+
+  /** Starts the process before it is needed. */
+  async warmUp(): Promise<void> {
+    await (this.child ??= this.start());
+  }
+
+  /** Does a task; what the script refused with an error of the API is thrown as that error here. */
+  async ask<T>(task: string, input: unknown): Promise<T> {
+    if (this.waiting.length >= MOST_WAITING) throw new ApiError(503, 'busy', { key: 'busyReading' });
+    const answer = await new Promise<Answer>((settle) => {
+      this.waiting.push({ task, input, settle });
+      void this.work();
+    });
+    if (answer.is === 'done') return answer.value as T;
+    if (answer.is === 'refused') throw new ApiError(answer.status, answer.code, answer.said);
+    throw new Error(`helper, ${task}: ${answer.text}`);
+  }
+
+  close(): void {
+    this.closed = true;
+    for (const { settle } of this.waiting.splice(0)) settle(trouble('the server is stopping'));
+    this.discard();
+  }
+
+  private discard(): void {
+    void this.child?.then((child) => child.kill('SIGKILL')).catch(() => undefined);
+    this.child = null;
+  }
+
+  private async work(): Promise<void> {
+    if (this.busy) return;
+    this.busy = true;
+    for (let next = this.waiting.shift(); next; next = this.waiting.shift()) {
+      const { task, input, settle } = next;
+      settle(await this.doOne({ task, input }).catch((error: unknown) => trouble(String(error))));
+    }
+    this.busy = false;
+  }
+
+  private async doOne(question: Question): Promise<Answer> {
+    if (this.closed) return trouble('the server is stopping');
+    const child = await (this.child ??= this.start());
+    const answer = await new Promise<Answer>((resolve) => {
+      const timer = setTimeout(() => {
+        this.discard();
+        resolve(trouble(`took more than ${this.options.limitMs} ms`));
+      }, this.options.limitMs);
+      this.hear = (heard) => {
+        clearTimeout(timer);
+        resolve(heard);
+      };
+      child.send(question, (error) => error && this.hear(trouble(String(error))));
+    });
+    this.hear = () => undefined;
+    return answer;
+  }
+
+  private start(): Promise<ChildProcess> {
+    const child = fork(fileURLToPath(this.options.script), [JSON.stringify(this.options.data ?? {})], {
+      execArgv: ['--import', 'tsx'],
+      serialization: 'advanced',
+      // Nothing of the server's settings or secrets.
+      env: { PATH: process.env.PATH, NODE_ENV: process.env.NODE_ENV },
+    });
+    const started = new Promise<ChildProcess>((resolve, reject) => {
+      const timer = setTimeout(() => child.kill('SIGKILL'), START_MS);
+      child.once('message', () => {
+        clearTimeout(timer);
+        child.on('message', (answer) => this.hear(answer as Answer));
+        if (child.pid !== undefined) setPriority(child.pid, NICENESS);
+        resolve(child);
+      });
+      child.once('exit', (code, signal) => {
+        clearTimeout(timer);
+        if (this.child === started) this.child = null;
+        reject(new Error(`a helper ended with ${code ?? signal}`));
+        this.hear(trouble(`the helper ended with ${code ?? signal}`));
+      });
+    });
+    started.catch(() => undefined);
+    // The server may end while a helper waits for work.
+    child.unref();
+    child.channel?.unref();
+    return started;
+  }
+}

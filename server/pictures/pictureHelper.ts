@@ -1,0 +1,32 @@
+import sharp from 'sharp';
+import { badRequest } from '../http/errors';
+import { serveTasks } from '../helpers/serveTasks';
+
+/** Far more than a camera gives; a small file that unpacks to more is refused before it is unpacked. */
+const MOST_PIXELS = 25_000_000;
+const LONGEST_SIDE = 1600;
+const QUALITY = 85;
+
+sharp.concurrency(1);
+sharp.cache(false);
+
+/**
+ * Decodes a JPEG and writes it anew, turned as its camera meant it: what is kept is a picture and nothing else, without
+ * place, device or hidden bytes.
+ */
+async function cleaned(bytes: Uint8Array): Promise<Uint8Array> {
+  try {
+    const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'truncated' });
+    const { format } = await picture.metadata();
+    if (format !== 'jpeg') throw new Error(`a ${format}`);
+    return await picture
+      .rotate()
+      .resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: 'inside', withoutEnlargement: true })
+      .jpeg({ quality: QUALITY })
+      .toBuffer();
+  } catch {
+    throw badRequest('pictureBroken');
+  }
+}
+
+serveTasks({ clean: cleaned });
