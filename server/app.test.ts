@@ -154,8 +154,10 @@ describe('after the hand-in', () => {
       expect(sumMarks(own)).toBe(machineMarks(kind));
     }
     const coordinator = await house.staff('coordinator');
-    const { body } = await coordinator.get<{ invitedRows: { total: number | null }[] }>(`/rounds/${fresh}`);
-    expect(body.invitedRows).toMatchObject([{ total: null }]);
+    const { body } = await coordinator.get<{ rows: { total: number | null }[] }>(
+      `/rounds/${fresh}/candidates`,
+    );
+    expect(body.rows).toMatchObject([{ total: null }]);
     const lead = await house.staff('lead');
     const refused = await lead.post<Refusal>(`/marking/rounds/${fresh}/sign-off`);
     expect([refused.status, refused.body.code]).toEqual([409, 'not-finished']);

@@ -16,6 +16,7 @@ import {
 } from './http/security';
 import type { Outbox } from './mail/outbox';
 import { jobEndpoints } from './jobs/routes';
+import { letterEndpoints } from './mail/routes';
 import { liveEndpoints } from './live/routes';
 import { answerEndpoints } from './answers/routes';
 import { markingEndpoints } from './marking/routes';
@@ -36,6 +37,7 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...healthEndpoints(services, outbox),
     ...accountEndpoints(services),
     ...roundEndpoints(services, outbox, sittings.closing),
+    ...letterEndpoints(services, outbox),
     ...jobEndpoints(services),
     ...arrivalEndpoints(services),
     ...liveEndpoints(services),

@@ -8,6 +8,8 @@ import type { Sessions } from './http/sessions';
 import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
 import type { Pictures } from './pictures/pictures';
+import type { Reader } from './reading/reader';
+import type { Printer } from './printing/printer';
 import type { Sandbox } from './sandbox/sandbox';
 import type { Scorer } from './scoring/scorer';
 import type { TimeKeeper } from './sittings/timeKeeper';
@@ -26,6 +28,8 @@ export interface Services {
   readonly sessions: Sessions;
   readonly files: Files;
   readonly pictures: Pictures;
+  readonly reader: Reader;
+  readonly printer: Printer;
   readonly jobs: JobQueue;
   readonly sandbox: Sandbox;
   readonly scorer: Scorer;

@@ -23,7 +23,7 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
   server.listen({ port: config.port, host: config.host, backlog: BACKLOG }, () => {
     log.info(`Clear Sitting answers at ${config.publicUrl}`);
     jobs.start();
-    for (const helper of [services.pictures])
+    for (const helper of [services.pictures, services.reader, services.printer])
       helper.warmUp().catch((trouble: unknown) => log.error({ err: trouble }, 'a helper cannot start'));
     sandbox
       .warmUp()

@@ -14,7 +14,10 @@ import { Hub } from './live/hub';
 import { Outbox } from './mail/outbox';
 import { scoreSitting } from './marking/scoreJob';
 import { Pictures } from './pictures/pictures';
+import { Reader } from './reading/reader';
+import { Printer } from './printing/printer';
 import { Sandbox } from './sandbox/sandbox';
+import { printAhead } from './results/operations';
 import { Scorer } from './scoring/scorer';
 import type { Services } from './services';
 import { SittingOperations } from './sittings/operations';
@@ -44,19 +47,24 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     sessions: new Sessions(db, clock, config),
     files: new Files(db, new FileStore(path.join(config.dataFolder, 'files')), clock, jobs),
     pictures: new Pictures(),
+    reader: new Reader(config, clock),
+    printer: new Printer(),
     sandbox: new Sandbox(config.sandboxFolder),
     scorer: new Scorer(),
     secret: serverSecret(db),
   };
   const outbox = new Outbox(db, clock, jobs, config);
   const sittings = new SittingOperations(services, outbox);
-  jobs.handle('rescore', (correction) => rescore(services, correction));
-  jobs.handle('score', (sitting, attempt) => scoreSitting(services, sitting, attempt));
-  jobs.everyTurn(() => sittings.sweep());
+  jobs.handle('rescore', 'scoring', (correction) => rescore(services, correction));
+  jobs.handle('score', 'scoring', (sitting, attempt) => scoreSitting(services, sitting, attempt));
+  jobs.handle('print-result', 'printing', (invitation) => printAhead(services, invitation));
+  jobs.sweep(() => sittings.sweep());
   const close = async () => {
     await jobs.stop();
     services.sandbox.close();
     services.pictures.close();
+    services.reader.close();
+    services.printer.close();
     await services.scorer.close();
     db.$client.close();
   };

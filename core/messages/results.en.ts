@@ -13,7 +13,18 @@ export const sheet = {
     'The mean of your {{count}} attempts, which were marked {{marks}}. The answer shown is the latest.',
   noAnswer: 'No answer',
   rightLater: 'The right answer is shown once nobody else is asked this question any more.',
-  right: 'Right: {{answer}}',
+  right: 'The right answer: {{answer}}',
+  yours: 'Your answer',
+  marksOf: '{{marks}} of {{of}} marks',
+  question: 'Question {{number}} · {{title}} · {{marks}}',
+  comment: 'The assessor writes: “{{comment}}”',
+  resultOf: 'Result of {{name}}: {{title}}',
+  'facts-confirmed': '{{title}} · {{organisation}} · sat {{sat}} · confirmed {{released}}',
+  'facts-provisional': '{{title}} · {{organisation}} · sat {{sat}} · provisional {{released}}',
+  band: 'Band {{title}}, from {{from}}',
+  bandNext: 'Band {{title}}, from {{from}}; next from {{next}}',
+  receipt: 'Receipt {{code}}',
+  page: '{{reference}} · page {{page}} of {{pages}}',
 };
 
 export const component = {

@@ -25,6 +25,6 @@ export function rehearsalSheet(script: Script, credits: ReadonlyMap<string, read
   return buildResultSheet({
     withheld: new Set(),
     ...{ state: 'provisional', script, marks, candidate: { name: '', reference: '' } },
-    ...{ satAt: 0, releasedAt: 0, receipt: '' },
+    ...{ satAt: 0, releasedAt: 0, receipt: '', timeZone: 'UTC' },
   });
 }

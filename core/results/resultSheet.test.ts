@@ -35,7 +35,7 @@ const byPerson = [
 ];
 const input: ResultInput = {
   withheld: new Set(),
-  ...{ state: 'confirmed', script, satAt: 1, releasedAt: 2, receipt: 'AAAA-BBBB-CCCC' },
+  ...{ state: 'confirmed', script, satAt: 1, releasedAt: 2, timeZone: 'UTC', receipt: 'AAAA-BBBB-CCCC' },
   marks: [...marked.filter((mark) => mark.target !== 'incident-note/A'), ...byPerson],
   candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
 };

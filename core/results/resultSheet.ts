@@ -51,6 +51,8 @@ export interface ResultSheet {
   readonly candidate: { readonly name: string; readonly reference: string };
   readonly satAt: number;
   readonly releasedAt: number;
+  /** In which the dates of the sheet are told (IANA name). */
+  readonly timeZone: string;
   readonly receipt: string;
   readonly hundredths: Hundredths;
   readonly of: Hundredths;
@@ -75,6 +77,7 @@ export interface ResultInput {
   readonly candidate: ResultSheet['candidate'];
   readonly satAt: number;
   readonly releasedAt: number;
+  readonly timeZone: string;
   readonly receipt: string;
 }
 
@@ -144,9 +147,9 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     return { key, title, hundredths, of: sumMarks(inside.map((q) => q.of)) };
   });
   const hundredths = sumMarks(sections.map((s) => s.hundredths));
-  const { state, candidate, satAt, releasedAt, receipt } = input;
+  const { state, candidate, satAt, releasedAt, timeZone, receipt } = input;
   return {
-    ...{ state, title: paper.title, candidate, satAt, releasedAt, receipt },
+    ...{ state, title: paper.title, candidate, satAt, releasedAt, timeZone, receipt },
     ...{ hundredths, of: copy.marks, band: bandOf(paper, hundredths), sections, questions },
   };
 }

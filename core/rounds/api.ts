@@ -58,6 +58,9 @@ export interface RoundRow {
   readonly releasedAt: number | null;
 }
 
+/** By how far candidates have come; `to settle`: a request to correct details is open. */
+export const candidateFilters = ['not started', 'in progress', 'handed in', 'to settle'] as const;
+
 export interface InvitedRow {
   readonly id: number;
   readonly name: string;
@@ -76,7 +79,6 @@ export interface InvitedRow {
 
 export interface RoundDetail extends RoundRow {
   readonly settings: RoundSettings;
-  readonly invitedRows: readonly InvitedRow[];
   readonly mayRelease: boolean;
   readonly decisions: readonly OpenDecision[];
 }

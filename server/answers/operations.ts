@@ -20,6 +20,7 @@ import { standingMarks } from '../marking/marks';
 import { acceptIn } from '../papers/corrections';
 import { forgetPapers, isReadable, paperOfVersion } from '../papers/papers';
 import { findRound } from '../rounds/queries';
+import type { Reading } from '../reading/read';
 import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
@@ -27,13 +28,13 @@ import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 type Sitting = typeof sittings.$inferSelect;
 type Round = typeof rounds.$inferSelect;
 
-const roundOf = ({ db }: Services, id: number): Round => {
+const roundOf = ({ db }: Reading, id: number): Round => {
   const round = findRound(db, id);
   if (!round) throw notFound('noRound');
   return round;
 };
 
-export function answeredParts(services: Services, roundId: number): AnsweredPart[] {
+export function answeredParts(services: Reading, roundId: number): AnsweredPart[] {
   const paper = paperOfVersion(services.db, roundOf(services, roundId).paperVersionId);
   return plainForm(paper).paper.questions.flatMap((question) =>
     question.parts.map(({ target, key: part }) => ({
@@ -42,7 +43,7 @@ export function answeredParts(services: Services, roundId: number): AnsweredPart
   );
 }
 
-const scriptsOf = ({ db }: Services, roundId: number): Sitting[] =>
+const scriptsOf = ({ db }: Reading, roundId: number): Sitting[] =>
   db
     .select({ sitting: sittings })
     .from(sittings)
@@ -52,7 +53,7 @@ const scriptsOf = ({ db }: Services, roundId: number): Sitting[] =>
     .map((row) => row.sitting);
 
 /** The parts of one item of a script, as the paper now judges them. */
-function partsIn({ db }: Services, sitting: Sitting, { paper, round, item }: Judged): ScriptPart[] {
+function partsIn({ db }: Reading, sitting: Sitting, { paper, round, item }: Judged): ScriptPart[] {
   const receipt = newestReceipt(db, sitting.id);
   if (!receipt) return [];
   const answers = answersOfReceipt(db, receipt);
@@ -66,11 +67,7 @@ interface Judged {
   readonly item: string;
 }
 
-function placeIn(
-  services: Services,
-  roundId: number,
-  target: string,
-): { judged: Judged; place: PartInPlace } {
+function placeIn(services: Reading, roundId: number, target: string): { judged: Judged; place: PartInPlace } {
   const round = roundOf(services, roundId);
   const paper = paperOfVersion(services.db, round.paperVersionId);
   const place = allParts(paper).find((one) => one.target === target);
@@ -78,30 +75,29 @@ function placeIn(
   return { judged: { paper, round, item: place.item.key }, place };
 }
 
-/** Counts what was answered; whoever writes or hands in meanwhile comes first. */
-export async function answerTable(services: Services, roundId: number, target: string): Promise<AnswerTable> {
+/** Counts what was answered. */
+export function answerTable(services: Reading, roundId: number, target: string): AnswerTable {
   const { judged, place } = placeIn(services, roundId, target);
   const kind = keyKindOf(place.part.kind);
   const { content, marks } = place.part;
   const scripts = scriptsOf(services, roundId);
   const counts = new Map<string, AnswerCount>();
   let answered = 0;
-  for (const sitting of scripts)
-    await services.turns.inBetween(() => {
-      const part = partsIn(services, sitting, judged).find((one) => one.target === target);
-      if (!part || part.empty) return;
-      answered++;
-      for (const fact of kind.facts(content, part.response, part.place)) {
-        const key = JSON.stringify(fact);
-        const before = counts.get(key);
-        const acceptable = () =>
-          fact.right === false && kind.accept(content, fact.component, fact.answer) !== null;
-        counts.set(key, {
-          ...fact,
-          ...{ count: (before?.count ?? 0) + 1, acceptable: before?.acceptable ?? acceptable() },
-        });
-      }
-    });
+  for (const sitting of scripts) {
+    const part = partsIn(services, sitting, judged).find((one) => one.target === target);
+    if (!part || part.empty) continue;
+    answered++;
+    for (const fact of kind.facts(content, part.response, part.place)) {
+      const key = JSON.stringify(fact);
+      const before = counts.get(key);
+      const acceptable = () =>
+        fact.right === false && kind.accept(content, fact.component, fact.answer) !== null;
+      counts.set(key, {
+        ...fact,
+        ...{ count: (before?.count ?? 0) + 1, acceptable: before?.acceptable ?? acceptable() },
+      });
+    }
+  }
   const own = answeredParts(services, roundId).find((one) => one.target === target)!;
   const components = kind.components(content, marks).map(({ key, name }) => ({ key, name }));
   const answers = [...counts.values()].sort((a, b) => b.count - a.count || (a.answer < b.answer ? -1 : 1));

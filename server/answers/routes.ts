@@ -3,7 +3,8 @@ import type { AcceptedAnswer } from '../../core/answers/api';
 import { forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { partParams, targetIn } from '../http/partParams';
 import type { Services } from '../services';
-import { acceptAnswer, answeredParts, answerTable, previewAccept } from './operations';
+import { acceptAnswer, previewAccept } from './operations';
+import { answersRead, partsRead } from './reads';
 
 const accepted = {
   component: Joi.string()
@@ -25,10 +26,10 @@ export function answerEndpoints(services: Services): Endpoint[] {
     forRoundStaff(
       ['lead'],
       { method: 'get', path: '/rounds/:id/answers', params: idParams },
-      (_, { params }) => answeredParts(services, params.id),
+      (_, { params }) => services.reader.read(partsRead, { round: params.id }),
     ),
     forRoundStaff(['lead'], { method: 'get', path: PART, params: partParams }, (_, { params }) =>
-      answerTable(services, params.round, targetIn(params)),
+      services.reader.read(answersRead, { round: params.round, target: targetIn(params) }),
     ),
     forRoundStaff(
       ['lead'],

@@ -34,7 +34,7 @@ export interface Here {
 }
 
 /** Where the candidate of an invitation stands, from what is on record. */
-export function whereIs({ db, clock }: Services, invitationId: number): Here {
+export function whereIs({ db, clock }: Pick<Services, 'db' | 'clock'>, invitationId: number): Here {
   const invited = findInvited(db, invitationId);
   if (!invited) throw linkNeeded();
   const own = sittingsOf(db, invitationId);

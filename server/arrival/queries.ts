@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { arrivals, invitations, people, rounds, sittings } from '../db/schema';
@@ -53,14 +53,6 @@ export type Arrival = typeof arrivals.$inferSelect;
 
 export const findArrival = (db: Db, invitation: number, attempt: number): Arrival | null =>
   queriesOf(db).arrival.get({ invitation, attempt }) ?? null;
-
-export const arrivalsOf = (db: Db, invitationId: number): Arrival[] =>
-  db
-    .select()
-    .from(arrivals)
-    .where(eq(arrivals.invitationId, invitationId))
-    .orderBy(asc(arrivals.attempt))
-    .all();
 
 /** The statement that notes some columns of an arrival, made once for each set of columns. */
 const noting = perDatabase((db) => {

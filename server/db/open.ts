@@ -7,6 +7,13 @@ import * as schema from './schema';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Sqlite.Database };
 
+/** A connection that cannot write, for a process beside the server's. */
+export function openForReading(file: string): Db {
+  const client = new Sqlite(file, { readonly: true });
+  client.pragma('busy_timeout = 3000');
+  return drizzle(client, { schema });
+}
+
 const MIGRATIONS = path.join(import.meta.dirname, 'migrations');
 
 /**

@@ -479,7 +479,10 @@ export const marks = sqliteTable(
     comment: text('comment').notNull(),
     at: time('at').notNull(),
   },
-  (t) => [index('marks_of_sitting').on(t.sittingId, t.target, t.component)],
+  (t) => [
+    index('marks_of_sitting').on(t.sittingId, t.target, t.component),
+    index('marks_superseded').on(t.supersedes),
+  ],
 );
 
 export const markingTasks = sqliteTable(
@@ -572,6 +575,15 @@ export const letters = sqliteTable(
   },
   (t) => [index('letters_of').on(t.invitationId)],
 );
+
+/** The PDF of a released result, made once; `sheet` is the hash of what it says. */
+export const printedResults = sqliteTable('printed_results', {
+  invitationId: integer('invitation_id')
+    .primaryKey()
+    .references(() => invitations.id),
+  sheet: text('sheet').notNull(),
+  file: text('file').notNull(),
+});
 
 /** A job that failed too often is failed, not done: staff see it and can run it again. */
 export const jobs = sqliteTable(

@@ -27,13 +27,14 @@ const queriesOf = perDatabase((db) => {
 /** Files and what they are used for. Bytes are deleted when their last use has ended. */
 export class Files {
   private readonly db: Db;
-  private readonly store: FileStore;
+  /** The bytes themselves, for what is not of one candidate's arrival. */
+  readonly store: FileStore;
   private readonly clock: Clock;
   private readonly jobs: JobQueue;
 
   constructor(db: Db, store: FileStore, clock: Clock, jobs: JobQueue) {
     [this.db, this.store, this.clock, this.jobs] = [db, store, clock, jobs];
-    jobs.handle('end-file-use', (use) => this.endUse(use));
+    jobs.handle('end-file-use', 'files', (use) => this.endUse(use));
   }
 
   /** Keeps a file for a purpose; what was kept for the same purpose before is no longer used. */

@@ -40,19 +40,23 @@ function validate<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
   return checked.value;
 }
 
+function paramsOf<Params>({ params }: Pick<Shape<unknown, Params>, 'params'>, request: Request): Params {
+  // A path without places to fill has no params to check.
+  const checked = params?.validate(request.params);
+  if (checked?.error) throw badRequest('malformedParams', checked.error.message);
+  return checked?.value as Params;
+}
+
 function call<Body, Params>(
   shape: Shape<Body, Params>,
   request: Request,
   response: Response,
 ): Call<Body, Params> {
-  // A path without places to fill has no params to check.
-  const params = shape.params?.validate(request.params);
-  if (params?.error) throw badRequest('malformedParams', params.error.message);
   const body =
     shape.body === 'bytes'
       ? (request.body as Body)
       : validate((shape.body ?? nothing) as Joi.ObjectSchema<Body>, request.body);
-  return { body, params: params?.value as Params, request, response };
+  return { body, params: paramsOf(shape, request), request, response };
 }
 
 const describe = <B, P>(shape: Shape<B, P>) => ({
@@ -119,10 +123,10 @@ export function forRoundStaff<B, P extends { readonly id?: number; readonly roun
     who: roles,
     run: (sessions, request, response) => {
       const who = staffWith(roles, sessions, request);
-      const made = call(shape, request, response);
-      const round = made.params.round ?? made.params.id!;
+      const params = paramsOf(shape, request);
+      const round = params.round ?? params.id!;
       if (sessions.roundExists(round) && !sessions.hasRole(who.id, round, roles)) throw notAllowed();
-      return handle(who, made);
+      return handle(who, call(shape, request, response));
     },
   };
 }

@@ -19,15 +19,57 @@ const REST = 3;
 const LONGEST_REST_MS = 200;
 const BACK_OFF_MS = 5000;
 
+type Job = typeof jobs.$inferSelect;
+
+/** Jobs of different lanes go on beside each other: a mail server that does not answer holds up no score. */
+export const lanes = ['settling', 'scoring', 'letters', 'files', 'printing', 'unknown'] as const;
+export type Lane = (typeof lanes)[number];
+
+/** Work that is done again and again, never twice at once. */
+class Repeated {
+  private readonly work: () => void | Promise<void>;
+  private readonly log: Logger;
+  private timer: NodeJS.Timeout | null = null;
+  private busy: Promise<void> | null = null;
+
+  constructor(work: () => void | Promise<void>, log: Logger) {
+    [this.work, this.log] = [work, log];
+  }
+
+  start(ms: number): void {
+    this.timer ??= setInterval(() => void this.turn(), ms);
+  }
+
+  turn(): Promise<void> {
+    this.busy ??= this.once().finally(() => (this.busy = null));
+    return this.busy;
+  }
+
+  async stop(): Promise<void> {
+    if (this.timer) clearInterval(this.timer);
+    this.timer = null;
+    await this.busy;
+  }
+
+  private async once(): Promise<void> {
+    try {
+      await this.work();
+    } catch (error) {
+      this.log.error({ err: error }, 'a turn of jobs broke off');
+    }
+  }
+}
+
 /** Work that must not run on the request path: kept in the database, so that a restart loses none of it. */
 export class JobQueue {
   private readonly db: Db;
   private readonly clock: Clock;
   private readonly log: Logger;
   private readonly handlers = new Map<string, JobHandler>();
-  private readonly regular: (() => void | Promise<void>)[] = [];
-  private timer: NodeJS.Timeout | null = null;
-  private busy: Promise<void> | null = null;
+  private readonly lanes = new Map<Lane, Repeated>();
+  private readonly kindsOf = new Map<Lane, string[]>();
+  private readonly sweeps: Repeated[] = [];
+  private stopping = false;
   private readonly commits: GroupCommit;
   private readonly due;
   private readonly insert;
@@ -41,7 +83,12 @@ export class JobQueue {
     this.due = db
       .select()
       .from(jobs)
-      .where(and(eq(jobs.state, 'waiting'), lte(jobs.runAt, sql.placeholder('now'))))
+      .where(
+        and(
+          ...[eq(jobs.state, 'waiting'), lte(jobs.runAt, sql.placeholder('now'))],
+          sql`(${jobs.kind} in (select value from json_each(${sql.placeholder('kinds')}))) = ${sql.placeholder('known')}`,
+        ),
+      )
       .orderBy(asc(jobs.runAt), asc(jobs.id))
       .limit(1)
       .prepare();
@@ -66,13 +113,15 @@ export class JobQueue {
       .prepare();
   }
 
-  handle(kind: string, handler: JobHandler): void {
+  /** Says how jobs of a kind are done, and in which lane. */
+  handle(kind: string, lane: Lane, handler: JobHandler): void {
     this.handlers.set(kind, handler);
+    this.kindsOf.set(lane, [...(this.kindsOf.get(lane) ?? []), kind]);
   }
 
-  /** Something done at every turn, as the sweep of sittings whose time is over. */
-  everyTurn(work: () => void | Promise<void>): void {
-    this.regular.push(work);
+  /** Something done again and again, by a timer of its own: no job holds it up. */
+  sweep(work: () => void | Promise<void>): void {
+    this.sweeps.push(new Repeated(work, this.log));
   }
 
   add(kind: string, subject: number, runAt = this.clock.now()): void {
@@ -80,13 +129,13 @@ export class JobQueue {
   }
 
   start(): void {
-    this.timer ??= setInterval(() => void this.turn(), POLL_MS);
+    for (const one of this.all()) one.start(POLL_MS);
   }
 
+  /** Waits for what is being done now, not for what is due. */
   async stop(): Promise<void> {
-    if (this.timer) clearInterval(this.timer);
-    this.timer = null;
-    await this.busy;
+    this.stopping = true;
+    await Promise.all(this.all().map((one) => one.stop()));
   }
 
   open(): number {
@@ -117,38 +166,45 @@ export class JobQueue {
     return this.db.update(jobs).set(again).where(failed).run().changes > 0;
   }
 
-  /** Does all that is due; turns never overlap. */
-  turn(): Promise<void> {
-    this.busy ??= this.work().finally(() => (this.busy = null));
-    return this.busy;
+  /** Does all that is due, the sweeps first, lane after lane. Turns of one lane never overlap. */
+  async turn(): Promise<void> {
+    for (const one of this.all()) await one.turn();
   }
 
-  private async work(): Promise<void> {
-    try {
-      for (const regular of this.regular) await regular();
-      for (
-        let job = this.due.get({ now: this.clock.now() });
-        job;
-        job = this.due.get({ now: this.clock.now() })
-      )
-        await this.runInTurn(job);
-    } catch (error) {
-      this.log.error({ err: error }, 'a turn of jobs broke off');
-    }
+  private all(): Repeated[] {
+    return [...this.sweeps, ...this.everyLane().values()];
+  }
+
+  private everyLane(): ReadonlyMap<Lane, Repeated> {
+    for (const lane of lanes)
+      if (!this.lanes.has(lane)) this.lanes.set(lane, new Repeated(() => this.work(lane), this.log));
+    return this.lanes;
+  }
+
+  private next(lane: Lane): Job | undefined {
+    // What nobody knows how to do is failed at once, for staff to see.
+    const unknown = lane === 'unknown';
+    const kinds = unknown ? [...this.handlers.keys()] : (this.kindsOf.get(lane) ?? []);
+    const now = this.clock.now();
+    return this.due.get({ now, kinds: JSON.stringify(kinds), known: unknown ? 0 : 1 });
+  }
+
+  private async work(lane: Lane): Promise<void> {
+    for (let job = this.next(lane); job && !this.stopping; job = this.next(lane)) await this.runInTurn(job);
   }
 
   /**
    * One job, and then a longer rest than it took: whoever writes or hands in meanwhile comes first, however many
    * scripts wait to be scored.
    */
-  private async runInTurn(job: typeof jobs.$inferSelect): Promise<void> {
+  private async runInTurn(job: Job): Promise<void> {
     const from = performance.now();
     await this.run(job);
     const took = performance.now() - from;
     await new Promise((go) => setTimeout(go, Math.min(REST * took, LONGEST_REST_MS)));
   }
 
-  private async run(job: typeof jobs.$inferSelect): Promise<void> {
+  private async run(job: Job): Promise<void> {
     const attempts = job.attempts + 1;
     const settled = (change: Partial<typeof job>) =>
       this.commits.run(() => void this.settle.run({ ...job, ...change, attempts }));

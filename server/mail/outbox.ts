@@ -6,9 +6,10 @@ import type { Letter, LetterRow } from '../../core/rounds/api';
 import type { Clock } from '../clock';
 import type { Config } from '../config';
 import type { Db } from '../db/open';
-import { letters } from '../db/schema';
+import { invitations, letters } from '../db/schema';
 import type { JobQueue } from '../jobs/jobQueue';
 import { calendarFile } from './calendarFile';
+import { letterRow } from './letterRow';
 import { dropLink, makeLink } from './links';
 
 export interface NewLetter {
@@ -36,7 +37,7 @@ export class Outbox {
     this.clock = clock;
     this.jobs = jobs;
     this.config = config;
-    jobs.handle('send-letter', (id) => this.send(id));
+    jobs.handle('send-letter', 'letters', (id) => this.send(id));
   }
 
   put(letter: NewLetter): number {
@@ -49,14 +50,21 @@ export class Outbox {
     return id;
   }
 
+  /** The newest letters; staff look them up by `lettersList`. */
   list(): LetterRow[] {
-    return this.db
-      .select()
+    const newest = this.db.select().from(letters).orderBy(desc(letters.id)).limit(500).all();
+    return newest.map((letter) => letterRow(letter, this.config));
+  }
+
+  /** The round that a letter is about; null where there is no such letter. */
+  roundOf(id: number): number | null {
+    const own = eq(invitations.id, letters.invitationId);
+    const found = this.db
+      .select({ round: invitations.roundId })
       .from(letters)
-      .orderBy(desc(letters.id))
-      .limit(500)
-      .all()
-      .map((letter) => this.row(letter));
+      .innerJoin(invitations, own)
+      .where(eq(letters.id, id));
+    return found.get()?.round ?? null;
   }
 
   private find(id: number): Stored | null {
@@ -70,7 +78,7 @@ export class Outbox {
     const secret = this.config.smtpUrl ? null : this.secretFor(letter);
     const attachments = letter.facts.kind === 'invitation' ? [CALENDAR.name] : [];
     const link = secret === null ? null : this.address(secret);
-    return { ...this.row(letter), facts: letter.facts, link, attachments };
+    return { ...letterRow(letter, this.config), facts: letter.facts, link, attachments };
   }
 
   /** What hangs on a letter; opened here it names the page where everybody begins, not the secret link. */
@@ -98,11 +106,6 @@ export class Outbox {
     if (facts.kind !== 'invitation') throw new Error('only an invitation has a window');
     const { opensAt, closesAt, title } = facts;
     return calendarFile({ invitationId, opensAt, closesAt, title, url });
-  }
-
-  private row({ id, to, facts, at, sentAt, trouble }: Stored): LetterRow {
-    const state = !this.config.smtpUrl ? 'not sent' : sentAt ? 'sent' : trouble ? 'failed' : 'waiting';
-    return { id, to, subject: subjectOf(facts), at, state };
   }
 
   private async send(id: number): Promise<void> {

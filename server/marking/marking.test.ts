@@ -1,3 +1,4 @@
+import type { Page } from '../../core/lists/list';
 import { and, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
@@ -73,7 +74,7 @@ describe('a pile', () => {
     expect([refused.status, refused.body.code]).toEqual([409, 'not-yours']);
     expect((await mark(ada!, tasks[0]![0]!, lowest(hers))).status).toBe(200);
     const pile = async (who: ApiClient) =>
-      (await who.get<MarkingPile[]>('/marking/piles')).body.find((p) => p.round === round)!;
+      (await who.get<Page<MarkingPile>>('/marking/piles')).body.rows.find((p) => p.round === round)!;
     expect(await pile(ada!)).toMatchObject({ byYou: 1, left: 2 });
     expect(await pile(ben!)).toMatchObject({ byYou: 0, left: 2 });
   });
@@ -175,7 +176,9 @@ describe('the sign-off', () => {
     house.clock.advance(1000);
     await lead!.post(`/marking/rounds/${round}/sign-off`);
     expect([(await state(round)).signedOffAt, acts()]).toEqual([signedOffAt, 1]);
-    expect((await ada!.get<MarkingPile[]>('/marking/piles')).body.some((p) => p.round === round)).toBe(false);
+    expect(
+      (await ada!.get<Page<MarkingPile>>('/marking/piles')).body.rows.some((p) => p.round === round),
+    ).toBe(false);
   });
 
   it('tells the mean of what was given beside what there is to give', async () => {
@@ -238,7 +241,9 @@ describe('staff of a round', () => {
     const { db } = house.wired.services;
     expect((await lead!.get(`/marking/piles/${round}/${TARGET}`)).status).toBe(200);
     db.delete(roundStaff).where(eq(roundStaff.roundId, round)).run();
-    expect((await ada!.get<MarkingPile[]>('/marking/piles')).body.some((p) => p.round === round)).toBe(false);
+    expect(
+      (await ada!.get<Page<MarkingPile>>('/marking/piles')).body.rows.some((p) => p.round === round),
+    ).toBe(false);
     expect((await ada!.get(`/marking/piles/${round}/${TARGET}`)).status).toBe(403);
     expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(403);
   });
@@ -247,8 +252,10 @@ describe('staff of a round', () => {
 describe('what the machine cannot score', () => {
   const totalIn = async (round: number) => {
     const coordinator = await house.staff('coordinator');
-    const { body } = await coordinator.get<{ invitedRows: { total: number | null }[] }>(`/rounds/${round}`);
-    return body.invitedRows[0]!.total;
+    const { body } = await coordinator.get<{ rows: { total: number | null }[] }>(
+      `/rounds/${round}/candidates`,
+    );
+    return body.rows[0]!.total;
   };
   const pile = async (round: number, kind: KindName) =>
     (await ada!.get<MarkingBench>(`/marking/piles/${round}/the-${kind}/A`)).body;

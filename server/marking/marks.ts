@@ -1,5 +1,6 @@
-import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { BY_HAND } from '../../core/scoring/components';
+import { inPieces } from '../db/inPieces';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { marks, markingTasks } from '../db/schema';
@@ -58,12 +59,36 @@ export function standingMarks(db: Db, sitting: number): Mark[] {
       .byHand.all({ sitting })
       .map((task) => task.target),
   );
+  return standingAmong(queriesOf(db).all.all({ sitting }), byHand);
+}
+
+/** Of all marks of a sitting, in their order, and the parts that people decide in whole. */
+function standingAmong(all: readonly Mark[], byHand: ReadonlySet<string>): Mark[] {
   const newest = new Map<string, Mark>();
-  for (const mark of queriesOf(db).all.all({ sitting })) newest.set(`${mark.target} ${mark.component}`, mark);
+  for (const mark of all) newest.set(`${mark.target} ${mark.component}`, mark);
   return [...newest.values()].filter((mark) => {
     if (mark.component === BY_HAND) return byHand.has(mark.target);
     return mark.role !== 'machine' || !byHand.has(mark.target);
   });
+}
+
+/** As `standingMarks`, of many sittings at once. */
+export function standingMarksOf(db: Db, ids: readonly number[]): ReadonlyMap<number, Mark[]> {
+  const all = inPieces(ids, (some) =>
+    db.select().from(marks).where(inArray(marks.sittingId, some)).orderBy(marks.id).all(),
+  );
+  const byHand = inPieces(ids, (some) =>
+    db
+      .select({ sitting: markingTasks.sittingId, target: markingTasks.target })
+      .from(markingTasks)
+      .where(and(inArray(markingTasks.sittingId, some), isNotNull(markingTasks.failure)))
+      .all(),
+  );
+  const hands = new Map<number, Set<string>>();
+  for (const { sitting, target } of byHand) hands.set(sitting, (hands.get(sitting) ?? new Set()).add(target));
+  const rows = new Map<number, Mark[]>(ids.map((id) => [id, []]));
+  for (const mark of all) rows.get(mark.sittingId)!.push(mark);
+  return new Map([...rows].map(([id, own]) => [id, standingAmong(own, hands.get(id) ?? new Set())]));
 }
 
 /** Adds a mark beside the one that it supersedes. Part of a commit. */

@@ -1,27 +1,25 @@
 import { emptyDocument } from '../../core/documents/document';
 import { message } from '../../core/messages/message';
-import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, lt, or, sql } from 'drizzle-orm';
 import { plainForm } from '../../core/forms/drawForm';
 import type { Component, Credit } from '../../core/kinds/contract';
 import { keyKindOf } from '../../core/kinds/keyKinds';
-import type { MarkingBench, MarkingPile, MarkingScript, SignOffState } from '../../core/marking/api';
+import type { MarkingBench, MarkingScript } from '../../core/marking/api';
 import { marksGiven, type MarksGiven } from '../../core/marking/marksGiven';
 import type { Question, ShownPart } from '../../core/papers/candidatePaper';
-import { sumMarks } from '../../core/marks';
 import { allParts, type PartInPlace } from '../../core/papers/paper';
-import { byPeople, componentsOf, withoutMachine } from '../../core/scoring/components';
+import { byPeople, withoutMachine } from '../../core/scoring/components';
 import type { ScriptPart } from '../../core/scoring/script';
-import { markingTasks, rounds, roundStaff } from '../db/schema';
+import { markingTasks, rounds, sittings } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
-import { openSittings } from '../rounds/operations';
 import { record } from '../audit/record';
-import { isReadable, paperOfVersion } from '../papers/papers';
-import { countOpenDecisions } from '../rounds/decisions';
-import { findRound, listRounds } from '../rounds/queries';
+import { paperOfVersion } from '../papers/papers';
+import { findRound } from '../rounds/queries';
 import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';
 import { newestReceipt } from '../sittings/receipts';
 import { addMark, standingMark, standingMarks } from './marks';
+import { pilesOf, signOffStates } from './reads';
 import { responseHash, scriptPartsOf } from './scoreJob';
 
 type Task = typeof markingTasks.$inferSelect;
@@ -51,74 +49,27 @@ function placeOf(services: Services, roundId: number, target: string): Place {
   return { place, question, part: question.parts.find((p) => p.target === target)! };
 }
 
-function pileOf(services: Services, tasks: readonly Task[], staffId: number): MarkingPile {
-  const { roundId, target } = tasks[0]!;
-  const { question, part } = placeOf(services, roundId, target);
-  return {
-    round: roundId,
-    roundTitle: paperOfRound(services, roundId).round.title,
-    target,
-    itemNumber: question.number,
-    title: question.title,
-    marks: part.marks,
-    byYou: tasks.filter((t) => t.doneAt !== null && t.assessorId === staffId).length,
-    left: tasks.filter((t) => t.doneAt === null).length,
-  };
-}
-
-export function listPiles(services: Services, staffId: number): MarkingPile[] {
-  const piles = groupByPile(openTasks(services, staffId));
-  return [...piles.values()]
-    .map((tasks) => pileOf(services, tasks, staffId))
-    .sort((a, b) => a.itemNumber - b.itemNumber);
-}
-
-function groupByPile(tasks: Task[]): Map<string, Task[]> {
-  const groups = new Map<string, Task[]>();
-  for (const task of tasks) {
-    const key = `${task.roundId} ${task.target}`;
-    groups.set(key, [...(groups.get(key) ?? []), task]);
-  }
-  return groups;
-}
-
-/** Open tasks in the rounds in which somebody marks. */
-const openTasks = ({ db }: Services, staffId: number): Task[] =>
-  db
+/** Takes the next scripts for an assessor, in the order of their codes, which is no order of persons or times. */
+function claim({ db, clock }: Services, roundId: number, target: string, staffId: number): Task[] {
+  const now = clock.now();
+  const mine = sql`${markingTasks.assessorId} = ${staffId}`;
+  const free = or(isNull(markingTasks.assessorId), mine, lt(markingTasks.claimedAt, now - CLAIM_MS));
+  const pile = and(eq(markingTasks.roundId, roundId), eq(markingTasks.target, target));
+  const next = db
     .select({ task: markingTasks })
     .from(markingTasks)
-    .innerJoin(rounds, eq(rounds.id, markingTasks.roundId))
-    .where(
-      and(
-        isNull(rounds.signedOffAt),
-        inArray(
-          rounds.id,
-          db
-            .select({ id: roundStaff.roundId })
-            .from(roundStaff)
-            .where(and(eq(roundStaff.staffId, staffId), inArray(roundStaff.role, ['assessor', 'lead']))),
-        ),
-      ),
-    )
-    .orderBy(asc(markingTasks.id))
+    .innerJoin(sittings, eq(sittings.id, markingTasks.sittingId))
+    .where(and(pile, isNull(markingTasks.doneAt), free))
+    // Those that one has already come first.
+    .orderBy(sql`case when ${mine} then 0 else 1 end`, asc(sittings.script))
+    .limit(AHEAD)
     .all()
     .map((row) => row.task);
-
-/** Takes the next scripts for an assessor, in the order of their codes, which is no order of persons or times. */
-function claim(services: Services, tasks: readonly Task[], staffId: number): Task[] {
-  const { db, clock } = services;
-  const stale = clock.now() - CLAIM_MS;
-  const free = (t: Task) => t.assessorId === null || t.assessorId === staffId || (t.claimedAt ?? 0) < stale;
-  const script = (t: Task) => findSitting(db, t.sittingId)!.script;
-  const own = tasks
-    .filter((t) => t.doneAt === null && free(t))
-    .sort((a, b) => (script(a) < script(b) ? -1 : 1));
-  const mine = own.filter((t) => t.assessorId === staffId);
-  const next = [...mine, ...own.filter((t) => t.assessorId !== staffId)].slice(0, AHEAD);
-  for (const task of next)
+  const ids = next.map((task) => task.id);
+  if (ids.length > 0)
     db.update(markingTasks)
-      .set({ assessorId: staffId, claimedAt: clock.now() })
-      .where(eq(markingTasks.id, task.id))
+      .set({ assessorId: staffId, claimedAt: now })
+      .where(inArray(markingTasks.id, ids))
       .run();
   return next;
 }
@@ -154,16 +105,14 @@ function scriptOf(services: Services, task: Task): MarkingScript {
 }
 
 export function bench(services: Services, staffId: number, roundId: number, target: string): MarkingBench {
-  const { db } = services;
   const { place, question, part } = placeOf(services, roundId, target);
-  const mine = and(eq(markingTasks.roundId, roundId), eq(markingTasks.target, target));
-  const tasks = db.select().from(markingTasks).where(mine).orderBy(asc(markingTasks.id)).all();
-  if (tasks.length === 0) throw notFound('nothingToMark');
+  const pile = pilesOf(services, { round: roundId, target }, staffId)[0];
+  if (!pile) throw notFound('nothingToMark');
   return {
-    ...pileOf(services, tasks, staffId),
+    ...pile,
     ...{ prompt: part.prompt, source: question.source },
     scheme: keyKindOf(part.kind).markScheme(place.part.content) ?? emptyDocument,
-    scripts: claim(services, tasks, staffId).map((task) => scriptOf(services, task)),
+    scripts: claim(services, roundId, target, staffId).map((task) => scriptOf(services, task)),
   };
 }
 
@@ -191,13 +140,13 @@ export function giveMark(
   taskId: number,
   { given, comment }: NewMark,
 ): void {
-  const { db, clock } = services;
+  const { db, clock, sessions } = services;
   const mine = and(
     eq(markingTasks.id, taskId),
     or(eq(markingTasks.assessorId, staffId), isNull(markingTasks.assessorId)),
   );
   const task = db.select().from(markingTasks).where(mine).get();
-  if (!task) throw conflict('not-yours');
+  if (!task || !sessions.hasRole(staffId, task.roundId, ['assessor', 'lead'])) throw conflict('not-yours');
   if (findRound(db, task.roundId)!.signedOffAt !== null) throw conflict('signed-off');
   const { part, components } = partOf(services, task);
   const marks = readGiven(components, given);
@@ -216,60 +165,10 @@ export function giveMark(
   });
 }
 
-export function signOffState(services: Services, roundId: number): SignOffState {
-  const { db } = services;
-  const { round, paper } = paperOfRound(services, roundId);
-  const own = openSittings(services, roundId);
-  const tasks = db.select().from(markingTasks).where(eq(markingTasks.roundId, roundId)).all();
-  const standing = own.map((s) => standingMarks(db, s.id).filter((m) => m.staffId !== null));
-  const components = componentsOf(paper);
-  const piles = plainForm(paper)
-    .paper.questions.flatMap((q) => q.parts.map((part) => ({ q, part })))
-    .filter(
-      ({ part: { target } }) =>
-        byPeople(components.get(target)!).length > 0 || tasks.some((task) => task.target === target),
-    )
-    .map(({ q, part }) => {
-      const all = tasks.filter((t) => t.target === part.target);
-      const given = standing
-        .map((marks) => marks.filter((m) => m.target === part.target).map((m) => m.hundredths))
-        .filter((marks) => marks.length > 0)
-        .map(sumMarks);
-      const mean = given.length ? given.reduce((a, b) => a + b, 0) / given.length : null;
-      const marked = all.filter((t) => t.doneAt !== null).length;
-      return {
-        title: q.title,
-        itemNumber: q.number,
-        marked,
-        left: all.length - marked,
-        mean,
-        marks: part.marks,
-      };
-    });
-  return {
-    round: roundId,
-    title: round.title,
-    handedIn: own.filter((s) => s.closedAt !== null).length,
-    running: own.filter((s) => s.startedAt !== null && s.closedAt === null).length,
-    beingScored: own.filter((s) => s.closedAt !== null && s.scoredAt === null).length,
-    toDecide: countOpenDecisions(services, roundId),
-    unmarked: tasks.filter((t) => t.doneAt === null).length,
-    signedOffAt: round.signedOffAt,
-    releasedAt: round.releasedAt,
-    piles,
-  };
-}
-
-export const signOffStates = (services: Services, staffId: number): SignOffState[] =>
-  listRounds(services.db, services.clock.now(), { staffId, roles: ['lead'] })
-    // A round whose paper cannot be read says so on its own page; it keeps no other from being signed off.
-    .filter((round) => isReadable(services.db, round.paper))
-    .map((round) => signOffState(services, round.id));
-
 /** Freezes the marks of a round. Refused while anything is running, being scored or unmarked. */
 export function signOff(services: Services, staffId: number, roundId: number): void {
   const { db, clock } = services;
-  const state = signOffState(services, roundId);
+  const state = signOffStates(services, [roundId])[0]!;
   const open = {
     openRunning: state.running,
     openDecisions: state.toDecide,

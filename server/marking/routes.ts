@@ -2,7 +2,9 @@ import Joi from 'joi';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { partParams, targetIn } from '../http/partParams';
 import type { Services } from '../services';
-import { bench, giveMark, listPiles, signOff, signOffState, signOffStates, type NewMark } from './operations';
+import { listEndpoints } from '../reading/listEndpoints';
+import { bench, giveMark, signOff, type NewMark } from './operations';
+import { ledRounds, pilesList, signOffStates } from './reads';
 
 const markBody = Joi.object<NewMark>({
   given: Joi.object()
@@ -14,8 +16,10 @@ const markBody = Joi.object<NewMark>({
 
 export function markingEndpoints(services: Services): Endpoint[] {
   return [
-    forStaff(['assessor', 'lead'], { method: 'get', path: '/marking/piles' }, (who) =>
-      listPiles(services, who.id),
+    ...listEndpoints(services, pilesList, '/marking/piles', (path, answer) =>
+      forStaff(['assessor', 'lead'], { method: 'get', path }, (who, { request }) =>
+        answer({ staffId: who.id }, request),
+      ),
     ),
     forRoundStaff(
       ['assessor', 'lead'],
@@ -30,13 +34,15 @@ export function markingEndpoints(services: Services): Endpoint[] {
         return {};
       },
     ),
-    forStaff(['lead'], { method: 'get', path: '/marking/rounds' }, (who) => signOffStates(services, who.id)),
+    forStaff(['lead'], { method: 'get', path: '/marking/rounds' }, (who) =>
+      services.reader.read(ledRounds, { staffId: who.id }),
+    ),
     forRoundStaff(
       ['lead'],
       { method: 'post', path: '/marking/rounds/:id/sign-off', params: idParams, body: Joi.object({}) },
       (who, { params }) => {
         signOff(services, who.id, params.id);
-        return signOffState(services, params.id);
+        return signOffStates(services, [params.id])[0];
       },
     ),
   ];

@@ -1,3 +1,4 @@
+import type { Page } from '../../core/lists/list';
 import type { Refusal } from '../testing/ApiClient';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -75,7 +76,7 @@ describe('a paper', () => {
     const device = await house.sitting(other);
     expect((await device.client.get<ArrivalView>('/arrival')).body.stage.at).toBe('running');
     const coordinator = await house.staff('coordinator');
-    const { body: list } = await coordinator.get<RoundRow[]>('/rounds');
+    const list = (await coordinator.get<Page<RoundRow>>('/rounds')).body.rows;
     expect(list.map((r) => r.id)).toEqual(expect.arrayContaining([broken, well]));
     expect((await coordinator.get(`/rounds/${well}`)).status).toBe(200);
     const lead = await house.staff('lead');

@@ -1,49 +1,32 @@
-import { gt } from 'drizzle-orm';
+import { eq, gt } from 'drizzle-orm';
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import { sha256 } from '../http/secrets';
 import { allItems } from '../../core/papers/paper';
-import { rounds } from '../db/schema';
+import { printedResults, rounds } from '../db/schema';
 import { isReadable, paperOfVersion } from '../papers/papers';
-import type { ComponentMark } from '../../core/results/componentMark';
 import { buildResultSheet, type ResultSheet } from '../../core/results/resultSheet';
-import { countedAttempts, marksOfCounted, type Attempt } from '../../core/results/attempts';
-import { totalOf } from '../../core/results/totals';
-import type { AttemptRule } from '../../core/rounds/api';
+import { marksOfCounted } from '../../core/results/attempts';
+import { plainForm } from '../../core/forms/drawForm';
 import { receiptCode } from '../../core/journal/receipt';
 import { whereIs } from '../arrival/operations';
-import { paperOf, sittingsOf } from '../arrival/queries';
-import { conflict } from '../http/errors';
+import { paperOf, type Invited } from '../arrival/queries';
+import { ApiError, conflict } from '../http/errors';
 import { formById } from '../forms/forms';
-import { standingMarks } from '../marking/marks';
+import type { Read, Reading } from '../reading/read';
 import type { Services } from '../services';
+import { countedOfAll, type AttemptMade } from './attempts';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 
 const notReleased = () => conflict('not-released');
 
-type Sitting = ReturnType<typeof sittingsOf>[number];
-
-interface AttemptMade extends Attempt {
-  readonly sitting: Sitting;
-}
-
-const marksOf = (services: Services, sitting: number): ComponentMark[] =>
-  standingMarks(services.db, sitting).map(
-    ({ target, component, hundredths, verdict, reasons, level, comment }) => ({
-      ...{ target, component, hundredths, verdict, reasons, level, comment },
-    }),
-  );
-
 /** The attempts that a candidate's result is made of, by the round's rule. */
-export function countedOf(services: Services, invitation: number, rule: AttemptRule): AttemptMade[] {
-  const closed = sittingsOf(services.db, invitation).filter((s) => s.closedAt !== null);
-  const made = closed.map((sitting) => {
-    const marks = marksOf(services, sitting.id);
-    const total = totalOf(formById(services.db, sitting.formId).paper, marks);
-    return { sitting, attempt: sitting.attempt, marks, total };
-  });
-  return countedAttempts(made, rule);
-}
+const countedOf = ({ db }: Reading, { invitation, round }: Invited): AttemptMade[] => {
+  const paper = plainForm(paperOfVersion(db, round.paperVersionId)).paper;
+  return countedOfAll(db, paper, [invitation.id], round.settings.counts).get(invitation.id)!;
+};
 
 /** The items of all rounds that are scheduled or open: whoever sits them must not learn the answers from a result. */
-function askedStill({ db, clock }: Services): ReadonlySet<string> {
+function askedStill({ db, clock }: Reading): ReadonlySet<string> {
   const versions = db
     .selectDistinct({ id: rounds.paperVersionId })
     .from(rounds)
@@ -54,10 +37,10 @@ function askedStill({ db, clock }: Services): ReadonlySet<string> {
 }
 
 /** The result sheet of a candidate, once the coordinator has released it. */
-export function resultOf(services: Services, invitation: number): ResultSheet {
+function resultOf(services: Reading, invitation: number): ResultSheet {
   const { invited, stage } = whereIs(services, invitation);
   const { signedOffAt, releasedAt } = invited.round;
-  const counted = countedOf(services, invitation, invited.round.settings.counts);
+  const counted = countedOf(services, invited);
   const sitting = counted.at(-1)?.sitting;
   // Until it is settled, something that counts may still be on its way: nobody is shown a result before.
   const settled = counted.every((one) => one.sitting.settledAt !== null);
@@ -75,6 +58,59 @@ export function resultOf(services: Services, invitation: number): ResultSheet {
     candidate: { name: invited.person.name, reference: invited.person.reference },
     satAt: sitting.startedAt!,
     releasedAt,
+    timeZone: invited.round.timeZone,
     receipt: receiptCode(receipt.hash),
   });
+}
+
+interface Whose {
+  readonly invitation: number;
+}
+
+export const resultRead: Read<Whose, ResultSheet> = {
+  name: 'result',
+  run: (reading, { invitation }) => resultOf(reading, invitation),
+};
+
+export const resultReads = [resultRead];
+
+export interface Printed {
+  readonly bytes: Uint8Array;
+  readonly reference: string;
+}
+
+/**
+ * The result as a PDF: made once, and kept as long as the sheet says the same. A sheet changes after its release where
+ * right answers that were kept back are shown.
+ */
+export async function printedResult(services: Services, { invitation }: Whose): Promise<Printed> {
+  const { db, reader, printer, files, config, commits } = services;
+  const sheet = await reader.read(resultRead, { invitation });
+  const { reference } = sheet.candidate;
+  const hash = sha256(canonicalJson({ sheet, organisation: config.organisation }));
+  const kept = db.select().from(printedResults).where(eq(printedResults.invitationId, invitation)).get();
+  const known = kept?.sheet === hash ? files.store.read(kept.file) : null;
+  if (known) return { bytes: known, reference };
+  const bytes = await printer.sheet(sheet, config.organisation);
+  const file = files.store.keep(bytes);
+  const values = { sheet: hash, file };
+  await commits.run(
+    () =>
+      void db
+        .insert(printedResults)
+        .values({ invitationId: invitation, ...values })
+        .onConflictDoUpdate({ target: printedResults.invitationId, set: values })
+        .run(),
+  );
+  if (kept && kept.file !== file) files.store.remove(kept.file);
+  return { bytes, reference };
+}
+
+/** Makes the PDF of a result before it is asked for. Whoever has none, or not yet, needs none. */
+export async function printAhead(services: Services, invitation: number): Promise<void> {
+  try {
+    await printedResult(services, { invitation });
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error;
+  }
 }

@@ -1,10 +1,13 @@
+import { people } from '../db/schema';
+import { sha256 } from '../http/secrets';
+import type { Page } from '../../core/lists/list';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
 import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
 import { sumMarks } from '../../core/marks';
 import type { MarkingBench } from '../../core/marking/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
-import type { AttemptRule, RoundDetail } from '../../core/rounds/api';
+import type { AttemptRule, InvitedRow } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiClient } from '../testing/ApiClient';
 import { bestOf, isReadByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
@@ -53,7 +56,8 @@ async function finish(round: number): Promise<void> {
   expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(200);
   expect((await coordinator!.post(`/rounds/${round}/release`)).status).toBe(200);
 }
-const detail = async (round: number) => (await coordinator!.get<RoundDetail>(`/rounds/${round}`)).body;
+const candidates = async (round: number) =>
+  (await coordinator!.get<Page<InvitedRow>>(`/rounds/${round}/candidates`)).body.rows;
 const result = async (client: ApiClient) => (await client.get<ResultSheet>('/result')).body;
 const worth = (kinds: readonly KindName[]) => sumMarks(kinds.map((kind) => sampleOf(kind).marks));
 
@@ -87,8 +91,25 @@ describe('a result', () => {
     expect(unexplained).toEqual([]);
     // The right answers are not shown by this paper, whatever was answered.
     expect(parts.every((p) => p.right === null)).toBe(true);
-    expect((await detail(round)).invitedRows).toMatchObject([{ total: sheet.hundredths }]);
+    expect(await candidates(round)).toMatchObject([{ total: sheet.hundredths }]);
     expect((await client.get<ArrivalView>('/arrival')).body.stage).toEqual({ at: 'result' });
+  });
+
+  it('as a PDF is made ahead, kept, and made anew where the sheet says something else', async () => {
+    const round = newRound('latest', 1);
+    const client = await sit(house.invite(round), ['number', ...byPeople]);
+    await markAll(round, () => 0);
+    await finish(round);
+    const { db, jobs } = house.wired.services;
+    await jobs.turn();
+    const kept = () => db.query.printedResults.findMany().sync().at(-1)!;
+    const { file } = kept();
+    const pdf = async () => Buffer.from(await (await client.raw('/result.pdf')).arrayBuffer());
+    const first = await pdf();
+    expect(first.subarray(0, 5).toString()).toBe('%PDF-');
+    expect([sha256(first), (await pdf()).equals(first), kept().file]).toEqual([file, true, file]);
+    db.update(people).set({ name: 'Ada Newname' }).run();
+    expect(sha256(await pdf())).not.toBe(file);
   });
 
   it('is each candidate’s own; nobody else’s session opens it', async () => {
@@ -132,7 +153,7 @@ describe('of two attempts', () => {
     await finish(round);
     expect((await result(client)).hundredths).toBe(worth(counted));
     // One row for one candidate, however many attempts there were.
-    expect((await detail(round)).invitedRows).toMatchObject([{ total: worth(counted) }]);
+    expect(await candidates(round)).toMatchObject([{ total: worth(counted) }]);
   });
 
   it('the mean counts, part by part, and says so', async () => {
@@ -150,7 +171,7 @@ describe('of two attempts', () => {
     const choice = sheet.questions.find((q) => q.title === 'A choice')!.parts[0]!;
     expect(choice.verdict).toBe('partly');
     expect(choice.remarks).toMatchObject([{ code: 'sheet.meanOf', values: { count: 2 } }]);
-    expect((await detail(round)).invitedRows).toMatchObject([{ total: sheet.hundredths }]);
+    expect(await candidates(round)).toMatchObject([{ total: sheet.hundredths }]);
   });
 
   it('a third is not to be had', async () => {

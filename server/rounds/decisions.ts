@@ -127,7 +127,3 @@ export async function decide(
     closing.decided(sittingId);
   });
 }
-
-/** How many decisions are open in a round. */
-export const countOpenDecisions = (services: Services, roundId: number): number =>
-  openIn(services, roundId).length;

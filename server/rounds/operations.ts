@@ -1,25 +1,18 @@
-import { weakChecks } from '../../core/arrival/checks';
 import { and, eq, isNull } from 'drizzle-orm';
-import { plainForm } from '../../core/forms/drawForm';
-import type { FullPaper } from '../../core/papers/paper';
-import { isFullyMarked } from '../../core/results/componentMark';
-import { totalOf } from '../../core/results/totals';
-import { componentsOf } from '../../core/scoring/components';
-import { marksOfCounted } from '../../core/results/attempts';
-import type { Arrangements, AttemptRule, InvitedRow, RoundDetail } from '../../core/rounds/api';
-import { arrivalsOf, findInvited, sittingsOf, type Invited as InvitedTo } from '../arrival/queries';
+import type { Arrangements, RoundDetail } from '../../core/rounds/api';
+import { findInvited, type Invited as InvitedTo } from '../arrival/queries';
 import { record } from '../audit/record';
-import { invitations, rounds, sittings } from '../db/schema';
+import { invitations, rounds } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import { revokeLinks } from '../mail/links';
 import type { NewLetter, Outbox } from '../mail/outbox';
-import { countedOf } from '../results/operations';
 import type { Services } from '../services';
 import { paperOfVersion } from '../papers/papers';
 import { findOrAddPerson } from '../people/people';
 import type { Closing } from '../sittings/closing';
 import { openDecisions } from './decisions';
-import { findRound, invitedOf, listRounds } from './queries';
+import { findRound } from './queries';
+import { roundRow } from './reads';
 
 export interface NewInvitation {
   readonly name: string;
@@ -109,49 +102,24 @@ export function renewLink(
   });
 }
 
-function rowOf(
-  services: Services,
-  { invitation, person }: ReturnType<typeof invitedOf>[number],
-  { paper, counts }: { readonly paper: FullPaper; readonly counts: AttemptRule },
-): InvitedRow {
-  const sitting = sittingsOf(services.db, invitation.id).find((s) => s.startedAt !== null);
-  const { marks: given } = marksOfCounted(countedOf(services, invitation.id, counts));
-  const arrival = arrivalsOf(services.db, invitation.id).at(-1);
-  return {
-    id: invitation.id,
-    name: person.name,
-    email: person.email,
-    reference: person.reference,
-    extraPercent: invitation.extraPercent,
-    breakMinutes: invitation.arrangements.breakMinutes,
-    startedAt: sitting?.startedAt ?? null,
-    deadlineAt: sitting?.deadlineAt ?? null,
-    handedInAt: sitting?.closedAt ?? null,
-    notes: weakChecks(arrival?.checks ?? []),
-    correction: arrival?.correctionSettledAt === null ? arrival.correction : null,
-    total: isFullyMarked(componentsOf(paper), given) ? totalOf(plainForm(paper).paper, given) : null,
-  };
-}
-
 /** Who looks at a round. */
 export interface Looking {
   readonly closing: Closing;
   readonly staffId: number;
 }
 
-export function roundDetail(services: Services, id: number, { closing, staffId }: Looking): RoundDetail {
-  const { db } = services;
-  const round = findRound(db, id);
-  const own = { staffId, roles: ['coordinator', 'invigilator'] as const };
-  const row = listRounds(db, services.clock.now(), own).find((r) => r.id === id);
+export async function roundDetail(
+  services: Services,
+  id: number,
+  { closing, staffId }: Looking,
+): Promise<RoundDetail> {
+  const round = findRound(services.db, id);
+  const owner = { staffId, roles: ['coordinator', 'invigilator'] as const };
+  const row = await services.reader.read(roundRow, { ...owner, round: id });
   if (!round || !row) throw notFound('noRound');
-  const paper = paperOfVersion(db, round.paperVersionId);
-  const invitedRows = invitedOf(db, id).map((found) =>
-    rowOf(services, found, { paper, counts: round.settings.counts }),
-  );
   const mayRelease = round.signedOffAt !== null && round.releasedAt === null;
   const decisions = openDecisions(services, closing, id);
-  return { ...row, settings: round.settings, invitedRows, mayRelease, decisions };
+  return { ...row, settings: round.settings, mayRelease, decisions };
 }
 
 /** Gives the results to the candidates. Only what a lead has signed off can be released. */
@@ -165,15 +133,12 @@ export function release(services: Services, staffId: number, id: number): void {
     .set({ releasedAt: clock.now() })
     .where(and(eq(rounds.id, id), isNull(rounds.releasedAt)))
     .run();
-  if (change.changes > 0) record(services, { staffId, act: 'released', subject: `round ${id}` });
-}
-
-export function openSittings({ db }: Services, roundId: number) {
-  return db
-    .select({ sitting: sittings })
-    .from(sittings)
-    .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
-    .where(eq(invitations.roundId, roundId))
-    .all()
-    .map((row) => row.sitting);
+  if (change.changes === 0) return;
+  record(services, { staffId, act: 'released', subject: `round ${id}` });
+  const invited = db
+    .select({ id: invitations.id })
+    .from(invitations)
+    .where(eq(invitations.roundId, id))
+    .all();
+  db.transaction(() => invited.forEach((one) => services.jobs.add('print-result', one.id)));
 }

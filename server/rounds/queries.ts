@@ -1,7 +1,7 @@
 import { and, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Role, RoundRow } from '../../core/rounds/api';
 import type { Db } from '../db/open';
-import { invitations, people, rounds, roundStaff, sittings } from '../db/schema';
+import { invitations, rounds, roundStaff, sittings } from '../db/schema';
 import { titleOfVersion } from '../papers/papers';
 
 export const findRound = (db: Db, id: number) =>
@@ -16,7 +16,7 @@ export interface RoundsOf {
   readonly roles: readonly Role[];
 }
 
-export function listRounds(db: Db, now: number, { staffId, roles }: RoundsOf): RoundRow[] {
+export function listRounds(db: Db, now: number, { staffId, roles }: RoundsOf, only?: number): RoundRow[] {
   const own = db
     .select({ id: roundStaff.roundId })
     .from(roundStaff)
@@ -32,7 +32,7 @@ export function listRounds(db: Db, now: number, { staffId, roles }: RoundsOf): R
     .from(rounds)
     .leftJoin(invitations, eq(invitations.roundId, rounds.id))
     .leftJoin(sittings, eq(sittings.invitationId, invitations.id))
-    .where(inArray(rounds.id, own))
+    .where(and(inArray(rounds.id, own), only === undefined ? undefined : eq(rounds.id, only)))
     .groupBy(rounds.id)
     .orderBy(desc(rounds.opensAt))
     .all();
@@ -50,12 +50,3 @@ export function listRounds(db: Db, now: number, { staffId, roles }: RoundsOf): R
     ...counts,
   }));
 }
-
-export const invitedOf = (db: Db, roundId: number) =>
-  db
-    .select({ invitation: invitations, person: people })
-    .from(invitations)
-    .innerJoin(people, eq(people.id, invitations.personId))
-    .where(eq(invitations.roundId, roundId))
-    .orderBy(people.name)
-    .all();

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { checkNames } from '../../core/arrival/checks';
 import { plainForm } from '../../core/forms/drawForm';
@@ -8,11 +8,13 @@ import { record } from '../audit/record';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
+import { findInvited } from '../arrival/queries';
+import { listEndpoints } from '../reading/listEndpoints';
 import type { Services } from '../services';
 import { arrivals } from '../db/schema';
 import { decide, type NewDecision } from './decisions';
 import { invite, release, renewLink, roundDetail, type NewInvitation } from './operations';
-import { invitedOf, listRounds } from './queries';
+import { candidatesList, roundsList } from './reads';
 
 const invitation = Joi.object<NewInvitation>({
   name: Joi.string().trim().min(2).max(100).required(),
@@ -49,18 +51,20 @@ const ofInvitation = Joi.object<{ invitation: number }>({
   invitation: Joi.number().integer().min(1).required(),
 });
 
-const attachmentParams = Joi.object<{ id: number; name: string }>({
-  id: Joi.number().integer().min(1).required(),
-  name: Joi.string().max(100).required(),
-});
-
 export function roundEndpoints(services: Services, outbox: Outbox, closing: Closing): Endpoint[] {
   const { db } = services;
   const detail = (who: { readonly id: number }, round: number) =>
     roundDetail(services, round, { closing, staffId: who.id });
   return [
-    forStaff(['coordinator'], { method: 'get', path: '/rounds' }, (who) =>
-      listRounds(db, services.clock.now(), { staffId: who.id, roles: ['coordinator'] }),
+    ...listEndpoints(services, roundsList, '/rounds', (path, answer) =>
+      forStaff(['coordinator'], { method: 'get', path }, (who, { request }) =>
+        answer({ staffId: who.id, roles: ['coordinator'] }, request),
+      ),
+    ),
+    ...listEndpoints(services, candidatesList, '/rounds/:id/candidates', (path, answer) =>
+      forRoundStaff(['coordinator'], { method: 'get', path, params: idParams }, (_, { params, request }) =>
+        answer({ round: params.id }, request),
+      ),
     ),
     forRoundStaff(
       ['coordinator'],
@@ -92,11 +96,10 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       ['coordinator', 'invigilator'],
       { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: ofInvitation },
       (who, { params, body }) => {
-        if (!invitedOf(db, params.id).some((row) => row.invitation.id === body.invitation))
-          throw notFound('noCandidate');
+        if (findInvited(db, body.invitation)?.round.id !== params.id) throw notFound('noCandidate');
         db.update(arrivals)
           .set({ correctionSettledAt: services.clock.now() })
-          .where(and(eq(arrivals.invitationId, body.invitation)))
+          .where(eq(arrivals.invitationId, body.invitation))
           .run();
         const act = { staffId: who.id, act: 'settled-correction' as const, subject: `round ${params.id}` };
         record(services, { ...act, invitationId: body.invitation });
@@ -116,20 +119,5 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       if (!paper) throw notFound('noPaper');
       return plainForm(paper).paper;
     }),
-    forStaff(['coordinator'], { method: 'get', path: '/letters' }, () => outbox.list()),
-    forStaff(['coordinator'], { method: 'get', path: '/letters/:id', params: idParams }, (_, { params }) => {
-      const letter = outbox.read(params.id);
-      if (!letter) throw notFound('noLetter');
-      return letter;
-    }),
-    forStaff(
-      ['coordinator'],
-      { method: 'get', path: '/letters/:id/attachments/:name', params: attachmentParams },
-      (_, { params, response }) => {
-        const file = outbox.attachment(params.id, params.name);
-        if (!file) throw notFound('noAttachment');
-        response.attachment(params.name).type(file.type).send(file.content);
-      },
-    ),
   ];
 }

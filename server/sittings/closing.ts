@@ -44,7 +44,7 @@ export class Closing {
 
   constructor(services: Services, holds: Holds, outbox: Outbox) {
     [this.services, this.holds, this.outbox] = [services, holds, outbox];
-    services.jobs.handle('settle', (sitting) => services.commits.run(() => this.settle(sitting)));
+    services.jobs.handle('settle', 'settling', (sitting) => services.commits.run(() => this.settle(sitting)));
   }
 
   judging(sitting: Sitting): Judging {

@@ -41,6 +41,7 @@ export class Served {
   readonly url: string;
   private readonly stop: () => void;
   private people = 0;
+  private nextName: string | null = null;
   private rounds = 0;
 
   constructor(wired: Wired, url: string, stop: () => void) {
@@ -82,10 +83,17 @@ export class Served {
       db.insert(roundStaff).values({ roundId, staffId: member.id, role }).onConflictDoNothing().run();
   }
 
+  /** The name of whoever is invited next. */
+  nameNext(name: string): void {
+    this.nextName = name;
+  }
+
   /** Invites somebody new; gives the secret of their link. */
   invite(round: number, extraPercent = 0, arrangements: Partial<Arrangements> = {}): string {
     const { services, outbox } = this.wired;
-    const name = `Candidate ${++this.people}`;
+    const name = this.nextName ?? `Candidate ${this.people + 1}`;
+    this.nextName = null;
+    this.people += 1;
     const email = `candidate.${this.people}@example.org`;
     const { invitation } = invite(services, outbox, round, {
       ...{ name, email, extraPercent, reference: null, timeZone: null },

@@ -25,8 +25,8 @@ export function ResultView() {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[1.9rem] leading-tight font-semibold">{sheet.candidate.name}</h1>
           <p className="text-soft">
-            {t('facts', { title: sheet.title, sat: showDay(sheet.satAt) })} ·{' '}
-            <b className="text-kelp">{t(sheet.state)}</b> {showDay(sheet.releasedAt)}
+            {t('facts', { title: sheet.title, sat: showDay(sheet.satAt, sheet.timeZone) })} ·{' '}
+            <b className="text-kelp">{t(sheet.state)}</b> {showDay(sheet.releasedAt, sheet.timeZone)}
           </p>
         </div>
         <div className="no-print flex gap-2.5">

@@ -37,7 +37,12 @@ const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
   const sheet = buildResultSheet({
     ...{ state: 'confirmed', script, marks: [...machine, ...people], withheld: new Set() },
     candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
-    ...{ satAt: Date.UTC(2026, 10, 24), releasedAt: Date.UTC(2026, 11, 4), receipt: 'AAAA-BBBB-CCCC' },
+    ...{
+      satAt: Date.UTC(2026, 10, 24),
+      releasedAt: Date.UTC(2026, 11, 4),
+      timeZone: 'UTC',
+      receipt: 'AAAA-BBBB-CCCC',
+    },
   });
   return { ...sheet, ...change };
 };

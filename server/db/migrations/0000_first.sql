@@ -275,6 +275,7 @@ CREATE TABLE `marks` (
 );
 --> statement-breakpoint
 CREATE INDEX `marks_of_sitting` ON `marks` (`sitting_id`,`target`,`component`);--> statement-breakpoint
+CREATE INDEX `marks_superseded` ON `marks` (`supersedes`);--> statement-breakpoint
 CREATE TABLE `messages` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,
@@ -327,6 +328,13 @@ CREATE TABLE `people` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `people_reference_unique` ON `people` (`reference`);--> statement-breakpoint
 CREATE INDEX `people_by_email` ON `people` (`email`);--> statement-breakpoint
+CREATE TABLE `printed_results` (
+	`invitation_id` integer PRIMARY KEY NOT NULL,
+	`sheet` text NOT NULL,
+	`file` text NOT NULL,
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
 CREATE TABLE `receipts` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`sitting_id` integer NOT NULL,

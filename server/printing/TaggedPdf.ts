@@ -1,0 +1,162 @@
+import { createRequire } from 'node:module';
+import PDFDocument from 'pdfkit';
+
+const require = createRequire(import.meta.url);
+const FONTS = {
+  text: '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf',
+  bold: '@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf',
+  // For what the fonts of the house have no signs for: other scripts, mathematics.
+  other: 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf',
+  otherBold: 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf',
+  program: 'dejavu-fonts-ttf/ttf/DejaVuSansMono.ttf',
+};
+
+export const INK = '#1B2733';
+export const SOFT = '#52606D';
+const MARGIN = 46;
+
+export interface Style {
+  readonly size?: number;
+  readonly look?: 'text' | 'bold' | 'program';
+  readonly color?: string;
+  readonly indent?: number;
+  readonly before?: number;
+}
+
+type Tag = 'H1' | 'H2' | 'P' | 'TH' | 'TD';
+type Element = PDFKit.PDFStructureElement;
+
+interface Font {
+  readonly font: { hasGlyphForCodePoint(codePoint: number): boolean };
+}
+
+/** A PDF whose text is tagged: a screen reader is told of headings, paragraphs and tables, in the order of reading. */
+export class TaggedPdf {
+  private readonly doc: PDFKit.PDFDocument;
+  private readonly root: Element;
+  private readonly bytes: Promise<Uint8Array>;
+
+  constructor({ title, author, language }: { title: string; author: string; language: string }) {
+    this.doc = new PDFDocument({
+      ...{ size: 'A4', margin: MARGIN, bufferPages: true, tagged: true, displayTitle: true },
+      ...{ pdfVersion: '1.7', lang: language, info: { Title: title, Author: author } },
+    });
+    for (const [name, file] of Object.entries(FONTS)) this.doc.registerFont(name, require.resolve(file));
+    this.root = this.doc.struct('Document');
+    this.doc.addStructure(this.root);
+    const chunks: Buffer[] = [];
+    this.doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+    this.bytes = new Promise((resolve, reject) => {
+      this.doc.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
+      this.doc.on('error', reject);
+    });
+  }
+
+  /** A heading or a paragraph, as wide as the page. */
+  write(tag: Tag, text: string, { before = 0, indent = 0, ...style }: Style = {}): void {
+    if (text === '') return;
+    const { doc } = this;
+    // A heading does not stay alone at the foot of a page.
+    if (tag !== 'P' && doc.y > doc.page.height - MARGIN - 60) doc.addPage();
+    doc.y += before;
+    this.element(this.root, tag, () => {
+      this.set(text, style);
+      doc.text(text, MARGIN + indent, doc.y, { width: this.width - indent, lineGap: 1.5 });
+    });
+  }
+
+  /** A table of a name and a figure a row, with a bar of `share` (0 to 1) of its length `of` (0 to 1) in between. */
+  bars(rows: readonly { name: string; figure: string; of: number; share: number }[]): void {
+    const { doc } = this;
+    const table = doc.struct('Table');
+    this.root.add(table);
+    for (const { name, figure, of, share } of rows) {
+      const row = doc.struct('TR');
+      table.add(row);
+      const y = doc.y + 4;
+      const cell = (tag: Tag, text: string, x: number, width: number) =>
+        this.element(row, tag, () => {
+          this.set(text, {});
+          doc.text(text, x, y, { width, lineGap: 1.5 });
+        });
+      cell('TH', name, MARGIN, 150);
+      const after = doc.y;
+      this.artifact(() => {
+        const [x, full] = [MARGIN + 160, 220 * of];
+        doc
+          .rect(x, y + 2, full, 8)
+          .lineWidth(0.6)
+          .strokeColor('#33475B')
+          .stroke();
+        doc.rect(x, y + 2, full * share, 8).fill('#33475B');
+      });
+      cell('TD', figure, MARGIN + 390, 110);
+      doc.y = Math.max(doc.y, after);
+      row.end();
+    }
+    table.end();
+    doc.y += 6;
+  }
+
+  /** A thin line across the page: for the eye alone. */
+  rule(): void {
+    const y = this.doc.y + 2;
+    this.artifact(() =>
+      this.doc
+        .moveTo(MARGIN, y)
+        .lineTo(MARGIN + this.width, y)
+        .lineWidth(0.7)
+        .strokeColor('#DDD9CE')
+        .stroke(),
+    );
+    this.doc.y = y + 2;
+  }
+
+  /** The finished file, with a line at the foot of each page. */
+  async end(foot: (page: number, pages: number) => string): Promise<Uint8Array> {
+    const { doc } = this;
+    this.root.end();
+    const { start, count } = doc.bufferedPageRange();
+    for (let page = start; page < start + count; page++) {
+      doc.switchToPage(page);
+      // Else writing below the margin would begin another page.
+      doc.page.margins.bottom = 0;
+      this.artifact(() => {
+        const text = foot(page - start + 1, count);
+        this.set(text, { size: 9, color: SOFT });
+        doc.text(text, MARGIN, doc.page.height - 34, {
+          width: this.width,
+          align: 'center',
+          lineBreak: false,
+        });
+      });
+    }
+    doc.end();
+    return this.bytes;
+  }
+
+  private get width(): number {
+    return this.doc.page.width - 2 * MARGIN;
+  }
+
+  private element(parent: Element, tag: Tag, draw: () => void): void {
+    const element = this.doc.struct(tag, {}, draw);
+    parent.add(element);
+    element.end();
+  }
+
+  private artifact(draw: () => void): void {
+    this.doc.markContent('Artifact', { type: 'Layout' });
+    draw();
+    this.doc.endMarkedContent();
+  }
+
+  private set(text: string, { size = 10, look = 'text', color = INK }: Style): void {
+    const { doc } = this;
+    doc.font(look).fontSize(size).fillColor(color);
+    if (look === 'program') return;
+    const { font } = (doc as unknown as { _font: Font })._font;
+    const covered = [...text].every((sign) => sign < ' ' || font.hasGlyphForCodePoint(sign.codePointAt(0)!));
+    if (!covered) doc.font(look === 'bold' ? 'otherBold' : 'other');
+  }
+}

@@ -1,0 +1,83 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { expect, it } from 'vitest';
+import { documentAsText } from '../../core/documents/documentAsText';
+import { say } from '../../core/messages/words';
+import { marksOfCounted } from '../../core/results/attempts';
+import { answerOnSheet, buildResultSheet, type ResultSheet } from '../../core/results/resultSheet';
+import { componentsOf } from '../../core/scoring/components';
+import { plainForm } from '../../core/forms/drawForm';
+import { kindNames } from '../../core/kinds/candidateKinds';
+import { bestOf, samplePaper } from '../testing/samplePaper';
+import { printSheet } from './printSheet';
+
+const paper = samplePaper();
+const COMMENT = 'Clear; the last sentence says more than was seen.';
+
+/** A whole script, answered as well as can be, marked with half of everything. */
+function sheet(name: string): ResultSheet {
+  const answers = Object.fromEntries(kindNames.map((kind) => [`the-${kind}/A`, bestOf(kind)]));
+  const marks = [...componentsOf(paper)].flatMap(([target, components]) =>
+    components.map(({ key, of }, i) => ({
+      ...{ target, component: key, hundredths: Math.floor(of / 2), verdict: 'partly' as const, level: null },
+      ...{ reasons: [], comment: i === 0 && target.startsWith('the-writing') ? COMMENT : '' },
+    })),
+  );
+  const { marks: counted } = marksOfCounted([{ attempt: 1, marks, total: 0 }]);
+  return buildResultSheet({
+    ...{ state: 'confirmed', marks: counted, withheld: new Set<string>(), receipt: 'AAAA-BBBB-CCCC' },
+    script: { paper, form: plainForm(paper), answers, locale: 'en-GB' },
+    candidate: { name, reference: 'HR-2201' },
+    // Half past eleven at night in Oslo on the 24th is still the 24th in UTC, and half past midnight is not.
+    ...{ satAt: Date.UTC(2026, 10, 23, 23, 30), releasedAt: Date.UTC(2026, 11, 4) },
+    timeZone: 'Europe/Oslo',
+  });
+}
+
+interface Node {
+  readonly role?: string;
+  readonly children?: readonly Node[];
+}
+const rolesIn = ({ role, children = [] }: Node): string[] => [
+  ...(role ? [role] : []),
+  ...children.flatMap(rolesIn),
+];
+
+async function read(bytes: Uint8Array) {
+  const pdf = await getDocument({ data: bytes, verbosity: 0 }).promise;
+  const pages = await Promise.all(Array.from({ length: pdf.numPages }, (_, i) => pdf.getPage(i + 1)));
+  const texts = await Promise.all(
+    pages.map(async (page) =>
+      (await page.getTextContent()).items.map((item) => ('str' in item ? item.str : '')).join(' '),
+    ),
+  );
+  const trees = (await Promise.all(pages.map((page) => page.getStructTree()))) as (Node | null)[];
+  return { pdf, text: texts.join(' '), roles: trees.flatMap((tree) => (tree ? rolesIn(tree) : [])) };
+}
+
+/** Lines break where they want, and a hyphen may be among them. */
+const plain = (text: string) => text.replace(/\s+/g, '');
+
+it('the PDF says what the sheet says, and tells a screen reader what is a heading, a paragraph, a table', async () => {
+  const own = sheet('Ilse Brandvold');
+  const { pdf, text, roles } = await read(await printSheet(own, 'The archive'));
+  const parts = own.questions.flatMap((q) => q.parts);
+  const wanted = [
+    ...['Ilse Brandvold', own.title, 'AAAA-BBBB-CCCC', '24 November 2026', '4 December 2026', COMMENT],
+    ...own.questions.map((q) => `Question ${q.number} · ${q.title}`),
+    ...parts.map((part) => documentAsText(part.prompt, say)),
+    ...parts.map((part) => answerOnSheet(part, part.response, say).text),
+    ...own.sections.map((section) => section.title),
+  ];
+  const missing = wanted.filter((one) => !plain(text).includes(plain(one)));
+  expect(missing).toEqual([]);
+  const count = (role: string) => roles.filter((one) => one === role).length;
+  expect([count('H1'), count('H2'), count('TH')]).toEqual([1, own.questions.length, own.sections.length]);
+  expect(count('P')).toBeGreaterThan(parts.length * 3);
+  expect((await pdf.getMarkInfo())?.Marked).toBe(true);
+  expect((await pdf.getMetadata()).info).toMatchObject({ Title: expect.stringContaining('Ilse') as string });
+});
+
+it('signs that the fonts of the house lack are printed all the same', async () => {
+  const { text } = await read(await printSheet(sheet('Ζωή Παππά ∑'), 'The archive'));
+  expect(plain(text)).toContain('ΖωήΠαππά∑');
+});

@@ -1,0 +1,91 @@
+import { documentAsText } from '../../core/documents/documentAsText';
+import { showMarks } from '../../core/marks';
+import { dateOf, LOCALE } from '../../core/messages/dates';
+import { message } from '../../core/messages/message';
+import { say } from '../../core/messages/words';
+import {
+  answerOnSheet,
+  type ResultComponent,
+  type ResultPart,
+  type ResultQuestion,
+  type ResultSheet,
+} from '../../core/results/resultSheet';
+import { SOFT, TaggedPdf } from './TaggedPdf';
+
+const KELP = '#12564F';
+
+const inWords = (key: string, values: Record<string, string | number> = {}): string =>
+  say(message(`sheet.${key}`, values));
+const outOf = (marks: number, of: number) =>
+  inWords('marksOf', { marks: showMarks(marks), of: showMarks(of) });
+
+const verdictWords = (verdict: ResultPart['verdict']) =>
+  say(message(`verdict.${verdict === 'follow-through' ? 'followThrough' : verdict.replace(' ', '')}`));
+
+/** A component with its name where a part has several, its level, and its reasons. */
+function component(pdf: TaggedPdf, c: ResultComponent, several: boolean): void {
+  const reasons = c.reasons.map(say).join(' ');
+  if (!several && !c.level) return pdf.write('P', reasons, { color: SOFT });
+  const found = c.level
+    ? `${c.level.label} – ${c.level.says}`
+    : [c.verdict ? verdictWords(c.verdict) : '', reasons].filter(Boolean).join('. ');
+  const name = c.name ? `${say(c.name)}: ` : '';
+  pdf.write('P', `${name}${outOf(c.hundredths, c.of)} · ${found}`, { indent: 10, before: 1 });
+}
+
+function part(pdf: TaggedPdf, p: ResultPart, several: boolean): void {
+  const prompt = documentAsText(p.prompt, say);
+  pdf.write('P', several ? `${p.key}  ${prompt}` : prompt, { color: SOFT, before: 7 });
+  const answer = answerOnSheet(p, p.response, say);
+  pdf.write('P', inWords('yours'), { size: 8.5, color: SOFT, before: 3 });
+  if (answer.form === 'program' && answer.text)
+    pdf.write('P', answer.text, { look: 'program', size: 8.5, indent: 10 });
+  else pdf.write('P', answer.text || inWords('noAnswer'), { indent: 10 });
+  const verdict = `${verdictWords(p.verdict)} · ${outOf(p.hundredths, p.of)}`;
+  pdf.write('P', verdict, { look: 'bold', before: 3 });
+  for (const remark of p.remarks) pdf.write('P', say(remark), { color: SOFT });
+  for (const c of p.components) component(pdf, c, p.components.length > 1);
+  if (p.right !== null) {
+    const right = answerOnSheet(p, p.right, say).text;
+    pdf.write('P', inWords('right', { answer: right }), { color: KELP, before: 2 });
+  }
+  for (const comment of p.comments)
+    pdf.write('P', inWords('comment', { comment }), { indent: 10, before: 3 });
+}
+
+function question(pdf: TaggedPdf, q: ResultQuestion): void {
+  const { number, title } = q;
+  const marks = outOf(q.hundredths, q.of);
+  pdf.write('H2', inWords('question', { number, title, marks }), { size: 12, look: 'bold', before: 12 });
+  pdf.rule();
+  for (const one of q.parts) part(pdf, one, q.parts.length > 1);
+}
+
+/** The result sheet as a tagged PDF: the same that the page shows. */
+export function printSheet(sheet: ResultSheet, organisation: string): Promise<Uint8Array> {
+  const day = (at: number) => dateOf(at, { locale: LOCALE, timeZone: sheet.timeZone });
+  const title = inWords('resultOf', { name: sheet.candidate.name, title: sheet.title });
+  const pdf = new TaggedPdf({ title, author: organisation, language: LOCALE });
+  pdf.write('H1', sheet.candidate.name, { size: 20, look: 'bold' });
+  const facts = { title: sheet.title, organisation, sat: day(sheet.satAt), released: day(sheet.releasedAt) };
+  pdf.write('P', inWords(`facts-${sheet.state}`, facts), { color: SOFT, before: 2 });
+  pdf.write('P', outOf(sheet.hundredths, sheet.of), { size: 20, look: 'bold', color: KELP, before: 8 });
+  const { band } = sheet;
+  if (band) {
+    const from = { title: band.title, from: showMarks(band.from), next: showMarks(band.next ?? 0) };
+    pdf.write('P', inWords(band.next === null ? 'band' : 'bandNext', from), { before: 2 });
+  }
+  const most = Math.max(...sheet.sections.map((s) => s.of));
+  pdf.bars(
+    sheet.sections.map((s) => ({
+      name: `${s.key}  ${s.title}`,
+      figure: outOf(s.hundredths, s.of),
+      of: s.of / most,
+      share: s.of === 0 ? 0 : Math.max(s.hundredths, 0) / s.of,
+    })),
+  );
+  for (const one of sheet.questions) question(pdf, one);
+  pdf.write('P', inWords('receipt', { code: sheet.receipt }), { color: SOFT, before: 12 });
+  const { reference } = sheet.candidate;
+  return pdf.end((page, pages) => inWords('page', { reference, page, pages }));
+}

@@ -1,0 +1,60 @@
+import type { Request } from 'express';
+import Joi from 'joi';
+import type { ListQuery } from '../../core/lists/list';
+import type { Endpoint } from '../http/endpoint';
+import { badRequest } from '../http/errors';
+import type { Services } from '../services';
+import { exportFormats, type ExportFormat } from './reader';
+import type { Listing } from './read';
+
+const word = Joi.string().pattern(/^[a-zA-Z -]{0,40}$/);
+const query = Joi.object<ListQuery & { columns: string }>({
+  search: Joi.string().trim().max(200).allow('').default(''),
+  sort: word.allow('').default(''),
+  descending: Joi.boolean().default(false),
+  filter: word.allow('').default(''),
+  from: Joi.number().integer().min(0).max(10_000_000).default(0),
+  size: Joi.number().integer().min(1).max(200).default(100),
+  columns: Joi.string().max(500).allow('').default(''),
+});
+
+function queryOf(request: Request): ListQuery & { readonly columns: string } {
+  const { value, error } = query.validate(request.query);
+  if (error) throw badRequest('malformedParams', error.message);
+  return value;
+}
+
+const TYPES: Record<ExportFormat, string> = {
+  csv: 'text/csv; charset=utf-8',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+};
+/** More rows than any round has; a list longer than this is exported in pieces by its filters. */
+const MOST_ROWS = 100_000;
+
+type Make = (path: string, answer: (owner: unknown, request: Request) => unknown) => Endpoint;
+
+/**
+ * The three addresses of a list: a piece of it as JSON, and all of what is shown as CSV and as a workbook. `make` builds
+ * an endpoint for those who may see it, and says whose list it is.
+ */
+export function listEndpoints<Owner, Row>(
+  { reader }: Services,
+  listing: Listing<Owner, Row>,
+  path: string,
+  make: Make,
+): Endpoint[] {
+  const file = (format: ExportFormat) =>
+    make(`${path}.${format}`, async (owner, request) => {
+      const { columns, ...asked } = queryOf(request);
+      const bytes = await reader.export(listing, owner as Owner, {
+        query: { ...asked, from: 0, size: MOST_ROWS },
+        columns: columns.split(',').filter(Boolean),
+        format,
+      });
+      request.res!.attachment(`${listing.name}.${format}`).type(TYPES[format]).send(Buffer.from(bytes));
+    });
+  return [
+    make(path, (owner, request) => reader.list(listing, owner as Owner, queryOf(request))),
+    ...exportFormats.map(file),
+  ];
+}

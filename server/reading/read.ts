@@ -1,0 +1,24 @@
+import type { ListQuery, Page } from '../../core/lists/list';
+import type { Services } from '../services';
+
+/** What reading needs: a database that is not written to, the time of the question, and the settings. */
+export type Reading = Pick<Services, 'db' | 'clock' | 'config'>;
+
+/** Something that staff look up, by name: it is read in a process of its own. */
+export interface Read<Input, Result> {
+  readonly name: string;
+  readonly run: (reading: Reading, input: Input) => Result;
+}
+
+export type Cell = string | number | Date | null;
+
+/** A list: its rows by search, filter and order, a piece at a time, and what a row is in an exported table. */
+export interface Listing<Owner, Row> {
+  readonly name: string;
+  readonly list: (reading: Reading, owner: Owner, query: ListQuery) => Page<Row>;
+  /** By column, in their order; the words of a column are `list.<column>`. */
+  readonly cells: Readonly<Record<string, (row: Row) => Cell>>;
+}
+
+/** The pattern of a search in SQL `like … escape '\'`. */
+export const likeOf = (search: string): string => `%${search.replace(/[\\%_]/g, '\\$&')}%`;

@@ -1,5 +1,0 @@
-declare module 'pdfmake/fonts/Roboto.js' {
-  import type { TFontDictionary } from 'pdfmake/interfaces';
-  const fonts: TFontDictionary;
-  export default fonts;
-}
