@@ -82,7 +82,7 @@ export class BenchHouse {
     const letter = outbox
       .list()
       .find((l) => l.to === invitedNow[0]!.email && l.subject.code === 'letter.invitationSubject')!;
-    const link = outbox.read(letter.id)!.link!;
+    const link = outbox.read(letter.id, true)!.link!;
     await close();
     const house = new BenchHouse(url, folder, link, settings, small);
     if (profileIn) house.flags.push('--cpu-prof', `--cpu-prof-dir=${profileIn}`);

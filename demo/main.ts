@@ -23,7 +23,7 @@ if (fresh) await seedDemo(wired, { scripts: !process.argv.includes('--without-sc
 const letters = outbox.list().filter(({ subject }) => subject.code === 'letter.invitationSubject');
 const say = (label: string, email: string) => {
   const letter = letters.find(({ to }) => to === email);
-  const link = letter && outbox.read(letter.id)?.link;
+  const link = letter && outbox.read(letter.id, true)?.link;
   if (link) console.log(`  ${label.padEnd(46)} ${link}`);
 };
 console.log(

@@ -94,6 +94,9 @@ export interface LetterRow {
 
 export interface Letter extends LetterRow {
   readonly facts: LetterFacts;
+  /** Whether the letter that is sent brings a personal link. */
+  readonly hasLink: boolean;
+  /** The link, where one was made to be shown here. */
   readonly link: string | null;
   readonly attachments: readonly string[];
 }

@@ -14,6 +14,7 @@ export type RecordedAct =
   | 'released'
   | 'renewed-link'
   | 'settled-correction'
+  | 'reopened-correction'
   | 'signed-off'
   | 'viewed-picture';
 

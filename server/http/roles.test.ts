@@ -62,6 +62,7 @@ afterAll(() => house.close());
 
 /** Addresses in which `:id` names something else than a round. */
 const OTHER_IDS: Record<string, () => string | number> = {
+  '/letters/:id': () => house.wired.services.db.select().from(letters).get()!.id,
   '/letters/:id/open': () => house.wired.services.db.select().from(letters).get()!.id,
   '/letters/:id/attachments/:name': () => house.wired.services.db.select().from(letters).get()!.id,
   '/marking/tasks/:id': () => house.wired.services.db.select().from(markingTasks).get()!.id,
@@ -136,9 +137,9 @@ it('nothing of another round is reached through an address of one’s own', asyn
   const reason = 'because';
   const tries: [ApiClient, string, object][] = [
     [coordinator, `/rounds/${own}/decisions`, { id: decision, choice: 'take', reason }],
-    [coordinator, `/rounds/${own}/correction-settled`, { invitation }],
+    [coordinator, `/rounds/${own}/correction-settled`, { invitation, settled: true }],
     [coordinator, `/rounds/${own}/new-link`, { invitation }],
-    [invigilator, `/rounds/${own}/correction-settled`, { invitation }],
+    [invigilator, `/rounds/${own}/correction-settled`, { invitation, settled: true }],
     ...(['admit', 'pause', 'note', 'message'] as const).map((act): [ApiClient, string, object] => [
       ...([invigilator, `/watch/${own}/acts`] as const),
       { act, invitation, reason, text: reason },

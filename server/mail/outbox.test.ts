@@ -59,7 +59,7 @@ describe('the outbox', () => {
     const [row] = outbox.list();
     expect(row).toMatchObject({ to: 'candidate.1@example.org', state: 'not sent' });
     // Each opening makes a link of its own; both lead to the candidate.
-    expect(outbox.read(row!.id)!.link).not.toContain(link);
+    expect(outbox.read(row!.id, true)!.link).not.toContain(link);
     expect(outbox.waiting()).toBe(0);
     expect(outbox.read(4711)).toBeNull();
     expect(outbox.attachment(row!.id, 'something-else')).toBeNull();

@@ -71,14 +71,20 @@ export class Outbox {
     return this.db.select().from(letters).where(eq(letters.id, id)).get() ?? null;
   }
 
-  /** A letter as it is opened here; without a mail server with a link of its own. */
-  read(id: number): Letter | null {
+  /** A letter as it is read here; `withLink`, where there is no mail server, with a link that is made for it now. */
+  read(id: number, withLink = false): Letter | null {
     const letter = this.find(id);
     if (!letter) return null;
-    const secret = this.config.smtpUrl ? null : this.secretFor(letter);
+    const secret = withLink && !this.config.smtpUrl ? this.secretFor(letter) : null;
     const attachments = letter.facts.kind === 'invitation' ? [CALENDAR.name] : [];
     const link = secret === null ? null : this.address(secret);
-    return { ...letterRow(letter, this.config), facts: letter.facts, link, attachments };
+    return {
+      ...letterRow(letter, this.config),
+      facts: letter.facts,
+      hasLink: letter.facts.kind === 'invitation',
+      link,
+      attachments,
+    };
   }
 
   /** What hangs on a letter; opened here it names the page where everybody begins, not the secret link. */

@@ -25,11 +25,14 @@ export function letterEndpoints(services: Services, outbox: Outbox): Endpoint[] 
     ...listEndpoints(services, lettersList, '/letters', (path, answer) =>
       forStaff(roles, { method: 'get', path }, (who, { request }) => answer({ staffId: who.id }, request)),
     ),
-    // A letter that is opened where there is no mail server gets a link of its own: so this changes something.
+    forStaff(roles, { method: 'get', path: '/letters/:id', params: idParams }, (who, { params }) =>
+      own(who.id, params.id, (id) => outbox.read(id)),
+    ),
+    // Where there is no mail server, the letter as the candidate would have it: a link is made for it.
     forStaff(
       roles,
       { method: 'post', path: '/letters/:id/open', params: idParams, body: Joi.object({}) },
-      (who, { params }) => own(who.id, params.id, (id) => outbox.read(id)),
+      (who, { params }) => own(who.id, params.id, (id) => outbox.read(id, true)),
     ),
     forStaff(
       roles,

@@ -19,9 +19,9 @@ const query = Joi.object<ListQuery & { columns: string }>({
 });
 
 function queryOf(request: Request): ListQuery & { readonly columns: string } {
-  const { value, error } = query.validate(request.query);
-  if (error) throw badRequest('malformedParams', error.message);
-  return value;
+  const checked = query.validate(request.query);
+  if (checked.error) throw badRequest('malformedParams', checked.error.message);
+  return checked.value;
 }
 
 const TYPES: Record<ExportFormat, string> = {

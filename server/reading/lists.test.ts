@@ -61,10 +61,10 @@ describe('a list', () => {
     let queries = 0;
     const { $client } = db;
     const prepare = $client.prepare.bind($client);
-    $client.prepare = ((source: string) => {
+    $client.prepare = (source: string) => {
       queries += 1;
       return prepare(source);
-    }) as typeof $client.prepare;
+    };
     const asked = (size: number) => {
       queries = 0;
       const query = { search: '', sort: '', descending: false, filter: '', from: 0, size };
@@ -73,7 +73,7 @@ describe('a list', () => {
     };
     const [, forOne] = asked(1);
     expect(asked(100)).toEqual([100, forOne]);
-    $client.prepare = prepare as typeof $client.prepare;
+    $client.prepare = prepare;
   });
 });
 

@@ -86,7 +86,10 @@ describe('a new link', () => {
     const invigilator = await house.staff('invigilator');
     expect((await invigilator.post(`/rounds/${own}/new-link`, { invitation: id })).status).toBe(403);
     // Settling a correction is open to them; the coordinator's page is not.
-    const settled = await invigilator.post(`/rounds/${own}/correction-settled`, { invitation: id });
+    const settled = await invigilator.post(`/rounds/${own}/correction-settled`, {
+      invitation: id,
+      settled: true,
+    });
     expect([settled.status, settled.body]).toEqual([200, {}]);
   });
 });

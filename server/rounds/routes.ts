@@ -47,6 +47,10 @@ const decisionBody = Joi.object<NewDecision>({
   choice: Joi.valid('take', 'leave').required(),
   reason: Joi.string().trim().min(2).max(500).required(),
 });
+const settledBody = Joi.object<{ invitation: number; settled: boolean }>({
+  invitation: Joi.number().integer().min(1).required(),
+  settled: Joi.boolean().required(),
+});
 const ofInvitation = Joi.object<{ invitation: number }>({
   invitation: Joi.number().integer().min(1).required(),
 });
@@ -94,18 +98,21 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
     ),
     forRoundStaff(
       ['coordinator', 'invigilator'],
-      { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: ofInvitation },
+      { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: settledBody },
       (who, { params, body }) => {
         if (findInvited(db, body.invitation)?.round.id !== params.id) throw notFound('noCandidate');
         db.update(arrivals)
-          .set({ correctionSettledAt: services.clock.now() })
+          .set({ correctionSettledAt: body.settled ? services.clock.now() : null })
           .where(eq(arrivals.invitationId, body.invitation))
           .run();
-        const act = { staffId: who.id, act: 'settled-correction' as const, subject: `round ${params.id}` };
+        const act = {
+          staffId: who.id,
+          act: body.settled ? ('settled-correction' as const) : ('reopened-correction' as const),
+          subject: `round ${params.id}`,
+        };
         record(services, { ...act, invitationId: body.invitation });
         services.hub.tellOf(body.invitation, params.id);
-        // Invigilators may settle it, but the page of the round is the coordinator's.
-        return services.sessions.hasRole(who.id, params.id, ['coordinator']) ? detail(who, params.id) : {};
+        return {};
       },
     ),
     forRoundStaff(

@@ -78,7 +78,7 @@ describe('the door', () => {
     const { invitation, notes } = (await watch(round)).rows[0]!;
     expect(notes).toEqual([{ code: 'note.details', values: { text: 'My name is spelt with a k' } }]);
     const coordinator = await house.staff('coordinator');
-    await coordinator.post(`/rounds/${round}/correction-settled`, { invitation });
+    await coordinator.post(`/rounds/${round}/correction-settled`, { invitation, settled: true });
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'rules' });
   });
 });

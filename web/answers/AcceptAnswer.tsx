@@ -5,7 +5,8 @@ import { showMarks } from '../../core/marks';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
-import { useAction, useLoaded } from '../ui/useAsync';
+import { useFetched } from '../staff/queries';
+import { useAction } from '../ui/useAsync';
 import { t } from './words';
 
 const SHOWN = 8;
@@ -38,7 +39,7 @@ function Question({ path, row, onDone }: Props) {
   const [reason, setReason] = useState('');
   const { busy, trouble, run } = useAction();
   const { component, answer } = row;
-  const [preview] = useLoaded(`${path} ${component} ${answer}`, () =>
+  const [preview] = useFetched(`${path} ${component} ${answer}`, () =>
     post<AcceptPreview>(`${path}/preview`, { component, answer }),
   );
   const accept = () =>

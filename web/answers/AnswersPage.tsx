@@ -2,10 +2,9 @@ import { Check, X } from 'lucide-react';
 import { useId, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { AnswerCount, AnsweredPart, AnswerTable } from '../../core/answers/api';
-import { get } from '../api/client';
 import { Notice } from '../ui/Notice';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
-import { useLoaded } from '../ui/useAsync';
+import { useFetched } from '../staff/queries';
 import { say } from '../words';
 import { AcceptAnswer } from './AcceptAnswer';
 import { t } from './words';
@@ -26,7 +25,7 @@ const nameIn = (table: AnswerTable, { component }: AnswerCount): string => {
 };
 
 function Table({ path }: { path: string }) {
-  const [loaded, reload] = useLoaded(path, () => get<AnswerTable>(path));
+  const [loaded, reload] = useFetched<AnswerTable>(path);
   const [accepted, setAccepted] = useState(false);
   if (loaded.state === 'loading') return <p className="text-soft">…</p>;
   if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
@@ -65,7 +64,7 @@ export function AnswersPage() {
   const { id = '', item = '', part = '' } = useParams();
   const go = useNavigate();
   const selectId = useId();
-  const [loaded] = useLoaded(id, () => get<AnsweredPart[]>(`/rounds/${id}/answers`));
+  const [loaded] = useFetched<AnsweredPart[]>(`/rounds/${id}/answers`);
   const nameOf = ({ itemNumber: number, title, part: letter, target }: AnsweredPart, all: AnsweredPart[]) => {
     const several = all.some((one) => one.itemNumber === number && one.target !== target);
     return several ? t('partOf', { number, part: letter, title }) : t('part', { number, title });

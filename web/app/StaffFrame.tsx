@@ -1,3 +1,4 @@
+import { QueryClientProvider, useQueryClient } from '@tanstack/react-query';
 import { CalendarDays, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
 import { useEffect } from 'react';
 import { Navigate, NavLink, Outlet, useNavigate } from 'react-router';
@@ -5,7 +6,8 @@ import type { Role, StaffMember } from '../../core/rounds/api';
 import { ApiProblem, get, post } from '../api/client';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
-import { useAction, useLoaded } from '../ui/useAsync';
+import { makeQueryClient, useFetched } from '../staff/queries';
+import { useAction } from '../ui/useAsync';
 import { staffErrors } from '../../core/messages/staffErrors.en';
 import { words } from '../words';
 import { StaffContext } from './staffContext';
@@ -37,10 +39,13 @@ export const areasOf = (member: StaffMember) =>
 
 function Side({ member }: { member: StaffMember }) {
   const navigate = useNavigate();
+  const queries = useQueryClient();
   const { busy, trouble, run } = useAction();
   const signOut = () =>
     run(async () => {
       await post('/sign-out');
+      // Whoever signs in next is shown nothing of this person's.
+      queries.clear();
       await navigate('/sign-in');
     });
   return (
@@ -85,9 +90,8 @@ const whoAmI = () =>
     throw problem;
   });
 
-/** The slim column of areas, only those of one's roles, and the page beside it. */
-export function StaffFrame() {
-  const [loaded, reload] = useLoaded('me', whoAmI);
+function Frame() {
+  const [loaded, reload] = useFetched('/me', whoAmI);
   useEffect(() => {
     document.documentElement.classList.add('staff');
     return () => document.documentElement.classList.remove('staff');
@@ -109,5 +113,16 @@ export function StaffFrame() {
         <Outlet />
       </div>
     </StaffContext>
+  );
+}
+
+const client = makeQueryClient();
+
+/** The slim column of areas, only those of one's roles, and the page beside it. */
+export function StaffFrame() {
+  return (
+    <QueryClientProvider client={client}>
+      <Frame />
+    </QueryClientProvider>
   );
 }

@@ -13,7 +13,8 @@ import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { DocumentView } from '../documents/DocumentView';
 import { Pill } from '../ui/Pill';
-import { useAction, useLoaded } from '../ui/useAsync';
+import { useFetched } from '../staff/queries';
+import { useAction } from '../ui/useAsync';
 import { letterOf, nameOf, RubricPanel } from './RubricPanel';
 import { say } from '../words';
 import { t } from './words';
@@ -196,7 +197,7 @@ function Giving({ script, onGiven }: GivingProps) {
 export function MarkingTable() {
   const { round = '', item = '', part = '' } = useParams();
   const path = `/marking/piles/${round}/${item}/${part}`;
-  const [loaded, reload, replace] = useLoaded(path, async () => {
+  const [loaded, reload, replace] = useFetched(path, async () => {
     const bench = await get<MarkingBench>(path);
     await readings.load(bench.scripts.map((s) => s.kind));
     return bench;

@@ -1,38 +1,38 @@
 import { Link } from 'react-router';
 import type { MarkingPile } from '../../core/marking/api';
 import { showMarks } from '../../core/marks';
-import { get } from '../api/client';
+import { DataTable, type Column } from '../staff/DataTable';
 import { roundLink } from '../rounds/Rounds';
-import { StaffPage, StaffTable } from '../ui/StaffPage';
-import { useLoaded } from '../ui/useAsync';
+import { StaffPage } from '../ui/StaffPage';
 import { t } from './words';
+
+const COLUMNS: readonly Column<MarkingPile>[] = [
+  {
+    id: 'item',
+    sortable: true,
+    cell: (p) => (
+      <Link to={`/staff/marking/${p.round}/${p.target}`} className={roundLink}>
+        {t('open', { number: p.itemNumber, title: p.title })}
+      </Link>
+    ),
+  },
+  { id: 'round', sortable: true, cell: (p) => p.roundTitle },
+  { id: 'marks', cell: (p) => showMarks(p.marks), right: true },
+  { id: 'byYou', cell: (p) => p.byYou, right: true },
+  { id: 'left', sortable: true, cell: (p) => p.left, right: true },
+];
 
 /** The piles of responses that wait for assessors, question by question. */
 export function Piles() {
-  const [loaded] = useLoaded('piles', () => get<MarkingPile[]>('/marking/piles'));
   return (
-    <StaffPage title={t('piles')} loaded={loaded}>
-      {(piles) => (
-        <StaffTable
-          rows={piles}
-          keyOf={(p) => `${p.round} ${p.target}`}
-          empty={t('none')}
-          columns={[
-            {
-              head: t('item'),
-              cell: (p) => (
-                <Link to={`/staff/marking/${p.round}/${p.target}`} className={roundLink}>
-                  {t('open', { number: p.itemNumber, title: p.title })}
-                </Link>
-              ),
-            },
-            { head: t('round'), cell: (p) => p.roundTitle },
-            { head: t('marks'), cell: (p) => showMarks(p.marks), right: true },
-            { head: t('byYou'), cell: (p) => p.byYou, right: true },
-            { head: t('left'), cell: (p) => p.left, right: true },
-          ]}
-        />
-      )}
+    <StaffPage title={t('piles')}>
+      <DataTable
+        path="/marking/piles"
+        label={t('piles')}
+        columns={COLUMNS}
+        keyOf={(p) => `${p.round} ${p.target}`}
+        empty={t('none')}
+      />
     </StaffPage>
   );
 }

@@ -1,12 +1,12 @@
 import { Link } from 'react-router';
 import type { SignOffState } from '../../core/marking/api';
 import { showMarks } from '../../core/marks';
-import { get, post } from '../api/client';
+import { post } from '../api/client';
 import { Confirm } from '../ui/Confirm';
 import { Pill } from '../ui/Pill';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
-import { FailedJobs } from '../ui/FailedJobs';
-import { useLoaded } from '../ui/useAsync';
+import { FailedJobs } from '../staff/FailedJobs';
+import { useFetched } from '../staff/queries';
 import { t } from './words';
 
 function State({ state, onSigned }: { state: SignOffState; onSigned: () => void }) {
@@ -34,7 +34,7 @@ function State({ state, onSigned }: { state: SignOffState; onSigned: () => void 
 
 /** What a lead sees of each round, and the act that freezes its marks. */
 export function SignOff() {
-  const [loaded, reload] = useLoaded('sign-off', () => get<SignOffState[]>('/marking/rounds'));
+  const [loaded, reload] = useFetched<SignOffState[]>('/marking/rounds');
   return (
     <StaffPage title={t('signOff')} loaded={loaded}>
       {(states) => (

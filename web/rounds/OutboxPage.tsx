@@ -2,19 +2,26 @@ import { Paperclip, SquareArrowOutUpRight } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import type { Letter, LetterRow } from '../../core/rounds/api';
 import { writeLetter } from '../../core/letters/letters';
-import { get } from '../api/client';
+import { useMemo } from 'react';
+import { post } from '../api/client';
+import { DataTable, type Column } from '../staff/DataTable';
+import { FailedJobs } from '../staff/FailedJobs';
+import { useFetched } from '../staff/queries';
+import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
 import { StaffPage } from '../ui/StaffPage';
 import { showShort } from '../ui/times';
-import { useLoaded } from '../ui/useAsync';
+import { useAction } from '../ui/useAsync';
 import { say } from '../words';
 import { t } from './words';
 
-function LetterView({ id }: { id: number }) {
-  const [loaded] = useLoaded(`letter ${id}`, () => get<Letter>(`/letters/${id}`));
+function LetterView({ id }: { readonly id: number }) {
+  const [loaded, , replace] = useFetched<Letter>(`/letters/${id}`);
+  const { busy, trouble, run } = useAction();
   if (loaded.state === 'loading') return null;
   if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
+  const open = () => run(async () => replace(await post<Letter>(`/letters/${id}/open`)));
   const letter = loaded.value;
   return (
     <article className="rounded-card border border-line bg-card p-5">
@@ -31,6 +38,11 @@ function LetterView({ id }: { id: number }) {
             <SquareArrowOutUpRight aria-hidden className="size-4" /> {t('asCandidate')}
           </a>
         )}
+        {letter.hasLink && !letter.link && letter.state === 'not sent' && (
+          <Button disabled={busy} onClick={() => void open()}>
+            {t('showLink')}
+          </Button>
+        )}
         {letter.attachments.map((name) => (
           <a
             key={name}
@@ -41,6 +53,7 @@ function LetterView({ id }: { id: number }) {
           </a>
         ))}
       </div>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <pre tabIndex={0} className="overflow-x-auto border-t border-line pt-4 font-sans whitespace-pre-wrap">
         {writeLetter(letter.facts, letter.link, say)}
       </pre>
@@ -48,43 +61,61 @@ function LetterView({ id }: { id: number }) {
   );
 }
 
+const columnsOf = (open: (id: number) => void): readonly Column<LetterRow>[] => [
+  {
+    id: 'to',
+    cell: (letter) => (
+      <button
+        type="button"
+        aria-label={t('openLetter', { to: letter.to })}
+        onClick={() => open(letter.id)}
+        className="block max-w-72 text-left font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+      >
+        {letter.to}
+        <span className="block truncate text-[0.85rem] font-normal text-soft">{say(letter.subject)}</span>
+      </button>
+    ),
+  },
+  { id: 'subject', cell: (letter) => say(letter.subject) },
+  { id: 'at', cell: (letter) => <span className="whitespace-nowrap">{showShort(letter.at)}</span> },
+  { id: 'state', cell: (letter) => <Pill>{t(`state ${letter.state}`)}</Pill> },
+];
+
+const HIDDEN = ['subject'];
+
+/** Letters, newest first; the newest lies open until another is chosen. */
 export function OutboxPage() {
-  const [loaded] = useLoaded('letters', () => get<LetterRow[]>('/letters'));
   const [query, setQuery] = useSearchParams();
-  const open = Number(query.get('letter')) || null;
+  const columns = useMemo(
+    () =>
+      columnsOf((id) =>
+        setQuery((before) => {
+          const next = new URLSearchParams(before);
+          next.set('letter', String(id));
+          return next;
+        }),
+      ),
+    [setQuery],
+  );
   return (
-    <StaffPage title={t('outbox')} loaded={loaded}>
-      {(letters) =>
-        letters.length === 0 ? (
-          <p className="text-soft">{t('noLetters')}</p>
-        ) : (
-          <div className="grid items-start gap-5 desk:grid-cols-[22rem_minmax(0,1fr)]">
-            <ul className="rounded-card border border-line bg-card desk:max-h-[calc(100dvh-6rem)] desk:overflow-y-auto">
-              {letters.map((letter) => (
-                <li key={letter.id} className="border-b border-line/70 last:border-0">
-                  <button
-                    type="button"
-                    aria-label={t('openLetter', { to: letter.to })}
-                    aria-current={open === letter.id}
-                    onClick={() => setQuery({ letter: String(letter.id) })}
-                    className={`block w-full px-4 py-2.5 text-left hover:bg-shade ${open === letter.id ? 'bg-wash' : ''}`}
-                  >
-                    <span className="flex items-center justify-between gap-2">
-                      <span className="truncate font-semibold">{letter.to}</span>
-                      <Pill>{t(`letter ${letter.state}`)}</Pill>
-                    </span>
-                    <span className="flex justify-between gap-2 text-[0.88rem] text-soft">
-                      <span className="truncate">{say(letter.subject)}</span>
-                      <span className="whitespace-nowrap">{showShort(letter.at)}</span>
-                    </span>
-                  </button>
-                </li>
-              ))}
-            </ul>
-            {open ? <LetterView id={open} /> : <p className="text-soft">{t('pick')}</p>}
-          </div>
-        )
-      }
+    <StaffPage title={t('outbox')}>
+      <FailedJobs />
+      <DataTable
+        path="/letters"
+        label={t('outbox')}
+        columns={columns}
+        keyOf={(letter) => letter.id}
+        empty={t('noLetters')}
+        hiddenAtFirst={HIDDEN}
+        filters={(['waiting', 'sent', 'failed'] as const).map((value) => ({
+          value,
+          words: t(`letter ${value}`),
+        }))}
+        beside={([newest]) => {
+          const id = Number(query.get('letter')) || newest?.id;
+          return id && <LetterView key={id} id={id} />;
+        }}
+      />
     </StaffPage>
   );
 }

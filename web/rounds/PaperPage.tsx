@@ -7,7 +7,7 @@ import { get } from '../api/client';
 import { answers, layoutOf } from '../kinds/answers';
 import { DocumentView } from '../documents/DocumentView';
 import { StaffPage } from '../ui/StaffPage';
-import { useLoaded } from '../ui/useAsync';
+import { useFetched } from '../staff/queries';
 import { say } from '../words';
 import { t } from './words';
 
@@ -75,7 +75,7 @@ async function load(id: string): Promise<CandidatePaper> {
 /** The whole paper with the candidate's own components, from the candidate's copy: no key is here. */
 export function PaperPage() {
   const { id = '' } = useParams();
-  const [loaded] = useLoaded(`paper ${id}`, () => load(id));
+  const [loaded] = useFetched(`/papers/${id}`, () => load(id));
   const paper = loaded.state === 'here' ? loaded.value : null;
   const facts = paper && {
     questions: paper.questions.length,

@@ -1,25 +1,23 @@
 import { say } from '../words';
 import { Link, useNavigate, useParams } from 'react-router';
 import { showMarks } from '../../core/marks';
-import type { InvitedRow, RoundDetail } from '../../core/rounds/api';
-import { get, post } from '../api/client';
+import { candidateFilters, type InvitedRow, type RoundDetail } from '../../core/rounds/api';
+import { useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { post } from '../api/client';
+import { DataTable, type Column } from '../staff/DataTable';
+import { useFetched } from '../staff/queries';
 import { Confirm } from '../ui/Confirm';
 import { Pill } from '../ui/Pill';
-import { FailedJobs } from '../ui/FailedJobs';
-import { StaffPage, StaffTable } from '../ui/StaffPage';
+import { FailedJobs } from '../staff/FailedJobs';
+import { StaffPage } from '../ui/StaffPage';
 import { showShort } from '../ui/times';
 import { Button } from '../ui/Button';
-import { useAction, useLoaded } from '../ui/useAsync';
+import { useAction } from '../ui/useAsync';
 import { InviteForm } from './InviteForm';
 import { Decision } from './Decision';
 import { RoundState } from './Rounds';
 import { t } from './words';
-
-function where(row: InvitedRow, zone: string) {
-  if (row.handedInAt !== null) return t('in', { when: showShort(row.handedInAt, zone) });
-  if (row.startedAt !== null) return <b>{t('writing', { until: showShort(row.deadlineAt!, zone) })}</b>;
-  return <span className="text-soft">{t('notBegun')}</span>;
-}
 
 /** For a link that fell into other hands: the old one ends, a new letter is written. */
 function NewLink({ round, row }: { readonly round: number; readonly row: InvitedRow }) {
@@ -76,39 +74,100 @@ function Facts({ round, onChange }: { round: RoundDetail; onChange: (round: Roun
   );
 }
 
-/** A request to correct details, and the press that says it is done. */
-function Correction({
-  round,
-  row,
-  onSettled,
-}: {
-  round: number;
-  row: InvitedRow;
-  onSettled: (round: RoundDetail) => void;
-}) {
+/** A request to correct details, and the press that says it is done; it can be taken back. */
+function Correction({ round, row }: { readonly round: number; readonly row: InvitedRow }) {
+  const client = useQueryClient();
   const { busy, run } = useAction();
-  const settle = () =>
-    run(async () =>
-      onSettled(await post<RoundDetail>(`/rounds/${round}/correction-settled`, { invitation: row.id })),
-    );
+  const [done, setDone] = useState(false);
+  const settle = (settled: boolean) =>
+    run(async () => {
+      await post(`/rounds/${round}/correction-settled`, { invitation: row.id, settled });
+      setDone(settled);
+      await client.invalidateQueries({ queryKey: [`/rounds/${round}/candidates`] });
+    });
+  if (row.correction === null && !done) return null;
   return (
     <p className="flex flex-wrap items-center gap-2">
-      {t('correction', { correction: row.correction! })}
-      <Button disabled={busy} onClick={() => void settle()}>
-        {t('correctionDone')}
+      {done ? t('correctionSettled') : t('correction', { correction: row.correction! })}
+      <Button disabled={busy} onClick={() => void settle(!done)}>
+        {t(done ? 'undo' : 'correctionDone')}
       </Button>
     </p>
   );
 }
 
+const columnsOf = ({ id, timeZone }: RoundDetail): readonly Column<InvitedRow>[] => [
+  { id: 'name', sortable: true, cell: (r) => <b>{r.name}</b> },
+  { id: 'email', sortable: true, cell: (r) => r.email },
+  { id: 'reference', sortable: true, cell: (r) => r.reference },
+  { id: 'extraPercent', cell: (r) => (r.extraPercent ? `${r.extraPercent} %` : ''), right: true },
+  { id: 'breakMinutes', cell: (r) => r.breakMinutes || '', right: true },
+  {
+    id: 'startedAt',
+    sortable: true,
+    cell: (r) =>
+      r.startedAt === null ? (
+        <span className="text-soft">{t('notBegun')}</span>
+      ) : (
+        showShort(r.startedAt, timeZone)
+      ),
+  },
+  {
+    id: 'handedInAt',
+    sortable: true,
+    cell: (r) =>
+      r.handedInAt !== null
+        ? showShort(r.handedInAt, timeZone)
+        : r.startedAt !== null && t('writing', { until: showShort(r.deadlineAt!, timeZone) }),
+  },
+  { id: 'total', cell: (r) => (r.total === null ? '' : showMarks(r.total)), right: true },
+  {
+    id: 'notes',
+    actions: true,
+    cell: (r) => (
+      <>
+        {r.notes.map((note) => (
+          <Pill key={note.code} tone="care">
+            {say(note)}
+          </Pill>
+        ))}
+        <Correction round={id} row={r} />
+        <NewLink round={id} row={r} />
+      </>
+    ),
+  },
+];
+
+const HIDDEN = ['email', 'breakMinutes'];
+
+function Candidates({ round }: { readonly round: RoundDetail }) {
+  const columns = useMemo(() => columnsOf(round), [round]);
+  return (
+    <DataTable
+      path={`/rounds/${round.id}/candidates`}
+      label={t('candidates')}
+      columns={columns}
+      keyOf={(r) => r.id}
+      empty={t('noInvited')}
+      hiddenAtFirst={HIDDEN}
+      filters={candidateFilters.map((value) => ({ value, words: t(`filter ${value}`) }))}
+    />
+  );
+}
+
 export function RoundPage() {
   const { id = '' } = useParams();
-  const [loaded, reload, replace] = useLoaded(`round ${id}`, () => get<RoundDetail>(`/rounds/${id}`));
+  const client = useQueryClient();
+  const [loaded, reload, replace] = useFetched<RoundDetail>(`/rounds/${id}`);
   const round = loaded.state === 'here' ? loaded.value : null;
+  const changed = () => {
+    reload();
+    void client.invalidateQueries({ queryKey: [`/rounds/${id}/candidates`] });
+  };
   return (
     <StaffPage
       title={round?.title ?? t('round')}
-      aside={round && <InviteForm round={round.id} onInvited={reload} />}
+      aside={round && <InviteForm round={round.id} onInvited={changed} />}
       loaded={loaded}
     >
       {(value) => (
@@ -118,54 +177,7 @@ export function RoundPage() {
           {value.decisions.map((decision) => (
             <Decision key={decision.id} round={value} decision={decision} onDecided={replace} />
           ))}
-          <StaffTable
-            rows={value.invitedRows}
-            keyOf={(r) => r.id}
-            empty={t('noInvited')}
-            columns={[
-              {
-                head: t('candidate'),
-                cell: (r) => (
-                  <>
-                    <b>{r.name}</b>
-                    <br />
-                    <span className="text-[0.85rem] text-soft">{r.email}</span>
-                  </>
-                ),
-              },
-              { head: t('reference'), cell: (r) => r.reference },
-              {
-                head: t('extraTime'),
-                cell: (r) => (
-                  <>
-                    {r.extraPercent ? `${r.extraPercent} %` : ''}
-                    {r.breakMinutes > 0 && (
-                      <span className="block text-[0.85rem] text-soft">
-                        {t('breaksOf', { minutes: r.breakMinutes })}
-                      </span>
-                    )}
-                  </>
-                ),
-                right: true,
-              },
-              { head: t('progress'), cell: (r) => where(r, value.timeZone) },
-              {
-                head: t('notes'),
-                cell: (r) => (
-                  <>
-                    {r.notes.map((note) => (
-                      <Pill key={note.code} tone="care">
-                        {say(note)}
-                      </Pill>
-                    ))}
-                    {r.correction !== null && <Correction round={value.id} row={r} onSettled={replace} />}
-                    <NewLink round={value.id} row={r} />
-                  </>
-                ),
-              },
-              { head: t('marks'), cell: (r) => (r.total === null ? '' : showMarks(r.total)), right: true },
-            ]}
-          />
+          <Candidates round={value} />
         </>
       )}
     </StaffPage>

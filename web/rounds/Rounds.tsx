@@ -1,52 +1,55 @@
 import { Link } from 'react-router';
 import type { RoundRow } from '../../core/rounds/api';
-import { get } from '../api/client';
+import { DataTable, type Column } from '../staff/DataTable';
 import { Pill } from '../ui/Pill';
-import { StaffPage, StaffTable } from '../ui/StaffPage';
+import { StaffPage } from '../ui/StaffPage';
 import { showShort } from '../ui/times';
-import { useLoaded } from '../ui/useAsync';
 import { t } from './words';
 
 export function RoundState({ round }: { round: RoundRow }) {
   if (round.releasedAt !== null) return <Pill tone="good">{t('released')}</Pill>;
   if (round.signedOffAt !== null) return <Pill tone="good">{t('signedOff')}</Pill>;
-  if (round.window === 'open') return <Pill tone="care">{t('open')}</Pill>;
+  if (round.window === 'open') return <Pill tone="good">{t('open')}</Pill>;
   return <Pill>{t(round.window === 'later' ? 'opensLater' : 'over')}</Pill>;
 }
 
 export const roundLink =
   'font-semibold text-ink underline decoration-line underline-offset-4 hover:decoration-ink';
 
+const COLUMNS: readonly Column<RoundRow>[] = [
+  {
+    id: 'title',
+    sortable: true,
+    cell: (r) => (
+      <Link to={`/staff/rounds/${r.id}`} className={roundLink}>
+        {r.title}
+      </Link>
+    ),
+  },
+  { id: 'paper', sortable: true, cell: (r) => r.paperTitle },
+  { id: 'opensAt', sortable: true, cell: (r) => showShort(r.opensAt, r.timeZone) },
+  { id: 'closesAt', cell: (r) => showShort(r.closesAt, r.timeZone) },
+  { id: 'invited', sortable: true, cell: (r) => r.invited, right: true },
+  { id: 'running', cell: (r) => r.running, right: true },
+  { id: 'handedIn', cell: (r) => r.handedIn, right: true },
+  { id: 'state', cell: (r) => <RoundState round={r} />, actions: true },
+];
+
 export function Rounds() {
-  const [loaded] = useLoaded('rounds', () => get<RoundRow[]>('/rounds'));
   return (
-    <StaffPage title={t('rounds')} loaded={loaded}>
-      {(rounds) => (
-        <StaffTable
-          rows={rounds}
-          keyOf={(r) => r.id}
-          empty={t('none')}
-          columns={[
-            {
-              head: t('round'),
-              cell: (r) => (
-                <Link to={`/staff/rounds/${r.id}`} className={roundLink}>
-                  {r.title}
-                </Link>
-              ),
-            },
-            { head: t('paper'), cell: (r) => r.paperTitle },
-            {
-              head: t('window'),
-              cell: (r) => `${showShort(r.opensAt, r.timeZone)} – ${showShort(r.closesAt, r.timeZone)}`,
-            },
-            { head: t('invited'), cell: (r) => r.invited, right: true },
-            { head: t('running'), cell: (r) => r.running, right: true },
-            { head: t('handedIn'), cell: (r) => r.handedIn, right: true },
-            { head: t('state'), cell: (r) => <RoundState round={r} /> },
-          ]}
-        />
-      )}
+    <StaffPage title={t('rounds')}>
+      <DataTable
+        path="/rounds"
+        label={t('rounds')}
+        columns={COLUMNS}
+        keyOf={(r) => r.id}
+        empty={t('none')}
+        filters={[
+          { value: 'open', words: t('open') },
+          { value: 'later', words: t('opensLater') },
+          { value: 'over', words: t('over') },
+        ]}
+      />
     </StaffPage>
   );
 }

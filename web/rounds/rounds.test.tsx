@@ -6,7 +6,7 @@ import type { RoundDetail } from '../../core/rounds/api';
 import type { OpenDecision } from '../../core/rounds/decisions';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { InviteForm } from './InviteForm';
-import { FailedJobs } from '../ui/FailedJobs';
+import { FailedJobs } from '../staff/FailedJobs';
 import { Decision } from './Decision';
 
 afterEach(() => vi.unstubAllGlobals());

@@ -2,26 +2,40 @@ import type { ReactNode } from 'react';
 import { Notice } from './Notice';
 import type { Loaded } from './useAsync';
 
-interface Props<T> {
+interface Head {
   readonly title: ReactNode;
   readonly aside?: ReactNode;
-  readonly loaded: Loaded<T>;
-  readonly children: (value: T) => ReactNode;
 }
 
-/** A staff page: its title, what stands beside it, and its content once loaded. */
-export function StaffPage<T>({ title, aside, loaded, children }: Props<T>) {
+type Props<T> = Head &
+  (
+    | { readonly loaded: Loaded<T>; readonly children: (value: T) => ReactNode }
+    | { readonly loaded?: undefined; readonly children: ReactNode }
+  );
+
+/** A staff page: its title, what stands beside it, and its content; where that has to be looked up, once it is there. */
+export function StaffPage<T>({ title, aside, ...content }: Props<T>) {
   return (
     <main className="min-w-0 flex-1 overflow-y-auto px-7 py-4">
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1 className="flex-1 font-serif text-[1.6rem] font-semibold">{title}</h1>
         {aside}
       </div>
-      {loaded.state === 'loading' && <p className="text-soft">…</p>}
-      {loaded.state === 'trouble' && <Notice tone="trouble">{loaded.message}</Notice>}
-      {loaded.state === 'here' && children(loaded.value)}
+      {content.loaded === undefined ? content.children : <WhenHere {...content} />}
     </main>
   );
+}
+
+function WhenHere<T>({
+  loaded,
+  children,
+}: {
+  readonly loaded: Loaded<T>;
+  readonly children: (value: T) => ReactNode;
+}) {
+  if (loaded.state === 'loading') return <p className="text-soft">…</p>;
+  if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
+  return children(loaded.value);
 }
 
 interface Column<Row> {

@@ -1,15 +1,14 @@
 import { Link } from 'react-router';
 import type { WatchRoundRow } from '../../core/watch/api';
-import { get } from '../api/client';
 import { Pill } from '../ui/Pill';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
 import { showShort } from '../ui/times';
-import { useLoaded } from '../ui/useAsync';
+import { useFetched } from '../staff/queries';
 import { t } from './words';
 
 /** The rounds that can be watched over, those that are open first. */
 export function WatchRounds() {
-  const [loaded] = useLoaded('watch', () => get<WatchRoundRow[]>('/watch'));
+  const [loaded] = useFetched<WatchRoundRow[]>('/watch');
   return (
     <StaffPage title={t('watch')} loaded={loaded}>
       {(rounds) => (

@@ -1,9 +1,10 @@
 import type { FailedJob } from '../../core/jobs/api';
-import { get, post } from '../api/client';
+import { post } from '../api/client';
 import { words } from '../words';
-import { Button } from './Button';
-import { Notice } from './Notice';
-import { useAction, useLoaded } from './useAsync';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { useFetched } from './queries';
+import { useAction } from '../ui/useAsync';
 
 const t = words('jobs', {
   jobsTitle: 'Background work that failed',
@@ -25,7 +26,7 @@ const titleOf = ({ kind, about }: FailedJob) => {
 
 /** Background work that was given up, with what went wrong; shown wherever staff can do something about it. */
 export function FailedJobs() {
-  const [loaded, , replace] = useLoaded('failed jobs', () => get<FailedJob[]>('/jobs/failed'));
+  const [loaded, , replace] = useFetched<FailedJob[]>('/jobs/failed');
   const { busy, trouble, run } = useAction();
   if (loaded.state !== 'here' || loaded.value.length === 0) return null;
   const again = (id: number) => run(async () => replace(await post<FailedJob[]>(`/jobs/${id}/run-again`)));

@@ -1,0 +1,29 @@
+import { QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback } from 'react';
+import { get, messageOf } from '../api/client';
+import type { Loaded } from '../ui/useAsync';
+
+/** What was looked up is shown at once and looked up anew behind it; what failed is told, and tried again by people. */
+export const makeQueryClient = (): QueryClient =>
+  new QueryClient({
+    defaultOptions: {
+      queries: { retry: false, staleTime: 1000, refetchOnWindowFocus: false, gcTime: 5 * 60_000 },
+    },
+  });
+
+/** Looks something up by its address; `reload` asks again, `replace` puts in what an act has answered. */
+export function useFetched<T>(
+  path: string,
+  load: () => Promise<T> = () => get<T>(path),
+): [Loaded<T>, () => void, (value: T) => void] {
+  const client = useQueryClient();
+  const { data, error, refetch } = useQuery<T>({ queryKey: [path], queryFn: load });
+  const reload = useCallback(() => void refetch(), [refetch]);
+  const replace = useCallback((value: T) => client.setQueryData([path], value), [client, path]);
+  const loaded: Loaded<T> = error
+    ? { state: 'trouble', message: messageOf(error) }
+    : data === undefined
+      ? { state: 'loading' }
+      : { state: 'here', value: data };
+  return [loaded, reload, replace];
+}
