@@ -40,6 +40,7 @@ const settings = (resultBy: number): RoundSettings => ({
   keptDays: 60,
   help: 'If something does not work, call the archive: Bram Ostler, extension 31, from eight to eight.',
   resultBy,
+  questionnaire: true,
 });
 
 interface RoundPlan {
@@ -79,7 +80,7 @@ function addScript(
   };
   noteArrival(db, invitationId, 1, { ...good, checks: [], rulesVersion: '2026-10' });
   const { round } = findInvited(db, invitationId)!;
-  const formId = fixForm(db, round.paperVersionId, `demo-${invitationId}`, round.settings.locale);
+  const formId = fixForm(services, round.paperVersionId, `demo-${invitationId}`, round.settings.locale);
   const script = scriptCode(secret, `${invitationId}/1`);
   const { id } = db
     .insert(sittings)

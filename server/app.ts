@@ -2,6 +2,10 @@ import path from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { accountEndpoints } from './accounts/accounts';
+import { firstAccountEndpoints } from './accounts/firstAccount';
+import { experienceEndpoints } from './experience/routes';
+import { notSignedIn } from './http/errors';
+import { paperEndpoints } from './papers/routes';
 import { isSecure } from './config';
 import { arrivalEndpoints } from './arrival/routes';
 import { healthEndpoints } from './health/routes';
@@ -36,6 +40,9 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...sittingEndpoints(sittings),
     ...healthEndpoints(services, outbox),
     ...accountEndpoints(services),
+    ...firstAccountEndpoints(services),
+    ...paperEndpoints(services),
+    ...experienceEndpoints(services),
     ...roundEndpoints(services, outbox, sittings.closing),
     ...letterEndpoints(services, outbox),
     ...jobEndpoints(services),
@@ -74,6 +81,14 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
   });
   api.use('/arrival/picture', express.raw({ type: 'image/jpeg', limit: '2mb' }));
   api.use('/arrival/upload-check', express.raw({ type: 'application/octet-stream', limit: '300kb' }));
+  // Large bodies are read of those alone who are signed in.
+  const staffOnly: express.RequestHandler = (request, _response, next) => {
+    if (!services.sessions.staffOf(request)) throw notSignedIn();
+    next();
+  };
+  const octets = (limit: string) => express.raw({ type: 'application/octet-stream', limit });
+  api.use('/papers/import', staffOnly, octets('30mb'));
+  api.use('/rounds/:id/people', staffOnly, octets('4mb'));
   api.use('/echo', express.json({ limit: '1kb', strict: true }));
   api.use(express.json({ limit: '512kb', strict: true }));
   mount(api, services, endpoints);

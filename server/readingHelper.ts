@@ -8,6 +8,8 @@ import { helperData, serveTasks } from './helpers/serveTasks';
 import { lettersList } from './mail/lists';
 import { markingReads, pilesList } from './marking/reads';
 import { forgetPapers } from './papers/papers';
+import { experienceRead } from './experience/routes';
+import { papersList } from './papers/routes';
 import { exportRows } from './reading/exportRows';
 import type { Listing, Read, Reading } from './reading/read';
 import type { ExportAsked, ListAsked, ReadAsked } from './reading/reader';
@@ -16,14 +18,17 @@ import { candidatesList, roundReads, roundsList } from './rounds/reads';
 
 /* What staff look up: every list and every report has its line here. */
 
-const listings = [roundsList, candidatesList, lettersList, pilesList] as unknown as Listing<
+const listings = [roundsList, papersList, candidatesList, lettersList, pilesList] as unknown as Listing<
   unknown,
   unknown
 >[];
-const reads = [...roundReads, ...markingReads, ...answersReads, ...resultReads] as unknown as Read<
-  unknown,
-  unknown
->[];
+const reads = [
+  ...roundReads,
+  ...markingReads,
+  ...answersReads,
+  ...resultReads,
+  experienceRead,
+] as unknown as Read<unknown, unknown>[];
 
 const config = helperData<Config>();
 const db = openForReading(path.join(config.dataFolder, 'clear-sitting.sqlite'));

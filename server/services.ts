@@ -1,4 +1,5 @@
 import type { Logger } from 'pino';
+import type { FirstAccount } from './accounts/firstAccount';
 import type { Clock } from './clock';
 import type { Config } from './config';
 import type { GroupCommit } from './db/groupCommit';
@@ -9,6 +10,7 @@ import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
 import type { Pictures } from './pictures/pictures';
 import type { Reader } from './reading/reader';
+import type { PaperReader } from './papers/importPaper';
 import type { Printer } from './printing/printer';
 import type { Sandbox } from './sandbox/sandbox';
 import type { Scorer } from './scoring/scorer';
@@ -26,10 +28,12 @@ export interface Services {
   readonly turns: Turns;
   readonly log: Logger;
   readonly sessions: Sessions;
+  readonly firstAccount: FirstAccount;
   readonly files: Files;
   readonly pictures: Pictures;
   readonly reader: Reader;
   readonly printer: Printer;
+  readonly paperReader: PaperReader;
   readonly jobs: JobQueue;
   readonly sandbox: Sandbox;
   readonly scorer: Scorer;

@@ -22,6 +22,12 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
   });
   server.listen({ port: config.port, host: config.host, backlog: BACKLOG }, () => {
     log.info(`Clear Sitting answers at ${config.publicUrl}`);
+    const first = services.firstAccount.open();
+    // Whatever else is logged: without this line nobody gets in.
+    if (first)
+      console.log(
+        `Nobody has an account yet. Make the first one at ${config.publicUrl}/first-account/${first}`,
+      );
     jobs.start();
     for (const helper of [services.pictures, services.reader, services.printer])
       helper.warmUp().catch((trouble: unknown) => log.error({ err: trouble }, 'a helper cannot start'));

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { pino } from 'pino';
 import { MovableClock, systemClock } from './clock';
+import { FirstAccount } from './accounts/firstAccount';
 import { rescore } from './answers/operations';
 import type { Config } from './config';
 import { GroupCommit } from './db/groupCommit';
@@ -15,6 +16,7 @@ import { Outbox } from './mail/outbox';
 import { scoreSitting } from './marking/scoreJob';
 import { Pictures } from './pictures/pictures';
 import { Reader } from './reading/reader';
+import { PaperReader } from './papers/importPaper';
 import { Printer } from './printing/printer';
 import { Sandbox } from './sandbox/sandbox';
 import { printAhead } from './results/operations';
@@ -45,10 +47,12 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     hub: new Hub(),
     turns: new Turns(),
     sessions: new Sessions(db, clock, config),
+    firstAccount: new FirstAccount(db),
     files: new Files(db, new FileStore(path.join(config.dataFolder, 'files')), clock, jobs),
     pictures: new Pictures(),
     reader: new Reader(config, clock),
     printer: new Printer(),
+    paperReader: new PaperReader(),
     sandbox: new Sandbox(config.sandboxFolder),
     scorer: new Scorer(),
     secret: serverSecret(db),
@@ -65,6 +69,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     services.pictures.close();
     services.reader.close();
     services.printer.close();
+    services.paperReader.close();
     await services.scorer.close();
     db.$client.close();
   };

@@ -41,6 +41,8 @@ export interface ArrivalView {
   /** Asked for and not settled yet. */
   readonly correction: string | null;
   readonly pictureTaken: boolean;
+  /** Whether the questionnaire can be answered: it is asked in this round, and was not answered yet. */
+  readonly questionnaire: boolean;
   readonly rules: {
     readonly version: string;
     readonly text: Document;

@@ -24,6 +24,8 @@ export const messages = {
   marks: 'Marks',
   byYou: 'By you',
   left: 'To mark',
+  version: 'Version',
+  rounds: 'Rounds',
   notes: 'Notes and acts',
   'letter-not-sent': 'not sent (no mail server)',
   'letter-waiting': 'waiting',

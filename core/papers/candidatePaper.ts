@@ -27,6 +27,9 @@ export interface Question {
   readonly sealed: boolean;
 }
 
+/** Pictures of a copy as data addresses, by the hash that its texts name them by. */
+export type Media = Readonly<Record<string, string>>;
+
 /** What a candidate's device gets: built by naming what may be seen, never by removing what may not. */
 export interface CandidatePaper {
   readonly title: string;
@@ -41,12 +44,14 @@ export interface CandidatePaper {
     readonly minutes: number | null;
   }[];
   readonly questions: readonly Question[];
+  readonly media?: Media;
 }
 
 /** The questions of a section with a limit of its own, which is sealed separately. */
 export interface SealedSection {
   readonly section: string;
   readonly questions: readonly Question[];
+  readonly media?: Media;
 }
 
 /**
@@ -75,9 +80,13 @@ export function splitForSealing(paper: CandidatePaper): {
 }
 
 /** A paper with the questions of a section that was entered. */
-export function withSection(paper: CandidatePaper, { questions }: SealedSection): CandidatePaper {
+export function withSection(paper: CandidatePaper, { questions, media }: SealedSection): CandidatePaper {
   const own = new Map(questions.map((question) => [question.number, question]));
-  return { ...paper, questions: paper.questions.map((question) => own.get(question.number) ?? question) };
+  return {
+    ...paper,
+    questions: paper.questions.map((question) => own.get(question.number) ?? question),
+    media: { ...paper.media, ...media },
+  };
 }
 
 export interface CoverSection {
@@ -106,9 +115,11 @@ export function outlineSections(paper: CandidatePaper): CoverSection[] {
 }
 
 /** All the texts of a copy. */
-export const documentsIn = (paper: CandidatePaper): Document[] => [
-  ...paper.sections.map((section) => section.introduction),
-  ...paper.questions.flatMap(({ source, parts }) => [
+export const documentsIn = (
+  copy: Pick<CandidatePaper, 'questions'> & Partial<Pick<CandidatePaper, 'sections'>>,
+): Document[] => [
+  ...(copy.sections ?? []).map((section) => section.introduction),
+  ...copy.questions.flatMap(({ source, parts }) => [
     ...(source?.tabs.map((tab) => tab.body) ?? []),
     ...parts.map((part) => part.prompt),
   ]),

@@ -4,7 +4,8 @@ import type { CheckName } from '../arrival/checks';
 import type { OpenDecision } from './decisions';
 import type { StartRule } from '../arrival/stage';
 
-export type AttemptRule = 'best' | 'latest' | 'first' | 'mean';
+export const attemptRules = ['latest', 'best', 'first', 'mean'] as const;
+export type AttemptRule = (typeof attemptRules)[number];
 
 /** Arrangements of a round that do not change once candidates are invited. */
 export interface RoundSettings {
@@ -28,6 +29,8 @@ export interface RoundSettings {
   readonly keptDays: number;
   readonly help: string;
   readonly resultBy: number;
+  /** Whether candidates are asked four questions about the test after they have handed in. */
+  readonly questionnaire: boolean;
 }
 
 /** Access arrangements of one candidate, beyond extra time. */
@@ -107,4 +110,20 @@ export type Role = (typeof roles)[number];
 export interface StaffMember {
   readonly name: string;
   readonly roles: readonly Role[];
+}
+
+/** Somebody of the staff, as a coordinator chooses them for a round. */
+export interface StaffRow extends StaffMember {
+  readonly id: number;
+}
+
+export interface NewRound {
+  readonly title: string;
+  /** The version of a paper. */
+  readonly paper: number;
+  readonly opensAt: number;
+  readonly closesAt: number;
+  readonly timeZone: string;
+  readonly settings: RoundSettings;
+  readonly staff: readonly { readonly id: number; readonly roles: readonly Role[] }[];
 }

@@ -149,6 +149,8 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
     },
     correction: arrival?.correctionSettledAt == null ? (arrival?.correction ?? null) : null,
     pictureTaken: services.files.has(invitationId, 'picture', attempt),
+    questionnaire:
+      round.settings.questionnaire && invitation.questionnaireAt === null && closed !== undefined,
     rules: paper.rules,
     cover,
     receipt: closed ? receiptOf(services, closed) : null,

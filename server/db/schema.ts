@@ -1,3 +1,4 @@
+import type { ExperienceAnswers } from '../../core/experience/api';
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { CheckResult } from '../../core/arrival/checks';
 import type { FilePurpose } from '../../core/files/purpose';
@@ -57,11 +58,34 @@ export const itemVersions = sqliteTable(
     version: integer('version').notNull(),
     state: text('state').$type<ItemState>().notNull(),
     document: text('document', { mode: 'json' }).$type<unknown>().notNull(),
+    /** SHA-256 of what an author's file said of it; null where it did not come from one. */
+    source: text('source'),
   },
   (t) => [uniqueIndex('one_item_version').on(t.itemId, t.version)],
 );
 
 export const papers = sqliteTable('papers', { id: id(), key: text('key').notNull().unique() });
+
+/** What candidates say of a test: kept by round alone, apart from their scripts and without their names. */
+export const experience = sqliteTable(
+  'experience',
+  {
+    id: id(),
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    answers: text('answers', { mode: 'json' }).$type<ExperienceAnswers['answers']>().notNull(),
+    comment: text('comment').notNull(),
+  },
+  (t) => [index('experience_of').on(t.roundId)],
+);
+
+/** Pictures of published papers; their bytes lie in the folder of files under this hash. */
+export const media = sqliteTable('media', {
+  hash: text('hash').primaryKey(),
+  type: text('type').notNull(),
+  bytes: integer('bytes').notNull(),
+});
 
 /** Published papers, immutable; the document names the item versions. */
 export const paperVersions = sqliteTable(
@@ -137,6 +161,8 @@ export const invitations = sqliteTable(
     /** The candidate's own time zone, where it is known. */
     timeZone: text('time_zone'),
     invitedAt: time('invited_at').notNull(),
+    /** When this candidate answered the questionnaire; what they said is kept apart. */
+    questionnaireAt: time('questionnaire_at'),
   },
   (t) => [
     uniqueIndex('one_invitation_a_round').on(t.roundId, t.personId),

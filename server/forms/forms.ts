@@ -2,13 +2,14 @@ import { and, eq, sql } from 'drizzle-orm';
 import { drawForm } from '../../core/forms/drawForm';
 import { parseForm, type Form } from '../../core/forms/form';
 import { canonicalJson } from '../../core/journal/canonicalJson';
-import { splitForSealing } from '../../core/papers/candidatePaper';
+import { documentsIn, splitForSealing } from '../../core/papers/candidatePaper';
 import type { SealedListing } from '../../core/sittings/api';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { forms, sealedCopies } from '../db/schema';
 import { sha256 } from '../http/secrets';
 import { paperOfVersion } from '../papers/papers';
+import { mediaOf, type WithFiles } from '../papers/media';
 import { seal } from './seal';
 
 /** The copy of the whole paper; sections with a limit of their own have their key for a name. */
@@ -43,7 +44,8 @@ const FORMS_KEPT = 2000;
  * Draws the form of a sitting and stores it with its sealed copies. Forms of a paper differ only in how their parts are
  * arranged: those that are arranged alike are one.
  */
-export function fixForm(db: Db, paperVersionId: number, seed: string, locale: string): number {
+export function fixForm(services: WithFiles, paperVersionId: number, seed: string, locale: string): number {
+  const { db } = services;
   const form = drawForm(paperOfVersion(db, paperVersionId), seed, locale);
   const hash = sha256(canonicalJson({ paperVersionId, locale, arrangements: form.arrangements }));
   const same = db.select({ id: forms.id }).from(forms).where(eq(forms.hash, hash)).get();
@@ -51,8 +53,12 @@ export function fixForm(db: Db, paperVersionId: number, seed: string, locale: st
   const values = { hash, paperVersionId, document: form };
   const formId = Number(db.insert(forms).values(values).run().lastInsertRowid);
   const { open, limited } = splitForSealing(form.paper);
-  const copies = [{ section: WHOLE_PAPER, document: open as unknown }].concat(
-    limited.map((one) => ({ section: one.section, document: one })),
+  const whole = { ...open, media: mediaOf(services, documentsIn(open)) };
+  const copies = [{ section: WHOLE_PAPER, document: whole as unknown }].concat(
+    limited.map((one) => ({
+      section: one.section,
+      document: { ...one, media: mediaOf(services, documentsIn(one)) },
+    })),
   );
   for (const { section, document } of copies)
     db.insert(sealedCopies)

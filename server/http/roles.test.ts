@@ -45,6 +45,7 @@ beforeAll(async () => {
     invitation: sitting.invitationId,
     item: 'the-writing',
     part: 'A',
+    how: 'check',
     of: 'picture',
     hash: device.opened.sealed[0]!.hash,
     name: 'test-window.ics',
@@ -68,10 +69,19 @@ const OTHER_IDS: Record<string, () => string | number> = {
   '/marking/tasks/:id': () => house.wired.services.db.select().from(markingTasks).get()!.id,
 };
 /** What belongs to the whole house, for everybody with the role: papers are the bank's, jobs the machine's. */
-const OF_THE_HOUSE = ['/papers/:id', '/jobs/:id/run-again', '/jobs/failed'];
+const OF_THE_HOUSE = ['/papers/:id', '/papers/import/:how', '/jobs/:id/run-again', '/jobs/failed'];
 /** Routes without a session; each answers for itself. */
 const OPEN = [
-  ...['/health', '/config', '/me', '/sign-in', '/sign-out', '/arrival/open', '/arrival/upload-check'],
+  ...[
+    '/health',
+    '/config',
+    '/me',
+    '/sign-in',
+    '/first-account',
+    '/sign-out',
+    '/arrival/open',
+    '/arrival/upload-check',
+  ],
   ...['/rehearsal/:key', '/rehearsal/:key/score', '/test/clock', '/test/jobs'],
 ];
 const BODIES: Record<string, object> = {

@@ -13,6 +13,7 @@ import type { ScriptPart } from '../../core/scoring/script';
 import { markingTasks, rounds, sittings } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
 import { record } from '../audit/record';
+import { mediaOf } from '../papers/media';
 import { paperOfVersion } from '../papers/papers';
 import { findRound } from '../rounds/queries';
 import type { Services } from '../services';
@@ -108,10 +109,12 @@ export function bench(services: Services, staffId: number, roundId: number, targ
   const { place, question, part } = placeOf(services, roundId, target);
   const pile = pilesOf(services, { round: roundId, target }, staffId)[0];
   if (!pile) throw notFound('nothingToMark');
+  const scheme = keyKindOf(part.kind).markScheme(place.part.content) ?? emptyDocument;
   return {
     ...pile,
     ...{ prompt: part.prompt, source: question.source },
-    scheme: keyKindOf(part.kind).markScheme(place.part.content) ?? emptyDocument,
+    scheme,
+    media: mediaOf(services, [part.prompt, scheme, ...(question.source?.tabs.map((tab) => tab.body) ?? [])]),
     scripts: claim(services, roundId, target, staffId).map((task) => scriptOf(services, task)),
   };
 }

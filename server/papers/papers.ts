@@ -76,10 +76,10 @@ export function latestVersion(db: Db, key: string): PaperVersion | null {
   return row ? { id: row.id, paper: paperOfVersion(db, row.id) } : null;
 }
 
-function keepItem(db: Db, item: Item): void {
+function keepItem(db: Db, item: Item, source: string | null): void {
   db.insert(items).values({ key: item.key }).onConflictDoNothing().run();
   const { id } = db.select().from(items).where(eq(items.key, item.key)).get()!;
-  const values = { itemId: id, version: item.version, state: 'approved' as const, document: item };
+  const values = { itemId: id, version: item.version, state: 'approved' as const, document: item, source };
   const same = and(eq(itemVersions.itemId, id), eq(itemVersions.version, item.version));
   const known = db.select().from(itemVersions).where(same).get();
   if (!known) db.insert(itemVersions).values(values).run();
@@ -96,12 +96,16 @@ function refuseIssues(bank: readonly Item[]): void {
 }
 
 /** Publishes a version of a paper with the item versions that it names; both are immutable from now on. */
-export function publishPaper(db: Db, { bank, ...rest }: FullPaper): number {
+export function publishPaper(
+  db: Db,
+  { bank, ...rest }: FullPaper,
+  sources: Readonly<Record<string, string>> = {},
+): number {
   const paper: Paper = parsed(paperSchema, rest);
   const read = bank.map((item) => parsed(itemSchema, item));
   refuseIssues(read);
   return db.transaction(() => {
-    for (const item of read) keepItem(db, item);
+    for (const item of read) keepItem(db, item, sources[item.key] ?? null);
     db.insert(papers).values({ key: paper.key }).onConflictDoNothing().run();
     const { id } = db.select().from(papers).where(eq(papers.key, paper.key)).get()!;
     const values = { paperId: id, version: paper.version, document: paper };

@@ -47,6 +47,7 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
       arrangements: wanted.arrangements,
       timeZone: wanted.timeZone,
       invitedAt: clock.now(),
+      questionnaireAt: null,
     };
     const invitationId = Number(db.insert(invitations).values(values).run().lastInsertRowid);
     const row = { id: invitationId, ...values };

@@ -1,17 +1,20 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { checkNames } from '../../core/arrival/checks';
-import { plainForm } from '../../core/forms/drawForm';
-import { paperById } from '../papers/papers';
+import { peopleColumns, type ColumnMap } from '../../core/people/importApi';
+import type { StaffRow } from '../../core/rounds/api';
+import type { Request } from 'express';
 import type { Closing } from '../sittings/closing';
 import { record } from '../audit/record';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
-import { notFound } from '../http/errors';
+import { badRequest, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { findInvited } from '../arrival/queries';
 import { listEndpoints } from '../reading/listEndpoints';
 import type { Services } from '../services';
-import { arrivals } from '../db/schema';
+import { arrivals, staff } from '../db/schema';
+import { importPeople } from './importPeople';
+import { makeRound, newRound } from './makeRound';
 import { decide, type NewDecision } from './decisions';
 import { invite, release, renewLink, roundDetail, type NewInvitation } from './operations';
 import { candidatesList, roundsList } from './reads';
@@ -47,6 +50,24 @@ const decisionBody = Joi.object<NewDecision>({
   choice: Joi.valid('take', 'leave').required(),
   reason: Joi.string().trim().min(2).max(500).required(),
 });
+const peopleParams = Joi.object<{ id: number; how: 'check' | 'invite' }>({
+  id: Joi.number().integer().min(1).required(),
+  how: Joi.valid('check', 'invite').required(),
+});
+const columnMap = Joi.object<ColumnMap>(
+  Object.fromEntries(
+    peopleColumns.map((name) => [name, Joi.number().integer().min(0).max(500).empty('').default(null)]),
+  ),
+);
+
+/** Which column is what, where somebody has chosen: `?name=0&email=2`. */
+function columnsOf({ query }: Request): ColumnMap | null {
+  if (Object.keys(query).length === 0) return null;
+  const checked = columnMap.validate(query);
+  if (checked.error) throw badRequest('malformedParams', checked.error.message);
+  return checked.value;
+}
+
 const settledBody = Joi.object<{ invitation: number; settled: boolean }>({
   invitation: Joi.number().integer().min(1).required(),
   settled: Joi.boolean().required(),
@@ -121,10 +142,28 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       (who, { params, body }) =>
         renewLink(services, outbox, { round: params.id, invitation: body.invitation, staffId: who.id }),
     ),
-    forStaff(['coordinator'], { method: 'get', path: '/papers/:id', params: idParams }, (_, { params }) => {
-      const paper = paperById(db, params.id);
-      if (!paper) throw notFound('noPaper');
-      return plainForm(paper).paper;
-    }),
+    forStaff(['coordinator'], { method: 'post', path: '/rounds', body: newRound }, (who, { body }) => ({
+      id: makeRound(services, who.id, body),
+    })),
+    forStaff(
+      ['coordinator'],
+      { method: 'get', path: '/staff' },
+      () =>
+        db
+          .select({ id: staff.id, name: staff.name, roles: staff.roles })
+          .from(staff)
+          .orderBy(staff.name)
+          .all() satisfies StaffRow[],
+    ),
+    forRoundStaff<unknown, { id: number; how: 'check' | 'invite' }>(
+      ['coordinator'],
+      { method: 'post', path: '/rounds/:id/people/:how', params: peopleParams, body: 'bytes' },
+      (who, { params, body, request }) => {
+        if (!(body instanceof Uint8Array)) throw badRequest('malformed');
+        const at = { roundId: params.id, staffId: who.id };
+        const file = { bytes: body, columns: columnsOf(request), dryRun: params.how === 'check' };
+        return importPeople(services, outbox, at, file);
+      },
+    ),
   ];
 }

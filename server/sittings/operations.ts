@@ -84,7 +84,12 @@ export class SittingOperations {
       const known = openSitting(db, invitation);
       if (known) return known.formId;
       const script = scriptCode(secret, `${invitation}/${attempt}`);
-      const formId = fixForm(db, invited.round.paperVersionId, newSecret(), invited.round.settings.locale);
+      const formId = fixForm(
+        this.services,
+        invited.round.paperVersionId,
+        newSecret(),
+        invited.round.settings.locale,
+      );
       const deviceName = newSecret();
       db.insert(sittings).values({ invitationId: invitation, attempt, formId, script, deviceName }).run();
       return formId;

@@ -33,6 +33,7 @@ const SETTINGS: RoundSettings = {
   keptDays: 60,
   help: 'Ask the archive.',
   resultBy: 0,
+  questionnaire: false,
 };
 
 /** The whole server in this process, on a folder of its own, with a clock that the test moves. */

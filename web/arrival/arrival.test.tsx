@@ -37,7 +37,7 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
   candidate: { name: 'Corin Hale', email: 'corin@example.org', reference: 'HR-12' },
   time: { limitMs: 60 * MINUTE, extraPercent: 0, breakMinutes: 0 },
   checks: { demanded: [], waived: [], results: [] },
-  ...{ correction: null, pictureTaken: false, receipt: null, waitingFor: [] },
+  ...{ correction: null, pictureTaken: false, questionnaire: false, receipt: null, waitingFor: [] },
   rules: {
     ...{ version: '2026-11', text: plainDocument('Be honest.') },
     statements: [

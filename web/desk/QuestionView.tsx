@@ -3,6 +3,7 @@ import { lazy, memo, startTransition, Suspense, useEffect, useMemo, useRef, useS
 import { showClock } from '../../core/timing/pace';
 import type { Question } from '../../core/papers/candidatePaper';
 import { layoutOf } from '../kinds/answers';
+import { WithMedia } from '../documents/Picture';
 import { useNarrow } from '../ui/useNarrow';
 import { Notice } from '../ui/Notice';
 import { useDesk } from './DeskContext';
@@ -137,12 +138,13 @@ function sheetsOf(laid: readonly Laid[]): readonly Sheet[] {
 /** One question as one calm column of parts, or beside its source. Turning to another only shows its sheet. */
 export function QuestionView() {
   const current = useDesk((s) => s.paper.questions[s.index]!);
+  const media = useDesk((s) => s.paper.media);
   const narrow = useNarrow();
   const ended = useDesk((s) => endedSections(s).includes(current.section));
   const laid = useLaid();
   const sheets = useMemo(() => sheetsOf(laid), [laid]);
   return (
-    <>
+    <WithMedia media={media}>
       <Head question={current} />
       {ended && (
         <div className="px-4 pb-2 desk:px-7">
@@ -165,6 +167,6 @@ export function QuestionView() {
           );
         })}
       </div>
-    </>
+    </WithMedia>
   );
 }

@@ -1,4 +1,5 @@
-import { createContext, useContext } from 'react';
+import { createContext, useCallback, useContext, type ReactNode } from 'react';
+import type { Media } from '../../core/papers/candidatePaper';
 import type { PictureNode } from '../../core/documents/document';
 import { words } from '../words';
 
@@ -6,6 +7,12 @@ const t = words('documents', { picture: 'Picture' });
 
 /** Where the bytes of a file are on this device, by their hash; null where they are not. */
 export const FileAddress = createContext<(hash: string) => string | null>(() => null);
+
+/** Texts whose pictures came with them. */
+export function WithMedia({ media, children }: { readonly media?: Media; readonly children: ReactNode }) {
+  const address = useCallback((hash: string) => media?.[hash] ?? null, [media]);
+  return <FileAddress value={address}>{children}</FileAddress>;
+}
 
 /** A picture; where it is not here, what it shows in words. */
 export function Picture({ file, description, caption }: PictureNode) {

@@ -34,6 +34,7 @@ const bench = (scripts: readonly MarkingScript[], byYou = 0): MarkingBench => ({
     marks: 500,
   },
   ...{ byYou, left: scripts.length, prompt: plainDocument('Write the note.'), source: null, scripts },
+  media: {},
   scheme: plainDocument('The cooler failed at four.'),
 });
 

@@ -79,6 +79,15 @@ CREATE TABLE `evidence` (
 );
 --> statement-breakpoint
 CREATE INDEX `evidence_of` ON `evidence` (`sitting_id`,`target`);--> statement-breakpoint
+CREATE TABLE `experience` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`round_id` integer NOT NULL,
+	`answers` text NOT NULL,
+	`comment` text NOT NULL,
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `experience_of` ON `experience` (`round_id`);--> statement-breakpoint
 CREATE TABLE `file_uses` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`hash` text NOT NULL,
@@ -146,6 +155,7 @@ CREATE TABLE `invitations` (
 	`arrangements` text NOT NULL,
 	`time_zone` text,
 	`invited_at` integer NOT NULL,
+	`questionnaire_at` integer,
 	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
 	FOREIGN KEY (`person_id`) REFERENCES `people`(`id`) ON UPDATE no action ON DELETE no action
 );
@@ -158,6 +168,7 @@ CREATE TABLE `item_versions` (
 	`version` integer NOT NULL,
 	`state` text NOT NULL,
 	`document` text NOT NULL,
+	`source` text,
 	FOREIGN KEY (`item_id`) REFERENCES `items`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
@@ -276,6 +287,12 @@ CREATE TABLE `marks` (
 --> statement-breakpoint
 CREATE INDEX `marks_of_sitting` ON `marks` (`sitting_id`,`target`,`component`);--> statement-breakpoint
 CREATE INDEX `marks_superseded` ON `marks` (`supersedes`);--> statement-breakpoint
+CREATE TABLE `media` (
+	`hash` text PRIMARY KEY NOT NULL,
+	`type` text NOT NULL,
+	`bytes` integer NOT NULL
+);
+--> statement-breakpoint
 CREATE TABLE `messages` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,

@@ -1,0 +1,29 @@
+import type { Message } from '../messages/message';
+import type { CandidatePaper } from './candidatePaper';
+
+/** Something about a paper that is to be imported, and where in the file: `sections.0.items.2.title`. */
+export interface ImportIssue {
+  readonly path: string;
+  /** `severe` keeps the paper from being published; `advice` does not. */
+  readonly severity: 'severe' | 'advice';
+  readonly message: Message;
+}
+
+export interface ImportReport {
+  readonly issues: readonly ImportIssue[];
+  /** The paper as candidates will see it; null where something severe is wrong. */
+  readonly preview: CandidatePaper | null;
+  /** Items that are new or changed, by their titles; what the bank has already stays as it is. */
+  readonly changed: readonly string[];
+  /** The published version; null in a dry run, or where something severe is wrong. */
+  readonly published: number | null;
+}
+
+export interface PaperRow {
+  readonly id: number;
+  readonly key: string;
+  readonly version: number;
+  readonly title: string;
+  /** Rounds that use this version. */
+  readonly rounds: number;
+}

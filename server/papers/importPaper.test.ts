@@ -1,0 +1,160 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { zipSync } from 'fflate';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ImportReport } from '../../core/papers/importApi';
+import type { CandidatePaper } from '../../core/papers/candidatePaper';
+import type { ApiClient, Refusal } from '../testing/ApiClient';
+import { serve, type Served } from '../testing/serve';
+
+let house: Served;
+let coordinator: ApiClient;
+beforeAll(async () => {
+  house = await serve();
+  coordinator = await house.staff('coordinator');
+});
+afterAll(() => house.close());
+
+const EXAMPLE = readFileSync('docs/paper-example.json', 'utf8');
+type Json = Record<string, unknown>;
+const changed = (change: (paper: Json) => void): string => {
+  const paper = JSON.parse(EXAMPLE) as Json;
+  change(paper);
+  return JSON.stringify(paper);
+};
+
+async function send(how: 'check' | 'publish', file: string | Uint8Array, client = coordinator) {
+  const body = typeof file === 'string' ? new TextEncoder().encode(file) : file;
+  return client.send<ImportReport & Refusal>(`/papers/import/${how}`, {
+    ...{ method: 'POST', headers: { 'Content-Type': 'application/octet-stream' } },
+    body: body as Uint8Array<ArrayBuffer>,
+  });
+}
+const told = ({ body }: { body: ImportReport }) =>
+  body.issues.map(({ path, message }) => [path, message.code]);
+const paperRows = () => house.wired.services.db.query.paperVersions.findMany().sync().length;
+
+describe('the published example', () => {
+  it('has a schema that is as the kinds of questions are now', () => {
+    execFileSync('node', ['--import', 'tsx', 'scripts/paperSchema.ts', '--check']);
+  });
+
+  it('is looked through without a trace, published, and published again as its next version', async () => {
+    const check = await send('check', EXAMPLE);
+    expect(check.body).toMatchObject({ issues: [], published: null });
+    expect(check.body.preview!.questions.map((q) => q.title)).toHaveLength(4);
+    expect(JSON.stringify(check.body.preview)).not.toContain('"right"');
+    expect(paperRows()).toBe(0);
+    const { published } = (await send('publish', EXAMPLE)).body;
+    expect((await coordinator.get<CandidatePaper>(`/papers/${published}`)).body.title).toBe(
+      'Cold-store basics',
+    );
+    const again = await send(
+      'publish',
+      changed((paper) => {
+        paper.minutes = 25;
+      }),
+    );
+    expect([again.body.changed, paperRows()]).toEqual([[], 2]);
+    const one = await send(
+      'publish',
+      EXAMPLE.replace('How many people work', 'How many persons work altogether'),
+    );
+    // One item has changed: the others stay the versions they are.
+    expect(one.body.changed).toEqual(['The first shift']);
+    expect(house.wired.services.db.query.itemVersions.findMany().sync()).toHaveLength(5);
+  });
+});
+
+describe('a file with mistakes', () => {
+  it('is told all of them at once, each with its place in the file, and nothing is kept', async () => {
+    const before = paperRows();
+    const report = await send(
+      'publish',
+      changed((paper) => {
+        delete paper.title;
+        const sections = paper.sections as { items: { parts: { prompt: string; content: Json }[] }[] }[];
+        (sections[0]!.items[0]!.parts[0]!.content.key as Json).right = ['nobody'];
+        sections[1]!.items[0]!.parts[0]!.prompt = 'See [here](https://example.org).';
+        sections[0]!.items[1]!.parts[0]!.prompt = '![](missing.png)';
+      }),
+    );
+    expect(report.status).toBe(200);
+    const paths = told(report).map(([path]) => path);
+    expect(paths).toContain('sections.1.items.0.parts.0.prompt');
+    expect(paths).toContain('sections.0.items.1.parts.0.prompt');
+    expect(paths).toContain('title');
+    expect([report.body.published, report.body.preview, paperRows()]).toEqual([null, null, before]);
+  });
+
+  it.each([
+    ['nothing', '', 'import.empty'],
+    ['no JSON', '{"title": ', 'import.notJson'],
+    ['another encoding', Uint8Array.from([0x7b, 0xff, 0xfe, 0x7d]), 'import.notText'],
+    [
+      'two papers in a ZIP',
+      zipSync({ 'a.json': new Uint8Array(2), 'b.json': new Uint8Array(2) }),
+      'import.onePaper',
+    ],
+    ['a broken ZIP', Uint8Array.from([0x50, 0x4b, 3, 4, 0, 0]), 'import.archive'],
+    // 60 MB of nothing, in 60 kB.
+    ['a bomb', zipSync({ 'a.json': new Uint8Array(60 * 1024 * 1024) }), 'import.archive'],
+  ])('%s is refused in words', async (_, file, code) => {
+    expect(told(await send('check', file))).toEqual([['', code]]);
+  });
+
+  it.each(['[]', 'null', '7', '{"sections":[{"items":[null,7,{"parts":[null]}]}]}', '{"sections":"x"}'])(
+    'of any shape is no reason to break: %s',
+    async (file) => {
+      const report = await send('check', file);
+      expect([report.status, report.body.issues.length > 0]).toEqual([200, true]);
+    },
+  );
+
+  it('is refused, unread, to whoever may not import', async () => {
+    expect((await send('check', EXAMPLE, await house.staff('assessor'))).status).toBe(403);
+    const stranger = await fetch(`${house.url}/api/papers/import/check`, {
+      ...{ method: 'POST', headers: { 'Content-Type': 'application/octet-stream' } },
+      body: EXAMPLE,
+    });
+    expect(stranger.status).toBe(401);
+  });
+});
+
+describe('pictures beside the paper', () => {
+  const withPicture = async (picture: Uint8Array, more: Record<string, Uint8Array> = {}) =>
+    zipSync({
+      'folder/paper.json': new TextEncoder().encode(
+        changed((paper) => {
+          paper.key = 'with-a-picture';
+          const sections = paper.sections as { items: { key: string; parts: { prompt: string }[] }[] }[];
+          for (const item of sections.flatMap((section) => section.items)) item.key = `picture-${item.key}`;
+          sections[0]!.items[0]!.parts[0]!.prompt = 'Look.\n\n![A tray](tray.png)\n\nWhat is done first?';
+        }),
+      ),
+      'folder/tray.png': picture,
+      ...more,
+    });
+
+  it('are written anew, travel sealed with the paper, and lie open to staff', async () => {
+    const create = { width: 20, height: 10, channels: 3, background: '#363' } as const;
+    const exif = { IFD0: { Artist: 'whoever drew it' } };
+    const png = await sharp({ create }).withExif(exif).png().toBuffer();
+    const zip = await withPicture(png, { 'folder/unused.png': png, '__MACOSX/._x': new Uint8Array(3) });
+    const { body } = await send('publish', zip);
+    expect(body.issues.map(({ severity, message }) => [severity, message.code])).toEqual([
+      ['advice', 'import.unusedFile'],
+    ]);
+    const shown = (await coordinator.get<CandidatePaper>(`/papers/${body.published}`)).body;
+    const [address] = Object.values(shown.media!);
+    const bytes = Buffer.from(address!.split(',')[1]!, 'base64');
+    expect((await sharp(bytes).metadata()).exif).toBeUndefined();
+    expect(JSON.stringify(shown.questions)).toContain(Object.keys(shown.media!)[0]);
+  });
+
+  it('that cannot be read keep the paper from being published', async () => {
+    const zip = await withPicture(new TextEncoder().encode('<svg onload="alert(1)"/>'));
+    expect(told(await send('publish', zip))).toContainEqual(['tray.png', 'import.pictureBroken']);
+  });
+});

@@ -1,0 +1,120 @@
+import { eq, like } from 'drizzle-orm';
+import Joi from 'joi';
+import { checkNames } from '../../core/arrival/checks';
+import { startRules } from '../../core/arrival/stage';
+import { attemptRules, roles, type NewRound } from '../../core/rounds/api';
+import { record } from '../audit/record';
+import { paperVersions, rounds, roundStaff, staff } from '../db/schema';
+import { badRequest, notFound, unreadable } from '../http/errors';
+import type { Services } from '../services';
+
+const moment = Joi.number().integer().min(0).max(1e14).required();
+const zone = Joi.string().custom((name: string, helpers) =>
+  name === 'UTC' || Intl.supportedValuesOf('timeZone').includes(name) ? name : helpers.error('any.invalid'),
+);
+const locale = Joi.string()
+  .max(35)
+  .custom((name: string, helpers) => {
+    try {
+      return Intl.getCanonicalLocales(name)[0]!;
+    } catch {
+      return helpers.error('any.invalid');
+    }
+  });
+
+export const newRound = Joi.object<NewRound>({
+  title: Joi.string().trim().min(2).max(200).required(),
+  paper: Joi.number().integer().min(1).required(),
+  opensAt: moment,
+  closesAt: moment,
+  timeZone: zone.required(),
+  settings: Joi.object({
+    locale: locale.required(),
+    attemptsAllowed: Joi.number().integer().min(1).max(10).required(),
+    counts: Joi.valid(...attemptRules).required(),
+    startRule: Joi.valid(...startRules).required(),
+    doorsMinutes: Joi.number().integer().min(0).max(240).required(),
+    openRehearsal: Joi.boolean().required(),
+    correctionsFirst: Joi.boolean().required(),
+    identityPicture: Joi.boolean().required(),
+    checks: Joi.array()
+      .items(Joi.valid(...checkNames))
+      .unique()
+      .required(),
+    recorded: Joi.string().trim().max(500).required(),
+    keptDays: Joi.number().integer().min(1).max(730).required(),
+    help: Joi.string().trim().min(1).max(500).required(),
+    resultBy: moment,
+    questionnaire: Joi.boolean().required(),
+  }).required(),
+  staff: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.number().integer().min(1).required(),
+        roles: Joi.array()
+          .items(Joi.valid(...roles))
+          .unique()
+          .min(1)
+          .required(),
+      }),
+    )
+    .unique('id')
+    .max(500)
+    .required(),
+});
+
+/** A name for addresses, of the title and where needed a number. */
+function keyOf({ db }: Services, title: string): string {
+  const stem =
+    title
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[\u0300-\u036f]/g, '')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 50) || 'round';
+  const taken = new Set(
+    db
+      .select({ key: rounds.key })
+      .from(rounds)
+      .where(like(rounds.key, `${stem}%`))
+      .all()
+      .map((row) => row.key),
+  );
+  for (let n = 1; ; n++) {
+    const key = n === 1 ? stem.padEnd(3, '-round') : `${stem}-${n}`;
+    if (!taken.has(key)) return key;
+  }
+}
+
+/** Schedules a paper; whoever does it coordinates the round, whoever else is named has the roles given. */
+export function makeRound(services: Services, staffId: number, wanted: NewRound): number {
+  const { db } = services;
+  const { title, paper, opensAt, closesAt, timeZone, settings } = wanted;
+  if (closesAt <= opensAt) throw unreadable('windowEmpty');
+  const found = db.select({ id: paperVersions.id }).from(paperVersions).where(eq(paperVersions.id, paper));
+  if (!found.get()) throw notFound('noPaper');
+  const known = new Map(
+    db
+      .select()
+      .from(staff)
+      .all()
+      .map((member) => [member.id, member]),
+  );
+  for (const { id, roles: given } of wanted.staff)
+    if (!given.every((role) => known.get(id)?.roles.includes(role))) throw badRequest('roleNotHeld');
+  return db.transaction(() => {
+    const values = { key: keyOf(services, title), title, paperVersionId: paper, opensAt, closesAt, timeZone };
+    const roundId = Number(
+      db
+        .insert(rounds)
+        .values({ ...values, settings })
+        .run().lastInsertRowid,
+    );
+    const all = [...wanted.staff.flatMap(({ id, roles: given }) => given.map((role) => ({ id, role })))];
+    for (const { id, role } of [{ id: staffId, role: 'coordinator' as const }, ...all])
+      db.insert(roundStaff).values({ roundId, staffId: id, role }).onConflictDoNothing().run();
+    record(services, { staffId, act: 'made-round', subject: `round ${roundId}` });
+    return roundId;
+  });
+}
