@@ -2,7 +2,7 @@ import path from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { accountEndpoints } from './accounts/accounts';
-import { firstAccountEndpoints } from './accounts/firstAccount';
+import { firstAccountEndpoints } from './accounts/firstAccountRoutes';
 import { experienceEndpoints } from './experience/routes';
 import { notSignedIn } from './http/errors';
 import { paperEndpoints } from './papers/routes';

@@ -14,14 +14,18 @@ import { exportRows } from './reading/exportRows';
 import type { Listing, Read, Reading } from './reading/read';
 import type { ExportAsked, ListAsked, ReadAsked } from './reading/reader';
 import { resultReads } from './results/operations';
-import { candidatesList, roundReads, roundsList } from './rounds/reads';
+import { candidatesList, peopleList, roundReads, roundsList } from './rounds/reads';
 
 /* What staff look up: every list and every report has its line here. */
 
-const listings = [roundsList, papersList, candidatesList, lettersList, pilesList] as unknown as Listing<
-  unknown,
-  unknown
->[];
+const listings = [
+  roundsList,
+  papersList,
+  candidatesList,
+  peopleList,
+  lettersList,
+  pilesList,
+] as unknown as Listing<unknown, unknown>[];
 const reads = [
   ...roundReads,
   ...markingReads,

@@ -10,7 +10,7 @@ import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
 import type { Pictures } from './pictures/pictures';
 import type { Reader } from './reading/reader';
-import type { PaperReader } from './papers/importPaper';
+import type { PaperReader } from './papers/paperReader';
 import type { Printer } from './printing/printer';
 import type { Sandbox } from './sandbox/sandbox';
 import type { Scorer } from './scoring/scorer';

@@ -16,7 +16,7 @@ import { Outbox } from './mail/outbox';
 import { scoreSitting } from './marking/scoreJob';
 import { Pictures } from './pictures/pictures';
 import { Reader } from './reading/reader';
-import { PaperReader } from './papers/importPaper';
+import { PaperReader } from './papers/paperReader';
 import { Printer } from './printing/printer';
 import { Sandbox } from './sandbox/sandbox';
 import { printAhead } from './results/operations';

@@ -123,7 +123,7 @@ describe('a file with mistakes', () => {
 });
 
 describe('pictures beside the paper', () => {
-  const withPicture = async (picture: Uint8Array, more: Record<string, Uint8Array> = {}) =>
+  const withPicture = (picture: Uint8Array, more: Record<string, Uint8Array> = {}) =>
     zipSync({
       'folder/paper.json': new TextEncoder().encode(
         changed((paper) => {
@@ -141,7 +141,7 @@ describe('pictures beside the paper', () => {
     const create = { width: 20, height: 10, channels: 3, background: '#363' } as const;
     const exif = { IFD0: { Artist: 'whoever drew it' } };
     const png = await sharp({ create }).withExif(exif).png().toBuffer();
-    const zip = await withPicture(png, { 'folder/unused.png': png, '__MACOSX/._x': new Uint8Array(3) });
+    const zip = withPicture(png, { 'folder/unused.png': png, '__MACOSX/._x': new Uint8Array(3) });
     const { body } = await send('publish', zip);
     expect(body.issues.map(({ severity, message }) => [severity, message.code])).toEqual([
       ['advice', 'import.unusedFile'],
@@ -154,7 +154,7 @@ describe('pictures beside the paper', () => {
   });
 
   it('that cannot be read keep the paper from being published', async () => {
-    const zip = await withPicture(new TextEncoder().encode('<svg onload="alert(1)"/>'));
+    const zip = withPicture(new TextEncoder().encode('<svg onload="alert(1)"/>'));
     expect(told(await send('publish', zip))).toContainEqual(['tray.png', 'import.pictureBroken']);
   });
 });

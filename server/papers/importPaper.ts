@@ -2,29 +2,9 @@ import { desc, eq, max } from 'drizzle-orm';
 import { plainForm } from '../../core/forms/drawForm';
 import type { ImportReport } from '../../core/papers/importApi';
 import { items, itemVersions, media, papers, paperVersions } from '../db/schema';
-import { Helper } from '../helpers/helper';
 import type { Services } from '../services';
 import type { ImportAsked, Imported } from './importHelper';
 import { publishPaper } from './papers';
-
-/** Hostile texts take seconds to be read; nobody waits for them but whoever sent them. */
-const LIMIT_MS = 60_000;
-
-/** Reads papers that staff bring in, in a process of its own. */
-export class PaperReader {
-  private readonly helper = new Helper({
-    script: new URL('./importHelper.ts', import.meta.url),
-    limitMs: LIMIT_MS,
-  });
-
-  read(asked: ImportAsked): Promise<Imported> {
-    return this.helper.ask('read', asked);
-  }
-
-  close(): void {
-    this.helper.close();
-  }
-}
 
 function known({ db }: Services): Pick<ImportAsked, 'items' | 'papers'> {
   const rows = db

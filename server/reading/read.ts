@@ -1,8 +1,14 @@
 import type { ListQuery, Page } from '../../core/lists/list';
-import type { Services } from '../services';
+import type { Clock } from '../clock';
+import type { Config } from '../config';
+import type { Db } from '../db/open';
 
 /** What reading needs: a database that is not written to, the time of the question, and the settings. */
-export type Reading = Pick<Services, 'db' | 'clock' | 'config'>;
+export interface Reading {
+  readonly db: Db;
+  readonly clock: Clock;
+  readonly config: Config;
+}
 
 /** Something that staff look up, by name: it is read in a process of its own. */
 export interface Read<Input, Result> {

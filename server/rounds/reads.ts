@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
 import { weakChecks } from '../../core/arrival/checks';
 import { plainForm } from '../../core/forms/drawForm';
 import { marksOfCounted } from '../../core/results/attempts';
@@ -6,7 +6,7 @@ import { isFullyMarked } from '../../core/results/componentMark';
 import { totalOf } from '../../core/results/totals';
 import { candidateFilters, type InvitedRow, type RoundRow } from '../../core/rounds/api';
 import { componentsOf } from '../../core/scoring/components';
-import { arrivals, invitations, people, sittings } from '../db/schema';
+import { arrivals, invitations, people, rounds, roundStaff, sittings } from '../db/schema';
 import { notFound } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
 import { likeOf, type Listing, type Read, type Reading } from '../reading/read';
@@ -62,6 +62,16 @@ const filters: Record<(typeof candidateFilters)[number], SQL> = {
   'to settle': and(isNotNull(arrivals.correction), isNull(arrivals.correctionSettledAt))!,
 };
 
+/** People by a part of their name, address or reference. */
+const found = (search: string): SQL | undefined =>
+  search === ''
+    ? undefined
+    : or(
+        ...[people.name, people.email, people.reference].map(
+          (column) => sql`${column} like ${likeOf(search)} escape '\\'`,
+        ),
+      );
+
 /** The candidates of one round: one query for the rows, one for their number, and two for the marks of those rows. */
 export const candidatesList: Listing<{ readonly round: number }, InvitedRow> = {
   name: 'candidates',
@@ -69,18 +79,7 @@ export const candidatesList: Listing<{ readonly round: number }, InvitedRow> = {
     const { db } = reading;
     const round = findRound(db, id);
     if (!round) throw notFound('noRound');
-    const like = likeOf(search);
-    const where = and(
-      eq(invitations.roundId, id),
-      search === ''
-        ? undefined
-        : or(
-            ...[people.name, people.email, people.reference].map(
-              (column) => sql`${column} like ${like} escape '\\'`,
-            ),
-          ),
-      filters[filter as keyof typeof filters],
-    );
+    const where = and(eq(invitations.roundId, id), found(search), filters[filter as keyof typeof filters]);
     const order = sorts[sort] ?? sorts.name!;
     const rows = db
       .select({ invitation: invitations, person: people, sitting: sittings, arrival: arrivals })
@@ -129,6 +128,43 @@ export const candidatesList: Listing<{ readonly round: number }, InvitedRow> = {
     handedInAt: (row) => dateOrNull(row.handedInAt),
     total: (row) => (row.total === null ? null : row.total / 100),
   },
+};
+
+export interface PersonFound {
+  readonly round: number;
+  readonly roundTitle: string;
+  readonly name: string;
+  readonly reference: string;
+}
+
+/** Whoever is invited to a round that somebody coordinates, by name, address or reference. */
+export const peopleList: Listing<{ readonly staffId: number }, PersonFound> = {
+  name: 'people',
+  list: ({ db }, { staffId }, { search, from, size }) => {
+    const own = db
+      .select({ id: roundStaff.roundId })
+      .from(roundStaff)
+      .where(and(eq(roundStaff.staffId, staffId), eq(roundStaff.role, 'coordinator')));
+    const where = and(inArray(invitations.roundId, own), found(search));
+    const rows = db
+      .select({ round: rounds.id, roundTitle: rounds.title, name: people.name, reference: people.reference })
+      .from(invitations)
+      .innerJoin(people, eq(people.id, invitations.personId))
+      .innerJoin(rounds, eq(rounds.id, invitations.roundId))
+      .where(where)
+      .orderBy(sorts.name!, desc(rounds.opensAt))
+      .limit(size)
+      .offset(from)
+      .all();
+    const { n } = db
+      .select({ n: count() })
+      .from(invitations)
+      .innerJoin(people, eq(people.id, invitations.personId))
+      .where(where)
+      .get()!;
+    return { rows, count: n };
+  },
+  cells: { name: (row) => row.name, reference: (row) => row.reference, round: (row) => row.roundTitle },
 };
 
 /** The totals of candidates whose marks are complete. */

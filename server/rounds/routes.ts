@@ -17,7 +17,7 @@ import { importPeople } from './importPeople';
 import { makeRound, newRound } from './makeRound';
 import { decide, type NewDecision } from './decisions';
 import { invite, release, renewLink, roundDetail, type NewInvitation } from './operations';
-import { candidatesList, roundsList } from './reads';
+import { candidatesList, peopleList, roundsList } from './reads';
 
 const invitation = Joi.object<NewInvitation>({
   name: Joi.string().trim().min(2).max(100).required(),
@@ -84,6 +84,11 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
     ...listEndpoints(services, roundsList, '/rounds', (path, answer) =>
       forStaff(['coordinator'], { method: 'get', path }, (who, { request }) =>
         answer({ staffId: who.id, roles: ['coordinator'] }, request),
+      ),
+    ),
+    ...listEndpoints(services, peopleList, '/people', (path, answer) =>
+      forStaff(['coordinator'], { method: 'get', path }, (who, { request }) =>
+        answer({ staffId: who.id }, request),
       ),
     ),
     ...listEndpoints(services, candidatesList, '/rounds/:id/candidates', (path, answer) =>

@@ -3,6 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { AnswerCount, AnsweredPart, AnswerTable } from '../../core/answers/api';
+import { StaffShell } from '../testing/StaffShell';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { AnswersPage } from './AnswersPage';
 
@@ -44,6 +45,7 @@ function open(more: Parameters<typeof fakeServer>[0] = {}) {
         <Route path="/staff/rounds/:id/answers/:item?/:part?" element={<AnswersPage />} />
       </Routes>
     </MemoryRouter>,
+    { wrapper: StaffShell },
   );
   return calls;
 }

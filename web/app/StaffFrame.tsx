@@ -1,6 +1,6 @@
-import { QueryClientProvider, useQueryClient } from '@tanstack/react-query';
-import { CalendarDays, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
-import { useEffect } from 'react';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { CalendarDays, Files, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
+import { useEffect, useState } from 'react';
 import { Navigate, NavLink, Outlet, useNavigate } from 'react-router';
 import type { Role, StaffMember } from '../../core/rounds/api';
 import { ApiProblem, get, post } from '../api/client';
@@ -9,6 +9,7 @@ import { Notice } from '../ui/Notice';
 import { makeQueryClient, useFetched } from '../staff/queries';
 import { useAction } from '../ui/useAsync';
 import { staffErrors } from '../../core/messages/staffErrors.en';
+import { Palette } from '../staff/Palette';
 import { words } from '../words';
 import { StaffContext } from './staffContext';
 
@@ -17,6 +18,9 @@ const t = words('staff', {
   product: 'Clear Sitting',
   areas: 'Areas',
   rounds: 'Rounds',
+  papers: 'Papers',
+  importPaper: 'Import a paper',
+  newRound: 'Make a new round',
   outbox: 'Outbox',
   watch: 'Watch',
   marking: 'Marking',
@@ -28,6 +32,7 @@ const t = words('staff', {
 
 const AREAS: { to: string; name: Parameters<typeof t>[0]; Icon: typeof Stamp; roles: Role[] }[] = [
   { to: '/staff/rounds', name: 'rounds', Icon: CalendarDays, roles: ['coordinator'] },
+  { to: '/staff/papers', name: 'papers', Icon: Files, roles: ['coordinator'] },
   { to: '/staff/outbox', name: 'outbox', Icon: Mails, roles: ['coordinator'] },
   { to: '/staff/watch', name: 'watch', Icon: Radio, roles: ['invigilator', 'coordinator'] },
   { to: '/staff/marking', name: 'marking', Icon: Stamp, roles: ['assessor', 'lead'] },
@@ -37,15 +42,18 @@ const AREAS: { to: string; name: Parameters<typeof t>[0]; Icon: typeof Stamp; ro
 export const areasOf = (member: StaffMember) =>
   AREAS.filter((area) => area.roles.some((r) => member.roles.includes(r)));
 
+const ACTIONS = [
+  { to: '/staff/papers/import', name: 'importPaper' },
+  { to: '/staff/rounds/new', name: 'newRound' },
+] as const;
+
 function Side({ member }: { member: StaffMember }) {
+  const coordinates = member.roles.includes('coordinator');
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const { busy, trouble, run } = useAction();
   const signOut = () =>
     run(async () => {
       await post('/sign-out');
-      // Whoever signs in next is shown nothing of this person's.
-      queries.clear();
       await navigate('/sign-in');
     });
   return (
@@ -53,7 +61,12 @@ function Side({ member }: { member: StaffMember }) {
       aria-label={t('product')}
       className="no-print flex w-[168px] flex-none flex-col border-r border-line bg-shade px-3 py-4"
     >
-      <p className="px-2.5 pb-4 font-serif text-[1.15rem] font-semibold">{t('product')}</p>
+      <p className="px-2.5 pb-3 font-serif text-[1.15rem] font-semibold">{t('product')}</p>
+      <Palette
+        pages={areasOf(member).map(({ to, name }) => ({ to, words: t(name) }))}
+        actions={coordinates ? ACTIONS.map(({ to, name }) => ({ to, words: t(name) })) : []}
+        coordinates={coordinates}
+      />
       <nav aria-label={t('areas')} className="flex flex-col gap-0.5">
         {areasOf(member).map(({ to, name, Icon }) => (
           <NavLink
@@ -116,10 +129,10 @@ function Frame() {
   );
 }
 
-const client = makeQueryClient();
-
 /** The slim column of areas, only those of one's roles, and the page beside it. */
 export function StaffFrame() {
+  // Of this sign-in alone: whoever signs in next is shown nothing of this person's.
+  const [client] = useState(makeQueryClient);
   return (
     <QueryClientProvider client={client}>
       <Frame />

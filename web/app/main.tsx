@@ -30,12 +30,23 @@ createRoot(document.getElementById('root')!).render(
           element={page(() => import('../rehearsal/RehearsalPage'), 'RehearsalPage')}
         />
         <Route path="/i/:link/desk" element={page(() => import('../desk/DeskPage'), 'DeskPage')} />
+        <Route
+          path="/first-account/:secret"
+          element={page(() => import('../people/FirstAccount'), 'FirstAccount')}
+        />
         <Route path="/sign-in" element={page(() => import('../people/SignIn'), 'SignIn')} />
         <Route path="/staff" element={page(() => import('./StaffFrame'), 'StaffFrame')}>
           <Route index element={page(() => import('./StaffHome'), 'StaffHome')} />
           <Route path="rounds" element={page(() => import('../rounds/Rounds'), 'Rounds')} />
+          <Route path="rounds/new" element={page(() => import('../rounds/NewRoundPage'), 'NewRoundPage')} />
+          <Route path="papers" element={page(() => import('../papers/Papers'), 'Papers')} />
+          <Route path="papers/import" element={page(() => import('../papers/ImportPaper'), 'ImportPaper')} />
+          <Route
+            path="rounds/:id/people"
+            element={page(() => import('../rounds/ImportPeople'), 'ImportPeople')}
+          />
           <Route path="rounds/:id" element={page(() => import('../rounds/RoundPage'), 'RoundPage')} />
-          <Route path="papers/:id" element={page(() => import('../rounds/PaperPage'), 'PaperPage')} />
+          <Route path="papers/:id" element={page(() => import('../papers/PaperPage'), 'PaperPage')} />
           <Route path="outbox" element={page(() => import('../rounds/OutboxPage'), 'OutboxPage')} />
           <Route path="marking" element={page(() => import('../marking/Piles'), 'Piles')} />
           <Route

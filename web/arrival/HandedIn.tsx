@@ -6,6 +6,7 @@ import { Button } from '../ui/Button';
 import { useAction } from '../ui/useAsync';
 import { showDay, showMoment } from '../ui/times';
 import { useArrival } from './ArrivalContext';
+import { Questionnaire } from './Questionnaire';
 import { t } from './words';
 
 interface Checked {
@@ -51,7 +52,7 @@ function ReceiptCheck() {
 
 /** After hand-in: the receipt, what was answered, and what is being marked until when. */
 export function HandedIn() {
-  const { receipt, waitingFor, round } = useArrival().view;
+  const { receipt, waitingFor, round, questionnaire } = useArrival().view;
   if (!receipt) return null;
   const facts = [
     [t('handedAt'), showMoment(receipt.handedInAt)],
@@ -103,6 +104,7 @@ export function HandedIn() {
           : t('beingMarkedMachine', { day })}
       </p>
       <p className="mt-3 text-soft">{round.help}</p>
+      {questionnaire && <Questionnaire />}
     </div>
   );
 }

@@ -1,6 +1,13 @@
+import { experienceWords } from '../../core/messages/experience.en';
 import { words } from '../words';
 
 export const t = words('arrival', {
+  ...experienceWords,
+  experienceTitle: 'Four questions about the test',
+  experienceText:
+    'Your answers help to make the test better. They are kept without your name and have no influence on your result. You can leave out any of them.',
+  experienceComment: 'Anything else?',
+  experienceSend: 'Send my answers',
   loading: 'Opening your invitation …',
   again: 'Try again',
   steps: 'Your way to the start',

@@ -28,7 +28,6 @@ export async function preparePaper({
   await Promise.all([
     ...sealed.map(sealedCopy),
     answers.load(kinds),
-    import('./BesideSource'),
     loadNodes(textNodes),
     keepForOffline(textNodes),
   ]);

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import type { MarkingPile } from '../../core/marking/api';
 import { showMarks } from '../../core/marks';
 import { DataTable, type Column } from '../staff/DataTable';
-import { roundLink } from '../rounds/Rounds';
+import { rowLink } from '../staff/links';
 import { StaffPage } from '../ui/StaffPage';
 import { t } from './words';
 
@@ -11,7 +11,7 @@ const COLUMNS: readonly Column<MarkingPile>[] = [
     id: 'item',
     sortable: true,
     cell: (p) => (
-      <Link to={`/staff/marking/${p.round}/${p.target}`} className={roundLink}>
+      <Link to={`/staff/marking/${p.round}/${p.target}`} className={rowLink}>
         {t('open', { number: p.itemNumber, title: p.title })}
       </Link>
     ),

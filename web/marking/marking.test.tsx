@@ -5,6 +5,7 @@ import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Component } from '../../core/kinds/contract';
 import type { MarkingBench, MarkingScript } from '../../core/marking/api';
+import { StaffShell } from '../testing/StaffShell';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { MarkingTable } from './MarkingTable';
 
@@ -54,6 +55,7 @@ async function open(scripts: readonly MarkingScript[], given: (body: unknown) =>
         <Route path="/staff/marking/:round/:item/:part" element={<MarkingTable />} />
       </Routes>
     </MemoryRouter>,
+    { wrapper: StaffShell },
   );
   await screen.findByRole('heading', { level: 1 });
   return calls;

@@ -15,6 +15,7 @@ import { showShort } from '../ui/times';
 import { Button } from '../ui/Button';
 import { useAction } from '../ui/useAsync';
 import { InviteForm } from './InviteForm';
+import { Experience } from './Experience';
 import { Decision } from './Decision';
 import { RoundState } from './Rounds';
 import { t } from './words';
@@ -167,7 +168,16 @@ export function RoundPage() {
   return (
     <StaffPage
       title={round?.title ?? t('round')}
-      aside={round && <InviteForm round={round.id} onInvited={changed} />}
+      aside={
+        round && (
+          <>
+            <Link to={`/staff/rounds/${id}/people`} className="text-slate underline underline-offset-4">
+              {t('importPeople')}
+            </Link>
+            <InviteForm round={round.id} onInvited={changed} />
+          </>
+        )
+      }
       loaded={loaded}
     >
       {(value) => (
@@ -178,6 +188,7 @@ export function RoundPage() {
             <Decision key={decision.id} round={value} decision={decision} onDecided={replace} />
           ))}
           <Candidates round={value} />
+          {value.settings.questionnaire && <Experience round={value.id} />}
         </>
       )}
     </StaffPage>

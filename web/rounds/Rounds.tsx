@@ -1,5 +1,7 @@
+import { CalendarPlus } from 'lucide-react';
 import { Link } from 'react-router';
 import type { RoundRow } from '../../core/rounds/api';
+import { firstLink, rowLink } from '../staff/links';
 import { DataTable, type Column } from '../staff/DataTable';
 import { Pill } from '../ui/Pill';
 import { StaffPage } from '../ui/StaffPage';
@@ -13,15 +15,12 @@ export function RoundState({ round }: { round: RoundRow }) {
   return <Pill>{t(round.window === 'later' ? 'opensLater' : 'over')}</Pill>;
 }
 
-export const roundLink =
-  'font-semibold text-ink underline decoration-line underline-offset-4 hover:decoration-ink';
-
 const COLUMNS: readonly Column<RoundRow>[] = [
   {
     id: 'title',
     sortable: true,
     cell: (r) => (
-      <Link to={`/staff/rounds/${r.id}`} className={roundLink}>
+      <Link to={`/staff/rounds/${r.id}`} className={rowLink}>
         {r.title}
       </Link>
     ),
@@ -37,7 +36,14 @@ const COLUMNS: readonly Column<RoundRow>[] = [
 
 export function Rounds() {
   return (
-    <StaffPage title={t('rounds')}>
+    <StaffPage
+      title={t('rounds')}
+      aside={
+        <Link to="/staff/rounds/new" className={firstLink}>
+          <CalendarPlus aria-hidden className="size-5" /> {t('newRound')}
+        </Link>
+      }
+    >
       <DataTable
         path="/rounds"
         label={t('rounds')}

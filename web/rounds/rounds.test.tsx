@@ -4,6 +4,7 @@ import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { RoundDetail } from '../../core/rounds/api';
 import type { OpenDecision } from '../../core/rounds/decisions';
+import { StaffShell } from '../testing/StaffShell';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { InviteForm } from './InviteForm';
 import { FailedJobs } from '../staff/FailedJobs';
@@ -118,7 +119,7 @@ describe('failed background work', () => {
       'GET /jobs/failed': () => [job],
       'POST /jobs/4/run-again': () => [],
     });
-    render(<FailedJobs />);
+    render(<FailedJobs />, { wrapper: StaffShell });
     expect(await screen.findByText('Scoring of script KP3X7QAB')).toBeVisible();
     expect(screen.getByText('the box is shut')).toBeVisible();
     await userEvent.click(screen.getByRole('button', { name: 'Run again' }));

@@ -1,15 +1,11 @@
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { candidateKindOf } from '../../core/kinds/candidateKinds';
 import { showMarks } from '../../core/marks';
 import type { CandidatePaper, Question, ShownPart } from '../../core/papers/candidatePaper';
-import { candidateKindOf } from '../../core/kinds/candidateKinds';
-import { get } from '../api/client';
-import { answers, layoutOf } from '../kinds/answers';
 import { DocumentView } from '../documents/DocumentView';
-import { StaffPage } from '../ui/StaffPage';
-import { useFetched } from '../staff/queries';
+import { WithMedia } from '../documents/Picture';
+import { answers, layoutOf } from '../kinds/answers';
 import { say } from '../words';
-import { t } from './words';
 
 /** A part that can be tried out; what is tried here is kept nowhere. */
 function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
@@ -66,49 +62,27 @@ function QuestionCard({ question }: { question: Question }) {
   );
 }
 
-async function load(id: string): Promise<CandidatePaper> {
-  const paper = await get<CandidatePaper>(`/papers/${id}`);
-  await answers.load(paper.questions.flatMap((q) => q.parts.map((p) => p.kind)));
-  return paper;
-}
+/** What draws the answers of a paper, to be fetched before it is shown. */
+export const loadAnswers = (paper: CandidatePaper): Promise<void> =>
+  answers.load(paper.questions.flatMap((q) => q.parts.map((p) => p.kind)));
 
-/** The whole paper with the candidate's own components, from the candidate's copy: no key is here. */
-export function PaperPage() {
-  const { id = '' } = useParams();
-  const [loaded] = useFetched(`/papers/${id}`, () => load(id));
-  const paper = loaded.state === 'here' ? loaded.value : null;
-  const facts = paper && {
-    questions: paper.questions.length,
-    marks: showMarks(paper.marks),
-    minutes: paper.minutes,
-  };
+/** A whole paper with the candidate's own components, from the candidate's copy: no key is in it. */
+export function PaperView({ paper }: { readonly paper: CandidatePaper }) {
   return (
-    <StaffPage
-      title={paper?.title ?? t('paper')}
-      aside={
-        facts && (
-          <p className="text-soft">
-            {t('paperFacts', facts)} · {t('asCandidates')}
-          </p>
-        )
-      }
-      loaded={loaded}
-    >
-      {(value) =>
-        value.sections.map((section) => (
-          <section key={section.key} className="max-w-[60rem]">
-            <h2 className="mt-2 text-[1.1rem]">
-              <b>{section.key}</b> {section.title}
-            </h2>
-            <DocumentView document={section.introduction} className="mb-3 text-soft" />
-            {value.questions
-              .filter((q) => q.section === section.key)
-              .map((q) => (
-                <QuestionCard key={q.item} question={q} />
-              ))}
-          </section>
-        ))
-      }
-    </StaffPage>
+    <WithMedia media={paper.media}>
+      {paper.sections.map((section) => (
+        <section key={section.key} className="max-w-[60rem]">
+          <h2 className="mt-2 text-[1.1rem]">
+            <b>{section.key}</b> {section.title}
+          </h2>
+          <DocumentView document={section.introduction} className="mb-3 text-soft" />
+          {paper.questions
+            .filter((q) => q.section === section.key)
+            .map((q) => (
+              <QuestionCard key={q.item} question={q} />
+            ))}
+        </section>
+      ))}
+    </WithMedia>
   );
 }

@@ -1,0 +1,12 @@
+/** The questionnaire after a test, for candidates and for whoever reads what they said. */
+export const experienceWords = {
+  'experience instructions': 'The instructions were clear.',
+  'experience time': 'The time was enough.',
+  'experience program': 'The program worked well.',
+  'experience questions': 'The questions fitted the job or course.',
+  'level 1': 'No',
+  'level 2': 'Rather not',
+  'level 3': 'Partly',
+  'level 4': 'Mostly',
+  'level 5': 'Yes',
+} as const;

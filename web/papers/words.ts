@@ -1,0 +1,31 @@
+import { words } from '../words';
+
+export const t = words('papers', {
+  papers: 'Papers',
+  paper: 'Paper',
+  none: 'There is no paper yet. Import one from a file: the example in docs/paper-example.json shows how.',
+  version: 'version {{version}}',
+  inRounds: 'Rounds',
+  import: 'Import a paper',
+  importTitle: 'Import a paper',
+  importText:
+    'One JSON file, or a ZIP with the JSON file and its pictures. First the file is checked and shown as candidates will see it; nothing is kept until you publish it.',
+  importSchema: 'What the file holds: docs/paper-schema.json, with an example in docs/paper-example.json.',
+  file: 'File',
+  checking: 'Checking the file …',
+  problems_one: '{{count}} problem keeps this paper from being published',
+  problems_other: '{{count}} problems keep this paper from being published',
+  advice_one: '{{count}} remark',
+  advice_other: '{{count}} remarks',
+  place: 'Place in the file',
+  says: 'What is wrong',
+  fine: 'Nothing is wrong with this file.',
+  changed_one: '{{count}} item is new or changed: {{titles}}',
+  changed_other: '{{count}} items are new or changed: {{titles}}',
+  unchanged: 'All items are in the bank already, as they are here.',
+  publish: 'Publish this paper',
+  preview: 'As candidates will see it',
+  paperFacts: '{{questions}} questions · {{marks}} marks · {{minutes}} min',
+  asCandidates: 'as candidates will see it',
+  makeRound: 'Make a round from it',
+});
