@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
@@ -17,11 +17,14 @@ export class House {
   private readonly port: number;
   private readonly folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-'));
   private process: ChildProcess | null = null;
+  /** What the server has written for whoever runs it. */
+  log = '';
 
-  constructor(port: number) {
+  /** On the demo's data, or on an empty folder. */
+  constructor(port: number, empty = false) {
     this.port = port;
     this.url = `http://127.0.0.1:${port}`;
-    cpSync(TEMPLATE, this.folder, { recursive: true });
+    if (!empty) cpSync(TEMPLATE, this.folder, { recursive: true });
   }
 
   async start(): Promise<void> {
@@ -38,14 +41,25 @@ export class House {
     this.process = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
       cwd: ROOT,
       env,
-      stdio: ['ignore', 'ignore', 'inherit'],
+      stdio: ['ignore', 'pipe', 'inherit'],
     });
+    this.process.stdout!.on('data', (text: Buffer) => (this.log += text.toString()));
     for (;;) {
       const answer = await fetch(`${this.url}/api/health`).catch(() => null);
       if (answer?.ok) return;
       await new Promise<void>((again) => setImmediate(again));
       if (this.process.exitCode !== null) throw new Error('the server did not start');
     }
+  }
+
+  /** `npm run add-staff`: gives the password that it tells. */
+  addStaff(name: string, email: string, roles: string): string {
+    const told = execFileSync(
+      'npm',
+      ['run', '--silent', 'add-staff', '--', '--name', name, '--email', email, '--roles', roles],
+      { cwd: ROOT, env: { ...process.env, CLEAR_SITTING_DATA: this.folder }, encoding: 'utf8' },
+    );
+    return told.split('\n')[2]!.trim();
   }
 
   /** As the power would: no goodbye. */

@@ -33,6 +33,7 @@ import { sittingEndpoints } from './sittings/routes';
 import { testEndpoints } from './testing/routes';
 import { watchEndpoints } from './watch/routes';
 
+const DOCS = path.resolve(import.meta.dirname, '..', 'docs');
 const YEAR_SECONDS = 31_536_000;
 
 export function allEndpoints(services: Services, outbox: Outbox, sittings: SittingOperations): Endpoint[] {
@@ -64,6 +65,9 @@ function serveWeb(app: Express, folder: string): void {
     response.set('Cache-Control', hashed ? `public, max-age=${YEAR_SECONDS}, immutable` : 'no-cache');
   };
   app.use(express.static(folder, { index: false, setHeaders: headers }));
+  // For whoever writes a paper of their own.
+  for (const name of ['paper-example.json', 'paper-schema.json'])
+    app.get(`/${name}`, (_request, response) => response.sendFile(path.join(DOCS, name)));
   app.get('/{*page}', (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile(path.join(folder, 'index.html'));
   });

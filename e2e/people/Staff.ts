@@ -10,8 +10,24 @@ export class Staff {
     this.page = page;
   }
 
-  static async signIn(page: Page, url: string, role: StaffRole): Promise<Staff> {
-    const member = staffMembers.find((m) => m.roles[0] === role)!;
+  static signIn(page: Page, url: string, role: StaffRole): Promise<Staff> {
+    return Staff.signInAs(
+      page,
+      url,
+      staffMembers.find((m) => m.roles[0] === role)!,
+    );
+  }
+
+  /** Whoever is signed in here already. */
+  static at(page: Page): Staff {
+    return new Staff(page);
+  }
+
+  static async signInAs(
+    page: Page,
+    url: string,
+    member: { readonly name: string; readonly email: string; readonly password: string },
+  ): Promise<Staff> {
     await page.goto(`${url}/sign-in`);
     await page.getByLabel('E-mail').fill(member.email);
     await page.getByLabel('Password').fill(member.password);
@@ -20,7 +36,7 @@ export class Staff {
     return new Staff(page);
   }
 
-  async goesTo(area: 'Rounds' | 'Outbox' | 'Marking' | 'Sign-off' | 'Watch'): Promise<void> {
+  async goesTo(area: 'Rounds' | 'Papers' | 'Outbox' | 'Marking' | 'Sign-off' | 'Watch'): Promise<void> {
     await this.page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name: area }).click();
     await expect(this.page.getByRole('heading', { level: 1, name: area })).toBeVisible();
   }

@@ -82,7 +82,14 @@ export function ImportPaper() {
       }
     >
       <p className="max-w-[70ch]">{t('importText')}</p>
-      <p className="mb-4 max-w-[70ch] text-[0.92rem] text-soft">{t('importSchema')}</p>
+      <p className="mb-4 flex gap-5 text-[0.92rem]">
+        <a href="/paper-example.json" download className="text-slate underline underline-offset-4">
+          {t('importExample')}
+        </a>
+        <a href="/paper-schema.json" download className="text-slate underline underline-offset-4">
+          {t('importSchema')}
+        </a>
+      </p>
       <label className="mb-4 block max-w-[30rem]">
         {t('file')}
         <input

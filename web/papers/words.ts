@@ -3,14 +3,15 @@ import { words } from '../words';
 export const t = words('papers', {
   papers: 'Papers',
   paper: 'Paper',
-  none: 'There is no paper yet. Import one from a file: the example in docs/paper-example.json shows how.',
+  none: 'There is no paper yet. Import one from a file; the page of the import has an example.',
   version: 'version {{version}}',
   inRounds: 'Rounds',
   import: 'Import a paper',
   importTitle: 'Import a paper',
   importText:
     'One JSON file, or a ZIP with the JSON file and its pictures. First the file is checked and shown as candidates will see it; nothing is kept until you publish it.',
-  importSchema: 'What the file holds: docs/paper-schema.json, with an example in docs/paper-example.json.',
+  importExample: 'An example to copy',
+  importSchema: 'What a file can hold (JSON Schema)',
   file: 'File',
   checking: 'Checking the file …',
   problems_one: '{{count}} problem keeps this paper from being published',

@@ -111,7 +111,7 @@ export function Palette({
           value={search}
           onValueChange={setSearch}
           placeholder={t('paletteTitle')}
-          className="w-full border-b border-line bg-card px-4 py-3 text-[1.05rem] outline-none"
+          className="w-full border-b border-line bg-card px-4 py-3 text-[1.05rem] outline-none focus-visible:shadow-none"
         />
         <Command.List className="max-h-[50vh] overflow-y-auto p-1.5">
           <Command.Empty className="px-3 py-4 text-soft">{t('paletteNothing')}</Command.Empty>

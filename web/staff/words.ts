@@ -17,7 +17,7 @@ export const t = words('table', {
   showAll: 'Show all',
   loading: 'Loading …',
   more: 'Loading more …',
-  palette: 'Search everything (Ctrl K)',
+  palette: 'Search (Ctrl K)',
   paletteTitle: 'Go to a page, a round or a person',
   paletteNothing: 'Nothing is found.',
   pages: 'Pages',

@@ -1,0 +1,174 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { freePort } from '../server/testing/freePort';
+import { hasNoBarriers } from './barriers';
+import { expect, House, test as base } from './house';
+import { ROOT } from './paths';
+import { Candidate } from './people/Candidate';
+import { Staff } from './people/Staff';
+
+/* From an empty folder, by the README alone: nothing of the demo is here. */
+const test = base.extend({
+  house: async ({}, use) => {
+    const house = new House(await freePort(), true);
+    await house.start();
+    await use(house);
+    await house.close();
+  },
+});
+
+const EXAMPLE = path.join(ROOT, 'docs', 'paper-example.json');
+const PEOPLE = `Name;E-mail;Extra time
+Marit Solheim;marit@example.org;25 %
+Piet Hoogland;piet@example.org;
+Rosa Iden;rosa@example.org;
+`;
+
+test('the first account, a paper, a round, people from a list, a sitting, marks, and a result', async ({
+  page,
+  browser,
+  house,
+}) => {
+  const link = /http:\S+\/first-account\/\S+/.exec(house.log)![0];
+  await page.goto(link);
+  await hasNoBarriers(page, 'first account');
+  await page.getByLabel('Your name').fill('Nils Aker');
+  await page.getByLabel('E-mail').fill('nils@example.org');
+  await page.getByLabel('Password').fill('three words are enough');
+  await page.getByRole('button', { name: 'Make the account' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Rounds' })).toBeVisible();
+  const nils = Staff.at(page);
+  await test.step('the link works once', async () => {
+    const stranger = await (await browser.newContext()).newPage();
+    await stranger.goto(link);
+    for (const [label, value] of [
+      ['Your name', 'Somebody'],
+      ['E-mail', 'else@example.org'],
+      ['Password', 'a password of theirs'],
+    ] as const)
+      await stranger.getByLabel(label).fill(value);
+    await stranger.getByRole('button', { name: 'Make the account' }).click();
+    await expect(stranger.getByRole('alert')).toContainText('not valid any more');
+  });
+
+  await nils.goesTo('Papers');
+  await page.getByRole('link', { name: 'Import a paper' }).click();
+  const example = readFileSync(EXAMPLE, 'utf8');
+  const file = (text: string) => ({
+    name: 'p.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  });
+  const chosen = page.getByLabel('File');
+  await chosen.setInputFiles(file(example.replace('"right": ["count"]', '"right": ["nobody"]')));
+  await expect(page.getByText('1 problem keeps this paper from being published')).toBeVisible();
+  await expect(page.getByRole('cell', { name: /^sections\.0\.items\.0\.parts\.0\.content/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Publish this paper' })).toBeHidden();
+  await chosen.setInputFiles(EXAMPLE);
+  await expect(page.getByText('Nothing is wrong with this file.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: /The first shift/ })).toBeVisible();
+  await hasNoBarriers(page, 'import of a paper');
+  await page.getByRole('button', { name: 'Publish this paper' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Cold-store basics' })).toBeVisible();
+
+  const hilde = { name: 'Hilde Moe', email: 'hilde@example.org' };
+  const password = house.addStaff(hilde.name, hilde.email, 'assessor,lead');
+  await page.getByRole('link', { name: 'Make a round from it' }).click();
+  await page.getByLabel('Title of the round').fill('Store, spring');
+  const wall = (at: number) => new Date(at).toISOString().slice(0, 16);
+  await page.getByLabel('Time zone').selectOption('UTC');
+  await page.getByLabel('Opens').fill(wall(Date.now() - 3_600_000));
+  await page.getByLabel('Closes').fill(wall(Date.now() + 86_400_000));
+  await page.getByLabel('Where candidates get help').fill('Write to store@example.org.');
+  const staff = page.getByRole('group', { name: hilde.name });
+  await staff.getByLabel('assessor', { exact: true }).check();
+  await staff.getByLabel('lead assessor').check();
+  await hasNoBarriers(page, 'new round');
+  await page.getByRole('button', { name: 'Make the round' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Store, spring' })).toBeVisible();
+
+  await page.getByRole('link', { name: 'Import people' }).click();
+  await page.getByLabel('Or rows to paste').fill(`${PEOPLE}Nobody;;\n`);
+  await page.getByRole('button', { name: 'Check these rows' }).click();
+  await expect(page.getByRole('status')).toContainText('3 new, 0 changed');
+  await expect(page.getByText('There is no e-mail address.')).toBeVisible();
+  await hasNoBarriers(page, 'import of people');
+  await page.getByRole('button', { name: 'Invite or change 3 people' }).click();
+  await page.getByRole('link', { name: 'Back to the round' }).click();
+  await expect(page.getByRole('rowheader')).toHaveText(['Marit Solheim', 'Piet Hoogland', 'Rosa Iden']);
+  await page.getByRole('searchbox', { name: 'Search' }).fill('piet');
+  await expect(page.getByRole('rowheader')).toHaveText(['Piet Hoogland']);
+  await expect(page).toHaveURL(/search=piet/);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('rosa');
+  await page.getByRole('option', { name: /Rosa Iden/ }).click();
+  await expect(page.getByRole('rowheader')).toHaveText(['Rosa Iden']);
+
+  await nils.goesTo('Outbox');
+  await page.getByRole('button', { name: 'Read the letter to marit@example.org' }).click();
+  await page.getByRole('button', { name: 'Show the personal link' }).click();
+  const personal = page.getByRole('link', { name: 'Open the link as the candidate would' });
+  const marit = new Candidate(
+    await (await browser.newContext()).newPage(),
+    (await personal.getAttribute('href'))!,
+  );
+  await marit.arrives();
+  await marit.chooses('The trays are counted');
+  await marit.entersFigure('5');
+  await marit.goesTo(3);
+  await marit.fillsGap(1, 'species');
+  await marit.fillsGap(2, 'date');
+  await marit.goesTo(4);
+  await marit.writes(
+    'Tray 7 is missing from shelf 2 since this morning. Please look for it before you count.',
+  );
+  await marit.isSaved();
+  await marit.handsIn();
+  const own = marit.page;
+  await own.getByRole('group', { name: 'The time was enough.' }).getByLabel('Mostly').check();
+  await own.getByLabel('Anything else?').fill('The plan was easy to read.');
+  await hasNoBarriers(own, 'questionnaire');
+  await own.getByRole('button', { name: 'Send my answers' }).click();
+  await expect(own.getByRole('heading', { name: 'Four questions about the test' })).toBeHidden();
+  await house.doJobs();
+
+  const lead = await Staff.signInAs(await (await browser.newContext()).newPage(), house.url, {
+    ...hilde,
+    password,
+  });
+  await lead.opensPile('A short note');
+  await lead.marksByKeys({ a: 2, b: 2 }, 'Short and clear.');
+  await expect(lead.page.getByRole('heading', { name: 'This pile is done' })).toBeVisible();
+  await lead.goesTo('Sign-off');
+  await lead.page.getByRole('button', { name: 'Sign off' }).click();
+  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off' }).click();
+  await expect(lead.page.getByText('signed off')).toBeVisible();
+
+  await nils.opensRound('Store, spring');
+  await page.getByText('What candidates say about the test').click();
+  await expect(page.getByText('The plan was easy to read.')).toBeVisible();
+  await page.getByRole('button', { name: 'Release the results' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Release the results' }).click();
+  await expect(page.getByText('released', { exact: true })).toBeVisible();
+
+  await marit.opensLink();
+  await expect(marit.heading('Marit Solheim')).toBeVisible();
+  await expect(own.getByText('Short and clear.')).toBeVisible();
+  const shown = await own.getByRole('article').allInnerTexts();
+  const pdf = await own.request.get(`${house.url}/api/result.pdf`);
+  const document = await getDocument({ data: new Uint8Array(await pdf.body()), verbosity: 0 }).promise;
+  let printed = '';
+  for (let n = 1; n <= document.numPages; n++) {
+    const { items } = await (await document.getPage(n)).getTextContent();
+    printed += items.map((item) => ('str' in item ? item.str : '')).join(' ');
+  }
+  const letters = (text: string) => text.replace(/[^\p{L}\p{N}]+/gu, '');
+  // Every line of ten letters and more that the page shows of an answered question stands in the PDF too; options that
+  // were not chosen are left out there.
+  const left = ['The floor is cleaned', 'The trays are moved', 'Nothing was put in order.'];
+  const lines = shown
+    .flatMap((text) => text.split('\n'))
+    .filter((line) => letters(line).length > 10 && !left.includes(line));
+  expect(lines.filter((line) => !letters(printed).includes(letters(line)))).toEqual([]);
+});
