@@ -1,0 +1,2 @@
+import { measureStaff } from './staff';
+console.log(JSON.stringify(await measureStaff(), null, 1));
