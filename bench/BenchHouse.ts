@@ -75,8 +75,11 @@ export class BenchHouse {
     const port = await freePort();
     const url = `http://127.0.0.1:${port}`;
     const settings = {
-      ...{ PORT: String(port), CLEAR_SITTING_URL: url, CLEAR_SITTING_DATA: folder },
-      ...{ CLEAR_SITTING_STANDIN_CAMERA: 'true', LOG_LEVEL: 'fatal' },
+      PORT: String(port),
+      CLEAR_SITTING_URL: url,
+      CLEAR_SITTING_DATA: folder,
+      CLEAR_SITTING_STANDIN_CAMERA: 'true',
+      LOG_LEVEL: 'fatal',
     };
     const wired = wire(readConfig(settings), 'fatal');
     const { outbox, close } = wired;
@@ -170,8 +173,11 @@ export class BenchHouse {
     };
     const personId = Number(this.db.insert(people).values(person).run().lastInsertRowid);
     const invitation = {
-      ...{ roundId: round, personId, extraPercent: 0 },
-      ...{ arrangements: noArrangements, invitedAt: Date.now() },
+      roundId: round,
+      personId,
+      extraPercent: 0,
+      arrangements: noArrangements,
+      invitedAt: Date.now(),
     };
     const id = Number(this.db.insert(invitations).values(invitation).run().lastInsertRowid);
     this.db

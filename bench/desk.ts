@@ -79,13 +79,12 @@ export async function measureDesk(house: BenchHouse): Promise<DeskFigures> {
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: [
-      ...[
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--use-fake-ui-for-media-stream',
-      ],
-      ...['--use-fake-device-for-media-stream', `--use-file-for-fake-video-capture=${CAMERA_CLIP}`],
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-video-capture=${CAMERA_CLIP}`,
     ],
   });
   try {

@@ -45,7 +45,10 @@ class SavingDesk {
     const paragraph = { type: 'paragraph', content: [{ type: 'text', text }] };
     const value = storeResponse('writing', { text: { type: 'doc', content: [paragraph] } });
     const entry = this.writer.append({
-      ...{ about: 'answer', target: 'incident-note/A', at: Date.now(), value },
+      about: 'answer',
+      target: 'incident-note/A',
+      at: Date.now(),
+      value,
     });
     return { head: this.writer.head(this.heard), opening: 'page-of-bench', entries: [entry] };
   }
@@ -58,7 +61,9 @@ function fire(house: BenchHouse, route: string, desks: readonly SavingDesk[]): P
     autocannon(
       {
         url: `${house.url}/api${route}`,
-        ...{ method: 'POST', connections: CONNECTIONS, duration: SECONDS },
+        method: 'POST',
+        connections: CONNECTIONS,
+        duration: SECONDS,
         requests: [
           {
             setupRequest: (request) => {
@@ -74,7 +79,9 @@ function fire(house: BenchHouse, route: string, desks: readonly SavingDesk[]): P
         const { requests, latency } = result;
         resolve({
           perSecond: requests.average,
-          ...{ p50Ms: latency.p50, p99Ms: latency.p99, refused: result.non2xx + result.errors },
+          p50Ms: latency.p50,
+          p99Ms: latency.p99,
+          refused: result.non2xx + result.errors,
           processorUs: Math.round(((house.serverSeconds() - before) * 1e6) / Math.max(1, requests.total)),
         });
       },

@@ -83,7 +83,8 @@ async function writer(house: BenchHouse, cookie: string): Promise<() => Promise<
   const url = `${house.url}/api/sitting`;
   const send = (route: string, body: object) =>
     fetch(`${url}${route}`, {
-      ...{ method: 'POST', body: JSON.stringify(body) },
+      method: 'POST',
+      body: JSON.stringify(body),
       headers: { 'Content-Type': 'application/json', Cookie: cookie },
     });
   const hold = { store: 'store-of-bench', opening: 'page-of-bench', takeOver: true };
@@ -98,7 +99,9 @@ async function writer(house: BenchHouse, cookie: string): Promise<() => Promise<
     const entry = own.append({ about: 'answer', target: 'incident-note/A', at: Date.now(), value });
     const from = performance.now();
     const answer = await send('/journal', {
-      ...{ head: own.head(reply.opened.now), opening: 'page-of-bench', entries: [entry] },
+      head: own.head(reply.opened.now),
+      opening: 'page-of-bench',
+      entries: [entry],
     });
     await answer.arrayBuffer();
     if (!answer.ok) throw new Error(`a save: ${answer.status}`);
@@ -197,18 +200,26 @@ export async function measureStaff(): Promise<StaffFigures> {
     await fetch(`${house.url}/api/bench/delay`);
     await Promise.all([
       ...writers.map(write),
-      ...[browse(house, pages, until, asked), browse(house, pages, until, asked), print()],
+      browse(house, pages, until, asked),
+      browse(house, pages, until, asked),
+      print(),
     ]);
     const delay = (await (await fetch(`${house.url}/api/bench/delay`)).json()) as {
       p50: number;
       p99: number;
     };
     return {
-      ...{ rows, pages: quiet, pdfMs },
+      rows,
+      pages: quiet,
+      pdfMs,
       busy: {
-        ...{ writing: WRITERS, savesPerSecond: Math.round((saves.length * 1000) / BUSY_MS), refused },
-        ...{ saveP99Ms: at(saves, 0.99), pageP99Ms: at(asked, 0.99) },
-        ...{ loopP50Ms: Math.round(delay.p50 * 10) / 10, loopP99Ms: Math.round(delay.p99 * 10) / 10 },
+        writing: WRITERS,
+        savesPerSecond: Math.round((saves.length * 1000) / BUSY_MS),
+        refused,
+        saveP99Ms: at(saves, 0.99),
+        pageP99Ms: at(asked, 0.99),
+        loopP50Ms: Math.round(delay.p50 * 10) / 10,
+        loopP99Ms: Math.round(delay.p99 * 10) / 10,
         pdfsPerMinute: Math.round((printed * 60_000) / BUSY_MS),
       },
     };

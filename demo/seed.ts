@@ -167,7 +167,11 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
     candidates.map(
       ({ name, email, extraPercent, breakMinutes }) =>
         invite(services, outbox, roundId, {
-          ...{ name, email, extraPercent, reference: null, timeZone: null },
+          name,
+          email,
+          extraPercent,
+          reference: null,
+          timeZone: null,
           arrangements: { ...noArrangements, breakMinutes },
         }).invitation,
     );
@@ -224,7 +228,10 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
     const sat = inviteAll(october, people.releasedInOctober).map((invitationId, i) =>
       db.transaction(() =>
         addScript(seeding, {
-          ...{ invitationId, startedAt: now - 27 * DAY_MS + i * HOUR_MS, ability: 0.55 + 0.2 * i, random },
+          invitationId,
+          startedAt: now - 27 * DAY_MS + i * HOUR_MS,
+          ability: 0.55 + 0.2 * i,
+          random,
         }),
       ),
     );

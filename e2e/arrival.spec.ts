@@ -153,7 +153,13 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
     )
     .filter(({ type }) => type !== 'confirmed');
   expect(events.map((e) => e.type)).toEqual([
-    ...['started', 'granted', 'paused', 'went on', 'break began', 'break ended', 'break began'],
+    'started',
+    'granted',
+    'paused',
+    'went on',
+    'break began',
+    'break ended',
+    'break began',
   ]);
   expect(events[1]!.reason).toBe('The alarm rang');
 });

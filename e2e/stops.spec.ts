@@ -72,12 +72,10 @@ test('a pause: who writes nothing in it has one version, a forged client two, an
   await desk.close();
   const forged = new ForgedClient(forgery, house);
   const typed = (text: string, at = 0) => ({
-    ...{
-      about: 'answer' as const,
-      target: 'reading-the-dial/A',
-      at,
-      value: { version: 1, response: { typed: text } },
-    },
+    about: 'answer' as const,
+    target: 'reading-the-dial/A',
+    at,
+    value: { version: 1, response: { typed: text } },
   });
   await forged.says([]);
   await bram.does('Pause', 'Ilse Brandvold', 'The hall is cleared');

@@ -43,7 +43,13 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   commits.onTakenBack(() => time.forget());
   const jobs = new JobQueue(db, commits, clock, log);
   const services: Services = {
-    ...{ config, clock, db, log, jobs, commits, time },
+    config,
+    clock,
+    db,
+    log,
+    jobs,
+    commits,
+    time,
     hub: new Hub(),
     turns: new Turns(),
     sessions: new Sessions(db, clock, config),

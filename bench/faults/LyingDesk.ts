@@ -38,7 +38,11 @@ export class LyingDesk {
     // Its last hold may be one that the restored server never granted.
     const head = (await this.open()).head(0);
     await this.caller.until<HandInReply>('/sitting/hand-in', {
-      ...{ head, opening: 'a-lying-page', entries: [], by: 'candidate', claimedAt: Date.now() },
+      head,
+      opening: 'a-lying-page',
+      entries: [],
+      by: 'candidate',
+      claimedAt: Date.now(),
     });
   }
 

@@ -134,7 +134,8 @@ export class SimulatedDesk {
         await new Promise((again) => setTimeout(again, 50 + this.random() * 200));
       }
     await this.caller.until('/sitting/journal', {
-      ...{ ...(await this.journal.batch()), opening: this.asking().opening },
+      ...(await this.journal.batch()),
+      opening: this.asking().opening,
     });
   }
 
@@ -145,7 +146,8 @@ export class SimulatedDesk {
   private async send(batch: DeviceBatch): Promise<JournalKept> {
     if (this.offline) throw problem('unreachable');
     const kept = await this.caller.post<JournalKept>('/sitting/journal', {
-      ...{ ...batch, opening: this.asking().opening },
+      ...batch,
+      opening: this.asking().opening,
     });
     this.held = kept.held;
     return kept;

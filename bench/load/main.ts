@@ -156,7 +156,10 @@ class Essay {
 /** A picture as large as a camera's: the server decodes each and writes it anew. */
 const picture = await sharp({
   create: {
-    ...{ width: 640, height: 480, channels: 3, background: '#888' },
+    width: 640,
+    height: 480,
+    channels: 3,
+    background: '#888',
     noise: { type: 'gaussian', mean: 128, sigma: 12 },
   },
 })

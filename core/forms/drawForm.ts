@@ -18,7 +18,9 @@ import type { Form } from './form';
 
 /** Where a part stands, in a round of this locale. */
 export const placeOf = (item: Item, part: Part, locale: string): Place => ({
-  ...{ locale, marks: part.marks, source: item.source },
+  locale,
+  marks: part.marks,
+  source: item.source,
 });
 
 interface Drawn {
@@ -73,7 +75,10 @@ export function drawForm(paper: FullPaper, seed: string, locale: string): Form {
     marks: sumMarks(questions.map((q) => q.marks)),
     wrongCosts: questions.some((q) => q.parts.some((p) => candidateKindOf(p.kind).wrongCosts(p.shown))),
     sections: paper.sections.map(({ key, title, introduction, minutes }) => ({
-      ...{ key, title, introduction, minutes },
+      key,
+      title,
+      introduction,
+      minutes,
     })),
     questions,
   };

@@ -10,7 +10,11 @@ import { receiptCode } from './receipt';
 
 const digest = (text: string) => createHash('sha256').update(text).digest('hex');
 const entry = (number: number, value: unknown = number): Entry => ({
-  ...{ number, about: 'answer', target: 'tray/A', at: 1000 + number, value },
+  number,
+  about: 'answer',
+  target: 'tray/A',
+  at: 1000 + number,
+  value,
 });
 const textOf = (one: Entry) => entryText(one, canonicalJson(one.value));
 

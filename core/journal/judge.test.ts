@@ -16,11 +16,23 @@ const TERMS = { limitMs: END, extraPercent: 0, breakMs: 5 * MINUTE, sectionLimit
 
 let order = 0;
 const entry = (number: number, claimedAt: number, arrivedAt: number, more: Partial<EntryRecord> = {}) => ({
-  ...{ hold: 1, number, about: 'answer' as const, target: 'tray/A', claimedAt, arrivedAt, order: ++order },
-  ...{ base: null, restored: null, aside: null, ...more },
+  hold: 1,
+  number,
+  about: 'answer' as const,
+  target: 'tray/A',
+  claimedAt,
+  arrivedAt,
+  order: ++order,
+  base: null,
+  restored: null,
+  aside: null,
+  ...more,
 });
 const head = (number: number, arrivedAt: number, heard: number, checked = true): HeadRecord => ({
-  ...{ number, arrivedAt, heard, checked },
+  number,
+  arrivedAt,
+  heard,
+  checked,
 });
 const hold = (
   entries: readonly EntryRecord[],
@@ -41,7 +53,11 @@ const judged = (
 ) =>
   judgeSitting(
     {
-      ...{ holds, decided: [], limitedSection: () => null, readable: () => true, ...more },
+      holds,
+      decided: [],
+      limitedSection: () => null,
+      readable: () => true,
+      ...more,
       time: foldTime(TERMS, [...started, ...events]),
     },
     now,
@@ -128,7 +144,8 @@ describe('a section with a limit of its own', () => {
   ];
   it('ends for its own questions alone', () => {
     expect(standing([hold(both, [head(0, 5 * MINUTE, 5 * MINUTE)])], { limitedSection, events })).toEqual([
-      ...['after', 'in time'],
+      'after',
+      'in time',
     ]);
   });
   it('takes nothing while it is sealed', () => {
@@ -175,7 +192,8 @@ describe('writing-in-stop', () => {
     const after = entry(3, 0, stop + 2 * MINUTE);
     expect(winner([after])).toEqual({ entry: after, without: before });
     const next = hold([entry(1, 0, stop + 3 * MINUTE, { hold: 2 })], [], {
-      ...{ number: 2, grantedAt: stop + 2 * MINUTE },
+      number: 2,
+      grantedAt: stop + 2 * MINUTE,
     });
     expect(winner([], [next])).toEqual({ entry: next.entries[0], without: before });
   });

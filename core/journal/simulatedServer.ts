@@ -63,7 +63,12 @@ export class SimulatedServer {
     const number = this.holds.length + 1;
     const chain = HoldChain.begin(`token ${number}`, this.digest);
     this.holds.push({
-      ...{ number, grantedAt: now, chain, entries: [], texts: new Map<number, string>(), heads: new Map() },
+      number,
+      grantedAt: now,
+      chain,
+      entries: [],
+      texts: new Map<number, string>(),
+      heads: new Map(),
     });
     return { hold: number, token: chain.token };
   }
@@ -90,8 +95,15 @@ export class SimulatedServer {
     const known = held.texts.get(entry.number);
     if (known === text) return;
     held.entries.push({
-      ...{ hold: held.number, number: entry.number, about: entry.about, target: entry.target },
-      ...{ claimedAt: entry.at, arrivedAt: now, order: ++this.order, base: null, restored: null },
+      hold: held.number,
+      number: entry.number,
+      about: entry.about,
+      target: entry.target,
+      claimedAt: entry.at,
+      arrivedAt: now,
+      order: ++this.order,
+      base: null,
+      restored: null,
       aside: known === undefined ? null : 'other bytes',
     });
     if (known !== undefined) {
@@ -112,7 +124,10 @@ export class SimulatedServer {
 
   judge(now: number): Judged {
     const holds = this.holds.map((h) => ({
-      ...{ number: h.number, grantedAt: h.grantedAt, entries: h.entries, broken: h.chain.broken },
+      number: h.number,
+      grantedAt: h.grantedAt,
+      entries: h.entries,
+      broken: h.chain.broken,
       heads: [...h.heads.values()],
     }));
     const { time } = this;

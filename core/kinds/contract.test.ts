@@ -44,8 +44,14 @@ describe.each(kindNames)('kind %s', (name) => {
     const most = sumMarks(components.filter((c) => c.by === 'machine').map((c) => c.of));
     const score = (response: unknown, arranged = arrangement, found = evidence ?? {}) => {
       const part: PartToScore = {
-        ...{ target: 'x/A', kind: name, content, response, place, arrangement: arranged },
-        ...{ siblings: {}, evidence: found },
+        target: 'x/A',
+        kind: name,
+        content,
+        response,
+        place,
+        arrangement: arranged,
+        siblings: {},
+        evidence: found,
       };
       const credits = scorePart(kinds, part);
       for (const { reasons } of credits) for (const one of reasons) expect(say(one)).not.toBe(one.code);

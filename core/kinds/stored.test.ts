@@ -19,8 +19,13 @@ const newerContent: AnyKeyKind = {
     const { figure, within, unit } = stored as { figure: string; within: string; unit: string };
     return {
       asked: {
-        ...{ before: '', unit, unitSynonyms: [], minusPossible: figure.startsWith('-') },
-        ...{ scientific: false, fractions: false, demand: null },
+        before: '',
+        unit,
+        unitSynonyms: [],
+        minusPossible: figure.startsWith('-'),
+        scientific: false,
+        fractions: false,
+        demand: null,
       },
       key: {
         tolerance: { by: 'distance', within },

@@ -9,7 +9,8 @@ export interface StoredResponse {
 }
 
 export const storeResponse = (kind: KindName, response: unknown): StoredResponse => ({
-  ...{ version: candidateKindOf(kind).responseVersion, response },
+  version: candidateKindOf(kind).responseVersion,
+  response,
 });
 
 const storedSchema = v.strictObject({

@@ -3,11 +3,21 @@ import { say } from '../messages/words';
 import { subjectOf, writeLetter, type InvitationFacts } from './letters';
 
 const facts: InvitationFacts = {
-  ...{ kind: 'invitation', organisation: 'Archive', name: 'N', title: 'Paper', help: 'Call 31.' },
-  ...{ timeZone: 'UTC', roundZone: 'UTC', reference: 'HR-1', minutes: 60, camera: false },
+  kind: 'invitation',
+  organisation: 'Archive',
+  name: 'N',
+  title: 'Paper',
+  help: 'Call 31.',
+  timeZone: 'UTC',
+  roundZone: 'UTC',
+  reference: 'HR-1',
+  minutes: 60,
+  camera: false,
   // 24 November 2026, 09:00 UTC, and two hours later
-  ...{ opensAt: Date.UTC(2026, 10, 24, 9), closesAt: Date.UTC(2026, 10, 24, 11) },
-  ...{ extraPercent: 0, breakMinutes: 0 },
+  opensAt: Date.UTC(2026, 10, 24, 9),
+  closesAt: Date.UTC(2026, 10, 24, 11),
+  extraPercent: 0,
+  breakMinutes: 0,
 };
 const write = (change: Partial<InvitationFacts> = {}, link: string | null = 'http://x/i/y') =>
   writeLetter({ ...facts, ...change }, link, say);

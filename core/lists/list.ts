@@ -12,7 +12,12 @@ export interface ListQuery {
 }
 
 export const wholeList: ListQuery = {
-  ...{ search: '', sort: '', descending: false, filter: '', from: 0, size: 100 },
+  search: '',
+  sort: '',
+  descending: false,
+  filter: '',
+  from: 0,
+  size: 100,
 };
 
 /** A piece of a list. */

@@ -3,7 +3,10 @@ import type { Component } from '../kinds/contract';
 import { marksGiven } from './marksGiven';
 
 const criterion = (key: string, levels: number[]): Component => ({
-  ...{ key, by: 'people', of: Math.max(...levels), name: null },
+  key,
+  by: 'people',
+  of: Math.max(...levels),
+  name: null,
   criterion: { levels: levels.map((hundredths) => ({ hundredths, label: '', says: '' })) },
 });
 const byHand: Component = { key: 'h', by: 'people', of: 150, name: null, criterion: { levels: null } };

@@ -23,7 +23,10 @@ const clock: Shape = { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' };
 /** “Tuesday 24 November 2026 at 09:00” in British English. `at` in milliseconds since 1970. */
 export const dateAndTime = (at: number, reader: Reader): string =>
   formatter(reader, 'full', {
-    ...{ weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
     ...clock,
   }).format(at);
 

@@ -16,7 +16,10 @@ const language = i18next.createInstance();
 void language.init({
   lng: 'en',
   resources: {},
-  ...{ interpolation: { escapeValue: false }, initAsync: false, keySeparator: false, nsSeparator: false },
+  interpolation: { escapeValue: false },
+  initAsync: false,
+  keySeparator: false,
+  nsSeparator: false,
 });
 
 /** How a text is said in the language that is spoken; English as it is written. */

@@ -66,8 +66,15 @@ export function splitForSealing(paper: CandidatePaper): {
   const blank = (question: Question): Question =>
     limited.includes(question.section)
       ? {
-          ...{ number: question.number, item: question.item, section: question.section, title: '' },
-          ...{ marks: question.marks, minutes: question.minutes, source: null, parts: [], sealed: true },
+          number: question.number,
+          item: question.item,
+          section: question.section,
+          title: '',
+          marks: question.marks,
+          minutes: question.minutes,
+          source: null,
+          parts: [],
+          sealed: true,
         }
       : question;
   return {

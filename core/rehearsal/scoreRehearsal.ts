@@ -7,7 +7,10 @@ import { partsOfScript, type Answers, type Script } from '../scoring/script';
 
 /** Everybody rehearses with the same form: nothing of a rehearsal is stored. */
 export const rehearsalScript = (paper: FullPaper, answers: Answers): Script => ({
-  ...{ paper, form: plainForm(paper), answers, locale: 'en' },
+  paper,
+  form: plainForm(paper),
+  answers,
+  locale: 'en',
 });
 
 /**
@@ -24,7 +27,13 @@ export function rehearsalSheet(script: Script, credits: ReadonlyMap<string, read
   );
   return buildResultSheet({
     withheld: new Set(),
-    ...{ state: 'provisional', script, marks, candidate: { name: '', reference: '' } },
-    ...{ satAt: 0, releasedAt: 0, receipt: '', timeZone: 'UTC' },
+    state: 'provisional',
+    script,
+    marks,
+    candidate: { name: '', reference: '' },
+    satAt: 0,
+    releasedAt: 0,
+    receipt: '',
+    timeZone: 'UTC',
   });
 }

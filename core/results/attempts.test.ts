@@ -4,12 +4,19 @@ import { countedAttempts, marksOfCounted } from './attempts';
 import type { ComponentMark } from './componentMark';
 
 const mark = (target: string, hundredths: number, change: Partial<ComponentMark> = {}): ComponentMark => ({
-  ...{ target, component: 'whole', hundredths, verdict: 'partly', level: null, comment: '' },
+  target,
+  component: 'whole',
+  hundredths,
+  verdict: 'partly',
+  level: null,
+  comment: '',
   reasons: [{ code: `why.${hundredths}` }],
   ...change,
 });
 const attemptOf = (n: number, marks: readonly ComponentMark[]) => ({
-  ...{ attempt: n, marks, total: sumMarks(marks.map((m) => m.hundredths)) },
+  attempt: n,
+  marks,
+  total: sumMarks(marks.map((m) => m.hundredths)),
 });
 const attempt = (n: number, ...of: number[]) =>
   attemptOf(
@@ -64,7 +71,10 @@ describe('the marks of a result', () => {
     const two = attemptOf(2, [mark('q1/A', 50, { level: 2, comment: 'better' })]);
     // (−0.25 + 0.50) / 2 = 0.125 → 0.13
     expect(marksOfCounted([one, two]).marks[0]).toMatchObject({
-      ...{ hundredths: 13, verdict: null, level: null, comment: 'better' },
+      hundredths: 13,
+      verdict: null,
+      level: null,
+      comment: 'better',
     });
     // (−0.25 + 0) / 2 = −0.125 → −0.12
     expect(hundredths([one, attemptOf(2, [mark('q1/A', 0)])])).toEqual([-12]);

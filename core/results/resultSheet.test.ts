@@ -10,7 +10,9 @@ import { totalOf } from './totals';
 
 const paper = technicianPaper();
 const script: Script = {
-  ...{ paper, form: drawForm(paper, 'sheet', 'en'), locale: 'en' },
+  paper,
+  form: drawForm(paper, 'sheet', 'en'),
+  locale: 'en',
   answers: {
     'parts-of-a-seed/A': { version: 1, response: { chosen: ['root'] } },
     'tray-14/B': { version: 1, response: { typed: '0.71' } },
@@ -20,12 +22,22 @@ const script: Script = {
 const nothing = { level: null, comment: '' };
 const marked = [...scoreScript(script)].flatMap(([target, credits]) =>
   credits.map(({ component, hundredths, verdict, reasons }): ComponentMark => ({
-    ...{ target, component, hundredths, verdict, reasons },
+    target,
+    component,
+    hundredths,
+    verdict,
+    reasons,
     ...nothing,
   })),
 );
 const person = (component: string, level: number, hundredths: number): ComponentMark => ({
-  ...{ target: 'incident-note/A', component, hundredths, level, verdict: null, reasons: [], comment: '' },
+  target: 'incident-note/A',
+  component,
+  hundredths,
+  level,
+  verdict: null,
+  reasons: [],
+  comment: '',
 });
 const byPerson = [
   { ...person('f', 3, 300), comment: 'Exact.' },
@@ -35,7 +47,12 @@ const byPerson = [
 ];
 const input: ResultInput = {
   withheld: new Set(),
-  ...{ state: 'confirmed', script, satAt: 1, releasedAt: 2, timeZone: 'UTC', receipt: 'AAAA-BBBB-CCCC' },
+  state: 'confirmed',
+  script,
+  satAt: 1,
+  releasedAt: 2,
+  timeZone: 'UTC',
+  receipt: 'AAAA-BBBB-CCCC',
   marks: [...marked.filter((mark) => mark.target !== 'incident-note/A'), ...byPerson],
   candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
 };
@@ -68,7 +85,11 @@ describe('the result sheet', () => {
     expect(sheet.band).toEqual({ title: 'Beginning', from: 0, next: 2000 });
     const all = partsOfScript(script).flatMap((part) =>
       unansweredCredits(part).map(({ component, of }) => ({
-        ...{ target: part.target, component, hundredths: of, verdict: 'right' as const, reasons: [] },
+        target: part.target,
+        component,
+        hundredths: of,
+        verdict: 'right' as const,
+        reasons: [],
         ...nothing,
       })),
     );

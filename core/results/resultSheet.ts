@@ -89,7 +89,11 @@ function resultComponent(
   if (!mark) throw new Error(`no mark for component ${key}: the sheet is not ready`);
   const level = mark.level === null ? null : (criterion?.levels?.[mark.level] ?? null);
   return {
-    ...{ name, of, hundredths: mark.hundredths, verdict: mark.verdict, reasons: mark.reasons },
+    name,
+    of,
+    hundredths: mark.hundredths,
+    verdict: mark.verdict,
+    reasons: mark.reasons,
     level: level && { label: level.label, says: level.says },
   };
 }
@@ -111,9 +115,15 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
   const [item = ''] = part.target.split('/');
   const withheld = wanted && input.withheld.has(item);
   return {
-    ...{ key: part.key, kind: part.kind, prompt: part.prompt, shown: part.shown, response: own.response },
+    key: part.key,
+    kind: part.kind,
+    prompt: part.prompt,
+    shown: part.shown,
+    response: own.response,
     hundredths: sumMarks(components.map((c) => c.hundredths)),
-    ...{ of: part.marks, verdict, components },
+    of: part.marks,
+    verdict,
+    components,
     remarks: [...(input.remarks?.[part.target] ?? []), ...(withheld ? [message('sheet.rightLater')] : [])],
     right: wanted && !withheld ? own.kind.rightResponse(content, own.arrangement, own.place) : null,
     comments: marks.map((m) => m.comment).filter((comment) => comment !== ''),
@@ -149,7 +159,17 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
   const hundredths = sumMarks(sections.map((s) => s.hundredths));
   const { state, candidate, satAt, releasedAt, timeZone, receipt } = input;
   return {
-    ...{ state, title: paper.title, candidate, satAt, releasedAt, timeZone, receipt },
-    ...{ hundredths, of: copy.marks, band: bandOf(paper, hundredths), sections, questions },
+    state,
+    title: paper.title,
+    candidate,
+    satAt,
+    releasedAt,
+    timeZone,
+    receipt,
+    hundredths,
+    of: copy.marks,
+    band: bandOf(paper, hundredths),
+    sections,
+    questions,
   };
 }

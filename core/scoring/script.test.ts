@@ -17,7 +17,9 @@ const paper = technicianPaper();
 const form = drawForm(paper, 'scoring', 'en');
 const kindAt = new Map(allParts(paper).map(({ target, part }) => [target, part.kind]));
 const script = (responses: Record<string, unknown>) => ({
-  ...{ paper, form, locale: 'en' },
+  paper,
+  form,
+  locale: 'en',
   answers: Object.fromEntries(
     Object.entries(responses).map(([target, one]) => [target, storeResponse(kindAt.get(target)!, one)]),
   ),

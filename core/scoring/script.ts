@@ -44,8 +44,12 @@ export function partsOfScript({ paper, form, answers, locale }: Script): ScriptP
     const { state } = candidateKindOf(part.kind).progress(shown.get(target), response);
     return {
       ...at,
-      ...{ kind, response, place: placeOf(item, part, locale), shown: shown.get(target) },
-      ...{ arrangement: form.arrangements[target], empty: state === 'empty' },
+      kind,
+      response,
+      place: placeOf(item, part, locale),
+      shown: shown.get(target),
+      arrangement: form.arrangements[target],
+      empty: state === 'empty',
       components: components.get(target)!,
     };
   });
@@ -62,7 +66,10 @@ export const evidenceFor = ({
   empty ? [] : kind.evidence(part.content, response, arrangement);
 
 const answered = ({ part, response, place }: ScriptPart): Answered => ({
-  ...{ kind: part.kind, content: part.content, response, place },
+  kind: part.kind,
+  content: part.content,
+  response,
+  place,
 });
 
 /** A part as the scoring worker is given it, with the other parts of its item. */

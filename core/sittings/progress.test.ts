@@ -23,7 +23,8 @@ describe('how far a question is', () => {
   it('says what is missing part by part, and counts the marks that are open', () => {
     const desk = put(emptyDesk, 'tray-14/A', { chosen: ['k-2'] });
     expect(progressOfQuestion(desk, tray14!)).toMatchObject({
-      ...{ state: 'part done', open: 600 },
+      state: 'part done',
+      open: 600,
       missing: [
         { part: 'A', what: { code: 'choice.chooseMore', values: { count: 1 } } },
         { part: 'B', what: { code: 'number.empty' } },

@@ -271,7 +271,8 @@ describe('the clock of a sitting', () => {
     expect(deadlineAt(time, 200_000)).toBe(60 * MINUTE + 10_000 + 120_000);
     expect(graceMsOf(time)).toBe(30_000);
     expect(step(time, { type: 'confirmed', at: 200_000, heard: 200_000 })).toEqual({
-      ...{ done: false, refusal: 'nothing to confirm' },
+      done: false,
+      refusal: 'nothing to confirm',
     });
   });
 

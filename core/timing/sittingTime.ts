@@ -56,7 +56,13 @@ export interface SittingTime {
 }
 
 export const newTime = (terms: TimeTerms): SittingTime => ({
-  ...{ terms, startedAt: null, grants: [], unconfirmed: [], givenBackMs: 0, stops: [], entered: {} },
+  terms,
+  startedAt: null,
+  grants: [],
+  unconfirmed: [],
+  givenBackMs: 0,
+  stops: [],
+  entered: {},
   closed: null,
 });
 
@@ -177,7 +183,9 @@ export interface KnownStop {
 /** All stops there were up to `now`. The time between a closing and a readmission is one begun by staff. */
 export const stopsOf = (time: SittingTime, now: number): KnownStop[] =>
   stopsBy(time, now).map(({ from, until, why }) => ({
-    ...{ from, until, by: why === 'break' ? 'candidate' : 'staff' },
+    from,
+    until,
+    by: why === 'break' ? 'candidate' : 'staff',
   }));
 
 /** How long after an end heads still count: shorter by what was given back, and never below half a minute. */

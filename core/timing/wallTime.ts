@@ -1,8 +1,14 @@
 /** The offset of a time zone from UTC at an instant, in ms. */
 function offsetAt(at: number, timeZone: string): number {
   const parts = new Intl.DateTimeFormat('en-GB', {
-    ...{ timeZone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit' },
-    ...{ hour: '2-digit', minute: '2-digit', second: '2-digit' },
+    timeZone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
   }).formatToParts(at);
   const part = (type: string) => Number(parts.find((one) => one.type === type)!.value);
   const shown = Date.UTC(

@@ -70,7 +70,13 @@ interface Urgent {
 
 /** Who needs someone comes first: a raised hand, out of reach, waiting; then those who write; then the rest. */
 const ORDER: Record<WatchState, number> = {
-  ...{ 'out of reach': 1, waiting: 2, stopped: 3, writing: 4, arriving: 5, 'not here': 6, 'handed in': 7 },
+  'out of reach': 1,
+  waiting: 2,
+  stopped: 3,
+  writing: 4,
+  arriving: 5,
+  'not here': 6,
+  'handed in': 7,
 };
 export const urgencyOf = ({ state, hand }: Urgent): number => (hand ? 0 : ORDER[state]);
 

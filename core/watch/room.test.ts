@@ -4,14 +4,34 @@ import { applyChange, roomAt, rowAt, timeGoneOf } from './room';
 
 const MINUTE = 60_000;
 const row = (invitation: number, name: string, change: Partial<WatchRow> = {}): WatchRow => ({
-  ...{ invitation, name, reference: `R-${invitation}`, arrangements: [], state: 'writing' },
-  ...{ startedAt: 0, deadlineAt: 60 * MINUTE, at: 20 * MINUTE, usedMs: 20 * MINUTE, leftMs: 40 * MINUTE },
-  ...{ marksDone: 0, heardAt: 20 * MINUTE, hand: null, stopped: null, notes: [], pictures: [] },
+  invitation,
+  name,
+  reference: `R-${invitation}`,
+  arrangements: [],
+  state: 'writing',
+  startedAt: 0,
+  deadlineAt: 60 * MINUTE,
+  at: 20 * MINUTE,
+  usedMs: 20 * MINUTE,
+  leftMs: 40 * MINUTE,
+  marksDone: 0,
+  heardAt: 20 * MINUTE,
+  hand: null,
+  stopped: null,
+  notes: [],
+  pictures: [],
   ...change,
 });
 const room = (rows: readonly WatchRow[], now = 20 * MINUTE): WatchView => ({
-  ...{ round: 1, title: 'November', now, opensAt: 0, closesAt: 90 * MINUTE, timeZone: 'UTC' },
-  ...{ startRule: 'by hand', doorCode: null, rows },
+  round: 1,
+  title: 'November',
+  now,
+  opensAt: 0,
+  closesAt: 90 * MINUTE,
+  timeZone: 'UTC',
+  startRule: 'by hand',
+  doorCode: null,
+  rows,
 });
 
 describe('a row that was told a while ago', () => {
@@ -46,7 +66,10 @@ describe('a room', () => {
     const of = (name: string, state: WatchState, change: Partial<WatchRow> = {}) =>
       row(name.length, name, { state, ...change });
     const rows = [
-      ...[of('Zoe', 'writing'), of('Anna', 'writing'), of('Bo', 'handed in'), of('Corin', 'waiting')],
+      of('Zoe', 'writing'),
+      of('Anna', 'writing'),
+      of('Bo', 'handed in'),
+      of('Corin', 'waiting'),
       of('Dagmar', 'writing', { hand: { at: 1, text: 'the sound stopped' } }),
       of('Everard', 'writing', { heardAt: 0 }),
     ];
@@ -60,12 +83,10 @@ describe('a room', () => {
     const heard = [[1, 21 * MINUTE] as const, [2, 22 * MINUTE] as const];
     const after = applyChange(before, { now: 23 * MINUTE, doorCode: 'WREN 42', rows, heard });
     expect(after.rows.map((r) => [r.name, r.state, r.heardAt! / MINUTE])).toEqual([
-      ...[
-        ['Ada', 'writing', 21],
-        ['Ben', 'handed in', 22],
-        ['Cleo', 'writing', 20],
-        ['Dora', 'writing', 20],
-      ],
+      ['Ada', 'writing', 21],
+      ['Ben', 'handed in', 22],
+      ['Cleo', 'writing', 20],
+      ['Dora', 'writing', 20],
     ]);
     expect([after.now, after.doorCode, after.title]).toEqual([23 * MINUTE, 'WREN 42', 'November']);
     expect(after.rows[2]).toBe(before.rows[2]);

@@ -13,7 +13,11 @@ describe('who needs someone', () => {
     ];
     const sorted = [...rows].sort((a, b) => urgencyOf(a) - urgencyOf(b));
     expect(sorted.map((r) => (r.hand ? 'hand' : r.state))).toEqual([
-      ...['hand', 'out of reach', 'waiting', 'writing', 'handed in'],
+      'hand',
+      'out of reach',
+      'waiting',
+      'writing',
+      'handed in',
     ]);
   });
 });

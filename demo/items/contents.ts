@@ -17,8 +17,12 @@ interface Choice {
 
 export const chooseOne = ({ options, right, shuffle = false }: Choice): Content<ChoiceAsked, ChoiceKey> => ({
   asked: {
-    ...{ options: [...options], mode: 'one', choose: null },
-    ...{ rule: 'all-or-nothing', penalty: null, shuffle },
+    options: [...options],
+    mode: 'one',
+    choose: null,
+    rule: 'all-or-nothing',
+    penalty: null,
+    shuffle,
   },
   key: { right: [...right] },
 });
@@ -36,8 +40,14 @@ interface Figure extends Partial<Pick<NumberAsked, 'unit' | 'minusPossible' | 'd
 
 export const figure = ({ within, accepted, ...asked }: Figure): Content<NumberAsked, NumberKey> => ({
   asked: {
-    ...{ before: '', unit: '', unitSynonyms: [], minusPossible: false },
-    ...{ scientific: false, fractions: false, demand: null, ...asked },
+    before: '',
+    unit: '',
+    unitSynonyms: [],
+    minusPossible: false,
+    scientific: false,
+    fractions: false,
+    demand: null,
+    ...asked,
   },
   key: { tolerance: within === undefined ? null : { by: 'distance', within }, accepted, also: [] },
 });
@@ -63,7 +73,10 @@ export const gapsIn = (text: string, gaps: readonly Gap[]): Content<GapsAsked, G
         'options' in gap
           ? { by: 'list', right: gap.right }
           : {
-              ...{ by: 'typing', ignoreCase: true, ignoreAccents: true, slips: gap.slips ?? 0 },
+              by: 'typing',
+              ignoreCase: true,
+              ignoreAccents: true,
+              slips: gap.slips ?? 0,
               accepted: gap.accepted.map((one) => ({ text: one, percent: 100 })),
             },
       ]),
@@ -84,7 +97,8 @@ type RubricDraft = Omit<Rubric, 'scheme'> & { readonly scheme: string };
 
 const told = ({ criteria }: RubricDraft) =>
   criteria.map(({ title, levels }) => ({
-    ...{ title, hundredths: Math.max(...levels.map((level) => level.hundredths)) },
+    title,
+    hundredths: Math.max(...levels.map((level) => level.hundredths)),
   }));
 
 export const written = (
@@ -112,8 +126,12 @@ export function program({ cases, groups, rubric, ...asked }: Program): Content<C
   const hidden = these(false);
   return {
     asked: {
-      ...{ numberTolerance: 0, limits: { milliseconds: 2000, megabytes: 64 }, ...asked },
-      ...{ cases: these(true), hiddenCases: hidden.length, groupCount: groups.length },
+      numberTolerance: 0,
+      limits: { milliseconds: 2000, megabytes: 64 },
+      ...asked,
+      cases: these(true),
+      hiddenCases: hidden.length,
+      groupCount: groups.length,
       criteria: rubric ? told(rubric) : [],
     },
     key: { cases: hidden, groups, rubric: rubric ?? null },

@@ -38,7 +38,10 @@ export function answeredParts(services: Reading, roundId: number): AnsweredPart[
   const paper = paperOfVersion(services.db, roundOf(services, roundId).paperVersionId);
   return plainForm(paper).paper.questions.flatMap((question) =>
     question.parts.map(({ target, key: part }) => ({
-      ...{ target, itemNumber: question.number, title: question.title, part },
+      target,
+      itemNumber: question.number,
+      title: question.title,
+      part,
     })),
   );
 }
@@ -94,7 +97,8 @@ export function answerTable(services: Reading, roundId: number, target: string):
         fact.right === false && kind.accept(content, fact.component, fact.answer) !== null;
       counts.set(key, {
         ...fact,
-        ...{ count: (before?.count ?? 0) + 1, acceptable: before?.acceptable ?? acceptable() },
+        count: (before?.count ?? 0) + 1,
+        acceptable: before?.acceptable ?? acceptable(),
       });
     }
   }

@@ -28,7 +28,9 @@ async function opened(round: number, arrangements: Parameters<Served['invite']>[
   await client.post('/arrival/open', { link });
   const step = (path: string, body: object = {}) => client.post<Step>(`/arrival/${path}`, body);
   return {
-    ...{ client, link, step },
+    client,
+    link,
+    step,
     view: async () => (await client.get<ArrivalView>('/arrival')).body,
     details: (correction: string | null = null) => step('details', { correction }),
     rules: (accepted = ['honest'], of = '1') => step('rules', { version: of, accepted }),
@@ -185,7 +187,8 @@ describe('the rules', () => {
 describe('a picture', () => {
   const asPicture = async (client: ApiClient, of: string, body: Buffer) =>
     client.send<Step>(`/arrival/picture/${of}`, {
-      ...{ method: 'PUT', headers: { 'Content-Type': 'image/jpeg' } },
+      method: 'PUT',
+      headers: { 'Content-Type': 'image/jpeg' },
       body: new Uint8Array(body),
     });
   const whole = Buffer.from(SMALL_PICTURE, 'base64');
@@ -251,7 +254,8 @@ describe('without a camera', () => {
     await broken.checks(['camera'], true, 'not working');
     await broken.step('no-picture');
     expect(await broken.view()).toMatchObject({
-      ...{ stage: { at: 'arriving', step: 'rules' }, pictureTaken: false },
+      stage: { at: 'arriving', step: 'rules' },
+      pictureTaken: false,
     });
   });
 

@@ -130,7 +130,10 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
       timeZone,
       attemptsAllowed,
       counts: round.settings.counts,
-      ...{ startRule, doorsAt: doorsAt(round), identityPicture, correctionsFirst },
+      startRule,
+      doorsAt: doorsAt(round),
+      identityPicture,
+      correctionsFirst,
       recorded,
       resultBy,
       help,
@@ -202,7 +205,10 @@ export async function keepPicture(
   const clean = await services.pictures.clean(bytes);
   const now = services.clock.now();
   services.files.keep({
-    ...{ bytes: clean, type: 'image/jpeg', invitationId, attempt },
+    bytes: clean,
+    type: 'image/jpeg',
+    invitationId,
+    attempt,
     purpose: of === 'person' ? 'picture' : 'identity',
     keepUntil: now + invited.round.settings.keptDays * DAY_MS,
   });

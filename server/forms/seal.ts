@@ -18,7 +18,10 @@ export function seal(document: unknown): Sealed {
   const [key, iv] = [randomBytes(32), randomBytes(IV_BYTES)];
   const cipher = createCipheriv('aes-256-gcm', key, iv);
   const bytes = Buffer.concat([
-    ...[iv, cipher.update(gzipSync(JSON.stringify(document))), cipher.final(), cipher.getAuthTag()],
+    iv,
+    cipher.update(gzipSync(JSON.stringify(document))),
+    cipher.final(),
+    cipher.getAuthTag(),
   ]);
   return { hash: sha256(bytes), key: key.toString('base64url'), bytes };
 }

@@ -25,7 +25,8 @@ describe('a request', () => {
     async (Origin) => {
       const { client } = await house.sitting(house.invite(round));
       expect(told(await client.post<Refusal>('/live/say', { text: 'x', hand: false }, { Origin }))).toEqual([
-        ...[403, 'foreign-origin'],
+        403,
+        'foreign-origin',
       ]);
     },
   );

@@ -72,17 +72,18 @@ const OTHER_IDS: Record<string, () => string | number> = {
 const OF_THE_HOUSE = ['/papers/:id', '/papers/import/:how', '/jobs/:id/run-again', '/jobs/failed'];
 /** Routes without a session; each answers for itself. */
 const OPEN = [
-  ...[
-    '/health',
-    '/config',
-    '/me',
-    '/sign-in',
-    '/first-account',
-    '/sign-out',
-    '/arrival/open',
-    '/arrival/upload-check',
-  ],
-  ...['/rehearsal/:key', '/rehearsal/:key/score', '/test/clock', '/test/jobs'],
+  '/health',
+  '/config',
+  '/me',
+  '/sign-in',
+  '/first-account',
+  '/sign-out',
+  '/arrival/open',
+  '/arrival/upload-check',
+  '/rehearsal/:key',
+  '/rehearsal/:key/score',
+  '/test/clock',
+  '/test/jobs',
 ];
 const BODIES: Record<string, object> = {
   '/marking/tasks/:id': { given: { content: 0 }, comment: 'x' },
@@ -106,7 +107,8 @@ async function call(client: ApiClient, endpoint: Endpoint): Promise<Answered<Ref
     method === 'get'
       ? await client.get<Refusal>(address)
       : await client.send<Refusal>(address, {
-          ...{ method: method.toUpperCase(), body: JSON.stringify(BODIES[path] ?? {}) },
+          method: method.toUpperCase(),
+          body: JSON.stringify(BODIES[path] ?? {}),
           headers: { 'Content-Type': 'application/json' },
         });
   return { ...answered, text: JSON.stringify(answered.body) };

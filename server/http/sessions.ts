@@ -145,7 +145,8 @@ export class Sessions {
   /** Whether somebody has one of these roles in a round. */
   hasRole(staffId: number, round: number, roles: readonly Role[]): boolean {
     const own = and(
-      ...[eq(roundStaff.roundId, round), eq(roundStaff.staffId, staffId)],
+      eq(roundStaff.roundId, round),
+      eq(roundStaff.staffId, staffId),
       inArray(roundStaff.role, [...roles]),
     );
     return this.db.select({ id: roundStaff.roundId }).from(roundStaff).where(own).get() !== undefined;

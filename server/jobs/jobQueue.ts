@@ -85,7 +85,8 @@ export class JobQueue {
       .from(jobs)
       .where(
         and(
-          ...[eq(jobs.state, 'waiting'), lte(jobs.runAt, sql.placeholder('now'))],
+          eq(jobs.state, 'waiting'),
+          lte(jobs.runAt, sql.placeholder('now')),
           sql`(${jobs.kind} in (select value from json_each(${sql.placeholder('kinds')}))) = ${sql.placeholder('known')}`,
         ),
       )

@@ -25,7 +25,10 @@ function aboutOf({ db }: Services, { kind, subject }: Job): string {
 
 const failedJobs = (services: Services): FailedJob[] =>
   services.jobs.failed().map((job) => ({
-    ...{ id: job.id, kind: job.kind, attempts: job.attempts, trouble: job.trouble ?? '' },
+    id: job.id,
+    kind: job.kind,
+    attempts: job.attempts,
+    trouble: job.trouble ?? '',
     about: aboutOf(services, job),
   }));
 

@@ -16,7 +16,8 @@ const queriesOf = perDatabase((db) => ({
     .from(marks)
     .where(
       and(
-        ...[eq(marks.sittingId, p('sitting')), eq(marks.target, p('target'))],
+        eq(marks.sittingId, p('sitting')),
+        eq(marks.target, p('target')),
         eq(marks.component, p('component')),
       ),
     )
@@ -37,10 +38,20 @@ const queriesOf = perDatabase((db) => ({
   add: db
     .insert(marks)
     .values({
-      ...{ sittingId: p('sittingId'), target: p('target'), component: p('component'), role: p('role') },
-      ...{ cause: p('cause'), supersedes: p('supersedes'), response: p('response'), staffId: p('staffId') },
-      ...{ hundredths: p('hundredths'), verdict: p('verdict'), reasons: p('reasons') },
-      ...{ level: p('level'), comment: p('comment'), at: p('at') },
+      sittingId: p('sittingId'),
+      target: p('target'),
+      component: p('component'),
+      role: p('role'),
+      cause: p('cause'),
+      supersedes: p('supersedes'),
+      response: p('response'),
+      staffId: p('staffId'),
+      hundredths: p('hundredths'),
+      verdict: p('verdict'),
+      reasons: p('reasons'),
+      level: p('level'),
+      comment: p('comment'),
+      at: p('at'),
     })
     .prepare(),
 }));

@@ -92,15 +92,22 @@ const creditsOf = (db: Services['db'], { sittingId, target }: Task, { components
   standingMarks(db, sittingId)
     .filter((mark) => mark.target === target && mark.role === 'machine')
     .map(({ component, hundredths, verdict, reasons }) => ({
-      ...{ component, hundredths, verdict: verdict ?? 'wrong', reasons },
+      component,
+      hundredths,
+      verdict: verdict ?? 'wrong',
+      reasons,
       of: components.find((one) => one.key === component)?.of ?? 0,
     }));
 
 function scriptOf(services: Services, task: Task): MarkingScript {
   const { part, components } = partOf(services, task);
   return {
-    ...{ task: task.id, script: findSitting(services.db, task.sittingId)!.script, kind: part.part.kind },
-    ...{ shown: part.shown, response: part.response, components },
+    task: task.id,
+    script: findSitting(services.db, task.sittingId)!.script,
+    kind: part.part.kind,
+    shown: part.shown,
+    response: part.response,
+    components,
     credits: creditsOf(services.db, task, part),
   };
 }
@@ -112,7 +119,8 @@ export function bench(services: Services, staffId: number, roundId: number, targ
   const scheme = keyKindOf(part.kind).markScheme(place.part.content) ?? emptyDocument;
   return {
     ...pile,
-    ...{ prompt: part.prompt, source: question.source },
+    prompt: part.prompt,
+    source: question.source,
     scheme,
     media: mediaOf(services, [part.prompt, scheme, ...(question.source?.tabs.map((tab) => tab.body) ?? [])]),
     scripts: claim(services, roundId, target, staffId).map((task) => scriptOf(services, task)),

@@ -27,7 +27,9 @@ export function pilesOf(
       : and(eq(markingTasks.roundId, of.round), eq(markingTasks.target, of.target));
   const rows = db
     .select({
-      ...{ round: rounds, target: markingTasks.target, left: open },
+      round: rounds,
+      target: markingTasks.target,
+      left: open,
       byYou: sql<number>`sum(${markingTasks.doneAt} is not null and ${markingTasks.assessorId} = ${staffId})`,
     })
     .from(markingTasks)
@@ -43,8 +45,14 @@ export function pilesOf(
     const { marks: of } = question.parts.find((part) => part.target === target)!;
     return [
       {
-        ...{ round: round.id, roundTitle: round.title, target, itemNumber: question.number },
-        ...{ title: question.title, marks: of, byYou, left },
+        round: round.id,
+        roundTitle: round.title,
+        target,
+        itemNumber: question.number,
+        title: question.title,
+        marks: of,
+        byYou,
+        left,
       },
     ];
   });
@@ -100,7 +108,8 @@ function pileStates({ db }: Pick<Reading, 'db'>, ids: readonly number[]): Map<st
   // What people gave each script for a part; what another mark supersedes does not stand.
   const scripts = db
     .select({
-      ...{ round: invitations.roundId, target: marks.target },
+      round: invitations.roundId,
+      target: marks.target,
       given: sql<number>`sum(${marks.hundredths})`.as('given'),
     })
     .from(marks)
@@ -170,8 +179,16 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
       }),
     );
     return {
-      ...{ round: id, title, handedIn, running, beingScored, toDecide: toDecide.get(id) ?? 0 },
-      ...{ unmarked: piles.reduce((sum, pile) => sum + pile.left, 0), signedOffAt, releasedAt, piles },
+      round: id,
+      title,
+      handedIn,
+      running,
+      beingScored,
+      toDecide: toDecide.get(id) ?? 0,
+      unmarked: piles.reduce((sum, pile) => sum + pile.left, 0),
+      signedOffAt,
+      releasedAt,
+      piles,
     };
   });
 }

@@ -45,8 +45,13 @@ const queriesOf = perDatabase((db) => ({
     .values({
       // By chance: the order in which papers were handed in tells who wrote what.
       id: p('id'),
-      ...{ roundId: p('roundId'), sittingId: p('sittingId'), target: p('target'), response: p('response') },
-      ...{ role: 'first', failure: p('failure'), trouble: p('trouble') },
+      roundId: p('roundId'),
+      sittingId: p('sittingId'),
+      target: p('target'),
+      response: p('response'),
+      role: 'first',
+      failure: p('failure'),
+      trouble: p('trouble'),
     })
     .prepare(),
   scored: db
@@ -77,8 +82,10 @@ async function evidenceOf(
 ): Promise<EvidenceFound> {
   const input = sha256(canonicalJson(request.run));
   const same = and(
-    ...[eq(evidence.sittingId, sittingId), eq(evidence.target, target)],
-    ...[eq(evidence.request, request.key), eq(evidence.input, input)],
+    eq(evidence.sittingId, sittingId),
+    eq(evidence.target, target),
+    eq(evidence.request, request.key),
+    eq(evidence.input, input),
   );
   const known = db.select().from(evidence).where(same).get();
   if (known) return known.document;

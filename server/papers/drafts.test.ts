@@ -7,7 +7,13 @@ const part = { key: 'A', kind: 'writing', marks: 100, minutes: null, prompt: 'Wr
 const { content: written, marks } = sampleOf('writing');
 
 const draft = (change: object = {}, of: object = {}) => ({
-  ...{ key: 'own', version: 1, title: 'Own', cover: '', minutes: 30, warningMinutes: [5], bands: [] },
+  key: 'own',
+  version: 1,
+  title: 'Own',
+  cover: '',
+  minutes: 30,
+  warningMinutes: [5],
+  bands: [],
   sections: [
     {
       key: 'A',
@@ -21,7 +27,10 @@ const draft = (change: object = {}, of: object = {}) => ({
   rules: { version: '1', text: 'Be honest.', statements: [] },
   bank: [
     {
-      ...{ key: 'it', version: 1, title: 'It', source: { key: 's', tabs: [{ title: 'T', body: 'Body' }] } },
+      key: 'it',
+      version: 1,
+      title: 'It',
+      source: { key: 's', tabs: [{ title: 'T', body: 'Body' }] },
       parts: [{ ...part, marks, content: written, ...of }],
     },
   ],

@@ -46,7 +46,10 @@ async function cleaned(bytes: Uint8Array): Promise<ImportedPicture | null> {
     const { format } = await picture.metadata();
     if (!['jpeg', 'png', 'webp'].includes(format)) return null;
     const fitted = picture.rotate().resize({
-      ...{ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: 'inside', withoutEnlargement: true },
+      width: LONGEST_SIDE,
+      height: LONGEST_SIDE,
+      fit: 'inside',
+      withoutEnlargement: true,
     });
     const made = await (format === 'png' ? fitted.png() : fitted.jpeg({ quality: 88 })).toBuffer();
     return { hash: sha256(made), type: format === 'png' ? 'image/png' : 'image/jpeg', bytes: made };
@@ -100,7 +103,9 @@ async function imported({ bytes, items, papers }: ImportAsked): Promise<Imported
     if (!used.has(name)) issues.push(issue([name], 'advice', 'unusedFile', { file: name }));
   const severe = issues.some((one) => one.severity === 'severe');
   return {
-    ...{ issues, sources, paper: 'paper' in made && !severe ? made.paper : null },
+    issues,
+    sources,
+    paper: 'paper' in made && !severe ? made.paper : null,
     pictures: [...used].flatMap((name) => pictures.get(name) ?? []),
   };
 }

@@ -27,7 +27,8 @@ const changed = (change: (paper: Json) => void): string => {
 async function send(how: 'check' | 'publish', file: string | Uint8Array, client = coordinator) {
   const body = typeof file === 'string' ? new TextEncoder().encode(file) : file;
   return client.send<ImportReport & Refusal>(`/papers/import/${how}`, {
-    ...{ method: 'POST', headers: { 'Content-Type': 'application/octet-stream' } },
+    method: 'POST',
+    headers: { 'Content-Type': 'application/octet-stream' },
     body: body as Uint8Array<ArrayBuffer>,
   });
 }
@@ -115,7 +116,8 @@ describe('a file with mistakes', () => {
   it('is refused, unread, to whoever may not import', async () => {
     expect((await send('check', EXAMPLE, await house.staff('assessor'))).status).toBe(403);
     const stranger = await fetch(`${house.url}/api/papers/import/check`, {
-      ...{ method: 'POST', headers: { 'Content-Type': 'application/octet-stream' } },
+      method: 'POST',
+      headers: { 'Content-Type': 'application/octet-stream' },
       body: EXAMPLE,
     });
     expect(stranger.status).toBe(401);

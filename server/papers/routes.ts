@@ -28,7 +28,10 @@ export const papersList: Listing<null, PaperRow> = {
       .as('used');
     const rows = db
       .select({
-        ...{ id: paperVersions.id, key: papers.key, version: paperVersions.version, title },
+        id: paperVersions.id,
+        key: papers.key,
+        version: paperVersions.version,
+        title,
         rounds: sql<number>`coalesce(${used.n}, 0)`,
       })
       .from(paperVersions)

@@ -85,8 +85,14 @@ function readRow(cells: readonly string[], line: number, columns: ColumnMap): Re
   const timeZone = cell('timeZone') || null;
   if (timeZone !== null && !isZone(timeZone)) refuse('badZone', { zone: timeZone.slice(0, 100) });
   return {
-    ...{ line, name, email: address, reference, timeZone, errors },
-    ...{ extraPercent: extra ?? 0, breakMinutes: breaks ?? 0 },
+    line,
+    name,
+    email: address,
+    reference,
+    timeZone,
+    errors,
+    extraPercent: extra ?? 0,
+    breakMinutes: breaks ?? 0,
   };
 }
 
@@ -100,7 +106,9 @@ export function readPeople(bytes: Uint8Array, wanted: ColumnMap | null): PeopleR
   const [headings = [], ...lines] = data;
   const columns = wanted ?? guessColumns(headings);
   const problem = (key: string, values?: Message['values']): PeopleRead => ({
-    ...{ problem: message(`import.${key}`, values), headings, columns },
+    problem: message(`import.${key}`, values),
+    headings,
+    columns,
   });
   if (lines.length === 0) return problem('noRows');
   if (lines.length > MOST_ROWS) return problem('tooManyRows', { most: MOST_ROWS });

@@ -38,8 +38,14 @@ export class TaggedPdf {
 
   constructor({ title, author, language }: { title: string; author: string; language: string }) {
     this.doc = new PDFDocument({
-      ...{ size: 'A4', margin: MARGIN, bufferPages: true, tagged: true, displayTitle: true },
-      ...{ pdfVersion: '1.7', lang: language, info: { Title: title, Author: author } },
+      size: 'A4',
+      margin: MARGIN,
+      bufferPages: true,
+      tagged: true,
+      displayTitle: true,
+      pdfVersion: '1.7',
+      lang: language,
+      info: { Title: title, Author: author },
     });
     for (const [name, file] of Object.entries(FONTS)) this.doc.registerFont(name, require.resolve(file));
     this.root = this.doc.struct('Document');

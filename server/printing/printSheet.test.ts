@@ -18,17 +18,26 @@ function sheet(name: string): ResultSheet {
   const answers = Object.fromEntries(kindNames.map((kind) => [`the-${kind}/A`, bestOf(kind)]));
   const marks = [...componentsOf(paper)].flatMap(([target, components]) =>
     components.map(({ key, of }, i) => ({
-      ...{ target, component: key, hundredths: Math.floor(of / 2), verdict: 'partly' as const, level: null },
-      ...{ reasons: [], comment: i === 0 && target.startsWith('the-writing') ? COMMENT : '' },
+      target,
+      component: key,
+      hundredths: Math.floor(of / 2),
+      verdict: 'partly' as const,
+      level: null,
+      reasons: [],
+      comment: i === 0 && target.startsWith('the-writing') ? COMMENT : '',
     })),
   );
   const { marks: counted } = marksOfCounted([{ attempt: 1, marks, total: 0 }]);
   return buildResultSheet({
-    ...{ state: 'confirmed', marks: counted, withheld: new Set<string>(), receipt: 'AAAA-BBBB-CCCC' },
+    state: 'confirmed',
+    marks: counted,
+    withheld: new Set<string>(),
+    receipt: 'AAAA-BBBB-CCCC',
     script: { paper, form: plainForm(paper), answers, locale: 'en-GB' },
     candidate: { name, reference: 'HR-2201' },
     // Half past eleven at night in Oslo on the 24th is still the 24th in UTC, and half past midnight is not.
-    ...{ satAt: Date.UTC(2026, 10, 23, 23, 30), releasedAt: Date.UTC(2026, 11, 4) },
+    satAt: Date.UTC(2026, 10, 23, 23, 30),
+    releasedAt: Date.UTC(2026, 11, 4),
     timeZone: 'Europe/Oslo',
   });
 }
@@ -62,7 +71,12 @@ it('the PDF says what the sheet says, and tells a screen reader what is a headin
   const { pdf, text, roles } = await read(await printSheet(own, 'The archive'));
   const parts = own.questions.flatMap((q) => q.parts);
   const wanted = [
-    ...['Ilse Brandvold', own.title, 'AAAA-BBBB-CCCC', '24 November 2026', '4 December 2026', COMMENT],
+    'Ilse Brandvold',
+    own.title,
+    'AAAA-BBBB-CCCC',
+    '24 November 2026',
+    '4 December 2026',
+    COMMENT,
     ...own.questions.map((q) => `Question ${q.number} · ${q.title}`),
     ...parts.map((part) => documentAsText(part.prompt, say)),
     ...parts.map((part) => answerOnSheet(part, part.response, say).text),

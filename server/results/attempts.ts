@@ -39,7 +39,13 @@ export function countedOfAll(
   for (const sitting of closed) {
     const marks: ComponentMark[] = (standing.get(sitting.id) ?? []).map(
       ({ target, component, hundredths, verdict, reasons, level, comment }) => ({
-        ...{ target, component, hundredths, verdict, reasons, level, comment },
+        target,
+        component,
+        hundredths,
+        verdict,
+        reasons,
+        level,
+        comment,
       }),
     );
     const attempt = { sitting, attempt: sitting.attempt, marks, total: totalOf(paper, marks) };

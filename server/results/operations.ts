@@ -50,8 +50,10 @@ function resultOf(services: Reading, invitation: number): ResultSheet {
   return buildResultSheet({
     state: 'confirmed',
     script: {
-      ...{ paper: paperOf(services.db, invited), form: formById(services.db, sitting.formId) },
-      ...{ answers: answersOfReceipt(services.db, receipt), locale: invited.round.settings.locale },
+      paper: paperOf(services.db, invited),
+      form: formById(services.db, sitting.formId),
+      answers: answersOfReceipt(services.db, receipt),
+      locale: invited.round.settings.locale,
     },
     ...marksOfCounted(counted),
     withheld: askedStill(services),

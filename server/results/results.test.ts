@@ -128,7 +128,8 @@ describe('a result', () => {
     await finish(round);
     const given = Object.fromEntries(body.scripts[0]!.components.map((c) => [c.key, 0]));
     const late = await assessor!.post<{ code: string }>(`/marking/tasks/${body.scripts[0]!.task}`, {
-      ...{ given, comment: 'second thoughts' },
+      given,
+      comment: 'second thoughts',
     });
     expect([late.status, late.body.code]).toEqual([409, 'signed-off']);
   });
@@ -146,7 +147,8 @@ describe('of two attempts', () => {
     const link = house.invite(round);
     const between = await sit(link, weak);
     expect((await between.get<ArrivalView>('/arrival')).body).toMatchObject({
-      ...{ stage: { at: 'arriving', step: 'details' }, attempt: 2 },
+      stage: { at: 'arriving', step: 'details' },
+      attempt: 2,
     });
     const client = await sit(link, strong);
     await markAll(round, () => 0);

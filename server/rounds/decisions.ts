@@ -80,9 +80,13 @@ const openIn = ({ db }: Services, roundId: number) =>
 /** What waits for a coordinator in a round: what it is about, and what the answers are one way and the other. */
 export const openDecisions = (services: Services, closing: Closing, roundId: number): OpenDecision[] =>
   openIn(services, roundId).map(({ decision, sitting, person }) => ({
-    ...{ id: decision.id, kind: decision.kind, facts: decision.facts },
-    ...{ name: person.name, reference: person.reference },
-    ...{ closedAt: sitting.closedAt!, claimedHandInAt: sitting.claimedHandInAt },
+    id: decision.id,
+    kind: decision.kind,
+    facts: decision.facts,
+    name: person.name,
+    reference: person.reference,
+    closedAt: sitting.closedAt!,
+    claimedHandInAt: sitting.claimedHandInAt,
     changes: changesOf(services, closing, decision, sitting),
   }));
 
@@ -121,7 +125,10 @@ export async function decide(
     const { sittingId } = found.decision;
     // What was decided, and how, is in the decision itself.
     record(services, {
-      ...{ staffId, act: 'decided', subject: `decision ${id}`, reason },
+      staffId,
+      act: 'decided',
+      subject: `decision ${id}`,
+      reason,
       invitationId: found.invitationId,
     });
     closing.decided(sittingId);

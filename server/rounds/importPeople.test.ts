@@ -22,7 +22,8 @@ beforeEach(() => {
 async function send(how: 'check' | 'invite', file: string | Uint8Array, query = '') {
   const body = typeof file === 'string' ? new TextEncoder().encode(file) : file;
   const { body: report } = await coordinator.send<PeopleReport>(`/rounds/${round}/people/${how}${query}`, {
-    ...{ method: 'POST', headers: { 'Content-Type': 'application/octet-stream' } },
+    method: 'POST',
+    headers: { 'Content-Type': 'application/octet-stream' },
     body: body as Uint8Array<ArrayBuffer>,
   });
   return report;
@@ -71,20 +72,14 @@ describe('a list of people', () => {
     const [people, before] = [await invited(), letters()];
     const check = await send('check', file);
     expect(check.rows.map(({ line, state, errors }) => [line, state, errors[0]?.code ?? ''])).toEqual([
-      ...[
-        [2, 'new', ''],
-        [3, 'wrong', 'import.noEmail'],
-        [4, 'wrong', 'import.badEmail'],
-      ],
-      ...[
-        [5, 'wrong', 'import.twiceInFile'],
-        [6, 'wrong', 'import.badExtra'],
-        [7, 'wrong', 'import.badZone'],
-      ],
-      ...[
-        [8, 'wrong', 'import.badReference'],
-        [9, 'new', ''],
-      ],
+      [2, 'new', ''],
+      [3, 'wrong', 'import.noEmail'],
+      [4, 'wrong', 'import.badEmail'],
+      [5, 'wrong', 'import.twiceInFile'],
+      [6, 'wrong', 'import.badExtra'],
+      [7, 'wrong', 'import.badZone'],
+      [8, 'wrong', 'import.badReference'],
+      [9, 'new', ''],
     ]);
     expect([await invited(), letters()]).toEqual([people, before]);
     expect((await send('invite', file)).done).toEqual({ invited: 2, changed: 0 });
@@ -141,14 +136,13 @@ describe('a round', () => {
     const { settings, paperVersionId } = db.query.rounds.findFirst().sync()!;
     const opensAt = clock.now();
     return {
-      ...{
-        title: 'Été 2027',
-        paper: paperVersionId,
-        opensAt,
-        closesAt: opensAt + 1000,
-        timeZone: 'Europe/Paris',
-      },
-      ...{ settings, staff: [] },
+      title: 'Été 2027',
+      paper: paperVersionId,
+      opensAt,
+      closesAt: opensAt + 1000,
+      timeZone: 'Europe/Paris',
+      settings,
+      staff: [],
     };
   };
 

@@ -108,9 +108,14 @@ export const candidatesList: Listing<{ readonly round: number }, InvitedRow> = {
     return {
       count: n,
       rows: rows.map(({ invitation, person, sitting, arrival }) => ({
-        ...{ id: invitation.id, name: person.name, email: person.email, reference: person.reference },
-        ...{ extraPercent: invitation.extraPercent, breakMinutes: invitation.arrangements.breakMinutes },
-        ...{ startedAt: sitting?.startedAt ?? null, deadlineAt: sitting?.deadlineAt ?? null },
+        id: invitation.id,
+        name: person.name,
+        email: person.email,
+        reference: person.reference,
+        extraPercent: invitation.extraPercent,
+        breakMinutes: invitation.arrangements.breakMinutes,
+        startedAt: sitting?.startedAt ?? null,
+        deadlineAt: sitting?.deadlineAt ?? null,
         handedInAt: sitting?.closedAt ?? null,
         notes: weakChecks(arrival?.checks ?? []),
         correction: arrival?.correctionSettledAt === null ? arrival.correction : null,

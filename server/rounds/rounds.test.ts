@@ -24,7 +24,10 @@ beforeAll(async () => {
 afterAll(() => house.close());
 
 const invitation = {
-  ...{ name: 'Ilse Brandvold', email: 'Ilse@Example.org', reference: null, extraPercent: 25 },
+  name: 'Ilse Brandvold',
+  email: 'Ilse@Example.org',
+  reference: null,
+  extraPercent: 25,
   arrangements: { breakMinutes: 10, waivedChecks: ['camera'], reason: 'arranged in writing' },
   timeZone: 'America/Lima',
 };
@@ -98,7 +101,8 @@ describe('a person', () => {
   it('may be invited to a second round, and is the same person there', async () => {
     const other = house.addRound({ ...samplePaper(), version: 2 });
     const again = await odile.post<{ letter: number }>(`/rounds/${other}/invitations`, {
-      ...{ ...invitation, name: 'I. Brandvold' },
+      ...invitation,
+      name: 'I. Brandvold',
     });
     expect(again.status).toBe(200);
     const rows = async (id: number) =>
@@ -141,7 +145,8 @@ describe('what a coordinator decides', () => {
     const sitting = await lateSitting();
     const [open] = (await detail()).decisions;
     expect(open).toMatchObject({
-      ...{ kind: 'late-entries', facts: { count: 1 } },
+      kind: 'late-entries',
+      facts: { count: 1 },
       changes: [{ question: 'A number', leave: '', take: '71.3 %' }],
     });
     expect(markOf(sitting)).toBeUndefined();

@@ -7,8 +7,14 @@ const scorer = new Scorer(new URL('../testing/brokenKinds.ts', import.meta.url))
 afterAll(() => scorer.close());
 
 const part = (kind: string, n = 0): PartToScore => ({
-  ...{ target: `${kind}-${n}/A`, kind, content: { asked: {}, key: {} }, response: {}, place: placeFor(100) },
-  ...{ arrangement: null, siblings: {}, evidence: {} },
+  target: `${kind}-${n}/A`,
+  kind,
+  content: { asked: {}, key: {} },
+  response: {},
+  place: placeFor(100),
+  arrangement: null,
+  siblings: {},
+  evidence: {},
 });
 const well = { credits: [{ component: 'whole', hundredths: 100, of: 100, verdict: 'right', reasons: [] }] };
 
@@ -18,7 +24,13 @@ describe('the scorer', () => {
     const found = await scorer.score(parts);
     expect([...found.keys()]).toEqual(parts.map((one) => one.target));
     expect([...found.values()].map((one) => ('failure' in one ? one.failure : one))).toEqual([
-      ...[well, 'threw', well, 'took too long', well, 'nonsense', well],
+      well,
+      'threw',
+      well,
+      'took too long',
+      well,
+      'nonsense',
+      well,
     ]);
   });
 

@@ -217,7 +217,9 @@ function lateFacts({ verdicts }: Judged): DecisionFacts | null {
   return {
     count: waiting.length,
     upTo: Math.max(...waiting.map((v) => v.entry.order)),
-    ...{ madeFrom: Math.min(...made), madeTo: Math.max(...made) },
-    ...{ arrivedFrom: Math.min(...arrived), arrivedTo: Math.max(...arrived) },
+    madeFrom: Math.min(...made),
+    madeTo: Math.max(...made),
+    arrivedFrom: Math.min(...arrived),
+    arrivedTo: Math.max(...arrived),
   };
 }

@@ -149,12 +149,20 @@ export class Holds {
     const heads = this.find.headsOf(key);
     for (const head of heads) if (!head.checked && head.number > whole) chain.takeHead(head);
     return {
-      ...{ sitting: row.sittingId, number: row.number, grantedAt, agent, store, opening, chain, last },
+      sitting: row.sittingId,
+      number: row.number,
+      grantedAt,
+      agent,
+      store,
+      opening,
+      chain,
+      last,
       lastEntryAt: this.find.lastArrivalOf(key),
       announced: heads.reduce((most, head) => Math.max(most, head.number), 0),
       heard: heads.reduce((latest, head) => (head.checked ? Math.max(latest, head.heard) : latest), 0),
       seenAt: null,
-      ...{ rows: row.rows, bytes: row.bytes },
+      rows: row.rows,
+      bytes: row.bytes,
     };
   }
 }

@@ -102,7 +102,9 @@ export class JournalWriter {
         this.find.headChecked({ sitting, hold: hold.number }, number, chain);
     if (entry.restored)
       observe(this.db, sitting, {
-        ...{ kind: 'restored writing', from: now, to: now },
+        kind: 'restored writing',
+        from: now,
+        to: now,
         facts: { target: entry.target, hold: entry.restored.hold, number: entry.restored.number },
       });
     if (aside === null && course.plain) this.makeCurrent(meeting, entry, body, course);
@@ -181,9 +183,16 @@ const rowOf = (
     aside,
   }: { readonly body: string; readonly variant: number; readonly aside: string | null },
 ): NewEntry => ({
-  ...{ sittingId: sitting, hold: hold.number, number, variant, about, target },
+  sittingId: sitting,
+  hold: hold.number,
+  number,
+  variant,
+  about,
+  target,
   value: patch ? null : body,
   patch: patch ? storedPatch(patch) : null,
   restored: restored ? JSON.stringify(restored) : null,
-  ...{ claimedAt: at, arrivedAt: now, aside },
+  claimedAt: at,
+  arrivedAt: now,
+  aside,
 });

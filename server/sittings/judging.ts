@@ -27,8 +27,14 @@ export interface Judging {
 }
 
 const recordOf = (row: JournalRow): EntryRecord => ({
-  ...{ hold: row.hold, number: row.number, about: row.about, target: row.target },
-  ...{ claimedAt: row.claimedAt, arrivedAt: row.arrivedAt, order: row.arrival, aside: row.aside },
+  hold: row.hold,
+  number: row.number,
+  about: row.about,
+  target: row.target,
+  claimedAt: row.claimedAt,
+  arrivedAt: row.arrivedAt,
+  order: row.arrival,
+  aside: row.aside,
   base: patchOf(row)?.base ?? null,
   restored: row.restored === null ? null : (JSON.parse(row.restored) as EntryRef),
 });
@@ -95,7 +101,8 @@ export function storeWinners({ db, sitting }: Judging, { winners }: Judged): voi
   for (const { about, target } of find.currentOf(sitting)) {
     if (stay.has(`${about} ${target}`)) continue;
     const gone = and(
-      ...[eq(currentAnswers.sittingId, sitting), eq(currentAnswers.about, about)],
+      eq(currentAnswers.sittingId, sitting),
+      eq(currentAnswers.about, about),
       eq(currentAnswers.target, target),
     );
     db.delete(currentAnswers).where(gone).run();

@@ -335,7 +335,9 @@ export class SittingOperations {
       held: hold.chain.whole,
       current: this.holds.current(id) === hold,
       closed: state.closed !== null,
-      ...{ renew, refused, otherVersions: this.otherVersions(id) },
+      renew,
+      refused,
+      otherVersions: this.otherVersions(id),
     };
   }
 
@@ -344,7 +346,9 @@ export class SittingOperations {
     const state = this.holds.current(id);
     if (!state || state.number === 1) return [];
     const late = and(
-      ...[eq(journal.sittingId, id), eq(journal.about, 'answer'), lt(journal.hold, state.number)],
+      eq(journal.sittingId, id),
+      eq(journal.about, 'answer'),
+      lt(journal.hold, state.number),
       gt(journal.arrivedAt, state.grantedAt),
     );
     return this.services.db

@@ -79,15 +79,20 @@ const queriesOf = perDatabase((db) => {
     event: db
       .insert(timeEvents)
       .values({
-        ...{ sittingId: p('sittingId'), at: p('at'), event: p('event'), staffId: p('staffId') },
+        sittingId: p('sittingId'),
+        at: p('at'),
+        event: p('event'),
+        staffId: p('staffId'),
         reason: p('reason'),
       })
       .prepare(),
     project: db
       .update(sittings)
       .set({
-        ...{ startedAt: set('startedAt'), deadlineAt: set('deadlineAt') },
-        ...{ closedAt: set('closedAt'), closedBy: set('closedBy') },
+        startedAt: set('startedAt'),
+        deadlineAt: set('deadlineAt'),
+        closedAt: set('closedAt'),
+        closedBy: set('closedBy'),
       })
       .where(eq(sittings.id, p('id')))
       .prepare(),
@@ -112,8 +117,13 @@ const queriesOf = perDatabase((db) => {
     head: db
       .insert(heads)
       .values({
-        ...{ sittingId: p('sittingId'), hold: p('hold'), number: p('number'), chain: p('chain') },
-        ...{ arrivedAt: p('arrivedAt'), heard: p('heard'), checked: p('checked') },
+        sittingId: p('sittingId'),
+        hold: p('hold'),
+        number: p('number'),
+        chain: p('chain'),
+        arrivedAt: p('arrivedAt'),
+        heard: p('heard'),
+        checked: p('checked'),
       })
       .onConflictDoUpdate({
         target: [heads.sittingId, heads.hold, heads.number, heads.chain],
@@ -142,9 +152,16 @@ const queriesOf = perDatabase((db) => {
     grant: db
       .insert(holds)
       .values({
-        ...{ sittingId: p('sittingId'), number: p('number'), token: p('token'), grantedAt: p('grantedAt') },
-        ...{ agent: p('agent'), store: p('store'), opening: p('opening'), whole: p('whole') },
-        ...{ chain: p('chain'), broken: p('broken') },
+        sittingId: p('sittingId'),
+        number: p('number'),
+        token: p('token'),
+        grantedAt: p('grantedAt'),
+        agent: p('agent'),
+        store: p('store'),
+        opening: p('opening'),
+        whole: p('whole'),
+        chain: p('chain'),
+        broken: p('broken'),
       })
       .prepare(),
     entries: db
@@ -173,14 +190,18 @@ const queriesOf = perDatabase((db) => {
     insert: db
       .insert(journal)
       .values({
-        ...{ sittingId: p('sittingId'), hold: p('hold'), number: p('number'), variant: p('variant') },
-        ...{ about: p('about'), target: p('target'), value: p('value'), patch: p('patch') },
-        ...{
-          restored: p('restored'),
-          claimedAt: p('claimedAt'),
-          arrivedAt: p('arrivedAt'),
-          aside: p('aside'),
-        },
+        sittingId: p('sittingId'),
+        hold: p('hold'),
+        number: p('number'),
+        variant: p('variant'),
+        about: p('about'),
+        target: p('target'),
+        value: p('value'),
+        patch: p('patch'),
+        restored: p('restored'),
+        claimedAt: p('claimedAt'),
+        arrivedAt: p('arrivedAt'),
+        aside: p('aside'),
       })
       .prepare(),
     current: db
@@ -202,14 +223,21 @@ const queriesOf = perDatabase((db) => {
     setCurrent: db
       .insert(currentAnswers)
       .values({
-        ...{ sittingId: p('sittingId'), about: p('about'), target: p('target'), hold: p('hold') },
-        ...{ number: p('number'), depth: p('depth'), value: p('value') },
+        sittingId: p('sittingId'),
+        about: p('about'),
+        target: p('target'),
+        hold: p('hold'),
+        number: p('number'),
+        depth: p('depth'),
+        value: p('value'),
       })
       .onConflictDoUpdate({
         target: [currentAnswers.sittingId, currentAnswers.about, currentAnswers.target],
         set: {
-          ...{ hold: sql`excluded.hold`, number: sql`excluded.number` },
-          ...{ depth: sql`excluded.depth`, value: sql`excluded.value` },
+          hold: sql`excluded.hold`,
+          number: sql`excluded.number`,
+          depth: sql`excluded.depth`,
+          value: sql`excluded.value`,
         },
       })
       .prepare(),

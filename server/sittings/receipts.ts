@@ -34,8 +34,10 @@ const queriesOf = perDatabase((db) => ({
   add: db
     .insert(receipts)
     .values({
-      ...{ sittingId: sql.placeholder('sittingId'), at: sql.placeholder('at') },
-      ...{ hash: sql.placeholder('hash'), reason: sql.placeholder('reason') },
+      sittingId: sql.placeholder('sittingId'),
+      at: sql.placeholder('at'),
+      hash: sql.placeholder('hash'),
+      reason: sql.placeholder('reason'),
       sources: sql.placeholder('sources'),
     })
     .returning()

@@ -37,7 +37,11 @@ export function textOfRow(row: JournalRow): string {
   const { number, about, target, claimedAt, restored, value } = row;
   const patch = patchOf(row) ?? undefined;
   const entry = {
-    ...{ number, about, target, at: claimedAt, patch },
+    number,
+    about,
+    target,
+    at: claimedAt,
+    patch,
     restored: restored === null ? undefined : (JSON.parse(restored) as EntryRef),
   };
   return entryText(entry, value ?? 'null');

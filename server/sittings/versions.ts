@@ -19,7 +19,10 @@ export function versionsOf(db: Db, sitting: number, target: string): AnswerVersi
   const own = and(eq(journal.sittingId, sitting), eq(journal.about, 'answer'), eq(journal.target, target));
   const rows = db
     .select({
-      ...{ hold: journal.hold, number: journal.number, at: journal.claimedAt, aside: journal.aside },
+      hold: journal.hold,
+      number: journal.number,
+      at: journal.claimedAt,
+      aside: journal.aside,
       arrivedAt: journal.arrivedAt,
     })
     .from(journal)
@@ -39,7 +42,10 @@ export function versionsOf(db: Db, sitting: number, target: string): AnswerVersi
     if (!value || value.text === before) continue;
     before = value.text;
     versions.push({
-      ...{ hold, number, at: Math.min(at, arrivedAt), elsewhere: hold !== latest },
+      hold,
+      number,
+      at: Math.min(at, arrivedAt),
+      elsewhere: hold !== latest,
       value: JSON.parse(value.text) as unknown,
     });
   }

@@ -60,17 +60,13 @@ export class Served {
     const paperVersionId = publishPaper(db, paper);
     const now = this.clock.now();
     const values = {
-      ...{
-        key: `round-${++this.rounds}`,
-        title: `Round of ${paper.title}`,
-        paperVersionId,
-        timeZone: 'Europe/Oslo',
-      },
-      ...{
-        opensAt: now - MINUTE_MS,
-        closesAt: now + 600 * MINUTE_MS,
-        settings: { ...SETTINGS, ...settings },
-      },
+      key: `round-${++this.rounds}`,
+      title: `Round of ${paper.title}`,
+      paperVersionId,
+      timeZone: 'Europe/Oslo',
+      opensAt: now - MINUTE_MS,
+      closesAt: now + 600 * MINUTE_MS,
+      settings: { ...SETTINGS, ...settings },
     };
     const round = Number(db.insert(rounds).values(values).run().lastInsertRowid);
     for (const member of db.select().from(staff).all()) this.assign(member, round);
@@ -97,7 +93,11 @@ export class Served {
     this.people += 1;
     const email = `candidate.${this.people}@example.org`;
     const { invitation } = invite(services, outbox, round, {
-      ...{ name, email, extraPercent, reference: null, timeZone: null },
+      name,
+      email,
+      extraPercent,
+      reference: null,
+      timeZone: null,
       arrangements: { ...noArrangements, ...arrangements },
     });
     return makeLink(services.db, invitation, services.clock.now());

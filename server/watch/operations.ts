@@ -89,7 +89,10 @@ export function watchRow(services: Services, invitation: number): WatchRow {
   const now = clock.now();
   const time = timeOf(services, found, now);
   return {
-    ...{ invitation, name, reference, at: now },
+    invitation,
+    name,
+    reference,
+    at: now,
     arrangements: [
       ...(extraPercent > 0 ? [message('note.extraTime', { percent: extraPercent })] : []),
       ...(arrangements.breakMinutes > 0
@@ -129,7 +132,12 @@ export async function watchView(services: Services, roundId: number): Promise<Wa
   const { title, opensAt, closesAt, timeZone, settings } = roundOf(services, roundId);
   const rows = await watchRows(services, invitationsOf(services, roundId));
   return {
-    ...{ round: roundId, title, opensAt, closesAt, timeZone, startRule: settings.startRule },
+    round: roundId,
+    title,
+    opensAt,
+    closesAt,
+    timeZone,
+    startRule: settings.startRule,
     ...momentOf(services, roundId),
     rows,
   };
@@ -138,7 +146,11 @@ export async function watchView(services: Services, roundId: number): Promise<Wa
 export const watchRounds = ({ db, clock }: Services, staffId: number) =>
   listRounds(db, clock.now(), { staffId, roles: ['invigilator', 'coordinator'] }).map(
     ({ id, title, opensAt, closesAt, timeZone, window }) => ({
-      ...{ id, title, opensAt, closesAt, timeZone },
+      id,
+      title,
+      opensAt,
+      closesAt,
+      timeZone,
       open: window === 'open',
     }),
   );

@@ -162,7 +162,9 @@ describe('words', () => {
     await bram.post(`/watch/${round}/tell-all`, { text: 'Ten minutes left' });
     await next();
     expect(views[3]!.messages.map((m) => m.text)).toEqual([
-      ...['The sound stopped', 'Try the headphones', 'Ten minutes left'],
+      'The sound stopped',
+      'Try the headphones',
+      'Ten minutes left',
     ]);
     await stream.end();
   });
@@ -267,7 +269,9 @@ describe('pictures', () => {
     await client.post('/arrival/details', { correction: null });
     const put = (body: Uint8Array<ArrayBuffer>) =>
       client.send('/arrival/picture/person', {
-        ...{ method: 'PUT', headers: { 'Content-Type': 'image/jpeg' }, body },
+        method: 'PUT',
+        headers: { 'Content-Type': 'image/jpeg' },
+        body,
       });
     return put;
   };

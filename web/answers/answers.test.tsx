@@ -10,17 +10,27 @@ import { AnswersPage } from './AnswersPage';
 afterEach(() => vi.unstubAllGlobals());
 
 const part = (key: string): AnsweredPart => ({
-  ...{ target: `tray/${key}`, itemNumber: 5, title: 'Tray 14', part: key },
+  target: `tray/${key}`,
+  itemNumber: 5,
+  title: 'Tray 14',
+  part: key,
 });
 const row = (component: string, answer: string, more: Partial<AnswerCount>): AnswerCount => ({
-  ...{ component, answer, type: 'text', right: true, count: 1, acceptable: false },
+  component,
+  answer,
+  type: 'text',
+  right: true,
+  count: 1,
+  acceptable: false,
   ...more,
 });
 const table: AnswerTable = {
   ...part('B'),
-  ...{ scripts: 40, answered: 38 },
+  scripts: 40,
+  answered: 38,
   components: ['a', 'b'].map((key, i) => ({
-    ...{ key, name: { code: 'gaps.component', values: { gap: i + 1 } } },
+    key,
+    name: { code: 'gaps.component', values: { gap: i + 1 } },
   })),
   answers: [
     row('a', 'kept', { count: 31 }),
@@ -35,7 +45,9 @@ function open(more: Parameters<typeof fakeServer>[0] = {}) {
     'GET /rounds/3/answers/tray/A': () => ({ ...table, answers: [] }),
     'GET /rounds/3/answers/tray/B': () => table,
     'POST /rounds/3/answers/tray/B/preview': () => ({
-      ...{ scripts: 38, frozen: 2, changes: [{ script: 'QX-11', before: 134, after: 200 }] },
+      scripts: 38,
+      frozen: 2,
+      changes: [{ script: 'QX-11', before: 134, after: 200 }],
     }),
     ...more,
   });
@@ -79,7 +91,9 @@ describe('what was answered', () => {
     await userEvent.click(dialog.getByRole('button', { name: 'Accept' }));
     expect(await screen.findByText(/^Scripts are being scored anew/)).toBeVisible();
     expect(calls.find((c) => c.call.endsWith('/accept'))!.body).toEqual({
-      ...{ component: 'b', answer: 'zehntel', reason: 'It is right.' },
+      component: 'b',
+      answer: 'zehntel',
+      reason: 'It is right.',
     });
   });
 

@@ -24,7 +24,9 @@ describe('the way to the API', () => {
     fakeServer({ 'POST /x': () => new Refused(409, 'not-ready', 'Some steps are still open.') });
     const refused = await problem(post('/x'));
     expect([refused.status, refused.code, messageOf(refused)]).toEqual([
-      ...[409, 'not-ready', 'Some steps are still open.'],
+      409,
+      'not-ready',
+      'Some steps are still open.',
     ]);
   });
 

@@ -21,46 +21,66 @@ const DAY = 24 * 60 * MINUTE;
 const NOW = Date.UTC(2026, 10, 24, 8, 0);
 
 const round: ArrivalView['round'] = {
-  ...{ title: 'November', paperTitle: 'Seed technician', opensAt: NOW, closesAt: NOW + DAY },
-  ...{ timeZone: 'Europe/Oslo', attemptsAllowed: 1, counts: 'latest', startRule: 'opening time' },
-  ...{ doorsAt: NOW - 30 * MINUTE, identityPicture: false, correctionsFirst: false },
-  ...{ recorded: 'One picture, kept 60 days.', resultBy: NOW + 9 * DAY, help: 'Ask the archive.' },
+  title: 'November',
+  paperTitle: 'Seed technician',
+  opensAt: NOW,
+  closesAt: NOW + DAY,
+  timeZone: 'Europe/Oslo',
+  attemptsAllowed: 1,
+  counts: 'latest',
+  startRule: 'opening time',
+  doorsAt: NOW - 30 * MINUTE,
+  identityPicture: false,
+  correctionsFirst: false,
+  recorded: 'One picture, kept 60 days.',
+  resultBy: NOW + 9 * DAY,
+  help: 'Ask the archive.',
 };
 const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
-  ...{
-    now: NOW,
-    stage: { at: 'arriving', step: 'details' },
-    organisation: 'Hollin Reach',
-    round,
-    attempt: 1,
-  },
+  now: NOW,
+  stage: { at: 'arriving', step: 'details' },
+  organisation: 'Hollin Reach',
+  round,
+  attempt: 1,
   candidate: { name: 'Corin Hale', email: 'corin@example.org', reference: 'HR-12' },
   time: { limitMs: 60 * MINUTE, extraPercent: 0, breakMinutes: 0 },
   checks: { demanded: [], waived: [], results: [] },
-  ...{ correction: null, pictureTaken: false, questionnaire: false, receipt: null, waitingFor: [] },
+  correction: null,
+  pictureTaken: false,
+  questionnaire: false,
+  receipt: null,
+  waitingFor: [],
   rules: {
-    ...{ version: '2026-11', text: plainDocument('Be honest.') },
+    version: '2026-11',
+    text: plainDocument('Be honest.'),
     statements: [
       { key: 'own', text: 'This is my own work.' },
       { key: 'quiet', text: 'I tell nobody about it.' },
     ],
   },
   cover: {
-    ...{
-      text: emptyDocument,
-      sections: [],
-      questions: 1,
-      wrongCosts: false,
-      warningMinutes: [],
-      peopleMark: false,
-    },
-    ...{ kinds: [], textNodes: [] },
+    text: emptyDocument,
+    sections: [],
+    questions: 1,
+    wrongCosts: false,
+    warningMinutes: [],
+    peopleMark: false,
+    kinds: [],
+    textNodes: [],
   },
   ...change,
 });
 const live = (change: Partial<LiveView> = {}): LiveView => ({
-  ...{ now: NOW, stage: { at: 'arriving', step: 'waiting' }, opensAt: NOW, time: null, hand: null },
-  ...{ place: null, triesLeft: 5, messages: [], hold: null, ...change },
+  now: NOW,
+  stage: { at: 'arriving', step: 'waiting' },
+  opensAt: NOW,
+  time: null,
+  hand: null,
+  place: null,
+  triesLeft: 5,
+  messages: [],
+  hold: null,
+  ...change,
 });
 
 const update = vi.fn();
@@ -245,8 +265,14 @@ describe('the checks', () => {
 
 describe('after the hand-in', () => {
   const receipt = {
-    ...{ code: 'ABCD-EFGH-JKLM', handedInAt: NOW, claimedAt: null, earlier: [], usedMs: 41 * MINUTE },
-    ...{ closedBy: 'candidate' as const, answered: 12, parts: 13 },
+    code: 'ABCD-EFGH-JKLM',
+    handedInAt: NOW,
+    claimedAt: null,
+    earlier: [],
+    usedMs: 41 * MINUTE,
+    closedBy: 'candidate' as const,
+    answered: 12,
+    parts: 13,
   };
 
   it('shows the receipt, what was answered, and what people are marking until when', () => {

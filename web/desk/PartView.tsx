@@ -55,7 +55,13 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
   return answers.draw(kind, {
     // An editor begins anew with a version that was brought back.
     key: `${target} ${restored}`,
-    ...{ shown, response, events, onEvent, prompt, target, ...ids },
+    shown,
+    response,
+    events,
+    onEvent,
+    prompt,
+    target,
+    ...ids,
     onChange: (next) => answer(target, storeResponse(kind, next)),
   });
 }

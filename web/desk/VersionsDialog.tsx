@@ -97,7 +97,8 @@ function Body({ part, onDone }: { readonly part: ShownPart; readonly onDone: () 
         >
           {ready &&
             readings.draw(part.kind, {
-              ...{ shown: part.shown, credits: [] },
+              shown: part.shown,
+              credits: [],
               response: responseOrEmpty(part.kind, part.shown, chosen.value),
             })}
         </div>

@@ -218,8 +218,15 @@ describe('the question in view', () => {
 });
 
 const live: LiveView = {
-  ...{ now: 0, stage: { at: 'running' }, opensAt: 0, time: null, hand: null, place: null, triesLeft: 5 },
-  ...{ messages: [], hold: null },
+  now: 0,
+  stage: { at: 'running' },
+  opensAt: 0,
+  time: null,
+  hand: null,
+  place: null,
+  triesLeft: 5,
+  messages: [],
+  hold: null,
 };
 const help = (): NonNullable<DeskBackend['help']> => ({
   say: vi.fn((text: string) => Promise.resolve({ ...live, hand: { at: 0, text } })),

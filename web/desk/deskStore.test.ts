@@ -33,8 +33,12 @@ describe('the desk', () => {
     store.getState().go(1);
     store.getState().toggleFlag();
     expect(desk.noted).toEqual([
-      ...['opened parts-of-a-seed', 'place parts-of-a-seed', 'answer parts-of-a-seed/A'],
-      ...['opened which-trays', 'place which-trays', 'flag which-trays'],
+      'opened parts-of-a-seed',
+      'place parts-of-a-seed',
+      'answer parts-of-a-seed/A',
+      'opened which-trays',
+      'place which-trays',
+      'flag which-trays',
     ]);
     expect(store.getState().progress[0]).toMatchObject({ state: 'done' });
     expect(store.getState().progress[1]).toMatchObject({ state: 'looked at', flagged: true });
@@ -105,7 +109,13 @@ describe('the desk', () => {
   it('tells once what the invigilator says, not what was said before', () => {
     const store = open();
     const said = (...texts: string[]): LiveView => ({
-      ...{ now: 0, stage: { at: 'running' }, opensAt: 0, time: null, hand: null, place: null, triesLeft: 5 },
+      now: 0,
+      stage: { at: 'running' },
+      opensAt: 0,
+      time: null,
+      hand: null,
+      place: null,
+      triesLeft: 5,
       messages: texts.map((text, i) => ({ id: i + 1, at: 0, from: 'invigilator', text })),
       hold: null,
     });

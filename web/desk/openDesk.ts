@@ -114,7 +114,13 @@ export async function openDesk(link: string, takeOver = false): Promise<DeskOpen
   const backend = new SittingBackend({ link, sitting, opening, sealed, journal, clock, lock });
   return {
     opened: {
-      ...{ paper, clock, time, desk, timed: true, queuedAt: waiting?.claimedAt ?? null, otherVersions: [] },
+      paper,
+      clock,
+      time,
+      desk,
+      timed: true,
+      queuedAt: waiting?.claimedAt ?? null,
+      otherVersions: [],
       backend,
     },
   };

@@ -55,14 +55,12 @@ function answering(kind: KindName, sample: AnySample, from?: unknown) {
         <p id="prompt">What is it?</p>
         <p id="need">Something is missing.</p>
         {answers.draw(kind, {
-          ...{
-            shown,
-            response,
-            events,
-            promptId: 'prompt',
-            needId: 'need',
-            prompt: plainDocument('What is it?'),
-          },
+          shown,
+          response,
+          events,
+          promptId: 'prompt',
+          needId: 'need',
+          prompt: plainDocument('What is it?'),
           target: 'x/A',
           onChange: (next) => {
             last.response = next;

@@ -101,7 +101,9 @@ function Response({ bench, script }: { bench: MarkingBench; script: MarkingScrip
       </div>
       <div className="max-w-[74ch] rounded-card border border-line bg-card px-8 py-6 text-[1.05rem]">
         {readings.draw(script.kind, {
-          ...{ shown: script.shown, response: script.response, credits: script.credits },
+          shown: script.shown,
+          response: script.response,
+          credits: script.credits,
         })}
       </div>
       <Credits credits={script.credits} />

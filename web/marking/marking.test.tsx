@@ -12,13 +12,19 @@ import { MarkingTable } from './MarkingTable';
 afterEach(() => vi.unstubAllGlobals());
 
 const criterion = (key: string, text: string, ...hundredths: number[]): Component => ({
-  ...{ key, by: 'people', of: hundredths.at(-1)!, name: { code: 'author.text', values: { text } } },
+  key,
+  by: 'people',
+  of: hundredths.at(-1)!,
+  name: { code: 'author.text', values: { text } },
   criterion: {
     levels: hundredths.map((h) => ({ hundredths: h, label: `level ${h / 100}`, says: `says ${h / 100}` })),
   },
 });
 const script = (task: number, words: string): MarkingScript => ({
-  ...{ task, script: `QX-${task}`, kind: 'writing', credits: [] },
+  task,
+  script: `QX-${task}`,
+  kind: 'writing',
+  credits: [],
   components: [criterion('f', 'Facts', 0, 100, 300), criterion('l', 'Language', 0, 200)],
   shown: { format: 'plain', wordsFrom: null, wordsTo: null, criteria: ['Facts', 'Language'] },
   response: {
@@ -26,15 +32,17 @@ const script = (task: number, words: string): MarkingScript => ({
   },
 });
 const bench = (scripts: readonly MarkingScript[], byYou = 0): MarkingBench => ({
-  ...{
-    round: 1,
-    roundTitle: 'November',
-    target: 'note/A',
-    itemNumber: 9,
-    title: 'Incident note',
-    marks: 500,
-  },
-  ...{ byYou, left: scripts.length, prompt: plainDocument('Write the note.'), source: null, scripts },
+  round: 1,
+  roundTitle: 'November',
+  target: 'note/A',
+  itemNumber: 9,
+  title: 'Incident note',
+  marks: 500,
+  byYou,
+  left: scripts.length,
+  prompt: plainDocument('Write the note.'),
+  source: null,
+  scripts,
   media: {},
   scheme: plainDocument('The cooler failed at four.'),
 });
@@ -124,7 +132,10 @@ describe('the marking table', () => {
 
   it('takes typed marks where the machine could not score, and shows what it did score', async () => {
     const byHand: Component = {
-      ...{ key: 'by-hand', by: 'people', of: 250, name: { code: 'component.byHand' } },
+      key: 'by-hand',
+      by: 'people',
+      of: 250,
+      name: { code: 'component.byHand' },
       criterion: { levels: null },
     };
     const credit = { component: 'a', hundredths: 100, of: 200, verdict: 'partly' } as const;

@@ -34,7 +34,11 @@ export function FirstAccount() {
       await navigate('/staff');
     });
   const field = (name: keyof typeof fields, type: string, autoComplete: string) => ({
-    ...{ type, autoComplete, required: true, className: FIELD, value: fields[name] },
+    type,
+    autoComplete,
+    required: true,
+    className: FIELD,
+    value: fields[name],
     onChange: (event: React.ChangeEvent<HTMLInputElement>) =>
       setFields({ ...fields, [name]: event.target.value }),
   });

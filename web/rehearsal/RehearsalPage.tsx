@@ -57,13 +57,23 @@ function openRehearsal(paper: CandidatePaper, timed: boolean): DeskSession {
   const now = Date.now();
   const limitMs = paper.minutes * MINUTE_MS;
   const time = {
-    ...{ startedAt: now, leftMs: limitMs, deadlineAt: now + limitMs, stopped: null },
-    ...{ breakLeftMs: 0, extraPercent: 0, sectionEnds: {} },
+    startedAt: now,
+    leftMs: limitMs,
+    deadlineAt: now + limitMs,
+    stopped: null,
+    breakLeftMs: 0,
+    extraPercent: 0,
+    sectionEnds: {},
   };
   return createDesk({
     paper,
-    ...{ desk: emptyDesk, time, timed, clock: Date, backend: rehearsalBackend },
-    ...{ queuedAt: null, otherVersions: [] },
+    desk: emptyDesk,
+    time,
+    timed,
+    clock: Date,
+    backend: rehearsalBackend,
+    queuedAt: null,
+    otherVersions: [],
   });
 }
 

@@ -14,7 +14,9 @@ afterEach(() => vi.unstubAllGlobals());
 const paper = technicianPaper();
 const written = { type: 'paragraph', content: [{ type: 'text', text: 'It got warm.' }] };
 const script: Script = {
-  ...{ paper, form: drawForm(paper, 'sheet', 'en'), locale: 'en' },
+  paper,
+  form: drawForm(paper, 'sheet', 'en'),
+  locale: 'en',
   answers: {
     'parts-of-a-seed/A': storeResponse('choice', { chosen: ['root'] }),
     'tray-14/B': storeResponse('number', { typed: '12.5' }),
@@ -23,26 +25,37 @@ const script: Script = {
 };
 const nothing = { level: null, comment: '' };
 const byPerson = (component: string, level: number, hundredths: number): ComponentMark => ({
-  ...{ target: 'incident-note/A', component, hundredths, level, verdict: null, reasons: [], comment: '' },
+  target: 'incident-note/A',
+  component,
+  hundredths,
+  level,
+  verdict: null,
+  reasons: [],
+  comment: '',
 });
 const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
   const machine = [...scoreScript(script)].flatMap(([target, credits]) =>
     credits.map(({ component, hundredths, verdict, reasons }): ComponentMark => ({
-      ...{ target, component, hundredths, verdict, reasons },
+      target,
+      component,
+      hundredths,
+      verdict,
+      reasons,
       ...nothing,
     })),
   );
   const first = { ...byPerson('f', 3, 300), comment: 'Exact, and no word too many.' };
   const people = [first, byPerson('r', 2, 200), byPerson('a', 3, 300), byPerson('l', 1, 100)];
   const sheet = buildResultSheet({
-    ...{ state: 'confirmed', script, marks: [...machine, ...people], withheld: new Set() },
+    state: 'confirmed',
+    script,
+    marks: [...machine, ...people],
+    withheld: new Set(),
     candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
-    ...{
-      satAt: Date.UTC(2026, 10, 24),
-      releasedAt: Date.UTC(2026, 11, 4),
-      timeZone: 'UTC',
-      receipt: 'AAAA-BBBB-CCCC',
-    },
+    satAt: Date.UTC(2026, 10, 24),
+    releasedAt: Date.UTC(2026, 11, 4),
+    timeZone: 'UTC',
+    receipt: 'AAAA-BBBB-CCCC',
   });
   return { ...sheet, ...change };
 };

@@ -23,8 +23,11 @@ function Facts({ decision: { kind, facts, closedAt, claimedHandInAt } }: { decis
         <>
           <b>{t('lateCount', { count: facts.count ?? 0 })}</b>,{' '}
           {t('lateWhen', {
-            ...{ madeFrom: at(facts.madeFrom), madeTo: at(facts.madeTo) },
-            ...{ arrivedFrom: at(facts.arrivedFrom), arrivedTo: at(facts.arrivedTo), deadline: at(closedAt) },
+            madeFrom: at(facts.madeFrom),
+            madeTo: at(facts.madeTo),
+            arrivedFrom: at(facts.arrivedFrom),
+            arrivedTo: at(facts.arrivedTo),
+            deadline: at(closedAt),
           })}
         </>
       )}

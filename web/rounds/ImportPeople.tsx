@@ -188,12 +188,10 @@ export function ImportPeople() {
         <>
           <p role="status" className="mb-2">
             {t('peopleCounts', {
-              ...{
-                fresh: count('new'),
-                changed: count('changed'),
-                same: count('same'),
-                wrong: count('wrong'),
-              },
+              fresh: count('new'),
+              changed: count('changed'),
+              same: count('same'),
+              wrong: count('wrong'),
             })}
           </p>
           <Rows report={report} />

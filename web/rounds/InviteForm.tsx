@@ -27,7 +27,11 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
     run(async () => {
       const { name, email, extra, breaks, zone } = fields;
       const body = {
-        ...{ name, email, reference: null, extraPercent: Number(extra), timeZone: zone || null },
+        name,
+        email,
+        reference: null,
+        extraPercent: Number(extra),
+        timeZone: zone || null,
         arrangements: { breakMinutes: Number(breaks), waivedChecks: waived, reason: fields.reason.trim() },
       };
       const { letter } = await post<{ letter: number }>(`/rounds/${round}/invitations`, body);

@@ -66,9 +66,20 @@ function blank(paper: string): Draft {
   const next = Math.ceil(Date.now() / HOUR_MS) * HOUR_MS;
   const wall = (at: number) => wallTimeAt(at, timeZone);
   return {
-    ...{ title: '', paper, timeZone, locale, startRule: 'opening time', doorsMinutes: '30' },
-    ...{ opens: wall(next), closes: wall(next + 7 * DAY_MS), resultBy: wall(next + 21 * DAY_MS) },
-    ...{ attemptsAllowed: '1', counts: 'latest', recorded: t('recordedUsual'), keptDays: '60', help: '' },
+    title: '',
+    paper,
+    timeZone,
+    locale,
+    startRule: 'opening time',
+    doorsMinutes: '30',
+    opens: wall(next),
+    closes: wall(next + 7 * DAY_MS),
+    resultBy: wall(next + 21 * DAY_MS),
+    attemptsAllowed: '1',
+    counts: 'latest',
+    recorded: t('recordedUsual'),
+    keptDays: '60',
+    help: '',
   };
 }
 
@@ -85,7 +96,10 @@ export function NewRoundPage() {
   const [draft, setDraft] = useState(() => blank(query.get('paper') ?? ''));
   const [checks, setChecks] = useState<readonly CheckName[]>(['browser', 'screen', 'storage', 'connection']);
   const [options, setOptions] = useState({
-    ...{ openRehearsal: true, correctionsFirst: false, identityPicture: false, questionnaire: true },
+    openRehearsal: true,
+    correctionsFirst: false,
+    identityPicture: false,
+    questionnaire: true,
   });
   const [chosen, setChosen] = useState<Chosen>(new Map());
   const { busy, trouble, run } = useAction();
@@ -102,15 +116,19 @@ export function NewRoundPage() {
     run(async () => {
       const { title, timeZone, locale, startRule, counts, recorded, help } = draft;
       const body: NewRound = {
-        ...{
-          title,
-          timeZone,
-          paper: Number(draft.paper),
-          opensAt: at(draft.opens),
-          closesAt: at(draft.closes),
-        },
+        title,
+        timeZone,
+        paper: Number(draft.paper),
+        opensAt: at(draft.opens),
+        closesAt: at(draft.closes),
         settings: {
-          ...{ locale, startRule, counts, recorded, help, checks, ...options },
+          locale,
+          startRule,
+          counts,
+          recorded,
+          help,
+          checks,
+          ...options,
           doorsMinutes: Number(draft.doorsMinutes),
           attemptsAllowed: Number(draft.attemptsAllowed),
           keptDays: Number(draft.keptDays),

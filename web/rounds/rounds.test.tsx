@@ -35,8 +35,11 @@ describe('inviting', () => {
     const calls = fakeServer({ 'POST /rounds/3/invitations': () => ({ letter: 41 }) });
     const { invited, dialog } = await open();
     await fill(dialog, {
-      ...{ Name: 'Ilse Brandvold', 'E-mail': 'ilse@example.org', 'Extra time, %': '25' },
-      ...{ 'Rest breaks, min': '10', 'Time zone of the candidate': 'America/Lima' },
+      Name: 'Ilse Brandvold',
+      'E-mail': 'ilse@example.org',
+      'Extra time, %': '25',
+      'Rest breaks, min': '10',
+      'Time zone of the candidate': 'America/Lima',
     });
     expect(dialog.queryByLabelText('Why they are waived')).toBeNull();
     await userEvent.click(dialog.getByRole('checkbox', { name: 'camera' }));
@@ -45,8 +48,11 @@ describe('inviting', () => {
     expect(await dialog.findByText(/The letter to ilse@example.org is in the outbox/)).toBeVisible();
     expect(dialog.getByRole('link', { name: 'Read it' })).toHaveAttribute('href', '/staff/outbox?letter=41');
     expect(calls[0]!.body).toEqual({
-      ...{ name: 'Ilse Brandvold', email: 'ilse@example.org', reference: null, extraPercent: 25 },
-      ...{ timeZone: 'America/Lima' },
+      name: 'Ilse Brandvold',
+      email: 'ilse@example.org',
+      reference: null,
+      extraPercent: 25,
+      timeZone: 'America/Lima',
       arrangements: { breakMinutes: 10, waivedChecks: ['camera'], reason: 'arranged in writing' },
     });
     expect(invited).toHaveBeenCalledOnce();
@@ -70,14 +76,12 @@ describe('inviting', () => {
 
 describe('a decision', () => {
   const decision: OpenDecision = {
-    ...{
-      id: 9,
-      kind: 'late-entries',
-      name: 'Corin Hale',
-      reference: 'HR-12',
-      closedAt: 0,
-      claimedHandInAt: null,
-    },
+    id: 9,
+    kind: 'late-entries',
+    name: 'Corin Hale',
+    reference: 'HR-12',
+    closedAt: 0,
+    claimedHandInAt: null,
     facts: { count: 3, upTo: 7, madeFrom: 0, madeTo: 0, arrivedFrom: 0, arrivedTo: 0 },
     changes: [{ question: '4 · Moisture', leave: '', take: '8.2' }],
   };

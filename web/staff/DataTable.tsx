@@ -215,14 +215,12 @@ export function DataTable<Row>({
   const definitions = useMemo(
     () =>
       columns.map(({ id, cell, sortable = false, actions = false }): ColumnDef<Row> => ({
-        ...{
-          id,
-          header: headOf(id),
-          enableSorting: sortable,
-          enableHiding: !actions,
-          // The API sorts; the table takes only what has a value to be sortable.
-          accessorFn: (row: Row) => row,
-        },
+        id,
+        header: headOf(id),
+        enableSorting: sortable,
+        enableHiding: !actions,
+        // The API sorts; the table takes only what has a value to be sortable.
+        accessorFn: (row: Row) => row,
         cell: ({ row }) => cell(row.original),
       })),
     [columns],

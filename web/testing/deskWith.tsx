@@ -14,13 +14,24 @@ const HOUR = 3_600_000;
 export const deskPaper = drawForm(technicianPaper(), 'desk', 'en').paper;
 
 export const deskTime: TimeView = {
-  ...{ startedAt: 0, leftMs: HOUR, deadlineAt: HOUR, stopped: null, breakLeftMs: 0, extraPercent: 0 },
+  startedAt: 0,
+  leftMs: HOUR,
+  deadlineAt: HOUR,
+  stopped: null,
+  breakLeftMs: 0,
+  extraPercent: 0,
   sectionEnds: {},
 };
 
 export const someReceipt: Receipt = {
-  ...{ code: 'AAAA', handedInAt: 1, claimedAt: null, earlier: [], usedMs: 1, closedBy: 'candidate' },
-  ...{ answered: 1, parts: 2 },
+  code: 'AAAA',
+  handedInAt: 1,
+  claimedAt: null,
+  earlier: [],
+  usedMs: 1,
+  closedBy: 'candidate',
+  answered: 1,
+  parts: 2,
 };
 
 /** A desk whose time, server and invigilator are in the test's hands. */
@@ -60,8 +71,15 @@ export function deskInHand(
     help,
   };
   const session = createDesk({
-    ...{ paper: deskPaper, desk: emptyDesk, time: deskTime, timed: true, clock: { now: () => clock.at } },
-    ...{ backend, queuedAt: null, otherVersions: [], ...opened },
+    paper: deskPaper,
+    desk: emptyDesk,
+    time: deskTime,
+    timed: true,
+    clock: { now: () => clock.at },
+    backend,
+    queuedAt: null,
+    otherVersions: [],
+    ...opened,
   });
   return {
     ...session,

@@ -9,13 +9,34 @@ import { WatchRoom } from './WatchRoom';
 const MINUTE = 60_000;
 const NOW = 20 * MINUTE;
 const row = (invitation: number, name: string, change: Partial<WatchRow> = {}): WatchRow => ({
-  ...{ invitation, name, reference: `HR-${invitation}`, arrangements: [], state: 'writing' },
-  ...{ startedAt: 0, deadlineAt: 60 * MINUTE, at: NOW, usedMs: NOW, leftMs: 40 * MINUTE, marksDone: 0.25 },
-  ...{ heardAt: NOW, hand: null, stopped: null, notes: [], pictures: [], ...change },
+  invitation,
+  name,
+  reference: `HR-${invitation}`,
+  arrangements: [],
+  state: 'writing',
+  startedAt: 0,
+  deadlineAt: 60 * MINUTE,
+  at: NOW,
+  usedMs: NOW,
+  leftMs: 40 * MINUTE,
+  marksDone: 0.25,
+  heardAt: NOW,
+  hand: null,
+  stopped: null,
+  notes: [],
+  pictures: [],
+  ...change,
 });
 const view = (rows: readonly WatchRow[]): WatchView => ({
-  ...{ round: 7, title: 'November round', now: NOW, opensAt: 0, closesAt: 90 * MINUTE, timeZone: 'UTC' },
-  ...{ startRule: 'by hand', doorCode: null, rows },
+  round: 7,
+  title: 'November round',
+  now: NOW,
+  opensAt: 0,
+  closesAt: 90 * MINUTE,
+  timeZone: 'UTC',
+  startRule: 'by hand',
+  doorCode: null,
+  rows,
 });
 
 beforeEach(() => FakeEvents.install());
@@ -39,7 +60,9 @@ const rowOf = (name: string) => within(screen.getByRole('row', { name: new RegEx
 describe('the watch room', () => {
   it('puts who needs someone first, and counts how all are', () => {
     open([
-      ...[row(1, 'Anna'), row(2, 'Bo', { state: 'handed in' }), row(3, 'Cleo', { state: 'waiting' })],
+      row(1, 'Anna'),
+      row(2, 'Bo', { state: 'handed in' }),
+      row(3, 'Cleo', { state: 'waiting' }),
       row(4, 'Dora', { hand: { at: NOW - 5000, text: 'No sound' } }),
     ]);
     expect(names()).toEqual(['Dora', 'Cleo', 'Anna', 'Bo']);

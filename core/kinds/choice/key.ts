@@ -38,8 +38,12 @@ export const choiceKey: KeyKind<ChoiceAsked, ChoiceKey, ChoiceShown, ChoiceRespo
   arrangement: arrangementSchema,
   blank: () => ({
     asked: {
-      ...{ options: ['a', 'b', 'c', 'd'].map((key) => ({ key, text: '' })), mode: 'one', choose: null },
-      ...{ rule: 'each', penalty: null, shuffle: true },
+      options: ['a', 'b', 'c', 'd'].map((key) => ({ key, text: '' })),
+      mode: 'one',
+      choose: null,
+      rule: 'each',
+      penalty: null,
+      shuffle: true,
     },
     key: { right: [] },
   }),
@@ -60,7 +64,8 @@ export const choiceKey: KeyKind<ChoiceAsked, ChoiceKey, ChoiceShown, ChoiceRespo
   rightResponse: ({ key }, arrangement) => ({ chosen: arrangement.filter((one) => key.right.includes(one)) }),
   facts: ({ asked, key }, { chosen }) =>
     chosen.map((one) => ({
-      ...{ component: 'whole', type: 'option' as const },
+      component: 'whole',
+      type: 'option' as const,
       answer: asked.options.find((o) => o.key === one)?.text ?? one,
       right: key.right.includes(one),
     })),

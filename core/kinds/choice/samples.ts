@@ -14,8 +14,12 @@ export const samples: Sample<ChoiceAsked, ChoiceKey, ChoiceResponse>[] = [
     title: 'one of four, a wrong choice costs a third',
     content: {
       asked: {
-        ...{ options, mode: 'one', choose: null, rule: 'all-or-nothing' },
-        ...{ penalty: { over: 1, under: 3 }, shuffle: true },
+        options,
+        mode: 'one',
+        choose: null,
+        rule: 'all-or-nothing',
+        penalty: { over: 1, under: 3 },
+        shuffle: true,
       },
       key: { right: ['holly'] },
     },

@@ -19,6 +19,7 @@ export const code: CandidateKind<CodeShown, CodeResponse> = {
       ? message('code.ruleTolerance', { most: shown.numberTolerance })
       : message('code.ruleExact'),
   describe: (shown, response) => ({
-    ...{ form: 'program', text: ownProgram(shown.languages, response) ?? '' },
+    form: 'program',
+    text: ownProgram(shown.languages, response) ?? '',
   }),
 };

@@ -17,7 +17,8 @@ const jsonSchema: v.GenericSchema<unknown, Json> = v.lazy(() =>
 const key = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,20}$/));
 const count = v.pipe(v.number(), v.integer(), v.minValue(0));
 const testCase = v.strictObject({
-  ...{ key, title: v.string() },
+  key,
+  title: v.string(),
   arguments: v.array(jsonSchema),
   expected: jsonSchema,
 });
@@ -45,7 +46,8 @@ export const askedSchema = v.strictObject({
 export type CodeAsked = v.InferOutput<typeof askedSchema>;
 
 const group = v.strictObject({
-  ...{ key, title: v.string() },
+  key,
+  title: v.string(),
   /** Hidden or shown ones, by key. */
   cases: v.pipe(v.array(key), v.minLength(1)),
   /** Share of what the rubric leaves of the part's marks. */

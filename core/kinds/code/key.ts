@@ -34,12 +34,14 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   arrangement: v.null(),
   blank: () => ({
     asked: {
-      ...{
-        functionName: 'answer',
-        languages: [{ language: 'python', starter: 'def answer():\n    pass\n' }],
-      },
-      ...{ cases: [], hiddenCases: 1, groupCount: 1, limits: { milliseconds: 2000, megabytes: 64 } },
-      ...{ numberTolerance: 0, criteria: [] },
+      functionName: 'answer',
+      languages: [{ language: 'python', starter: 'def answer():\n    pass\n' }],
+      cases: [],
+      hiddenCases: 1,
+      groupCount: 1,
+      limits: { milliseconds: 2000, megabytes: 64 },
+      numberTolerance: 0,
+      criteria: [],
     },
     key: {
       cases: [{ key: 'a', title: '', arguments: [], expected: null }],
@@ -54,9 +56,13 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
     functionName: asked.functionName,
     languages: asked.languages.map(({ language, starter }) => ({ language, starter })),
     cases: asked.cases.map(({ key, title, arguments: given, expected }) => ({
-      ...{ key, title, arguments: given, expected },
+      key,
+      title,
+      arguments: given,
+      expected,
     })),
-    ...{ hiddenCases: asked.hiddenCases, groupCount: asked.groupCount },
+    hiddenCases: asked.hiddenCases,
+    groupCount: asked.groupCount,
     limits: { milliseconds: asked.limits.milliseconds, megabytes: asked.limits.megabytes },
     numberTolerance: asked.numberTolerance,
     criteria: asked.criteria.map(({ title, hundredths }) => ({ title, hundredths })),

@@ -6,20 +6,28 @@ import type { CodeAsked, CodeKey } from './content';
 import type { CodeResponse } from './response';
 
 const returned = (key: string, value: number): CaseOutcome => ({
-  ...{ key, result: 'returned', value, milliseconds: 1, printed: '' },
+  key,
+  result: 'returned',
+  value,
+  milliseconds: 1,
+  printed: '',
 });
 const found: Readonly<Record<string, EvidenceFound>> = {
   run: { sort: 'program', outcomes: [returned('h1', 62674), returned('h2', -8484)] },
 };
 const write = (body: string): CodeResponse => ({
-  ...{ language: 'python', programs: { python: `def double(n):\n    return ${body}\n` } },
+  language: 'python',
+  programs: { python: `def double(n):\n    return ${body}\n` },
 });
 
 const asked: CodeAsked = {
   functionName: 'double',
   languages: [{ language: 'python', starter: 'def double(n):\n    pass\n' }],
   cases: [{ key: 'seen', title: 'two', arguments: [2], expected: 4 }],
-  ...{ hiddenCases: 2, groupCount: 1, numberTolerance: 0, criteria: [] },
+  hiddenCases: 2,
+  groupCount: 1,
+  numberTolerance: 0,
+  criteria: [],
   limits: { milliseconds: 2000, megabytes: 64 },
 };
 const key: CodeKey = {
@@ -29,8 +37,11 @@ const key: CodeKey = {
   ],
   groups: [
     {
-      ...{ key: 'main', title: 'Large and negative', cases: ['h1', 'h2'] },
-      ...{ percent: 100, counting: 'proportion' },
+      key: 'main',
+      title: 'Large and negative',
+      cases: ['h1', 'h2'],
+      percent: 100,
+      counting: 'proportion',
     },
   ],
   rubric: null,
@@ -39,7 +50,8 @@ const rubric: NonNullable<CodeKey['rubric']> = {
   scheme: plainDocument('One line is enough.'),
   criteria: [
     {
-      ...{ key: 'r', title: 'Readable' },
+      key: 'r',
+      title: 'Readable',
       levels: [
         { hundredths: 0, label: 'no', says: 'hard to read' },
         { hundredths: 100, label: 'yes', says: 'reads well' },
@@ -60,7 +72,10 @@ const secrets = ['31337', '62674', '4242', '8484', 'hidden one', 'Large and nega
 export const samples: Sample<CodeAsked, CodeKey, CodeResponse>[] = [
   {
     ...common,
-    ...{ title: 'double a number', content: { asked, key }, marks: 300, secrets },
+    title: 'double a number',
+    content: { asked, key },
+    marks: 300,
+    secrets,
   },
   {
     ...common,

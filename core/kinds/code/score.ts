@@ -22,7 +22,10 @@ export function codeComponents({ key: { groups, rubric } }: CodeContent, marks: 
     groups.map((group) => group.percent),
   );
   const byMachine = groups.map(({ key, title }, i): Component => ({
-    ...{ key, by: 'machine', of: shares[i]!, name: message('author.text', { text: title }) },
+    key,
+    by: 'machine',
+    of: shares[i]!,
+    name: message('author.text', { text: title }),
   }));
   return [...byMachine, ...(rubric ? rubricComponents(rubric) : [])];
 }
@@ -36,7 +39,9 @@ export function programRuns(content: CodeContent, response: CodeResponse): Evide
   const counted = new Set(key.groups.flatMap((group) => group.cases));
   const cases = allCases(content).filter((one) => counted.has(one.key));
   const run = {
-    ...{ language: response.language, program, functionName: asked.functionName },
+    language: response.language,
+    program,
+    functionName: asked.functionName,
     cases: cases.map((one) => ({ key: one.key, arguments: one.arguments })),
     limits: { ...asked.limits, outputBytes: OUTPUT_LIMIT_BYTES },
   };

@@ -59,8 +59,11 @@ export const gapsKey: KeyKind<GapsAsked, GapsKey, GapsShown, GapsResponse, null>
     key: {
       gaps: {
         a: {
-          ...{ by: 'typing', accepted: [{ text: '', percent: 100 }] },
-          ...{ ignoreCase: true, ignoreAccents: false, slips: 0 },
+          by: 'typing',
+          accepted: [{ text: '', percent: 100 }],
+          ignoreCase: true,
+          ignoreAccents: false,
+          slips: 0,
         },
       },
     },

@@ -14,7 +14,10 @@ export function gapComponents({ gaps }: GapsAsked, marks: number): Component[] {
     gaps.map(() => 1),
   );
   return gaps.map(({ key }, i) => ({
-    ...{ key, by: 'machine', of: shares[i]!, name: message('gaps.component', { gap: i + 1 }) },
+    key,
+    by: 'machine',
+    of: shares[i]!,
+    name: message('gaps.component', { gap: i + 1 }),
   }));
 }
 

@@ -41,6 +41,7 @@ export const number: CandidateKind<NumberShown, NumberResponse> = {
   progress,
   rule,
   describe: (shown, { typed }) => ({
-    ...{ form: 'words', text: typed.trim() ? withLabels(shown, typed.trim()) : '' },
+    form: 'words',
+    text: typed.trim() ? withLabels(shown, typed.trim()) : '',
   }),
 };

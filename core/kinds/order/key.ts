@@ -58,7 +58,8 @@ export const orderKey: KeyKind<OrderAsked, OrderKey, OrderShown, OrderResponse, 
       ? []
       : [
           {
-            ...{ component: 'whole', type: 'sequence' },
+            component: 'whole',
+            type: 'sequence',
             answer: sequence
               .map((one) => asked.items.find((item) => item.key === one)?.text ?? one)
               .join(' → '),

@@ -11,7 +11,8 @@ const shuffling = samples[1]!.content;
 const marks = (rule: OrderRule, sequence: string) =>
   hundredthsOf(orderKey, {
     content: { ...content, asked: { ...content.asked, rule } },
-    ...{ response: { sequence: [...sequence] }, marks: 600 },
+    response: { sequence: [...sequence] },
+    marks: 600,
   });
 
 describe('order', () => {

@@ -27,5 +27,9 @@ export function creditOf(
 }
 
 export const unansweredCredit = ({ key, of }: Pick<Component, 'key' | 'of'>): Credit => ({
-  ...{ component: key, hundredths: 0, of, verdict: 'unanswered', reasons: [] },
+  component: key,
+  hundredths: 0,
+  of,
+  verdict: 'unanswered',
+  reasons: [],
 });

@@ -26,7 +26,10 @@ export const maximumOfRubric = ({ criteria }: Rubric): number =>
 /** The components that people decide: one a criterion, named by the author. */
 export const rubricComponents = ({ criteria }: Rubric): Component[] =>
   criteria.map((one) => ({
-    ...{ key: one.key, by: 'people', of: topOf(one), name: message('author.text', { text: one.title }) },
+    key: one.key,
+    by: 'people',
+    of: topOf(one),
+    name: message('author.text', { text: one.title }),
     criterion: { levels: one.levels },
   }));
 

@@ -39,7 +39,9 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
   check,
   arrange: () => null,
   show: ({ format, wordsFrom, wordsTo, criteria }) => ({
-    ...{ format, wordsFrom, wordsTo },
+    format,
+    wordsFrom,
+    wordsTo,
     criteria: criteria.map(({ title, hundredths }) => ({ title, hundredths })),
   }),
   components: ({ key }) => rubricComponents(key.rubric),

@@ -15,7 +15,9 @@ export const samples: Sample<WritingAsked, WritingKey, WritingResponse>[] = [
     title: 'a short note with two criteria',
     content: {
       asked: {
-        ...{ format: 'rich', wordsFrom: 3, wordsTo: 6 },
+        format: 'rich',
+        wordsFrom: 3,
+        wordsTo: 6,
         criteria: titles.map((title) => ({ title, hundredths: 100 })),
       },
       key: {
@@ -23,11 +25,13 @@ export const samples: Sample<WritingAsked, WritingKey, WritingResponse>[] = [
           scheme: plainDocument('The cooler failed at four; both lots are named.'),
           criteria: [
             {
-              ...{ key: 'f', title: 'Facts' },
+              key: 'f',
+              title: 'Facts',
               levels: [level(0, 'none', 'no fact'), level(100, 'all', 'time and lots')],
             },
             {
-              ...{ key: 'l', title: 'Language' },
+              key: 'l',
+              title: 'Language',
               levels: [level(0, 'hard to follow', 'unclear'), level(100, 'plain', 'clear')],
             },
           ],

@@ -59,7 +59,12 @@ process.on('message', (message: CaseMessage) => {
   void runCase(message).then((reply) => process.send!({ ...reply, milliseconds: performance.now() - from }));
 });
 const warmUp: CaseMessage = {
-  ...{ program: '', functionName: 'f', index: -1, arguments: '[]' },
-  ...{ milliseconds: 1000, megabytes: 16, outputBytes: 0 },
+  program: '',
+  functionName: 'f',
+  index: -1,
+  arguments: '[]',
+  milliseconds: 1000,
+  megabytes: 16,
+  outputBytes: 0,
 };
 void runCase(warmUp).then(() => process.send!({ ready: true }));

@@ -31,13 +31,19 @@ function findingOf(heard: boolean, level: number): Finding {
   const facts = { heard, level };
   if (!heard)
     return {
-      ...{ name: 'sound', outcome: 'could be better', facts },
-      ...{ words: t('soundDeaf'), remedy: t('soundDeafRemedy') },
+      name: 'sound',
+      outcome: 'could be better',
+      facts,
+      words: t('soundDeaf'),
+      remedy: t('soundDeafRemedy'),
     };
   if (level < LEAST_LEVEL)
     return {
-      ...{ name: 'sound', outcome: 'could be better', facts },
-      ...{ words: t('soundMute'), remedy: t('soundMuteRemedy') },
+      name: 'sound',
+      outcome: 'could be better',
+      facts,
+      words: t('soundMute'),
+      remedy: t('soundMuteRemedy'),
     };
   return { name: 'sound', outcome: 'good', facts, words: t('soundRight', { level }), remedy: null };
 }

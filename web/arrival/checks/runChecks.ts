@@ -211,6 +211,10 @@ type Check = (kinds: readonly KindName[]) => Finding | Promise<Finding>;
 
 /** Checks that run by themselves; those of camera and sound need the candidate. */
 export const automaticChecks: Partial<Record<CheckName, Check>> = {
-  ...{ browser, screen, storage, clock, connection },
+  browser,
+  screen,
+  storage,
+  clock,
+  connection,
   'full screen': fullScreen,
 };

@@ -32,8 +32,11 @@ const TONES: Record<CheckResult['outcome'], Tone> = {
 };
 
 const brokenOff = (name: CheckName): Finding => ({
-  ...{ name, outcome: 'not working', facts: {} },
-  ...{ words: t('checkBroke'), remedy: t('checkBrokeRemedy') },
+  name,
+  outcome: 'not working',
+  facts: {},
+  words: t('checkBroke'),
+  remedy: t('checkBrokeRemedy'),
 });
 
 type Findings = Partial<Record<CheckName, Finding>>;

@@ -16,7 +16,12 @@ let made = 0;
 async function opened(sitting = `sitting-${++made}`, now = () => 1000) {
   const hold = { hold: 1, token: 'granted' };
   const stored: StoredSitting = {
-    ...{ link: sitting, sitting, sealed: [], keys: {}, hold, base: emptyDesk },
+    link: sitting,
+    sitting,
+    sealed: [],
+    keys: {},
+    hold,
+    base: emptyDesk,
   };
   const known = (await storedEntries(sitting, 1)).length > 0;
   if (!known) await keepSitting(stored, 7);

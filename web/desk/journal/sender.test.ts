@@ -7,8 +7,15 @@ import { retryAfterMs, retryAtEndMs, Sender, type SavedState } from './sender';
 
 const head = { hold: 1, token: 't', number: 0, chain: '', heard: 0 };
 const kept = (more: Partial<JournalKept> = {}): JournalKept => ({
-  ...{ now: 5, time: deskTime, held: 3, current: true, renew: false, refused: [] },
-  ...{ closed: false, otherVersions: [], ...more },
+  now: 5,
+  time: deskTime,
+  held: 3,
+  current: true,
+  renew: false,
+  refused: [],
+  closed: false,
+  otherVersions: [],
+  ...more,
 });
 
 let waiting: number;
@@ -47,7 +54,13 @@ function sender(): Sender {
     onWritten: () => undefined,
   };
   const made = new Sender({
-    ...{ journal, send, onKept, onRemedy, onGone, now: () => 0, atEnd: () => ended },
+    journal,
+    send,
+    onKept,
+    onRemedy,
+    onGone,
+    now: () => 0,
+    atEnd: () => ended,
     onState: ({ state }) => states.push(state),
   });
   noted = () => journal.onWritten();

@@ -52,8 +52,16 @@ export function CodeEditor({ language, program, label, help, onChange }: Props) 
       state: EditorState.create({
         doc: first(),
         extensions: [
-          ...[lineNumbers(), history(), drawSelection(), indentOnInput(), bracketMatching(), closeBrackets()],
-          ...[highlightActiveLine(), grammars[language](), syntaxHighlighting(colours), look],
+          lineNumbers(),
+          history(),
+          drawSelection(),
+          indentOnInput(),
+          bracketMatching(),
+          closeBrackets(),
+          highlightActiveLine(),
+          grammars[language](),
+          syntaxHighlighting(colours),
+          look,
           indentUnit.of(language === 'python' ? '    ' : '  '),
           keymap.of([...defaultKeymap, ...historyKeymap, indentWithTab]),
           EditorView.contentAttributes.of({ 'aria-label': label, 'aria-description': help, tabindex: '0' }),

@@ -109,8 +109,13 @@ export function Answer({
     {
       extensions: [
         StarterKit.configure({
-          ...{ heading: false, blockquote: false, code: false, codeBlock: false, horizontalRule: false },
-          ...{ link: false, strike: false },
+          heading: false,
+          blockquote: false,
+          code: false,
+          codeBlock: false,
+          horizontalRule: false,
+          link: false,
+          strike: false,
         }),
         CharacterCount.configure({ limit: LONGEST }),
       ],
