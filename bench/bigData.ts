@@ -1,4 +1,4 @@
-/* Grows a seeded database to the size of a busy house: 50 rounds, 5,000 sittings, 5 million rows of journal. */
+/* Grows a seeded database to the size of a busy installation: 50 rounds, 5,000 sittings, 5 million rows of journal. */
 import type Sqlite from 'better-sqlite3';
 
 export interface Size {

@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from '@playwright/test';
 import { CAMERA_CLIP } from '../e2e/paths';
 import { Candidate } from '../e2e/people/Candidate';
-import type { BenchHouse } from './BenchHouse';
+import type { BenchApp } from './BenchApp';
 
 export interface DeskFigures {
   /** Everything the first question needs, each thing once, as gzip, but the fonts: page, scripts, styles, paper and answers so far. */
@@ -75,7 +75,7 @@ function summary(times: readonly number[]): Moves {
   return { p50Ms: at(0.5), p95Ms: at(0.95), mostMs: at(1), moves: sorted.length };
 }
 
-export async function measureDesk(house: BenchHouse): Promise<DeskFigures> {
+export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: [
@@ -89,12 +89,12 @@ export async function measureDesk(house: BenchHouse): Promise<DeskFigures> {
   });
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    await new Candidate(await context.newPage(), house.link).arrives();
+    await new Candidate(await context.newPage(), app.link).arrives();
     const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     // esbuild, through tsx, names functions with a helper that the page does not have.
     await fresh.addInitScript('globalThis.__name = (named) => named');
     const page = await fresh.newPage();
-    const sizes = await firstLoad(page, `${house.link}/desk`);
+    const sizes = await firstLoad(page, `${app.link}/desk`);
     await context.close();
     const session = await fresh.newCDPSession(page);
     await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW_DOWN });

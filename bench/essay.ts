@@ -7,7 +7,7 @@ import { sittingQueries } from '../server/sittings/queries';
 import { valueOf } from '../server/sittings/values';
 import { DeviceJournal } from '../web/desk/journal/deviceJournal';
 import { keepSitting } from '../web/desk/journal/deviceStore';
-import type { BenchHouse } from './BenchHouse';
+import type { BenchApp } from './BenchApp';
 
 export interface EssayFigures {
   /** One hour of steady typing of a 600-word essay with corrections. */
@@ -44,11 +44,11 @@ const essay = (text: string) =>
     text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
   });
 
-async function openJournal(house: BenchHouse, name: string) {
-  const [cookie] = house.openSittings(1);
+async function openJournal(app: BenchApp, name: string) {
+  const [cookie] = app.openSittings(1);
   const headers = { 'Content-Type': 'application/json', Cookie: cookie! };
   const post = async <T>(path: string, body: object): Promise<T> => {
-    const answer = await fetch(`${house.url}/api${path}`, {
+    const answer = await fetch(`${app.url}/api${path}`, {
       method: 'POST',
       headers,
       body: JSON.stringify(body),
@@ -72,16 +72,16 @@ async function openJournal(house: BenchHouse, name: string) {
   return { journal, send, script: sitting };
 }
 
-const databaseBytes = ({ db }: BenchHouse): number => {
+const databaseBytes = ({ db }: BenchApp): number => {
   const { $client } = db;
   const used = (name: string) => $client.pragma(name, { simple: true }) as number;
   return (used('page_count') - used('freelist_count')) * used('page_size');
 };
 
 /** The size of an hour's writing, its fold, and how fast half an hour's backlog is delivered. */
-export async function measureEssay(house: BenchHouse): Promise<EssayFigures> {
-  const online = await openJournal(house, 'essay-online');
-  const before = databaseBytes(house);
+export async function measureEssay(app: BenchApp): Promise<EssayFigures> {
+  const online = await openJournal(app, 'essay-online');
+  const before = databaseBytes(app);
   const random = seededRandom('essay');
   let keys = 0;
   for (const text of typing(random)) {
@@ -90,17 +90,17 @@ export async function measureEssay(house: BenchHouse): Promise<EssayFigures> {
     if (++keys % 5 === 2 || keys % 5 === 0) await online.send();
   }
   await online.send();
-  const find = sittingQueries(house.db);
-  const { id } = house.db.$client.prepare('select id from sittings where script = ?').get(online.script) as {
+  const find = sittingQueries(app.db);
+  const { id } = app.db.$client.prepare('select id from sittings where script = ?').get(online.script) as {
     id: number;
   };
   const last = find.entriesOf({ sitting: id, hold: 1 }).at(-1)!;
   const from = performance.now();
   for (let n = 0; n < 20; n++) valueOf(find, id, last);
   const foldMs = (performance.now() - from) / 20;
-  const databaseMb = (databaseBytes(house) - before) / 1e6;
+  const databaseMb = (databaseBytes(app) - before) / 1e6;
 
-  const offline = await openJournal(house, 'essay-offline');
+  const offline = await openJournal(app, 'essay-offline');
   keys = 0;
   for (const text of typing(seededRandom('offline'))) {
     if (++keys > HOUR_KEYS / 2) break;

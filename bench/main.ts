@@ -2,7 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import path from 'node:path';
-import { BenchHouse } from './BenchHouse';
+import { BenchApp } from './BenchApp';
 import { measureDesk } from './desk';
 import { measureEssay } from './essay';
 import { measureSaves } from './saves';
@@ -24,11 +24,11 @@ async function attempt<T>(name: string, measure: () => Promise<T>): Promise<T | 
 
 await drawClip();
 const stolenBefore = stolenSeconds();
-const house = await BenchHouse.open();
+const app = await BenchApp.open();
 try {
-  const desk = await attempt('the desk', () => measureDesk(house));
-  const essay = await attempt('an essay', () => measureEssay(house));
-  const saves = await attempt('saves', () => measureSaves(house));
+  const desk = await attempt('the desk', () => measureDesk(app));
+  const essay = await attempt('an essay', () => measureEssay(app));
+  const saves = await attempt('saves', () => measureSaves(app));
   const staff = await attempt('pages of the staff', measureStaff);
   const ofBare =
     'failed' in saves ? null : Math.round((100 * saves.save.perSecond) / saves.bare.perSecond) / 100;
@@ -109,5 +109,5 @@ try {
   };
   console.table(rows);
 } finally {
-  await house.close();
+  await app.close();
 }

@@ -3,7 +3,7 @@ import { storeResponse } from '../core/kinds/stored';
 import { HoldWriter } from '../core/journal/holdWriter';
 import type { HoldReply } from '../core/sittings/api';
 import { sha256 } from '../server/http/secrets';
-import type { BenchHouse } from './BenchHouse';
+import type { BenchApp } from './BenchApp';
 
 /** What one way of asking the server came to. */
 export interface Rate {
@@ -54,13 +54,13 @@ class SavingDesk {
   }
 }
 
-function fire(house: BenchHouse, route: string, desks: readonly SavingDesk[]): Promise<Rate> {
+function fire(app: BenchApp, route: string, desks: readonly SavingDesk[]): Promise<Rate> {
   let turn = 0;
-  const before = house.serverSeconds();
+  const before = app.serverSeconds();
   return new Promise((resolve, reject) => {
     autocannon(
       {
-        url: `${house.url}/api${route}`,
+        url: `${app.url}/api${route}`,
         method: 'POST',
         connections: CONNECTIONS,
         duration: SECONDS,
@@ -82,7 +82,7 @@ function fire(house: BenchHouse, route: string, desks: readonly SavingDesk[]): P
           p50Ms: latency.p50,
           p99Ms: latency.p99,
           refused: result.non2xx + result.errors,
-          processorUs: Math.round(((house.serverSeconds() - before) * 1e6) / Math.max(1, requests.total)),
+          processorUs: Math.round(((app.serverSeconds() - before) * 1e6) / Math.max(1, requests.total)),
         });
       },
     );
@@ -103,10 +103,10 @@ const typical = (rates: readonly Rate[]): Rate => ({
  * Durable saves against the same server's bare route with the same bytes, turn about in one run, so that whatever else
  * the machine does falls on both. The medians of the turns.
  */
-export async function measureSaves(house: BenchHouse): Promise<{ save: Rate; bare: Rate }> {
+export async function measureSaves(app: BenchApp): Promise<{ save: Rate; bare: Rate }> {
   const open = async () => {
     const desks: SavingDesk[] = [];
-    for (const cookie of house.openSittings(DESKS)) desks.push(await SavingDesk.open(house.url, cookie));
+    for (const cookie of app.openSittings(DESKS)) desks.push(await SavingDesk.open(app.url, cookie));
     return desks;
   };
   // What goes to the bare route is not kept: those desks would have gaps in what they wrote.
@@ -115,8 +115,8 @@ export async function measureSaves(house: BenchHouse): Promise<{ save: Rate; bar
   const bares: Rate[] = [];
   // A first, short turn of each warms the server up and is thrown away.
   for (let turn = -1; turn < TURNS; turn++) {
-    const save = await fire(house, '/sitting/journal', desks);
-    const bare = await fire(house, '/bench/bare', others);
+    const save = await fire(app, '/sitting/journal', desks);
+    const bare = await fire(app, '/bench/bare', others);
     if (turn < 0) continue;
     saves.push(save);
     bares.push(bare);

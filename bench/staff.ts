@@ -5,7 +5,7 @@ import type { HoldReply } from '../core/sittings/api';
 import { candidateSessions, invitations, rounds, staff, staffSessions } from '../server/db/schema';
 import { newSecret, sha256 } from '../server/http/secrets';
 import { BIG, growBig } from './bigData';
-import { BenchHouse } from './BenchHouse';
+import { BenchApp } from './BenchApp';
 
 export interface StaffFigures {
   readonly rows: { readonly rounds: number; readonly sittings: number; readonly journal: number };
@@ -45,15 +45,15 @@ async function ask(url: string, cookie: string, init: RequestInit = {}): Promise
   return performance.now() - from;
 }
 
-function signIn(house: BenchHouse, role: string): string {
-  const member = house.db
+function signIn(app: BenchApp, role: string): string {
+  const member = app.db
     .select()
     .from(staff)
     .all()
     .find((one) => (one.roles as string[]).includes(role))!;
   const token = newSecret();
   const now = Date.now();
-  house.db
+  app.db
     .insert(staffSessions)
     .values({ tokenHash: sha256(token), staffId: member.id, expiresAt: now + 3_600_000, seenAt: now })
     .run();
@@ -61,8 +61,8 @@ function signIn(house: BenchHouse, role: string): string {
 }
 
 /** Sessions of candidates who have a result. */
-function withResults(house: BenchHouse, count: number): string[] {
-  const own = house.db
+function withResults(app: BenchApp, count: number): string[] {
+  const own = app.db
     .select({ id: invitations.id })
     .from(invitations)
     .innerJoin(rounds, eq(rounds.id, invitations.roundId))
@@ -71,7 +71,7 @@ function withResults(house: BenchHouse, count: number): string[] {
     .all();
   return own.map(({ id }) => {
     const token = newSecret();
-    house.db
+    app.db
       .insert(candidateSessions)
       .values({ tokenHash: sha256(token), invitationId: id, createdAt: Date.now() })
       .run();
@@ -79,8 +79,8 @@ function withResults(house: BenchHouse, count: number): string[] {
   });
 }
 
-async function writer(house: BenchHouse, cookie: string): Promise<() => Promise<number>> {
-  const url = `${house.url}/api/sitting`;
+async function writer(app: BenchApp, cookie: string): Promise<() => Promise<number>> {
+  const url = `${app.url}/api/sitting`;
   const send = (route: string, body: object) =>
     fetch(`${url}${route}`, {
       method: 'POST',
@@ -112,12 +112,12 @@ async function writer(house: BenchHouse, cookie: string): Promise<() => Promise<
 type PagesOf = Readonly<Record<string, readonly [cookie: string, path: string]>>;
 
 /** The addresses behind every page of the staff. */
-function pagesOf(house: BenchHouse): PagesOf {
+function pagesOf(app: BenchApp): PagesOf {
   const [coordinator, assessor, lead, invigilator] = ['coordinator', 'assessor', 'lead', 'invigilator'].map(
-    (role) => signIn(house, role),
+    (role) => signIn(app, role),
   ) as [string, string, string, string];
   const id = (key: string) =>
-    house.db.select({ id: rounds.id }).from(rounds).where(eq(rounds.key, key)).get()!.id;
+    app.db.select({ id: rounds.id }).from(rounds).where(eq(rounds.key, key)).get()!.id;
   const [open, empty] = [id('big-0'), id('technician-january')];
   return {
     rounds: [coordinator, '/rounds'],
@@ -145,37 +145,37 @@ function pagesOf(house: BenchHouse): PagesOf {
   };
 }
 
-async function browse(house: BenchHouse, pages: PagesOf, until: number, times: number[]): Promise<void> {
+async function browse(app: BenchApp, pages: PagesOf, until: number, times: number[]): Promise<void> {
   const list = Object.values(pages);
   for (let n = 0; performance.now() < until; n++) {
     const [cookie, path] = list[n % list.length]!;
-    times.push(await ask(`${house.url}/api${path}`, cookie));
+    times.push(await ask(`${app.url}/api${path}`, cookie));
     if (n % list.length === 0) {
       const [coordinator, candidates] = pages['its candidates']!;
-      for (const format of ['csv', 'xlsx']) await ask(`${house.url}/api${candidates}.${format}`, coordinator);
+      for (const format of ['csv', 'xlsx']) await ask(`${app.url}/api${candidates}.${format}`, coordinator);
     }
   }
 }
 
 export async function measureStaff(): Promise<StaffFigures> {
-  const house = await BenchHouse.open({ scripts: true });
+  const app = await BenchApp.open({ scripts: true });
   try {
-    growBig(house.db.$client, BIG);
+    growBig(app.db.$client, BIG);
     const count = (table: string) =>
-      house.db.$client.prepare(`select count(*) from ${table}`).pluck().get() as number;
+      app.db.$client.prepare(`select count(*) from ${table}`).pluck().get() as number;
     const rows = { rounds: count('rounds'), sittings: count('sittings'), journal: count('journal') };
-    const pages = pagesOf(house);
+    const pages = pagesOf(app);
     const quiet: Record<string, { p50Ms: number; mostMs: number }> = {};
     for (const [name, [cookie, path]] of Object.entries(pages)) {
       const times: number[] = [];
       // The first one prepares statements and reads papers; pages are asked for many times a day.
-      for (let n = 0; n <= 10; n++) times.push(await ask(`${house.url}/api${path}`, cookie));
+      for (let n = 0; n <= 10; n++) times.push(await ask(`${app.url}/api${path}`, cookie));
       quiet[name] = { p50Ms: at(times.slice(1), 0.5), mostMs: at(times.slice(1), 1) };
     }
-    const results = withResults(house, 100);
-    await ask(`${house.url}/api/result.pdf`, results[0]!);
-    const pdfMs = Math.round(await ask(`${house.url}/api/result.pdf`, results[1]!));
-    const writers = await Promise.all(house.openSittings(WRITERS).map((cookie) => writer(house, cookie)));
+    const results = withResults(app, 100);
+    await ask(`${app.url}/api/result.pdf`, results[0]!);
+    const pdfMs = Math.round(await ask(`${app.url}/api/result.pdf`, results[1]!));
+    const writers = await Promise.all(app.openSittings(WRITERS).map((cookie) => writer(app, cookie)));
     const until = performance.now() + BUSY_MS;
     const [saves, asked]: [number[], number[]] = [[], []];
     let [printed, refused] = [0, 0];
@@ -193,18 +193,18 @@ export async function measureStaff(): Promise<StaffFigures> {
     const print = async () => {
       for (const cookie of results.slice(2)) {
         if (performance.now() > until) return;
-        await ask(`${house.url}/api/result.pdf`, cookie);
+        await ask(`${app.url}/api/result.pdf`, cookie);
         printed += 1;
       }
     };
-    await fetch(`${house.url}/api/bench/delay`);
+    await fetch(`${app.url}/api/bench/delay`);
     await Promise.all([
       ...writers.map(write),
-      browse(house, pages, until, asked),
-      browse(house, pages, until, asked),
+      browse(app, pages, until, asked),
+      browse(app, pages, until, asked),
       print(),
     ]);
-    const delay = (await (await fetch(`${house.url}/api/bench/delay`)).json()) as {
+    const delay = (await (await fetch(`${app.url}/api/bench/delay`)).json()) as {
       p50: number;
       p99: number;
     };
@@ -224,6 +224,6 @@ export async function measureStaff(): Promise<StaffFigures> {
       },
     };
   } finally {
-    await house.close();
+    await app.close();
   }
 }

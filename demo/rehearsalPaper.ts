@@ -10,7 +10,7 @@ export function rehearsalPaper(): FullPaper {
     key: 'rehearsal',
     version: 1,
     title: 'Rehearsal: the coffee rota',
-    cover: 'Six easy questions, one of each kind. Nothing of it is kept.',
+    cover: 'Easy questions, one of each kind. Nothing is kept.',
     minutes: 15,
     warningMinutes: [5],
     sections: [

@@ -1,10 +1,10 @@
 import { hasNoBarriers } from './barriers';
 import { storedTexts } from './people/Candidate';
-import { expect, MATTIS, test } from './house';
+import { expect, MATTIS, test } from './testApp';
 
 test('without a network while typing, a reload in between, then the hand-in with its true time', async ({
   page,
-  house,
+  app,
   candidate,
 }) => {
   await page.clock.install();
@@ -13,7 +13,7 @@ test('without a network while typing, a reload in between, then the hand-in with
   await ilse.goesTo(8);
   await ilse.writes('The supply dipped ');
   await ilse.isSaved();
-  await house.killHard();
+  await app.killHard();
   await page.keyboard.type('at 21:40, ');
   const saved = page.locator('[data-saved="kept"]');
   await expect(saved).toContainText('Kept on this device');
@@ -40,16 +40,16 @@ test('without a network while typing, a reload in between, then the hand-in with
   await expect(ilse.heading('Your paper is handed in on this device')).toBeVisible();
   // The server is up again some minutes before the device finds its way to it.
   await page.context().setOffline(true);
-  await house.start();
-  await house.advance(5);
+  await app.start();
+  await app.advance(5);
   await page.context().setOffline(false);
   await expect(ilse.heading('Your paper is handed in')).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText(/You handed in on your device at .* without a connection/)).toBeVisible();
-  const [last] = house.rows<{ value: string }>(
+  const [last] = app.rows<{ value: string }>(
     "select value from current_answers where target = 'incident-note/A' and about = 'answer'",
   );
   expect(last!.value).toContain('The supply dipped at 21:40, and nobody heard the alarm.');
-  expect(house.rows('select 1 from journal where variant > 0')).toEqual([]);
+  expect(app.rows('select 1 from journal where variant > 0')).toEqual([]);
   // Nothing of the paper or of the answers stays behind in this browser.
   await expect.poll(() => storedTexts(page)).toBe('');
   await page
@@ -61,7 +61,7 @@ test('without a network while typing, a reload in between, then the hand-in with
 
 test('the deadline without a network: handed in on the device, and a coordinator decides what came late', async ({
   page,
-  house,
+  app,
   candidate,
   staff,
   browser,
@@ -77,13 +77,13 @@ test('the deadline without a network: handed in on the device, and a coordinator
   await page.clock.fastForward('01:01:00');
   await expect(mattis.heading('Your paper is handed in on this device')).toBeVisible();
   // The server’s hour is over too, and the grace: what the device delivers now is for a person to decide.
-  await house.advance(70);
+  await app.advance(70);
   await page.context().setOffline(false);
   await page.clock.fastForward('01:00');
   await expect(mattis.heading('Your paper is handed in')).toBeVisible({ timeout: 60_000 });
   // Nobody is shown a result, and nobody marks, before everything that counts can have come.
-  await house.advance(13);
-  expect(house.rows("select 1 from decisions where kind = 'late-entries'")).toHaveLength(1);
+  await app.advance(13);
+  expect(app.rows("select 1 from decisions where kind = 'late-entries'")).toHaveLength(1);
   const office = await browser.newContext();
   const coordinator = await staff(await office.newPage(), 'coordinator');
   await coordinator.opensRound('Technician, November');
@@ -94,8 +94,8 @@ test('the deadline without a network: handed in on the device, and a coordinator
   await late.getByLabel('Reason, for the record').fill('The hall had lost its line');
   await late.getByRole('button', { name: 'Count them' }).click();
   await expect(late).toBeHidden();
-  await house.doJobs();
-  const [mark] = house.rows<{ hundredths: number }>(
+  await app.doJobs();
+  const [mark] = app.rows<{ hundredths: number }>(
     "select hundredths from marks where target = 'parts-of-a-seed/A' order by id desc limit 1",
   );
   expect(mark!.hundredths).toBe(100);
@@ -104,7 +104,7 @@ test('the deadline without a network: handed in on the device, and a coordinator
 test('a second device: told, takes over, and both versions are kept', async ({
   page,
   candidate,
-  house,
+  app,
   browser,
 }) => {
   const ilse = candidate(page);
@@ -121,7 +121,7 @@ test('a second device: told, takes over, and both versions are kept', async ({
   await expect(again.field('The first leaf')).toBeChecked();
   await again.chooses('The young root');
   await again.isSaved();
-  const kept = house.rows<{ hold: number; value: string }>(
+  const kept = app.rows<{ hold: number; value: string }>(
     "select hold, value from journal where target = 'parts-of-a-seed/A' order by arrival",
   );
   expect(kept).toEqual([

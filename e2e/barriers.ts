@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect } from './house';
+import { expect } from './testApp';
 
 /** What axe finds in the way of people with a keyboard, a screen reader or weak eyes: nothing. */
 export async function hasNoBarriers(page: Page, where: string): Promise<void> {

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { staffMembers } from '../demo/people';
-import type { House } from './house';
+import type { TestApp } from './testApp';
 import { CAMERA_CLIP } from './paths';
 
 /** What stands on a page without being a text of ours: units, names of keys, languages and formats. */
@@ -18,10 +18,10 @@ export interface Data {
 
 const plain = (text: string) => text.replace(/\\n|\s+/g, ' ');
 
-/** The data of a house: what it holds may stand on a page as it is. */
-export function dataOf(house: House): Data {
+/** The data of an application: what it holds may stand on a page as it is. */
+export function dataOf(app: TestApp): Data {
   const tables = ['items', 'item_versions', 'paper_versions', 'rounds', 'people', 'staff'];
-  const rows = tables.flatMap((table) => house.rows(`select * from ${table}`));
+  const rows = tables.flatMap((table) => app.rows(`select * from ${table}`));
   const own = staffMembers.map(({ name, password }) => `${name} ${password}`);
   const words = new Set(NOT_OURS.match(WORD));
   const add = (text: string) => (text.match(WORD) ?? []).forEach((word) => words.add(word));

@@ -1,11 +1,11 @@
 import type { JournalKept } from '../core/sittings/api';
 import { hasNoBarriers } from './barriers';
 import { storedTexts } from './people/Candidate';
-import { expect, ILSE, test } from './house';
+import { expect, ILSE, test } from './testApp';
 
 test('kill -9 while answers are typed: every acknowledged answer is there', async ({
   page,
-  house,
+  app,
   candidate,
 }) => {
   const ilse = candidate(page);
@@ -25,26 +25,26 @@ test('kill -9 while answers are typed: every acknowledged answer is there', asyn
     await page.keyboard.type(`${word} `, { delay: 40 });
   await expect.poll(() => held).toBeGreaterThan(before);
   await page.keyboard.type('and the cooler ', { delay: 15 });
-  await house.killHard();
+  await app.killHard();
   const promised = held;
   await page.keyboard.type('did not take over.', { delay: 15 });
   await expect(page.locator('[data-saved="kept"]')).toContainText('Kept on this device – connection lost');
-  await house.start();
-  const numbers = house.rows<{ number: number }>('select number from journal').map((row) => row.number);
+  await app.start();
+  const numbers = app.rows<{ number: number }>('select number from journal').map((row) => row.number);
   for (let number = 1; number <= promised; number++) expect(numbers).toContain(number);
   await ilse.isSaved();
-  const [current] = house.rows<{ value: string }>(
+  const [current] = app.rows<{ value: string }>(
     "select value from current_answers where about = 'answer' and target = 'incident-note/A'",
   );
   expect(current!.value).toContain(
     'The supply to bay three dipped at night and the cooler did not take over.',
   );
-  expect(house.rows('select 1 from journal where variant > 0')).toEqual([]);
+  expect(app.rows('select 1 from journal where variant > 0')).toEqual([]);
 });
 
 test('a closed window: the link goes on where one was, and the clock has run on', async ({
   page,
-  house,
+  app,
   candidate,
   context,
 }) => {
@@ -67,13 +67,13 @@ test('a closed window: the link goes on where one was, and the clock has run on'
   expect(before).toMatch(/^1:1[45]:/);
   await expect(page.getByText('Your paper is handed in')).toBeHidden();
   await ilse.isSaved();
-  const [entry] = house.rows<{ lag: number }>(
+  const [entry] = app.rows<{ lag: number }>(
     'select arrived_at - claimed_at as lag from journal order by arrival desc limit 1',
   );
   expect(Math.abs(entry!.lag)).toBeLessThan(60_000);
 
   await page.close();
-  await house.advance(20);
+  await app.advance(20);
   const again = candidate(await context.newPage());
   await again.opensLink();
   await expect(again.heading('Question 5')).toBeVisible();
@@ -87,7 +87,7 @@ test('a closed window: the link goes on where one was, and the clock has run on'
 
 test('at the deadline the paper hands itself in, on the desk and with the browser gone', async ({
   page,
-  house,
+  app,
   candidate,
   browser,
 }) => {
@@ -95,10 +95,10 @@ test('at the deadline the paper hands itself in, on the desk and with the browse
   await ilse.arrives();
   await ilse.chooses('The young root');
   await ilse.isSaved();
-  await house.advance(61);
+  await app.advance(61);
   await page.reload();
   await expect(page.getByRole('alert').filter({ hasText: /is left|are left/ })).toBeHidden();
-  await house.advance(9.9);
+  await app.advance(9.9);
   await page.reload();
   await expect(page.getByRole('timer')).toHaveText(/^[34]:/);
   const gone = await browser.newContext();
@@ -108,12 +108,12 @@ test('at the deadline the paper hands itself in, on the desk and with the browse
   await mattis.entersFigure('-19');
   await mattis.isSaved();
   await gone.close();
-  await house.advance(4.5);
+  await app.advance(4.5);
   await page.reload();
   await expect(ilse.heading('Your paper is handed in')).toBeVisible();
   await expect(page.getByText(/handed in by itself|the server handed in what it had/)).toBeVisible();
-  await house.advance(60);
-  const closed = house.rows<{ by: string; used: number }>(
+  await app.advance(60);
+  const closed = app.rows<{ by: string; used: number }>(
     'select closed_by as by, closed_at - started_at as used from sittings order by id',
   );
   expect(closed).toHaveLength(2);
@@ -125,23 +125,23 @@ test('at the deadline the paper hands itself in, on the desk and with the browse
     expect(given).toBeLessThan(60_000);
   }
   // Mattis's device never came back: his paper is settled twelve minutes after its end.
-  await house.advance(13);
-  await house.doJobs();
-  const [mark] = house.rows<{ hundredths: number }>(
+  await app.advance(13);
+  await app.doJobs();
+  const [mark] = app.rows<{ hundredths: number }>(
     "select hundredths from marks where target = 'reading-the-dial/A' order by id desc",
   );
   expect(mark!.hundredths).toBe(200);
-  expect(house.linkOf(ILSE)).toBe(new URL(ilse.link).pathname);
+  expect(app.linkOf(ILSE)).toBe(new URL(ilse.link).pathname);
 });
 
 test('a section with a limit of its own: entered, run out, sealed, and the rest goes on', async ({
   page,
-  house,
+  app,
   candidate,
 }) => {
-  await house.killHard();
-  house.change("update paper_versions set document = json_set(document, '$.sections[0].minutes', 10)");
-  await house.start();
+  await app.killHard();
+  app.change("update paper_versions set document = json_set(document, '$.sections[0].minutes', 10)");
+  await app.start();
   const ilse = candidate(page);
   await ilse.comesToCover();
   await expect(page.getByRole('row', { name: /^A / })).toContainText('10');
@@ -158,10 +158,10 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   await expect(page.getByText(/^12:[0-3]\d left in this section/)).toBeVisible();
   await ilse.chooses('The young root');
   await ilse.isSaved();
-  await house.advance(6);
+  await app.advance(6);
   await ilse.goesTo(2);
   await expect(page.getByText(/^6:[0-3]\d left in this section/)).toBeVisible();
-  await house.advance(7);
+  await app.advance(7);
   await page.getByRole('button', { name: 'Flag', exact: true }).click();
   await expect(page.getByText('The time of this section has run out')).toBeVisible();
   // Sealed: neither pointer nor key changes what is there, on this question or another of the section.
@@ -173,12 +173,12 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   await expect(root).toBeChecked();
   await ilse.goesTo(5);
   await expect(page.getByText('The time of this section has run out')).toBeHidden();
-  const [first] = house.rows<{ section: string }>(
+  const [first] = app.rows<{ section: string }>(
     "select json_extract(event, '$.section') as section from time_events where json_extract(event, '$.type') = 'section entered'",
   );
   expect(first).toEqual({ section: 'A' });
   await ilse.handsIn();
-  const counted = house.rows<{ value: string }>(
+  const counted = app.rows<{ value: string }>(
     "select value from current_answers where target = 'parts-of-a-seed/A' and about = 'answer'",
   );
   expect(counted).toEqual([{ value: '{"response":{"chosen":["root"]},"version":1}' }]);

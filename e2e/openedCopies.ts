@@ -1,12 +1,12 @@
 import { createDecipheriv } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
-import type { House } from './house';
+import type { TestApp } from './testApp';
 
 const [IV, TAG] = [12, 16];
 
-/** What is inside the sealed copies of a house: all that its candidates can ever come to read. */
-export const openedCopies = (house: House): string =>
-  house
+/** What is inside the sealed copies of an application: all that its candidates can ever come to read. */
+export const openedCopies = (app: TestApp): string =>
+  app
     .rows<{ key: string; bytes: Buffer }>('select key, bytes from sealed_copies')
     .map(({ key, bytes }) => {
       const cipher = createDecipheriv('aes-256-gcm', Buffer.from(key, 'base64url'), bytes.subarray(0, IV));

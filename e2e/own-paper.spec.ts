@@ -3,18 +3,18 @@ import path from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { freePort } from '../server/testing/freePort';
 import { hasNoBarriers } from './barriers';
-import { expect, House, test as base } from './house';
+import { expect, TestApp, test as base } from './testApp';
 import { ROOT } from './paths';
 import { Candidate } from './people/Candidate';
 import { Staff } from './people/Staff';
 
 /* From an empty folder, by the README alone: nothing of the demo is here. */
 const test = base.extend({
-  house: async ({}, use) => {
-    const house = new House(await freePort(), true);
-    await house.start();
-    await use(house);
-    await house.close();
+  app: async ({}, use) => {
+    const app = new TestApp(await freePort(), true);
+    await app.start();
+    await use(app);
+    await app.close();
   },
 });
 
@@ -28,9 +28,9 @@ Rosa Iden;rosa@example.org;
 test('the first account, a paper, a round, people from a list, a sitting, marks, and a result', async ({
   page,
   browser,
-  house,
+  app,
 }) => {
-  const link = /http:\S+\/first-account\/\S+/.exec(house.log)![0];
+  const link = /http:\S+\/first-account\/\S+/.exec(app.log)![0];
   await page.goto(link);
   await hasNoBarriers(page, 'first account');
   await page.getByLabel('Your name').fill('Nils Aker');
@@ -73,7 +73,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await expect(page.getByRole('heading', { level: 1, name: 'Cold-store basics' })).toBeVisible();
 
   const hilde = { name: 'Hilde Moe', email: 'hilde@example.org' };
-  const password = house.addStaff(hilde.name, hilde.email, 'assessor,lead');
+  const password = app.addStaff(hilde.name, hilde.email, 'assessor,lead');
   await page.getByRole('link', { name: 'Make a round from it' }).click();
   await page.getByLabel('Title of the round').fill('Store, spring');
   const wall = (at: number) => new Date(at).toISOString().slice(0, 16);
@@ -131,9 +131,9 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await hasNoBarriers(own, 'questionnaire');
   await own.getByRole('button', { name: 'Send my answers' }).click();
   await expect(own.getByRole('heading', { name: 'Four questions about the test' })).toBeHidden();
-  await house.doJobs();
+  await app.doJobs();
 
-  const lead = await Staff.signInAs(await (await browser.newContext()).newPage(), house.url, {
+  const lead = await Staff.signInAs(await (await browser.newContext()).newPage(), app.url, {
     ...hilde,
     password,
   });
@@ -156,7 +156,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await expect(marit.heading('Marit Solheim')).toBeVisible();
   await expect(own.getByText('Short and clear.')).toBeVisible();
   const shown = await own.getByRole('article').allInnerTexts();
-  const pdf = await own.request.get(`${house.url}/api/result.pdf`);
+  const pdf = await own.request.get(`${app.url}/api/result.pdf`);
   const document = await getDocument({ data: new Uint8Array(await pdf.body()), verbosity: 0 }).promise;
   let printed = '';
   for (let n = 1; n <= document.numPages; n++) {
@@ -166,7 +166,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   const letters = (text: string) => text.replace(/[^\p{L}\p{N}]+/gu, '');
   // Every line of ten letters and more that the page shows of an answered question stands in the PDF too; options that
   // were not chosen are left out there.
-  const left = ['The floor is cleaned', 'The trays are moved', 'Nothing was put in order.'];
+  const left = ['The floor is cleaned', 'The trays are moved', 'Not answered: the order was not changed.'];
   const lines = shown
     .flatMap((text) => text.split('\n'))
     .filter((line) => letters(line).length > 10 && !left.includes(line));

@@ -41,7 +41,7 @@ export async function drawClip(): Promise<void> {
 
 export default async function prepare(): Promise<void> {
   rmSync(TEMPLATE, { recursive: true, force: true });
-  // The stories want an empty house; the pictures want one with the simulated scripts in it.
+  // The stories want an empty database; the pictures want one with the simulated scripts in it.
   const scripts = process.env.E2E_SEED === 'full' ? [] : ['--without-scripts'];
   execFileSync(process.execPath, ['--import', 'tsx', 'demo/main.ts', ...scripts], {
     cwd: ROOT,

@@ -4,7 +4,7 @@ import type { ArrivalView } from '../core/arrival/api';
 import { pseudo } from '../core/messages/pseudo';
 import { staffMembers } from '../demo/people';
 import { dataOf, englishLeft } from './englishLeft';
-import { CORIN, expect, ILSE, test, TOVE } from './house';
+import { CORIN, expect, ILSE, test, TOVE } from './testApp';
 
 /** A page whose texts are all accented, longer and in brackets. */
 async function accentedPage(page: Page): Promise<void> {
@@ -14,10 +14,10 @@ async function accentedPage(page: Page): Promise<void> {
 test('in the pseudo-locale no English of ours is left, from the link to the sign-off', async ({
   browser,
   page,
-  house,
+  app,
 }) => {
   await accentedPage(page);
-  const data = dataOf(house);
+  const data = dataOf(app);
   const reads = async (where: string, of = page) => {
     await expect(of.locator('body'), where).toContainText('⟦');
     // Told all at once, not one a run.
@@ -35,12 +35,12 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
   await reads('the first page');
   await page.goto('/no-such-page');
   await reads('a page that is not there');
-  await page.goto(house.linkOf(TOVE));
+  await page.goto(app.linkOf(TOVE));
   await reads('before the window');
   await page.goto('/i/no-such-link');
   await reads('a wrong link');
 
-  const link = house.linkOf(ILSE);
+  const link = app.linkOf(ILSE);
   const { request } = page;
   await page.goto(link);
   await reads('details');
@@ -96,9 +96,9 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
     .click();
   await expect(page.locator('p.font-mono')).toBeVisible();
   await reads('the receipt');
-  await house.doJobs();
+  await app.doJobs();
 
-  const office = await (await browser.newContext({ baseURL: house.url, locale: 'en-GB' })).newPage();
+  const office = await (await browser.newContext({ baseURL: app.url, locale: 'en-GB' })).newPage();
   await accentedPage(office);
   const signsIn = async (role: string) => {
     const { email, password } = staffMembers.find((member) => member.roles[0] === role)!;
@@ -114,11 +114,12 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
   };
   await visits('/sign-in');
   await signsIn('coordinator');
-  const [round] = house.rows<{ id: number; paper: number }>(
+  const [round] = app.rows<{ id: number; paper: number }>(
     "select id, paper_version_id as paper from rounds where key = 'technician-november'",
   );
   await visits('/staff', '/staff/rounds', `/staff/rounds/${round!.id}`, `/staff/papers/${round!.paper}`);
-  const [letter] = house.rows<{ id: number }>('select max(id) as id from letters');
+  await visits('/staff/papers', '/staff/papers/import', '/staff/rounds/new', `/staff/rounds/${round!.id}/people`);
+  const [letter] = app.rows<{ id: number }>('select max(id) as id from letters');
   await visits('/staff/outbox');
   for (const id of [letter!.id, 1]) {
     await office.goto(`/staff/outbox?letter=${id}`);
@@ -135,8 +136,8 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
   await signsIn('lead');
   await visits('/staff/sign-off', `/staff/rounds/${round!.id}/answers/tray-14/C`);
 
-  await page.goto(house.linkOf(CORIN));
+  await page.goto(app.linkOf(CORIN));
   await reads('another candidate');
-  await page.goto(`${house.linkOf(CORIN)}/rehearsal`);
+  await page.goto(`${app.linkOf(CORIN)}/rehearsal`);
   await reads('the rehearsal');
 });

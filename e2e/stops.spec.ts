@@ -4,7 +4,7 @@ import { HoldWriter } from '../core/journal/holdWriter';
 import type { JournalKept } from '../core/sittings/api';
 import { sha256 } from '../server/http/secrets';
 import { hasNoBarriers } from './barriers';
-import { expect, ILSE, MATTIS, test, type House } from './house';
+import { expect, ILSE, MATTIS, test, type TestApp } from './testApp';
 
 const ROUND = 'Technician, November';
 
@@ -15,9 +15,9 @@ class ForgedClient {
   private readonly writer: HoldWriter;
   heard = 0;
 
-  constructor(page: Page, house: House) {
-    [this.page, this.url] = [page, house.url];
-    const [hold] = house.rows<{ number: number; token: string; whole: number; chain: string }>(
+  constructor(page: Page, app: TestApp) {
+    [this.page, this.url] = [page, app.url];
+    const [hold] = app.rows<{ number: number; token: string; whole: number; chain: string }>(
       'select number, token, whole, chain from holds order by sitting_id desc, number desc limit 1',
     );
     const { number, token, whole, chain } = hold!;
@@ -38,7 +38,7 @@ class ForgedClient {
 
 test('a pause: who writes nothing in it has one version, a forged client two, and the coordinator chooses', async ({
   page,
-  house,
+  app,
   candidate,
   staff,
   browser,
@@ -53,13 +53,13 @@ test('a pause: who writes nothing in it has one version, a forged client two, an
   await mattis.isSaved();
   await bram.does('Pause', 'Mattis Okafor-Lind', 'The hall is cleared');
   await expect(mattis.heading('Your test is paused')).toBeVisible();
-  await house.advance(3);
+  await app.advance(3);
   await bram.does('Go on', 'Mattis Okafor-Lind', 'Everybody is back');
   await expect(mattis.heading('Question 3')).toBeVisible();
   await mattis.entersFigure('-20');
   await mattis.isSaved();
   await mattis.handsIn();
-  expect(house.rows('select 1 from decisions')).toEqual([]);
+  expect(app.rows('select 1 from decisions')).toEqual([]);
 
   const other = await browser.newContext();
   const ilse = candidate(await other.newPage(), ILSE);
@@ -70,7 +70,7 @@ test('a pause: who writes nothing in it has one version, a forged client two, an
   const desk = ilse.page;
   const forgery = await other.newPage();
   await desk.close();
-  const forged = new ForgedClient(forgery, house);
+  const forged = new ForgedClient(forgery, app);
   const typed = (text: string, at = 0) => ({
     about: 'answer' as const,
     target: 'reading-the-dial/A',
@@ -79,7 +79,7 @@ test('a pause: who writes nothing in it has one version, a forged client two, an
   });
   await forged.says([]);
   await bram.does('Pause', 'Ilse Brandvold', 'The hall is cleared');
-  await house.advance(1);
+  await app.advance(1);
   // It claims to have written long before the pause.
   await forged.says([typed('-25')]);
   await bram.does('Go on', 'Ilse Brandvold', 'Everybody is back');
@@ -97,25 +97,25 @@ test('a pause: who writes nothing in it has one version, a forged client two, an
   await expect(decision).toContainText('-19');
   await expect(decision).toContainText('-26');
   await hasNoBarriers(coordinator.page, 'a decision');
-  const marked = () => house.rows("select 1 from marks where target = 'reading-the-dial/A'");
+  const marked = () => app.rows("select 1 from marks where target = 'reading-the-dial/A'");
   // Nothing of hers is marked before it is decided.
   const before = marked().length;
   await decision.getByLabel('Reason, for the record').fill('Nobody may write in a pause');
   await decision.getByRole('button', { name: 'Mark it without that writing' }).click();
   await expect(decision).toBeHidden();
-  await house.doJobs();
+  await app.doJobs();
   expect(marked()).toHaveLength(before + 1);
-  const [mark] = house.rows<{ hundredths: number }>(
+  const [mark] = app.rows<{ hundredths: number }>(
     "select hundredths from marks where target = 'reading-the-dial/A' order by id desc limit 1",
   );
   expect(mark!.hundredths).toBe(200);
-  const reasons = house.rows<{ reason: string }>('select reason from receipts order by id');
+  const reasons = app.rows<{ reason: string }>('select reason from receipts order by id');
   expect(reasons.map((row) => row.reason)).toEqual(['handed in', 'handed in', 'decision']);
 });
 
 test('earlier versions: an essay is brought back, and one from another device can be chosen', async ({
   page,
-  house,
+  app,
   candidate,
   browser,
 }) => {
@@ -124,7 +124,7 @@ test('earlier versions: an essay is brought back, and one from another device ca
   await ilse.goesTo(8);
   await ilse.writes('The first draft of the note. ');
   await ilse.isSaved();
-  await house.advance(1);
+  await app.advance(1);
   // The device learns of the minute that has passed.
   await page.reload();
   await expect(ilse.heading('Question 8')).toBeVisible();
@@ -171,7 +171,7 @@ test('earlier versions: an essay is brought back, and one from another device ca
   await compare.getByRole('button', { name: 'Bring this version back' }).click();
   await expect(second).toContainText('Written offline.');
   await again.isSaved();
-  const [current] = house.rows<{ value: string }>(
+  const [current] = app.rows<{ value: string }>(
     "select value from current_answers where about = 'answer' and target = 'incident-note/A'",
   );
   expect(current!.value).toContain('Written offline.');

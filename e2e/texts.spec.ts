@@ -1,6 +1,6 @@
 import { parseDocument } from '../server/documents/parseDocument';
 import { hasNoBarriers } from './barriers';
-import { expect, test } from './house';
+import { expect, test } from './testApp';
 
 const BODY = `# Night of 9 March
 
@@ -27,13 +27,13 @@ $$
 
 test('a source with formulas, a meaning, numbered lines and another script is read online and offline', async ({
   page,
-  house,
+  app,
   candidate,
 }) => {
   const body = parseDocument(BODY);
   expect(body.issues).toEqual([]);
   // As if it had been published so: nobody has opened this paper yet.
-  house.change(
+  app.change(
     `update item_versions set document = json_set(document, '$.source.tabs[0].body', json(?))
      where json_extract(document, '$.key') = 'tray-14'`,
     JSON.stringify(body.document),
@@ -60,7 +60,7 @@ test('a source with formulas, a meaning, numbered lines and another script is re
   await hasNoBarriers(page, 'a source with everything');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toBeHidden();
-  await house.killHard();
+  await app.killHard();
   await page.reload();
   await isDrawn();
   // On a phone nothing scrolls sideways.

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { hasNoBarriers } from './barriers';
-import { expect, MATTIS, test } from './house';
+import { expect, MATTIS, test } from './testApp';
 
 async function fitsTheScreen(page: Page): Promise<void> {
   const [content, view] = await page.evaluate(() => [
@@ -43,7 +43,7 @@ test.describe('at 360 × 740', () => {
     await mattis.programs('JavaScript', 'const strongest = () => "";');
     await page.getByRole('tab', { name: 'Cases' }).click();
     await mattis.triesAllCases();
-    await expect(page.getByText('1 of 3 come out as expected')).toBeVisible();
+    await expect(page.getByText('1 of 3 as expected')).toBeVisible();
     await fitsTheScreen(page);
     await page.getByRole('button', { name: 'Show all questions' }).click();
     await mattis.handsIn();
@@ -78,9 +78,9 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
   };
   await expect(ilse.heading('Are these your details?')).toBeVisible();
   await press(/^These are my details/);
-  await expect(page.getByText('One face in the frame')).toBeVisible({ timeout: 45_000 });
-  await expect(page.getByRole('button', { name: /^Carry on/ })).toBeEnabled({ timeout: 60_000 });
-  await press(/^Carry on/);
+  await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByRole('button', { name: /^Continue/ })).toBeEnabled({ timeout: 60_000 });
+  await press(/^Continue/);
   await expect(page.getByRole('button', { name: 'Take the picture' })).toBeEnabled({ timeout: 45_000 });
   await press(/^Take the picture/);
   await press(/^Use this picture/);
@@ -122,7 +122,7 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
   await expect(ilse.heading('Your paper is handed in')).toBeVisible();
 });
 
-test('no barriers on any screen', async ({ page, house, candidate, staff, browser }) => {
+test('no barriers on any screen', async ({ page, app, candidate, staff, browser }) => {
   const ilse = candidate(page);
   await ilse.opensLink();
   await expect(ilse.heading('Are these your details?')).toBeVisible();
@@ -146,7 +146,7 @@ test('no barriers on any screen', async ({ page, house, candidate, staff, browse
   await hasNoBarriers(page, 'last look');
   await ilse.handsInFromLastLook();
   await hasNoBarriers(page, 'receipt');
-  await house.doJobs();
+  await app.doJobs();
 
   const office = await browser.newContext();
   const coordinator = await staff(await office.newPage(), 'coordinator');
@@ -188,22 +188,22 @@ test('no barriers on any screen', async ({ page, house, candidate, staff, browse
   await hasNoBarriers(page, 'result sheet');
 });
 
-test('links that lead nowhere yet, no more, or not at all say so in a sentence', async ({ page, house }) => {
-  await page.goto(`${house.url}/i/${'x'.repeat(27)}`);
+test('links that lead nowhere yet, no more, or not at all say so in a sentence', async ({ page, app }) => {
+  await page.goto(`${app.url}/i/${'x'.repeat(27)}`);
   await expect(page.getByRole('alert')).toContainText('This link does not lead to a test.');
-  await page.goto(house.url + house.linkOf('tove.abernathy.ruiz@example.org'));
+  await page.goto(app.url + app.linkOf('tove.abernathy.ruiz@example.org'));
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Your test opens on');
   await hasNoBarriers(page, 'too early');
-  await page.goto(house.url + house.linkOf('benedikt.aumont@example.org'));
+  await page.goto(app.url + app.linkOf('benedikt.aumont@example.org'));
   await expect(page.getByRole('heading', { level: 1 })).toContainText('The window of this test is over');
-  await page.goto(`${house.url}/nowhere`);
+  await page.goto(`${app.url}/nowhere`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('There is nothing at this address');
-  await page.goto(house.url + house.linkOf('perpetua.zanardi@example.org'));
+  await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Are these your details?');
-  await house.killHard();
+  await app.killHard();
   await page.getByRole('button', { name: 'These are my details' }).click();
   await expect(page.getByRole('alert')).toContainText('The server cannot be reached.');
-  await house.start();
+  await app.start();
   await page.getByRole('button', { name: 'These are my details' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Is everything ready?');
 });

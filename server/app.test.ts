@@ -8,18 +8,18 @@ import { ApiClient, type Refusal } from './testing/ApiClient';
 import { bestOf, isReadByPeople, machineMarks, samplePaper } from './testing/samplePaper';
 import { serve, type Served } from './testing/serve';
 
-let house: Served;
+let app: Served;
 let round: number;
 beforeAll(async () => {
-  house = await serve();
-  round = house.addRound(samplePaper());
+  app = await serve();
+  round = app.addRound(samplePaper());
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
-const journalled = () => house.wired.services.db.select().from(journal).all().length;
+const journalled = () => app.wired.services.db.select().from(journal).all().length;
 
 describe('who may call what', () => {
-  const endpoints = () => allEndpoints(house.wired.services, house.wired.outbox, house.wired.sittings);
+  const endpoints = () => allEndpoints(app.wired.services, app.wired.outbox, app.wired.sittings);
   const pathOf = (path: string) => path.replace(/:\w+/g, '1');
   const callAs = (client: ApiClient, { method, path }: { method: string; path: string }) =>
     client.send<Refusal>(pathOf(path), { method: method.toUpperCase() });
@@ -33,7 +33,7 @@ describe('who may call what', () => {
   });
 
   it('refuses strangers everywhere but at the doors', async () => {
-    const stranger = new ApiClient(house.url);
+    const stranger = new ApiClient(app.url);
     for (const endpoint of endpoints().filter((e) => e.who !== 'anyone')) {
       const { status, body } = await callAs(stranger, endpoint);
       const code = endpoint.who === 'candidate' ? 'link-needed' : 'not-signed-in';
@@ -42,7 +42,7 @@ describe('who may call what', () => {
   });
 
   it('refuses staff of another role, and staff in the place of a candidate', async () => {
-    const invigilator = await house.staff('invigilator');
+    const invigilator = await app.staff('invigilator');
     for (const endpoint of endpoints().filter((e) => e.who !== 'anyone')) {
       if (Array.isArray(endpoint.who) && endpoint.who.includes('invigilator')) continue;
       const { status } = await callAs(invigilator, endpoint);
@@ -51,7 +51,7 @@ describe('who may call what', () => {
   });
 
   it('takes no sign-in by guessing', async () => {
-    const guesser = new ApiClient(house.url);
+    const guesser = new ApiClient(app.url);
     const guess = () => guesser.post<Refusal>('/sign-in', { email: 'odile@example.org', password: 'guess' });
     const codes: string[] = [];
     for (let i = 0; i < 11; i++) codes.push((await guess()).body.code);
@@ -69,7 +69,7 @@ describe('what is malformed, oversized or foreign changes nothing', () => {
     ['too many entries', (whole) => ({ ...whole, entries: Array(2001).fill({}) }), 400, 'malformed'],
     ['a body of a megabyte', (whole) => ({ ...whole, entries: ['x'.repeat(1_000_000)] }), 413, 'too-large'],
   ])('%s', async (_, change, status, code) => {
-    const device = await house.sitting(house.invite(round));
+    const device = await app.sitting(app.invite(round));
     const before = journalled();
     const answered = await device.client.post<Refusal>('/sitting/journal', change(device.batch()));
     expect([answered.status, answered.body.code]).toEqual([status, code]);
@@ -78,7 +78,7 @@ describe('what is malformed, oversized or foreign changes nothing', () => {
   });
 
   it('refuses what another site’s page asks for, and what is no JSON', async () => {
-    const { client, ...device } = await house.sitting(house.invite(round));
+    const { client, ...device } = await app.sitting(app.invite(round));
     const headers = { Origin: 'http://elsewhere.example' };
     const foreign = await client.post<Refusal>('/sitting/journal', { opening: device.opening }, headers);
     expect([foreign.status, foreign.body.code]).toEqual([403, 'foreign-origin']);
@@ -88,11 +88,11 @@ describe('what is malformed, oversized or foreign changes nothing', () => {
   });
 
   it('lets nobody reach another candidate’s paper or a step out of its turn', async () => {
-    const [first, second] = [house.invite(round), house.invite(round)];
-    const { client: one, opened } = await house.sitting(first);
+    const [first, second] = [app.invite(round), app.invite(round)];
+    const { client: one, opened } = await app.sitting(first);
     const [copy] = opened.sealed;
     expect((await one.get(`/sitting/sealed/${copy!.hash}`)).status).toBe(200);
-    const two = new ApiClient(house.url);
+    const two = new ApiClient(app.url);
     await two.post('/arrival/open', { link: second });
     expect((await two.get(`/sitting/sealed/${copy!.hash}`)).status).toBe(409);
     const body = { store: 'a-store-of-mine', opening: 'an-opening', takeOver: true, sealed: [copy!.hash] };
@@ -105,8 +105,8 @@ describe('what is malformed, oversized or foreign changes nothing', () => {
 
 describe('the journal', () => {
   it('acknowledges nothing when the disk is full, and takes the same batch when there is room', async () => {
-    const device = await house.sitting(house.invite(round));
-    const { $client } = house.wired.services.db;
+    const device = await app.sitting(app.invite(round));
+    const { $client } = app.wired.services.db;
     const before = journalled();
     const pages = $client.pragma('page_count', { simple: true }) as number;
     $client.pragma(`max_page_count = ${pages}`);
@@ -124,7 +124,7 @@ describe('the journal', () => {
   });
 
   it('hands in once: later entries are kept but not counted, and the code can be checked', async () => {
-    const device = await house.sitting(house.invite(round));
+    const device = await app.sitting(app.invite(round));
     for (const kind of kindNames) device.write(`the-${kind}/A`, bestOf(kind));
     const { receipt } = await device.finish();
     expect(receipt).toMatchObject({ closedBy: 'candidate', answered: kindNames.length });
@@ -140,9 +140,9 @@ describe('the journal', () => {
 
 describe('after the hand-in', () => {
   it('scores the best answers with full marks and waits for people where they mark', async () => {
-    const { services } = house.wired;
-    const fresh = house.addRound({ ...samplePaper(), version: 2 });
-    const device = await house.sitting(house.invite(fresh));
+    const { services } = app.wired;
+    const fresh = app.addRound({ ...samplePaper(), version: 2 });
+    const device = await app.sitting(app.invite(fresh));
     for (const kind of kindNames) device.write(`the-${kind}/A`, bestOf(kind));
     await device.finish();
     await services.jobs.turn();
@@ -153,12 +153,12 @@ describe('after the hand-in', () => {
       const own = given.filter((m) => m.target === `the-${kind}/A`).map((m) => m.hundredths);
       expect(sumMarks(own)).toBe(machineMarks(kind));
     }
-    const coordinator = await house.staff('coordinator');
+    const coordinator = await app.staff('coordinator');
     const { body } = await coordinator.get<{ rows: { total: number | null }[] }>(
       `/rounds/${fresh}/candidates`,
     );
     expect(body.rows).toMatchObject([{ total: null }]);
-    const lead = await house.staff('lead');
+    const lead = await app.staff('lead');
     const refused = await lead.post<Refusal>(`/marking/rounds/${fresh}/sign-off`);
     expect([refused.status, refused.body.code]).toEqual([409, 'not-finished']);
     const count = kindNames.filter(isReadByPeople).length;
@@ -168,7 +168,7 @@ describe('after the hand-in', () => {
   });
 
   it('tells the truth about its health', async () => {
-    const { body } = await new ApiClient(house.url).get<Record<string, unknown>>('/health');
+    const { body } = await new ApiClient(app.url).get<Record<string, unknown>>('/health');
     expect(body).toMatchObject({ database: 'well', journalMode: 'wal', outbox: 0 });
   });
 });

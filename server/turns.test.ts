@@ -65,7 +65,7 @@ describe('turns of the event loop', () => {
           done++;
         }),
       );
-      if (newcomer) turns.cameIn();
+      if (newcomer) turns.noteConnection();
       // The turn of these works comes before this one: it was asked for first.
       const after = await new Promise<number>((next) => setImmediate(() => next(done)));
       await Promise.all(works);

@@ -33,7 +33,7 @@ class Line {
  */
 export class Turns {
   /** A connection was taken up in this turn: more may wait behind it. */
-  private someoneCame = false;
+  private newConnection = false;
   private readonly saving = new Line();
   private readonly requests = new Line();
   private readonly rest = new Line();
@@ -71,13 +71,13 @@ export class Turns {
   }
 
   /** To be told of every new connection. */
-  cameIn(): void {
-    this.someoneCame = true;
+  noteConnection(): void {
+    this.newConnection = true;
   }
 
   private turn(): void {
-    const rush = this.someoneCame;
-    this.someoneCame = false;
+    const rush = this.newConnection;
+    this.newConnection = false;
     const until = performance.now() + (rush ? AT_THE_DOOR_MS : REQUESTS_MS);
     this.saving.workFor(until - performance.now());
     this.requests.workFor(Math.max(until - performance.now(), LEAST_MS));

@@ -12,7 +12,7 @@ import Sqlite from 'better-sqlite3';
 import { receiptCode } from '../../core/journal/receipt';
 import { seededRandom } from '../../core/random';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
-import { BenchHouse } from '../BenchHouse';
+import { BenchApp } from '../BenchApp';
 import { FaultProxy } from './FaultProxy';
 import { LyingDesk } from './LyingDesk';
 import { Caller, ESSAY, SimulatedDesk } from './SimulatedDesk';
@@ -32,11 +32,11 @@ const FULL_MS = 3000;
 
 const random = seededRandom(process.env.FAULTS_SEED ?? 'faults');
 const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
-const house = await BenchHouse.open({ megabytes: DISK_MB });
-const { proxy, url } = await FaultProxy.open(house.url, random);
+const app = await BenchApp.open({ megabytes: DISK_MB });
+const { proxy, url } = await FaultProxy.open(app.url, random);
 const word = () => 'supply bay dipped night alarm count lots kept'.split(' ')[Math.floor(random() * 8)]!;
 const essay = () => Array.from({ length: WORDS }, word).join(' ');
-const cookies = house.openSittings(CANDIDATES + LIARS);
+const cookies = app.openSittings(CANDIDATES + LIARS);
 const callers = cookies.map((cookie) => new Caller(url, cookie));
 const honest = callers.slice(0, CANDIDATES);
 const first = await Promise.all(
@@ -61,7 +61,7 @@ const lies = liars.map(async (liar) => {
 });
 
 const rows = <T>(query: string, ...values: unknown[]): T[] => {
-  const db = new Sqlite(path.join(house.folder, 'clear-sitting.sqlite'), { readonly: true });
+  const db = new Sqlite(path.join(app.folder, 'clear-sitting.sqlite'), { readonly: true });
   const found = db.prepare(query).all(...values) as T[];
   db.close();
   return found;
@@ -83,27 +83,27 @@ let missing = 0;
 /** Kills the server, and looks whether all that was acknowledged is there. */
 async function killAndLook(): Promise<void> {
   const promised = desks.map((desk) => ({ desk, held: desk.held, token: desk.journal.head().token }));
-  await house.killHard();
+  await app.killHard();
   for (const { desk, held, token } of promised) {
     if (desk.journal.head().token !== token) continue;
     const found = inDatabase(desk);
     for (let number = 1; number <= held; number++) if (!found.has(number)) missing++;
   }
-  await house.start();
+  await app.start();
 }
 
 /** Puts an old backup in the place of the database: what was acknowledged since is only on the devices. */
 async function restore(): Promise<void> {
-  await house.killHard();
-  house.restore();
-  await house.start();
+  await app.killHard();
+  app.restore();
+  await app.start();
 }
 
 /** Leaves no room at all for a while: nothing can be kept, so nothing may be acknowledged. */
 async function fillDisk(): Promise<number> {
-  if (!house.small) return 0;
-  const junk = path.join(house.folder, 'junk');
-  const { bavail, bsize } = statfsSync(house.folder);
+  if (!app.small) return 0;
+  const junk = path.join(app.folder, 'junk');
+  const { bavail, bsize } = statfsSync(app.folder);
   try {
     writeFileSync(junk, Buffer.alloc(bavail * bsize));
   } catch {
@@ -140,7 +140,7 @@ for (const act of acts) {
   await wait(between * (0.5 + random()));
   await act();
 }
-await house.backUp();
+await app.backUp();
 await wait(BACKUP_MS);
 const acknowledgedSince = desks.reduce((sum, desk) => sum + desk.held, 0);
 await restore();
@@ -172,12 +172,12 @@ const codes = new Set(
   rows<{ hash: string }>('select hash from receipts').map(({ hash }) => receiptCode(hash)),
 );
 const shown = desks.flatMap((desk) => desk.shown);
-const receipts = verifyReceipts(house.db);
+const receipts = verifyReceipts(app.db);
 const [{ n: versions }] = rows<{ n: number }>(
   'select count(distinct sitting_id) as n from journal where hold > 1 and variant = 0',
 ) as [{ n: number }];
 proxy.close();
-await house.close();
+await app.close();
 
 const report = {
   candidates: CANDIDATES,

@@ -22,7 +22,7 @@ import type { HandInReply, HoldReply, JournalKept, Prepared, SittingOpened } fro
 import { technicianPaper } from '../../demo/technicianPaper';
 import { sha256 } from '../../server/http/secrets';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
-import { BenchHouse } from '../BenchHouse';
+import { BenchApp } from '../BenchApp';
 import { measureSaves } from '../saves';
 import { readProfile } from './profile';
 
@@ -49,8 +49,8 @@ const agent = new Agent({ keepAlive: true, maxSockets: Infinity });
 const profileIn = process.argv.includes('--profile')
   ? mkdtempSync(path.join(tmpdir(), 'profile-'))
   : undefined;
-const house = await BenchHouse.open({ profileIn });
-const { hostname, port } = new URL(house.url);
+const app = await BenchApp.open({ profileIn });
+const { hostname, port } = new URL(app.url);
 
 interface Answer {
   readonly status: number;
@@ -280,7 +280,7 @@ const at = (values: number[], share: number) =>
     values.sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0,
   );
 
-const links = house.invite(CANDIDATES);
+const links = app.invite(CANDIDATES);
 const from = Date.now();
 const phaseAt = (at: number) => {
   const passed = at - from - ARRIVE_MS;
@@ -290,8 +290,8 @@ const stolenBefore = stolenSeconds();
 const loopbackQueue = lengthenLoopback();
 const thrownBefore = thrownAway();
 const heartbeat = new Worker(new URL('./heartbeat.mjs', import.meta.url));
-const [serverBefore, ownBefore] = [house.serverSeconds(), process.cpuUsage()];
-const { cookie: watcher, round } = house.invigilator();
+const [serverBefore, ownBefore] = [app.serverSeconds(), process.cpuUsage()];
+const { cookie: watcher, round } = app.invigilator();
 const stopWatching = listen(`/watch/${round}/stream`, watcher);
 await Promise.all(links.map((link) => candidate(link, from)));
 const seconds = (Date.now() - from) / 1000;
@@ -302,16 +302,16 @@ await heartbeat.terminate();
 const own = process.cpuUsage(ownBefore);
 const stolen = stolenSeconds() - stolenBefore;
 const thrown = thrownAway();
-const serverCpu = house.serverSeconds() - serverBefore;
-const { n: kept } = house.db.$client.prepare('select count(*) as n from journal').get() as { n: number };
-const receipts = verifyReceipts(house.db);
+const serverCpu = app.serverSeconds() - serverBefore;
+const { n: kept } = app.db.$client.prepare('select count(*) as n from journal').get() as { n: number };
+const receipts = verifyReceipts(app.db);
 agent.destroy();
 // The round was measured already: it is told even where this is not.
-const rates = await measureSaves(house).catch((error: unknown) => {
+const rates = await measureSaves(app).catch((error: unknown) => {
   console.error('the saves of a bare route could not be measured', error);
   return null;
 });
-await house.close();
+await app.close();
 
 const results = {
   at: new Date().toISOString(),

@@ -31,7 +31,7 @@ export interface MarkingScript {
 }
 
 /** What stays the same while an assessor goes through a pile. */
-export interface MarkingBench extends MarkingPile {
+export interface MarkingTableData extends MarkingPile {
   readonly prompt: Document;
   readonly source: Source | null;
   readonly scheme: Document;

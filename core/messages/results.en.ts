@@ -32,7 +32,7 @@ export const component = {
 };
 
 export const progress = {
-  open: 'Is open',
+  open: 'Not answered',
 };
 
 export const stored = {

@@ -25,7 +25,7 @@ const question = (
   source: Draft['source'] = null,
 ): Draft => ({ key, title, source, parts: [{ key: 'A', minutes: null, ...part }] });
 
-/** Six easy questions about the building's coffee rota: one of each kind there is. */
+/** Easy questions about the building's coffee rota: one of each kind there is. */
 export const coffeeRota: Draft[] = [
   question(
     'who-on-wednesday',

@@ -35,10 +35,10 @@ export class Candidate {
 
   async passesChecks(): Promise<void> {
     await this.page.getByRole('heading', { name: 'Camera' }).scrollIntoViewIfNeeded();
-    await expect(this.page.getByText('One face in the frame, light and sharp')).toBeVisible({
+    await expect(this.page.getByText('Your face is in view. Lighting: good · Picture: sharp')).toBeVisible({
       timeout: 45_000,
     });
-    await this.button('Carry on').click();
+    await this.button('Continue').click();
     await expect(this.heading('Your picture')).toBeVisible();
   }
 
@@ -54,8 +54,8 @@ export class Candidate {
     await sound.getByRole('button', { name: 'Play' }).click();
     await expect.poll(() => played.length).toBe(2);
     await sound.getByRole('textbox').fill(played.join(''));
-    await expect(sound).toContainText('You hear the sound');
-    await this.button(/^Carry on/).click();
+    await expect(sound).toContainText('Sound and microphone work');
+    await this.button(/^Continue/).click();
     await expect(this.heading('Your picture')).toBeVisible({ timeout: 45_000 });
   }
 

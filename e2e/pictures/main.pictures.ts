@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, ILSE, MATTIS, SIGNE, test } from '../house';
+import { expect, ILSE, MATTIS, SIGNE, test } from '../testApp';
 import { ROOT } from '../paths';
 
 const shoot = async (page: Page, name: string) => {
@@ -20,15 +20,15 @@ const PROGRAM = `def strongest(lots):
     return best
 `;
 
-test('what a candidate meets', async ({ page, house, candidate }) => {
-  await page.goto(house.url + house.linkOf('tove.abernathy.ruiz@example.org'));
+test('what a candidate meets', async ({ page, app, candidate }) => {
+  await page.goto(app.url + app.linkOf('tove.abernathy.ruiz@example.org'));
   await expect(page.getByRole('heading', { level: 1 })).toContainText('opens on');
   await shoot(page, 'invitation');
   const ilse = candidate(page, ILSE);
   await ilse.opensLink();
   await ilse.confirmsDetails();
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
-  await expect(page.getByText('One face in the frame')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
   await shoot(page, 'checks');
   await ilse.passesChecks();
   await ilse.takesPicture();
@@ -45,7 +45,7 @@ test('what a candidate meets', async ({ page, house, candidate }) => {
   await page.getByRole('button', { name: 'Flag', exact: true }).click();
   await ilse.programs('Python', PROGRAM);
   await ilse.triesAllCases();
-  await expect(page.getByText(/of 3 come out as expected/)).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByText(/of 3 as expected/)).toBeVisible({ timeout: 45_000 });
   await ilse.isSaved();
   await shoot(page, 'desk-code');
   await ilse.goesTo(5);
@@ -55,7 +55,7 @@ test('what a candidate meets', async ({ page, house, candidate }) => {
   await ilse.entersFigure('71,25');
   await ilse.fillsGap(1, 'kept');
   await ilse.fillsGap(2, '65');
-  await house.advance(18);
+  await app.advance(18);
   await page.reload();
   await expect(ilse.heading('Question 5')).toBeVisible();
   await ilse.fillsGap(3, 'third');
@@ -65,13 +65,13 @@ test('what a candidate meets', async ({ page, house, candidate }) => {
   await shoot(page, 'last-look');
   await ilse.handsInFromLastLook();
   await shoot(page, 'receipt');
-  await page.goto(house.url + house.linkOf('tobiah.lindqvar@example.org'));
+  await page.goto(app.url + app.linkOf('tobiah.lindqvar@example.org'));
   await expect(ilse.heading('Tobiah Lindqvar')).toBeVisible();
   await shoot(page, 'result');
 });
 
-test('rehearsal, waiting and watching', async ({ page, house, candidate, staff, browser }) => {
-  await page.goto(`${house.url}/r/technician-november/rehearsal`);
+test('rehearsal, waiting and watching', async ({ page, app, candidate, staff, browser }) => {
+  await page.goto(`${app.url}/r/technician-november/rehearsal`);
   await page.getByRole('button', { name: 'Without the clock' }).click();
   const anybody = candidate(page);
   await anybody.chooses('Bram');
@@ -87,7 +87,7 @@ test('rehearsal, waiting and watching', async ({ page, house, candidate, staff, 
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
   await page.getByRole('button', { name: 'Take the picture' }).click();
   await page.getByRole('button', { name: 'Use this picture' }).click();
-  await page.getByRole('button', { name: 'Carry on', exact: true }).click();
+  await page.getByRole('button', { name: 'Continue', exact: true }).click();
   await signe.ticksRules();
   await expect(signe.heading('Waiting room')).toBeVisible();
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
@@ -95,7 +95,7 @@ test('rehearsal, waiting and watching', async ({ page, house, candidate, staff, 
   await page.getByLabel('What is it?').fill('May I have water on the table?');
   await page.getByRole('button', { name: 'Raise my hand' }).click();
   await page.keyboard.press('Escape');
-  await expect(page.getByText('One face in the frame')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
   await shoot(page, 'waiting-room');
   const office = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const bram = await staff(await office.newPage(), 'invigilator');
@@ -104,7 +104,7 @@ test('rehearsal, waiting and watching', async ({ page, house, candidate, staff, 
   await shoot(bram.page, 'watch');
 });
 
-test('on a phone, and earlier versions', async ({ page, house, candidate }) => {
+test('on a phone, and earlier versions', async ({ page, app, candidate }) => {
   const mattis = candidate(page, MATTIS);
   await mattis.arrives();
   await mattis.chooses('The young root');
@@ -117,7 +117,7 @@ test('on a phone, and earlier versions', async ({ page, house, candidate }) => {
   await mattis.goesTo(8);
   await mattis.writes('The alarm of bay three rang at 02:10; the supply had dipped for four minutes. ');
   await mattis.isSaved();
-  await house.advance(3);
+  await app.advance(3);
   await page.reload();
   await expect(mattis.heading('Question 8')).toBeVisible();
   await page.getByRole('main').getByRole('textbox').press('Control+A');
@@ -128,8 +128,8 @@ test('on a phone, and earlier versions', async ({ page, house, candidate }) => {
   await shoot(page, 'versions');
 });
 
-test('where staff work', async ({ browser, house, staff }) => {
-  await house.doJobs();
+test('where staff work', async ({ browser, app, staff }) => {
+  await app.doJobs();
   const room = async () => (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   const coordinator = await staff(await room(), 'coordinator');
   await coordinator.opensRound('Technician, November');

@@ -5,21 +5,21 @@ import { ApiClient, type Refusal } from '../testing/ApiClient';
 import { serve, type Served } from '../testing/serve';
 import { addStaff } from './accounts';
 
-let house: Served;
+let app: Served;
 const password = 'kelp-on-the-tide-line';
 beforeAll(async () => {
-  house = await serve();
+  app = await serve();
   const member = { name: 'Odile Varr', password, roles: ['coordinator' as const] };
-  await addStaff(house.wired.services.db, { ...member, email: 'odile@example.org' });
+  await addStaff(app.wired.services.db, { ...member, email: 'odile@example.org' });
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const signIn = (client: ApiClient, email: string, typed = password) =>
   client.post<StaffMember & Refusal>('/sign-in', { email, password: typed });
 
 describe('signing in', () => {
   it('knows an address however it is typed, and says who came', async () => {
-    const client = new ApiClient(house.url);
+    const client = new ApiClient(app.url);
     expect((await client.get('/me')).status).toBe(401);
     const { body } = await signIn(client, ' Odile@Example.org ');
     expect(body).toEqual({ name: 'Odile Varr', roles: ['coordinator'] });
@@ -27,7 +27,7 @@ describe('signing in', () => {
   });
 
   it('does not say whether the address or the password was wrong', async () => {
-    const client = new ApiClient(house.url);
+    const client = new ApiClient(app.url);
     const wrong = await signIn(client, 'odile@example.org', 'samphire');
     const nobody = await signIn(client, 'nobody@example.org');
     expect([wrong.status, wrong.body]).toEqual([nobody.status, nobody.body]);
@@ -36,7 +36,7 @@ describe('signing in', () => {
   });
 
   it('counts guesses at one address as one, however it is typed', async () => {
-    const client = new ApiClient(house.url);
+    const client = new ApiClient(app.url);
     const typed = (n: number) => (n % 2 ? 'Tamsin@example.org' : ' tamsin@EXAMPLE.org');
     const codes: string[] = [];
     for (let n = 0; n < 11; n++) codes.push((await signIn(client, typed(n), 'guess')).body.code);
@@ -46,9 +46,9 @@ describe('signing in', () => {
   });
 
   it('keeps neither the password nor the secret of the session', async () => {
-    const client = new ApiClient(house.url);
+    const client = new ApiClient(app.url);
     await signIn(client, 'odile@example.org');
-    const { db } = house.wired.services;
+    const { db } = app.wired.services;
     const hash = db.select().from(staff).get()!.passwordHash;
     expect(hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
     const kept = db.$client.prepare('select token_hash as hash from staff_sessions').all() as {
@@ -103,14 +103,14 @@ describe('signing in', () => {
   });
 
   it('lasts twelve hours, and ends at once when one signs out', async () => {
-    const [stays, goes] = [new ApiClient(house.url), new ApiClient(house.url)];
+    const [stays, goes] = [new ApiClient(app.url), new ApiClient(app.url)];
     await signIn(stays, 'odile@example.org');
     await signIn(goes, 'odile@example.org');
     await goes.post('/sign-out');
     expect((await goes.get('/me')).status).toBe(401);
-    house.clock.advance(11.9 * 3_600_000);
+    app.clock.advance(11.9 * 3_600_000);
     expect((await stays.get('/me')).status).toBe(200);
-    house.clock.advance(0.2 * 3_600_000);
+    app.clock.advance(0.2 * 3_600_000);
     expect((await stays.get('/me')).status).toBe(401);
   });
 });

@@ -7,23 +7,23 @@ import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
-let house: Served;
+let app: Served;
 let [lead, assessor]: ApiClient[] = [];
 beforeAll(async () => {
-  house = await serve();
-  [lead, assessor] = [await house.staff('lead'), await house.staff('assessor')];
+  app = await serve();
+  [lead, assessor] = [await app.staff('lead'), await app.staff('assessor')];
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const GAPS = 'the-gaps/A';
 const NUMBER = 'the-number/A';
 
 async function handIn(round: number, typed: string, figure = '12.0'): Promise<void> {
-  const device = await house.sitting(house.invite(round));
+  const device = await app.sitting(app.invite(round));
   device.write(GAPS, storeResponse('gaps', { filled: { a: 'kept', b: typed } }));
   device.write(NUMBER, storeResponse('number', { typed: figure }));
   await device.finish();
-  await house.wired.services.jobs.turn();
+  await app.wired.services.jobs.turn();
 }
 const table = async (round: number, target = GAPS) =>
   (await lead!.get<AnswerTable>(`/rounds/${round}/answers/${target}`)).body;
@@ -32,7 +32,7 @@ const counted = ({ answers }: AnswerTable) =>
 const accept = (round: number, target: string, body: object) =>
   lead!.post<Refusal>(`/rounds/${round}/answers/${target}/accept`, body);
 const standing = (target: string, component: string) =>
-  house.wired.services.db
+  app.wired.services.db
     .select()
     .from(marks)
     .where(eq(marks.target, target))
@@ -41,7 +41,7 @@ const standing = (target: string, component: string) =>
 
 describe('what was answered', () => {
   it('is told for the lead alone, by distinct answers with their counts; one is accepted from then on', async () => {
-    const round = house.addRound(samplePaper());
+    const round = app.addRound(samplePaper());
     for (const typed of ['Zehntel', ' zehntel ', 'third', 'TENTH', '']) await handIn(round, typed);
     const { body: parts } = await lead!.get<AnsweredPart[]>(`/rounds/${round}/answers`);
     expect(parts.map((p) => p.target)).toContain(GAPS);
@@ -66,7 +66,7 @@ describe('what was answered', () => {
     );
     const early = await lead!.post<Refusal>(`/marking/rounds/${round}/sign-off`);
     expect(early.body.reasons).toContainEqual({ code: 'error.openRescore', values: { count: 1 } });
-    await house.wired.services.jobs.turn();
+    await app.wired.services.jobs.turn();
     const added = standing(GAPS, 'b').slice(marksBefore);
     expect(added.map((m) => [m.cause, m.hundredths, m.supersedes !== null])).toEqual([
       ['rescore', 100, true],
@@ -76,18 +76,18 @@ describe('what was answered', () => {
     // From now on: who hands in later has it right at once.
     await handIn(round, 'ZEHNTEL');
     expect(standing(GAPS, 'b').at(-1)).toMatchObject({ cause: 'score', hundredths: 100 });
-    expect(house.wired.services.db.select().from(keyCorrections).all()).toMatchObject([
+    expect(app.wired.services.db.select().from(keyCorrections).all()).toMatchObject([
       { item: 'the-gaps', version: 1, part: 'A', reason: 'The German word is right too.' },
     ]);
   });
 
   it('can be accepted of figures too, whatever form was asked for', async () => {
-    const round = house.addRound({ ...samplePaper(), version: 2 });
+    const round = app.addRound({ ...samplePaper(), version: 2 });
     await handIn(round, '', '71.25');
     const answer = { component: 'whole', answer: '71.25' };
     expect(counted(await table(round, NUMBER))).toEqual([['whole', '71.25', 1, false, true]]);
     expect((await accept(round, NUMBER, { ...answer, reason: 'Two places are exact.' })).status).toBe(200);
-    await house.wired.services.jobs.turn();
+    await app.wired.services.jobs.turn();
     expect(standing(NUMBER, 'whole').at(-1)).toMatchObject({ hundredths: sampleOf('number').marks });
   });
 
@@ -98,10 +98,10 @@ describe('what was answered', () => {
     ['a kind that takes none', 'the-choice/A', { component: 'whole', answer: 'Sea kale' }, 409],
     ['a part that there is not', 'the-gaps/B', { component: 'b', answer: 'x' }, 404],
   ])('is not accepted in %s', async (_, target, answer, status) => {
-    const round = house.addRound({ ...samplePaper(), version: 3 + Math.floor(house.clock.now() % 1e6) });
-    house.clock.advance(1);
-    const kept = house.wired.services.db.select().from(keyCorrections).all().length;
+    const round = app.addRound({ ...samplePaper(), version: 3 + Math.floor(app.clock.now() % 1e6) });
+    app.clock.advance(1);
+    const kept = app.wired.services.db.select().from(keyCorrections).all().length;
     expect((await accept(round, target, { ...answer, reason: 'because' })).status).toBe(status);
-    expect(house.wired.services.db.select().from(keyCorrections).all()).toHaveLength(kept);
+    expect(app.wired.services.db.select().from(keyCorrections).all()).toHaveLength(kept);
   });
 });

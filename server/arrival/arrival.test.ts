@@ -11,20 +11,20 @@ import { ApiClient, type Answered, type Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
-let house: Served;
-beforeAll(async () => (house = await serve()));
-afterAll(() => house.close());
+let app: Served;
+beforeAll(async () => (app = await serve()));
+afterAll(() => app.close());
 
 type Step = ArrivalView & Refusal;
 
 let version = 1;
 const newRound = (settings: Partial<RoundSettings> = {}) =>
-  house.addRound({ ...samplePaper(), version: version++ }, settings);
+  app.addRound({ ...samplePaper(), version: version++ }, settings);
 
 /** Somebody who has opened their link; each step gives what the server answered. */
 async function opened(round: number, arrangements: Parameters<Served['invite']>[2] = {}) {
-  const client = new ApiClient(house.url);
-  const link = house.invite(round, 0, arrangements);
+  const client = new ApiClient(app.url);
+  const link = app.invite(round, 0, arrangements);
   await client.post('/arrival/open', { link });
   const step = (path: string, body: object = {}) => client.post<Step>(`/arrival/${path}`, body);
   return {
@@ -42,8 +42,8 @@ const told = ({ status, body }: Answered<Refusal>) => [status, body.code];
 
 describe('the link', () => {
   it('opens nothing when it is wrong, malformed or a piece of another', async () => {
-    const client = new ApiClient(house.url);
-    const link = house.invite(newRound());
+    const client = new ApiClient(app.url);
+    const link = app.invite(newRound());
     const tries = await Promise.all(
       ['x', link.slice(0, -1), `${link}x`, link.toUpperCase()].map((wrong) =>
         client.post<Refusal>('/arrival/open', { link: wrong }),
@@ -71,7 +71,7 @@ describe('the link', () => {
 
   it.each([
     ['0', 429], // no proxy: anyone can write such a header, and it counts for nothing
-    ['1', 404], // the proxy wrote it: another house, which has not guessed yet
+    ['1', 404], // the proxy wrote it: another caller, which has not guessed yet
   ])(
     'behind %s proxies, a wrong one from another address after 120 is answered %i',
     async (proxies, status) => {
@@ -88,16 +88,16 @@ describe('the link', () => {
 
   it('opens for two hundred at once from one address', async () => {
     const round = newRound();
-    const links = Array.from({ length: 200 }, () => house.invite(round));
-    const opening = links.map((link) => new ApiClient(house.url).post('/arrival/open', { link }));
+    const links = Array.from({ length: 200 }, () => app.invite(round));
+    const opening = links.map((link) => new ApiClient(app.url).post('/arrival/open', { link }));
     expect(new Set((await Promise.all(opening)).map((a) => a.status))).toEqual(new Set([200]));
   });
 
   it('leads everybody to their own arrival, also on one device after the other', async () => {
     const round = newRound();
-    const client = new ApiClient(house.url);
+    const client = new ApiClient(app.url);
     const names: string[] = [];
-    for (const link of [house.invite(round), house.invite(round)]) {
+    for (const link of [app.invite(round), app.invite(round)]) {
       await client.post('/arrival/open', { link });
       names.push((await client.get<ArrivalView>('/arrival')).body.candidate.name);
     }
@@ -107,12 +107,12 @@ describe('the link', () => {
   it('tells before the doors when they open, and after the window that it is over', async () => {
     const { view, step } = await opened(newRound({ doorsMinutes: 0 }));
     const { round } = await view();
-    house.clock.advance(-2 * MINUTE_MS);
+    app.clock.advance(-2 * MINUTE_MS);
     expect((await view()).stage).toEqual({ at: 'too early' });
     expect(told(await step('details', { correction: null }))).toEqual([409, 'not-arriving']);
-    house.clock.advance(2 * MINUTE_MS + (round.closesAt - round.opensAt));
+    app.clock.advance(2 * MINUTE_MS + (round.closesAt - round.opensAt));
     expect((await view()).stage).toEqual({ at: 'over' });
-    house.clock.advance(round.opensAt - round.closesAt);
+    app.clock.advance(round.opensAt - round.closesAt);
   });
 });
 
@@ -176,9 +176,9 @@ describe('the rules', () => {
     expect(told(await rules([]))).toEqual([400, 'malformed']);
     expect(told(await rules(['honest'], '0'))).toEqual([409, 'rules-changed']);
     expect((await view()).stage).toEqual({ at: 'arriving', step: 'rules' });
-    const before = house.clock.now();
+    const before = app.clock.now();
     await rules();
-    const row = house.wired.services.db.select().from(arrivals).all().at(-1)!;
+    const row = app.wired.services.db.select().from(arrivals).all().at(-1)!;
     expect(row.rulesVersion).toBe('1');
     expect(row.rulesAt! - before).toBeLessThan(MINUTE_MS);
   });
@@ -220,7 +220,7 @@ describe('a picture', () => {
     const exif = { IFD0: { Artist: 'a phone that tells', Orientation: '6' } };
     const told = await plain(40, 20).withExif(exif).withMetadata({ orientation: 6 }).jpeg().toBuffer();
     expect((await asPicture(client, 'person', told)).status).toBe(200);
-    const { files, db } = house.wired.services;
+    const { files, db } = app.wired.services;
     const invitation = db.select().from(arrivals).all().at(-1)!.invitationId;
     const kept = files.find(invitation, 'picture')!;
     const { exif: left, width, height } = await sharp(kept).metadata();
@@ -278,14 +278,14 @@ describe('at the door', () => {
   it('the code is refused before the opening, and every wrong one is on record', async () => {
     const round = newRound({ startRule: 'door code', doorsMinutes: 60 });
     const { details, rules, step, view } = await opened(round);
-    house.clock.advance(-30 * MINUTE_MS);
+    app.clock.advance(-30 * MINUTE_MS);
     await details();
     await rules();
     expect((await view()).stage).toEqual({ at: 'arriving', step: 'waiting' });
     expect(told(await step('door', { code: 'WREN 11' }))).toEqual([409, 'not-open']);
-    house.clock.advance(30 * MINUTE_MS);
+    app.clock.advance(30 * MINUTE_MS);
     expect(told(await step('door', { code: 'nothing like it' }))[1]).toBe('wrong-code');
-    const acts = house.wired.services.db.select().from(audit).all();
+    const acts = app.wired.services.db.select().from(audit).all();
     expect(acts.at(-1)!.act).toBe('gave-wrong-door-code');
   });
 
@@ -300,8 +300,8 @@ describe('at the door', () => {
 describe('what is told', () => {
   it('is the candidate’s own time, the window, and nothing of the paper’s questions', async () => {
     const round = newRound({ attemptsAllowed: 2, counts: 'mean' });
-    const client = new ApiClient(house.url);
-    const link = house.invite(round, 25, { breakMinutes: 10 });
+    const client = new ApiClient(app.url);
+    const link = app.invite(round, 25, { breakMinutes: 10 });
     const { body } = await client.post<ArrivalView>('/arrival/open', { link });
     expect(body.time).toEqual({ limitMs: 30 * MINUTE_MS, extraPercent: 25, breakMinutes: 10 });
     expect(body.round).toMatchObject({ attemptsAllowed: 2, counts: 'mean', timeZone: 'Europe/Oslo' });

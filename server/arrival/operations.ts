@@ -19,22 +19,26 @@ import {
   paperOf,
   sittingsOf,
   type Arrival,
-  type Invited,
+  type InvitedCandidate,
 } from './queries';
 
-const doorsAt = ({ opensAt, settings }: Invited['round']) => opensAt - settings.doorsMinutes * MINUTE_MS;
+const doorsAt = ({ opensAt, settings }: InvitedCandidate['round']) =>
+  opensAt - settings.doorsMinutes * MINUTE_MS;
 
 const DAY_MS = 24 * 60 * MINUTE_MS;
 
-export interface Here {
-  readonly invited: Invited;
+export interface ArrivalState {
+  readonly invited: InvitedCandidate;
   readonly attempt: number;
   readonly arrival: Arrival | null;
   readonly stage: Stage;
 }
 
 /** Where the candidate of an invitation stands, from what is on record. */
-export function whereIs({ db, clock }: Pick<Services, 'db' | 'clock'>, invitationId: number): Here {
+export function arrivalStateOf(
+  { db, clock }: Pick<Services, 'db' | 'clock'>,
+  invitationId: number,
+): ArrivalState {
   const invited = findInvited(db, invitationId);
   if (!invited) throw linkNeeded();
   const own = sittingsOf(db, invitationId);
@@ -69,24 +73,24 @@ export function whereIs({ db, clock }: Pick<Services, 'db' | 'clock'>, invitatio
   return { invited, attempt, arrival, stage };
 }
 
-/** Like `whereIs`, but only while the arrival goes on: steps cannot be taken before, during or after the sitting. */
-function arriving(services: Services, invitationId: number): Here {
-  const here = whereIs(services, invitationId);
+/** Like `arrivalStateOf`, but only while the arrival goes on: steps cannot be taken before, during or after the sitting. */
+function arriving(services: Services, invitationId: number): ArrivalState {
+  const here = arrivalStateOf(services, invitationId);
   if (here.stage.at !== 'arriving') throw conflict('not-arriving');
   return here;
 }
 
-interface Told {
+interface CoverFacts {
   readonly cover: ArrivalView['cover'];
   /** Titles of the questions that people mark. */
   readonly byPeople: readonly string[];
 }
 
-const told = new WeakMap<FullPaper, Told>();
+const knownFacts = new WeakMap<FullPaper, CoverFacts>();
 
 /** What is told of a paper before it begins: the same for everybody, so worked out once. */
-function toldOf(paper: FullPaper): Told {
-  const known = told.get(paper);
+function coverFactsOf(paper: FullPaper): CoverFacts {
+  const known = knownFacts.get(paper);
   if (known) return known;
   const parts = allParts(paper);
   const copy = plainForm(paper).paper;
@@ -103,17 +107,17 @@ function toldOf(paper: FullPaper): Told {
     peopleMark: read.length > 0,
   };
   const made = { cover, byPeople: [...new Set(read)] };
-  told.set(paper, made);
+  knownFacts.set(paper, made);
   return made;
 }
 
 export function arrivalView(services: Services, invitationId: number): ArrivalView {
   const { db, clock, config } = services;
-  const here = whereIs(services, invitationId);
+  const here = arrivalStateOf(services, invitationId);
   const { invited, attempt, arrival, stage } = here;
   const { round, person, invitation } = invited;
   const paper = paperOf(db, invited);
-  const { cover, byPeople } = toldOf(paper);
+  const { cover, byPeople } = coverFactsOf(paper);
   const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
   const { attemptsAllowed, recorded, resultBy, help, checks, startRule } = round.settings;
   const { identityPicture, correctionsFirst } = round.settings;

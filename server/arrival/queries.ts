@@ -4,7 +4,7 @@ import { perDatabase } from '../db/perDatabase';
 import { arrivals, invitations, people, rounds, sittings } from '../db/schema';
 import { paperOfVersion } from '../papers/papers';
 
-export interface Invited {
+export interface InvitedCandidate {
   readonly invitation: typeof invitations.$inferSelect;
   readonly person: typeof people.$inferSelect;
   readonly round: typeof rounds.$inferSelect;
@@ -42,10 +42,11 @@ const queriesOf = perDatabase((db) => {
   };
 });
 
-export const findInvited = (db: Db, invitation: number): Invited | null =>
+export const findInvited = (db: Db, invitation: number): InvitedCandidate | null =>
   queriesOf(db).invited.get({ invitation }) ?? null;
 
-export const paperOf = (db: Db, invited: Invited) => paperOfVersion(db, invited.round.paperVersionId);
+export const paperOf = (db: Db, invited: InvitedCandidate) =>
+  paperOfVersion(db, invited.round.paperVersionId);
 
 export const sittingsOf = (db: Db, invitation: number) => queriesOf(db).sittings.all({ invitation });
 

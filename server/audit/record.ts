@@ -21,7 +21,7 @@ export type RecordedAct =
   | 'signed-off'
   | 'viewed-picture';
 
-export interface Act {
+export interface AuditEntry {
   readonly staffId?: number | null;
   readonly act: RecordedAct;
   readonly subject: string;
@@ -30,7 +30,7 @@ export interface Act {
 }
 
 /** Puts an act on record: who did what, to whom, and why. */
-export function record({ db, clock }: Pick<Services, 'db' | 'clock'>, act: Act): void {
+export function record({ db, clock }: Pick<Services, 'db' | 'clock'>, act: AuditEntry): void {
   db.insert(audit)
     .values({ staffId: null, invitationId: null, reason: '', ...act, at: clock.now() })
     .run();

@@ -6,7 +6,7 @@ import {
   type ExperienceAnswers,
   type ExperienceReport,
 } from '../../core/experience/api';
-import { arrivalView, whereIs } from '../arrival/operations';
+import { arrivalView, arrivalStateOf } from '../arrival/operations';
 import { experience, invitations } from '../db/schema';
 import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { conflict } from '../http/errors';
@@ -23,7 +23,7 @@ const answersBody = Joi.object<ExperienceAnswers>({
 /** Keeps what a candidate says of the test, once, apart from the script and without a name. */
 function keepExperience(services: Services, invitation: number, said: ExperienceAnswers): void {
   const { db, clock } = services;
-  const { invited, stage } = whereIs(services, invitation);
+  const { invited, stage } = arrivalStateOf(services, invitation);
   const handedIn = stage.at === 'being marked' || stage.at === 'result';
   if (!invited.round.settings.questionnaire || !handedIn) throw conflict('no-questionnaire');
   db.transaction(() => {

@@ -123,6 +123,7 @@ export class Helper {
       });
     });
     started.catch(() => undefined);
+    child.on('error', (error) => this.hear(trouble(String(error))));
     // The server may end while a helper waits for work.
     child.unref();
     child.channel?.unref();

@@ -31,16 +31,28 @@ async function answerTo(tasks: Tasks, { task, input }: Question): Promise<Answer
   }
 }
 
+/** To the server, unless it has gone meanwhile: then this process ends too. */
+function tell(what: unknown): void {
+  if (process.connected) process.send!(what, undefined, undefined, (error) => error && process.exit(0));
+  else process.exit(0);
+}
+
+// What breaks because the server has gone, and its folder with it, is nobody's concern.
+process.on('uncaughtException', (error) => {
+  if (process.connected) console.error(error);
+  process.exit(1);
+});
+
 /** What a helper was told at its start. */
 export const helperData = <T>(): T => JSON.parse(process.argv[2] ?? '{}') as T;
 
 /** The other side of `Helper`: answers each question by one of these tasks, until the server goes. */
 export function serveTasks(tasks: Tasks): void {
   process.on('message', (question: Question) => {
-    void answerTo(tasks, question).then((answer) => process.send!(answer));
+    void answerTo(tasks, question).then(tell);
   });
   process.on('disconnect', () => process.exit(0));
   // Ctrl C in a terminal reaches every process of the group; the server ends its helpers itself.
   process.on('SIGINT', () => undefined);
-  process.send!('ready');
+  tell('ready');
 }

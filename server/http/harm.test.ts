@@ -9,13 +9,13 @@ import { QUERIES_MS } from './sessions';
 
 /* What people who mean harm would try at the door. */
 
-let house: Served;
+let app: Served;
 let round: number;
 beforeAll(async () => {
-  house = await serve();
-  round = house.addRound(samplePaper());
+  app = await serve();
+  round = app.addRound(samplePaper());
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const told = ({ status, body }: { status: number; body: Refusal }) => [status, body.code];
 
@@ -23,7 +23,7 @@ describe('a request', () => {
   it.each(['null', 'no address', 'http://', 'http://elsewhere.example'])(
     'from the origin “%s” changes nothing',
     async (Origin) => {
-      const { client } = await house.sitting(house.invite(round));
+      const { client } = await app.sitting(app.invite(round));
       expect(told(await client.post<Refusal>('/live/say', { text: 'x', hand: false }, { Origin }))).toEqual([
         403,
         'foreign-origin',
@@ -36,7 +36,7 @@ describe('a request', () => {
     ['objects', '{"a":'.repeat(60_000) + '1' + '}'.repeat(60_000)],
     ['rich text', `{"entries":[${'{"content":['.repeat(20_000)}${']}'.repeat(20_000)}]}`],
   ])('nested thousands of levels deep is refused in words: %s', async (_, body) => {
-    const { client } = await house.sitting(house.invite(round));
+    const { client } = await app.sitting(app.invite(round));
     for (const path of ['/live/say', '/sitting/journal', '/arrival/checks']) {
       const init = { method: 'POST', body, headers: { 'Content-Type': 'application/json' } };
       const answered = await client.send<Refusal>(path, init);
@@ -46,14 +46,14 @@ describe('a request', () => {
   });
 
   it('for an echo is small, and not for strangers', async () => {
-    const { client } = await house.sitting(house.invite(round));
+    const { client } = await app.sitting(app.invite(round));
     expect((await client.post('/echo', { text: 'x'.repeat(900) })).status).toBe(200);
     expect((await client.post('/echo', { text: 'x'.repeat(1100) })).status).toBe(413);
-    expect((await new ApiClient(house.url).post('/echo', {})).status).toBe(401);
+    expect((await new ApiClient(app.url).post('/echo', {})).status).toBe(401);
   });
 
   it('to say something is counted by the minute, and what was said before has arrived', async () => {
-    const { client } = await house.sitting(house.invite(round));
+    const { client } = await app.sitting(app.invite(round));
     const say = () => client.post<Refusal & { messages: unknown[] }>('/live/say', { text: 'x', hand: false });
     for (let n = 0; n < 12; n++) expect((await say()).status).toBe(200);
     const refused = await say();
@@ -64,7 +64,7 @@ describe('a request', () => {
 
 describe('a sitting', () => {
   it('takes what an honest device may have gathered, and no more; what it took is kept', async () => {
-    const device = await house.sitting(house.invite(round));
+    const device = await app.sitting(app.invite(round));
     const flood = async () => {
       for (let n = 0; n < 2000; n++) device.write('the-number/A', { text: `${n}`, unit: null });
       return (await device.save()) as unknown as { status: number; body: Refusal };
@@ -75,13 +75,13 @@ describe('a sitting', () => {
     const refused = await flood();
     expect([refused.status, refused.body.message.code]).toEqual([429, 'error.tooMuchWriting']);
     // Five minutes later 2,400 rows more may have come: the same batch, sent again, is taken.
-    house.clock.advance(5 * 60_000);
+    app.clock.advance(5 * 60_000);
     expect((await device.save()).status).toBe(200);
   });
 
   it('is told a name of its own, not the code that assessors know it by', async () => {
-    const device = await house.sitting(house.invite(round));
-    const scripts = house.wired.services.db.query.sittings.findMany().sync();
+    const device = await app.sitting(app.invite(round));
+    const scripts = app.wired.services.db.query.sittings.findMany().sync();
     const body = JSON.stringify([device.opened, (await device.client.get('/arrival')).body]);
     expect(scripts.filter(({ script }) => body.includes(script))).toEqual([]);
   });
@@ -89,7 +89,7 @@ describe('a sitting', () => {
 
 describe('a session', () => {
   it('ends its streams when somebody signs out', async () => {
-    const invigilator = await house.staff('invigilator');
+    const invigilator = await app.staff('invigilator');
     const stream = await invigilator.stream(`/watch/${round}/stream`);
     await stream.next();
     await invigilator.post('/sign-out');
@@ -146,7 +146,7 @@ describe('the installation', () => {
   );
 
   it('keeps its database for its own account alone', () => {
-    const { name } = house.wired.services.db.$client;
+    const { name } = app.wired.services.db.$client;
     for (const file of [name, `${name}-wal`]) expect(statSync(file).mode & 0o777).toBe(0o600);
   });
 });

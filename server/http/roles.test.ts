@@ -16,28 +16,28 @@ import type { Endpoint } from './endpoint';
 /** Stands in everything that belongs to the round that none of the callers has a role in. */
 const FOREIGN = 'Zanzerwick';
 
-let house: Served;
+let app: Served;
 let endpoints: readonly Endpoint[];
 let about: Record<string, string | number>;
 let people: Record<'stranger' | 'candidate' | Role, ApiClient>;
 let own: number;
 
 beforeAll(async () => {
-  house = await serve();
-  const { services, outbox, sittings: operations } = house.wired;
+  app = await serve();
+  const { services, outbox, sittings: operations } = app.wired;
   endpoints = allEndpoints(services, outbox, operations);
   const { db } = services;
-  const foreign = house.addRound({ ...samplePaper(), version: 1 });
+  const foreign = app.addRound({ ...samplePaper(), version: 1 });
   db.update(rounds).set({ title: FOREIGN }).where(eq(rounds.id, foreign)).run();
-  house.nameNext(`Ada ${FOREIGN}`);
-  const device = await house.sitting(house.invite(foreign));
+  app.nameNext(`Ada ${FOREIGN}`);
+  const device = await app.sitting(app.invite(foreign));
   device.write('the-writing/A', bestOf('writing'));
   await device.finish();
   await services.jobs.turn();
   const sitting = db.select().from(sittings).get()!;
   const decision = { kind: 'late-entries' as const, target: '', facts: { upTo: 1 } };
   db.insert(decisions)
-    .values({ sittingId: sitting.id, openedAt: house.clock.now(), ...decision })
+    .values({ sittingId: sitting.id, openedAt: app.clock.now(), ...decision })
     .run();
   about = {
     id: foreign,
@@ -51,24 +51,24 @@ beforeAll(async () => {
     name: 'test-window.ics',
     key: 'no-such-round',
   };
-  own = house.addRound({ ...samplePaper(), version: 2, key: 'another-paper' });
-  const link = house.invite(own);
-  people = { stranger: new ApiClient(house.url), candidate: await house.atCover(link) } as typeof people;
+  own = app.addRound({ ...samplePaper(), version: 2, key: 'another-paper' });
+  const link = app.invite(own);
+  people = { stranger: new ApiClient(app.url), candidate: await app.atCover(link) } as typeof people;
   for (const role of roles) {
-    people[role] = await house.staff(role);
+    people[role] = await app.staff(role);
     db.delete(roundStaff).where(eq(roundStaff.roundId, foreign)).run();
   }
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 /** Addresses in which `:id` names something else than a round. */
 const OTHER_IDS: Record<string, () => string | number> = {
-  '/letters/:id': () => house.wired.services.db.select().from(letters).get()!.id,
-  '/letters/:id/open': () => house.wired.services.db.select().from(letters).get()!.id,
-  '/letters/:id/attachments/:name': () => house.wired.services.db.select().from(letters).get()!.id,
-  '/marking/tasks/:id': () => house.wired.services.db.select().from(markingTasks).get()!.id,
+  '/letters/:id': () => app.wired.services.db.select().from(letters).get()!.id,
+  '/letters/:id/open': () => app.wired.services.db.select().from(letters).get()!.id,
+  '/letters/:id/attachments/:name': () => app.wired.services.db.select().from(letters).get()!.id,
+  '/marking/tasks/:id': () => app.wired.services.db.select().from(markingTasks).get()!.id,
 };
-/** What belongs to the whole house, for everybody with the role: papers are the bank's, jobs the machine's. */
+/** What belongs to everybody, for everybody with the role: papers are the bank's, jobs the machine's. */
 const OF_THE_HOUSE = ['/papers/:id', '/papers/import/:how', '/jobs/:id/run-again', '/jobs/failed'];
 /** Routes without a session; each answers for itself. */
 const OPEN = [
@@ -145,7 +145,7 @@ it('every route has its rule: who may not call it is refused, and what is not th
 it('nothing of another round is reached through an address of one’s own', async () => {
   const { coordinator, invigilator } = people;
   const invitation = about.invitation!;
-  const decision = house.wired.services.db.select().from(decisions).get()!.id;
+  const decision = app.wired.services.db.select().from(decisions).get()!.id;
   const reason = 'because';
   const tries: [ApiClient, string, object][] = [
     [coordinator, `/rounds/${own}/decisions`, { id: decision, choice: 'take', reason }],

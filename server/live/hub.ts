@@ -29,7 +29,7 @@ export class Hub {
     this.tell(`round ${round}`, invitation);
   }
 
-  hear(invitation: number, at: number): void {
+  noteContact(invitation: number, at: number): void {
     this.heard.set(invitation, at);
   }
 

@@ -2,7 +2,7 @@ import { and, asc, count, eq, isNotNull, isNull, lte, or, sql } from 'drizzle-or
 import Joi from 'joi';
 import type { LiveView, Message } from '../../core/live/api';
 import { timeViewOf } from '../../core/timing/sittingTime';
-import { DOOR_TRIES, whereIs } from '../arrival/operations';
+import { DOOR_TRIES, arrivalStateOf } from '../arrival/operations';
 import { perDatabase } from '../db/perDatabase';
 import { arrivals, invitations, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';
@@ -61,7 +61,7 @@ export function tellWaiting({ db, hub }: Services, round: number): void {
 export function liveView(services: Services, invitation: number): LiveView {
   const { clock, db, time } = services;
   const now = clock.now();
-  const { invited, arrival, stage } = whereIs(services, invitation);
+  const { invited, arrival, stage } = arrivalStateOf(services, invitation);
   const said = messagesFor(services, invitation, invited.round.id);
   const hand = said.findLast((m) => m.hand && m.answeredAt === null);
   const running = stage.at === 'running' ? sittingQueries(db).newestOf(invitation)!.sitting : null;
@@ -88,7 +88,7 @@ export function liveView(services: Services, invitation: number): LiveView {
 /** A candidate says something; a raised hand stands until it is answered. */
 function say(services: Services, invitation: number, { text, hand }: { text: string; hand: boolean }): void {
   const { db, clock, hub } = services;
-  const round = whereIs(services, invitation).invited.round.id;
+  const round = arrivalStateOf(services, invitation).invited.round.id;
   db.insert(messages)
     .values({ roundId: round, invitationId: invitation, staffId: null, at: clock.now(), text, hand })
     .run();
@@ -102,7 +102,7 @@ export function liveEndpoints(services: Services): Endpoint[] {
   const { hub, clock, time, db } = services;
   /** A rest break is ended early; it begins with the journal, which says how far the device had written. */
   const endBreak = (invitation: number) => {
-    const { invited } = whereIs(services, invitation);
+    const { invited } = arrivalStateOf(services, invitation);
     const found = sittingQueries(db).newestOf(invitation);
     if (found) time.record(found.sitting.id, { type: 'break ended', at: clock.now() });
     hub.tellOf(invitation, invited.round.id);
@@ -111,7 +111,7 @@ export function liveEndpoints(services: Services): Endpoint[] {
   const countSaid = perMinute(SAID_A_MINUTE, 'tooManyMessages');
   return [
     forCandidates({ method: 'get', path: '/live' }, (who) => {
-      hub.hear(who.invitation, clock.now());
+      hub.noteContact(who.invitation, clock.now());
       return liveView(services, who.invitation);
     }),
     forCandidates({ method: 'get', path: '/live/stream' }, (who, { request, response }) =>

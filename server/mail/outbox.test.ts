@@ -7,10 +7,10 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { serve, type Served } from '../testing/serve';
 import { samplePaper } from '../testing/samplePaper';
 
-let house: Served;
+let app: Served;
 let post: Server | null = null;
 afterEach(async () => {
-  await house.close();
+  await app.close();
   post?.close();
   post = null;
 });
@@ -53,9 +53,9 @@ async function mailServer() {
 
 describe('the outbox', () => {
   it('is the letter box itself where there is no mail server', async () => {
-    house = await serve();
-    const link = house.invite(house.addRound(samplePaper()));
-    const { outbox } = house.wired;
+    app = await serve();
+    const link = app.invite(app.addRound(samplePaper()));
+    const { outbox } = app.wired;
     const [row] = outbox.list();
     expect(row).toMatchObject({ to: 'candidate.1@example.org', state: 'not sent' });
     // Each opening makes a link of its own; both lead to the candidate.
@@ -67,9 +67,9 @@ describe('the outbox', () => {
 
   it('sends by a job, and keeps no secret link of what was sent', async () => {
     const { url, letters } = await mailServer();
-    house = await serve({ SMTP_URL: url });
-    const { outbox, services } = house.wired;
-    house.invite(house.addRound(samplePaper()));
+    app = await serve({ SMTP_URL: url });
+    const { outbox, services } = app.wired;
+    app.invite(app.addRound(samplePaper()));
     const { id } = outbox.list()[0]!;
     expect([outbox.list()[0]!.state, outbox.waiting()]).toEqual(['waiting', 1]);
     await services.jobs.turn();
@@ -85,23 +85,23 @@ describe('the outbox', () => {
     );
     const rows = services.db.$client.prepare('select * from letters').all();
     expect(JSON.stringify(rows)).not.toContain(secret);
-    expect(findByLink(services.db, secret!, house.clock.now())).toBe(1);
+    expect(findByLink(services.db, secret!, app.clock.now())).toBe(1);
     expect(outbox.attachment(id, 'test-window.ics')!.content).toContain('BEGIN:VEVENT');
   });
 
   it('says what failed, keeps no link of it, and sends it later', async () => {
     const server = await mailServer();
     server.refuses = true;
-    house = await serve({ SMTP_URL: server.url });
-    const { outbox, services } = house.wired;
-    house.invite(house.addRound(samplePaper()));
+    app = await serve({ SMTP_URL: server.url });
+    const { outbox, services } = app.wired;
+    app.invite(app.addRound(samplePaper()));
     await services.jobs.turn();
     const { state } = outbox.list()[0]!;
     expect([state, services.jobs.open()]).toEqual(['failed', 1]);
     // The link of a letter that reached nobody leads nowhere.
     expect(services.db.$client.prepare('select count(*) as n from links').get()).toEqual({ n: 1 });
     server.refuses = false;
-    house.clock.advance(60_000);
+    app.clock.advance(60_000);
     await services.jobs.turn();
     expect(server.letters).toHaveLength(1);
     expect([outbox.list()[0]!.state, services.jobs.open()]).toEqual(['sent', 0]);

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
 import type { Component } from '../../core/kinds/contract';
 import { sumMarks } from '../../core/marks';
-import type { MarkingBench, MarkingPile, SignOffState } from '../../core/marking/api';
+import type { MarkingTableData, MarkingPile, SignOffState } from '../../core/marking/api';
 import { audit, currentAnswers, invitations, marks, markingTasks, roundStaff, sittings } from '../db/schema';
 import { makeReceipt } from '../sittings/receipts';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
@@ -12,40 +12,40 @@ import { bestOf, isMarkedByPeople, samplePaper, sampleOf } from '../testing/samp
 import { serve, type Served } from '../testing/serve';
 import { scoreSitting } from './scoreJob';
 
-let house: Served;
+let app: Served;
 let [ada, ben, lead]: ApiClient[] = [];
 beforeAll(async () => {
-  house = await serve();
-  [ada, ben] = [await house.staff('assessor'), await house.staff('assessor')];
-  lead = await house.staff('lead');
+  app = await serve();
+  [ada, ben] = [await app.staff('assessor'), await app.staff('assessor')];
+  lead = await app.staff('lead');
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const KIND = kindNames.find(isMarkedByPeople)!;
 const TARGET = `the-${KIND}/A`;
 let version = 1;
-const newRound = () => house.addRound({ ...samplePaper(), version: version++ });
+const newRound = () => app.addRound({ ...samplePaper(), version: version++ });
 
 async function handIn(round: number, kinds: readonly KindName[] = [KIND]): Promise<void> {
-  const device = await house.sitting(house.invite(round));
+  const device = await app.sitting(app.invite(round));
   for (const kind of kinds) device.write(`the-${kind}/A`, bestOf(kind));
   await device.finish();
-  await house.wired.services.jobs.turn();
+  await app.wired.services.jobs.turn();
 }
-const bench = async (who: ApiClient, round: number) =>
-  (await who.get<MarkingBench>(`/marking/piles/${round}/${TARGET}`)).body;
-const componentsOn = ({ scripts }: MarkingBench): readonly Component[] => scripts[0]!.components;
+const tableOf = async (who: ApiClient, round: number) =>
+  (await who.get<MarkingTableData>(`/marking/piles/${round}/${TARGET}`)).body;
+const componentsOn = ({ scripts }: MarkingTableData): readonly Component[] => scripts[0]!.components;
 const levelsOf = (component: Component) => component.criterion!.levels!;
-const levelled = (on: MarkingBench, level: (count: number) => number) =>
+const levelled = (on: MarkingTableData, level: (count: number) => number) =>
   Object.fromEntries(componentsOn(on).map((c) => [c.key, level(levelsOf(c).length)]));
-const lowest = (on: MarkingBench) => levelled(on, () => 0);
-const highest = (on: MarkingBench) => levelled(on, (count) => count - 1);
-const totalOn = (on: MarkingBench, at: 0 | -1) =>
+const lowest = (on: MarkingTableData) => levelled(on, () => 0);
+const highest = (on: MarkingTableData) => levelled(on, (count) => count - 1);
+const totalOn = (on: MarkingTableData, at: 0 | -1) =>
   sumMarks(componentsOn(on).map((c) => levelsOf(c).at(at)!.hundredths));
 const mark = (who: ApiClient, task: number, given: object, comment = '') =>
   who.post<Refusal>(`/marking/tasks/${task}`, { given, comment });
 const given = () =>
-  house.wired.services.db
+  app.wired.services.db
     .select()
     .from(marks)
     .all()
@@ -55,9 +55,9 @@ describe('a pile', () => {
   it('shows scripts by code alone: no name, reference, time or address', async () => {
     const round = newRound();
     await handIn(round);
-    const shown = JSON.stringify(await bench(ada!, round));
+    const shown = JSON.stringify(await tableOf(ada!, round));
     expect(shown).not.toMatch(/Candidate \d|example\.org|@|T-\d/);
-    const { scripts } = await bench(ada!, round);
+    const { scripts } = await tableOf(ada!, round);
     expect(Object.keys(scripts[0]!).sort()).toEqual(
       ['components', 'credits', 'kind', 'response', 'script', 'shown', 'task'].sort(),
     );
@@ -66,7 +66,7 @@ describe('a pile', () => {
   it('gives no script to two assessors at once, and counts what each has done', async () => {
     const round = newRound();
     for (let n = 0; n < 3; n++) await handIn(round);
-    const [hers, his] = [await bench(ada!, round), await bench(ben!, round)];
+    const [hers, his] = [await tableOf(ada!, round), await tableOf(ben!, round)];
     const tasks = [hers, his].map((b) => b.scripts.map((s) => s.task));
     expect(tasks.map((t) => t.length)).toEqual([2, 1]);
     expect(new Set(tasks.flat()).size).toBe(3);
@@ -82,10 +82,10 @@ describe('a pile', () => {
   it('gives a script back that was taken and not marked for half an hour', async () => {
     const round = newRound();
     await handIn(round);
-    const [script] = (await bench(ada!, round)).scripts;
-    expect((await bench(ben!, round)).scripts).toEqual([]);
-    house.clock.advance(31 * 60_000);
-    expect((await bench(ben!, round)).scripts.map((s) => s.task)).toEqual([script!.task]);
+    const [script] = (await tableOf(ada!, round)).scripts;
+    expect((await tableOf(ben!, round)).scripts).toEqual([]);
+    app.clock.advance(31 * 60_000);
+    expect((await tableOf(ben!, round)).scripts.map((s) => s.task)).toEqual([script!.task]);
   });
 
   it('is not there for a question that the machine marks, nor for a round that is none', async () => {
@@ -100,7 +100,7 @@ describe('a mark', () => {
   it('is one for each criterion, and stands beside the one before it', async () => {
     const round = newRound();
     await handIn(round);
-    const on = await bench(ada!, round);
+    const on = await tableOf(ada!, round);
     const { task } = on.scripts[0]!;
     const before = given().length;
     await mark(ada!, task, lowest(on), 'at first');
@@ -118,18 +118,21 @@ describe('a mark', () => {
 
   it.each([
     ['no level for a criterion', () => ({})],
-    ['a level that there is not', (b: MarkingBench) => ({ ...lowest(b), [componentsOn(b)[0]!.key]: 8 })],
-    ['a criterion that there is not', (b: MarkingBench) => ({ ...lowest(b), z: 0 })],
-    ['a level that is no number', (b: MarkingBench) => ({ ...lowest(b), [componentsOn(b)[0]!.key]: 'top' })],
+    ['a level that there is not', (b: MarkingTableData) => ({ ...lowest(b), [componentsOn(b)[0]!.key]: 8 })],
+    ['a criterion that there is not', (b: MarkingTableData) => ({ ...lowest(b), z: 0 })],
+    [
+      'a level that is no number',
+      (b: MarkingTableData) => ({ ...lowest(b), [componentsOn(b)[0]!.key]: 'top' }),
+    ],
   ])('is refused with %s, and nothing is kept', async (_, levels) => {
     const round = newRound();
     await handIn(round);
-    const on = await bench(ada!, round);
+    const on = await tableOf(ada!, round);
     const before = given().length;
     const refused = await mark(ada!, on.scripts[0]!.task, levels(on));
     expect([refused.status, refused.body.code]).toEqual([400, 'malformed']);
     expect(given()).toHaveLength(before);
-    expect((await bench(ada!, round)).left).toBe(1);
+    expect((await tableOf(ada!, round)).left).toBe(1);
   });
 });
 
@@ -149,7 +152,7 @@ describe('the sign-off', () => {
     const refusal = () => reasonsAgainst(round);
     expect(await refusal()).toEqual([['openNothing', 1]]);
     await handIn(round);
-    const writing = await house.sitting(house.invite(round));
+    const writing = await app.sitting(app.invite(round));
     expect(await refusal()).toEqual([
       ['openRunning', 1],
       ['openMarking', 1],
@@ -162,18 +165,18 @@ describe('the sign-off', () => {
   it('is done once, by a lead alone, and is on record', async () => {
     const round = newRound();
     await handIn(round);
-    const on = await bench(ada!, round);
+    const on = await tableOf(ada!, round);
     await mark(ada!, on.scripts[0]!.task, lowest(on));
     expect((await ada!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(403);
     const acts = () =>
-      house.wired.services.db
+      app.wired.services.db
         .select()
         .from(audit)
         .all()
         .filter((a) => a.act === 'signed-off' && a.subject === `round ${round}`).length;
     await lead!.post(`/marking/rounds/${round}/sign-off`);
     const { signedOffAt } = await state(round);
-    house.clock.advance(1000);
+    app.clock.advance(1000);
     await lead!.post(`/marking/rounds/${round}/sign-off`);
     expect([(await state(round)).signedOffAt, acts()]).toEqual([signedOffAt, 1]);
     expect(
@@ -185,7 +188,7 @@ describe('the sign-off', () => {
     const round = newRound();
     await handIn(round);
     await handIn(round);
-    const on = await bench(ada!, round);
+    const on = await tableOf(ada!, round);
     await mark(ada!, on.scripts[0]!.task, lowest(on));
     await mark(ada!, on.scripts[1]!.task, highest(on));
     const mean = (totalOn(on, 0) + totalOn(on, -1)) / 2;
@@ -196,14 +199,14 @@ describe('the sign-off', () => {
 describe('a script that changes after it was marked', () => {
   it('is marked anew only where it has changed; each mark names the one that it supersedes', async () => {
     const round = newRound();
-    const device = await house.sitting(house.invite(round));
-    const { services, sittings: operations } = house.wired;
+    const device = await app.sitting(app.invite(round));
+    const { services, sittings: operations } = app.wired;
     device.write(TARGET, bestOf(KIND));
     device.write('the-number/A', { version: 1, response: { typed: '1' } });
     device.write('the-code/A', bestOf('code'));
     await device.finish();
     await services.jobs.turn();
-    const on = await bench(ada!, round);
+    const on = await tableOf(ada!, round);
     await mark(ada!, on.scripts[0]!.task, lowest(on));
     const id = services.db
       .select()
@@ -217,7 +220,7 @@ describe('a script that changes after it was marked', () => {
     // A coordinator's decision takes the number back: the note and the program stay as they were marked.
     const gone = and(eq(currentAnswers.sittingId, id), eq(currentAnswers.target, 'the-number/A'));
     services.db.delete(currentAnswers).where(gone).run();
-    makeReceipt(services.db, id, { at: house.clock.now(), reason: 'decision' });
+    makeReceipt(services.db, id, { at: app.clock.now(), reason: 'decision' });
     services.db.update(sittings).set({ scoredAt: null }).where(eq(sittings.id, id)).run();
     const run = vi.spyOn(services.sandbox, 'run');
     await scoreSitting(services, id, { last: false });
@@ -229,7 +232,7 @@ describe('a script that changes after it was marked', () => {
       ['the-number/A', 'response changed', 0],
     ]);
     expect(after[0]!.supersedes).toBe(before.find((m) => m.target === 'the-number/A')!.id);
-    expect((await bench(ada!, round)).left).toBe(0);
+    expect((await tableOf(ada!, round)).left).toBe(0);
     expect(operations.holds.of(id)).toHaveLength(1);
   });
 });
@@ -238,7 +241,7 @@ describe('staff of a round', () => {
   it('mark, watch and sign off only where they have the role', async () => {
     const round = newRound();
     await handIn(round);
-    const { db } = house.wired.services;
+    const { db } = app.wired.services;
     expect((await lead!.get(`/marking/piles/${round}/${TARGET}`)).status).toBe(200);
     db.delete(roundStaff).where(eq(roundStaff.roundId, round)).run();
     expect(
@@ -251,17 +254,17 @@ describe('staff of a round', () => {
 
 describe('what the machine cannot score', () => {
   const totalIn = async (round: number) => {
-    const coordinator = await house.staff('coordinator');
+    const coordinator = await app.staff('coordinator');
     const { body } = await coordinator.get<{ rows: { total: number | null }[] }>(
       `/rounds/${round}/candidates`,
     );
     return body.rows[0]!.total;
   };
   const pile = async (round: number, kind: KindName) =>
-    (await ada!.get<MarkingBench>(`/marking/piles/${round}/the-${kind}/A`)).body;
+    (await ada!.get<MarkingTableData>(`/marking/piles/${round}/the-${kind}/A`)).body;
 
   it('is one component for people, with the error on record; the rest is scored', async () => {
-    const { services } = house.wired;
+    const { services } = app.wired;
     const score = services.scorer.score.bind(services.scorer);
     const broken = vi.spyOn(services.scorer, 'score').mockImplementation(async (parts) => {
       const found = new Map(await score(parts));
@@ -285,7 +288,7 @@ describe('what the machine cannot score', () => {
   });
 
   it('for want of evidence goes to people when the job has failed for the fifth time; the other parts do not wait', async () => {
-    const { services } = house.wired;
+    const { services } = app.wired;
     const run = vi.spyOn(services.sandbox, 'run').mockRejectedValue(new Error('no sandbox to be had'));
     const round = newRound();
     await handIn(round, ['code', 'choice']);
@@ -301,7 +304,7 @@ describe('what the machine cannot score', () => {
     expect(choiceOf()).toHaveLength(1);
     for (let n = 2; n <= 5; n++) {
       expect((await ada!.get(`/marking/piles/${round}/the-code/A`)).status).toBe(404);
-      house.clock.advance(30_000);
+      app.clock.advance(30_000);
       await services.jobs.turn();
     }
     run.mockRestore();

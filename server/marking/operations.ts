@@ -4,7 +4,7 @@ import { and, asc, eq, inArray, isNull, lt, or, sql } from 'drizzle-orm';
 import { plainForm } from '../../core/forms/drawForm';
 import type { Component, Credit } from '../../core/kinds/contract';
 import { keyKindOf } from '../../core/kinds/keyKinds';
-import type { MarkingBench, MarkingScript } from '../../core/marking/api';
+import type { MarkingTableData, MarkingScript } from '../../core/marking/api';
 import { marksGiven, type MarksGiven } from '../../core/marking/marksGiven';
 import type { Question, ShownPart } from '../../core/papers/candidatePaper';
 import { allParts, type PartInPlace } from '../../core/papers/paper';
@@ -112,7 +112,12 @@ function scriptOf(services: Services, task: Task): MarkingScript {
   };
 }
 
-export function bench(services: Services, staffId: number, roundId: number, target: string): MarkingBench {
+export function markingTable(
+  services: Services,
+  staffId: number,
+  roundId: number,
+  target: string,
+): MarkingTableData {
   const { place, question, part } = placeOf(services, roundId, target);
   const pile = pilesOf(services, { round: roundId, target }, staffId)[0];
   if (!pile) throw notFound('nothingToMark');

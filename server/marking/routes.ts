@@ -3,7 +3,7 @@ import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoi
 import { partParams, targetIn } from '../http/partParams';
 import type { Services } from '../services';
 import { listEndpoints } from '../reading/listEndpoints';
-import { bench, giveMark, signOff, type NewMark } from './operations';
+import { markingTable, giveMark, signOff, type NewMark } from './operations';
 import { ledRounds, pilesList, signOffStates } from './reads';
 
 const markBody = Joi.object<NewMark>({
@@ -24,7 +24,7 @@ export function markingEndpoints(services: Services): Endpoint[] {
     forRoundStaff(
       ['assessor', 'lead'],
       { method: 'get', path: '/marking/piles/:round/:item/:part', params: partParams },
-      (who, { params }) => bench(services, who.id, params.round, targetIn(params)),
+      (who, { params }) => markingTable(services, who.id, params.round, targetIn(params)),
     ),
     forStaff(
       ['assessor', 'lead'],

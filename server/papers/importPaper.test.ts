@@ -8,13 +8,13 @@ import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { serve, type Served } from '../testing/serve';
 
-let house: Served;
+let app: Served;
 let coordinator: ApiClient;
 beforeAll(async () => {
-  house = await serve();
-  coordinator = await house.staff('coordinator');
+  app = await serve();
+  coordinator = await app.staff('coordinator');
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const EXAMPLE = readFileSync('docs/paper-example.json', 'utf8');
 type Json = Record<string, unknown>;
@@ -34,7 +34,7 @@ async function send(how: 'check' | 'publish', file: string | Uint8Array, client 
 }
 const told = ({ body }: { body: ImportReport }) =>
   body.issues.map(({ path, message }) => [path, message.code]);
-const paperRows = () => house.wired.services.db.query.paperVersions.findMany().sync().length;
+const paperRows = () => app.wired.services.db.query.paperVersions.findMany().sync().length;
 
 describe('the published example', () => {
   it('has a schema that is as the kinds of questions are now', () => {
@@ -64,7 +64,7 @@ describe('the published example', () => {
     );
     // One item has changed: the others stay the versions they are.
     expect(one.body.changed).toEqual(['The first shift']);
-    expect(house.wired.services.db.query.itemVersions.findMany().sync()).toHaveLength(5);
+    expect(app.wired.services.db.query.itemVersions.findMany().sync()).toHaveLength(5);
   });
 });
 
@@ -114,8 +114,8 @@ describe('a file with mistakes', () => {
   );
 
   it('is refused, unread, to whoever may not import', async () => {
-    expect((await send('check', EXAMPLE, await house.staff('assessor'))).status).toBe(403);
-    const stranger = await fetch(`${house.url}/api/papers/import/check`, {
+    expect((await send('check', EXAMPLE, await app.staff('assessor'))).status).toBe(403);
+    const stranger = await fetch(`${app.url}/api/papers/import/check`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/octet-stream' },
       body: EXAMPLE,

@@ -9,11 +9,11 @@ import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { forgetPapers, publishPaper } from './papers';
 
-let house: Served;
+let app: Served;
 beforeAll(async () => {
-  house = await serve();
+  app = await serve();
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const withPart = (change: object, version: number) => {
   const paper = samplePaper();
@@ -30,14 +30,14 @@ describe('a paper', () => {
     ['that is misshapen', { content: { asked: {}, key: {} } }, 'paper-unreadable'],
     ['whose key is of another question', { marks: 0 }, 'paper-unreadable'],
   ])('with a part %s is not published', (_, change, code) => {
-    const publish = () => publishPaper(house.wired.services.db, withPart(change, 7));
+    const publish = () => publishPaper(app.wired.services.db, withPart(change, 7));
     expect(publish).toThrow(expect.objectContaining({ code }) as Error);
   });
 
   it('with a key that contradicts its question is not published, and says where', () => {
     const [part] = samplePaper().bank.find((item) => item.key === 'the-choice')!.parts;
     const content = { ...part!.content, key: { right: ['samphire'] } };
-    const publish = () => publishPaper(house.wired.services.db, withPart({ content }, 8));
+    const publish = () => publishPaper(app.wired.services.db, withPart({ content }, 8));
     const path = ['bank', 0, 'parts', 0, 'content', 'key', 'right'];
     expect(publish).toThrow(
       expect.objectContaining({
@@ -50,16 +50,16 @@ describe('a paper', () => {
   });
 
   it('that this program cannot read does not start, and says so; every other goes on', async () => {
-    const { db } = house.wired.services;
+    const { db } = app.wired.services;
     const [bank] = [samplePaper().bank.map((item) => ({ ...item, version: 2 }))];
     const sections = samplePaper().sections.map((s) => ({
       ...s,
       items: s.items.map(({ key }) => ({ key, version: 2 })),
     }));
-    const broken = house.addRound({ ...samplePaper(), version: 20, bank, sections });
-    const well = house.addRound({ ...samplePaper(), version: 21 });
-    const [lost, other] = [house.invite(broken), house.invite(well)];
-    const atCover = await house.atCover(lost);
+    const broken = app.addRound({ ...samplePaper(), version: 20, bank, sections });
+    const well = app.addRound({ ...samplePaper(), version: 21 });
+    const [lost, other] = [app.invite(broken), app.invite(well)];
+    const atCover = await app.atCover(lost);
     // As it would be after going back to an older program: a question of a kind from the future.
     const { id } = db.select().from(items).where(eq(items.key, 'the-choice')).get()!;
     const row = db.select().from(itemVersions).where(eq(itemVersions.itemId, id)).all().at(-1)!;
@@ -73,13 +73,13 @@ describe('a paper', () => {
       await atCover.post<Refusal>('/sitting/prepare'),
     ])
       expect([refused.status, refused.body.code]).toEqual([409, 'paper-unreadable']);
-    const device = await house.sitting(other);
+    const device = await app.sitting(other);
     expect((await device.client.get<ArrivalView>('/arrival')).body.stage.at).toBe('running');
-    const coordinator = await house.staff('coordinator');
+    const coordinator = await app.staff('coordinator');
     const list = (await coordinator.get<Page<RoundRow>>('/rounds')).body.rows;
     expect(list.map((r) => r.id)).toEqual(expect.arrayContaining([broken, well]));
     expect((await coordinator.get(`/rounds/${well}`)).status).toBe(200);
-    const lead = await house.staff('lead');
+    const lead = await app.staff('lead');
     expect((await lead.get('/marking/rounds')).status).toBe(200);
   });
 });

@@ -5,7 +5,7 @@ const require = createRequire(import.meta.url);
 const FONTS = {
   text: '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf',
   bold: '@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf',
-  // For what the fonts of the house have no signs for: other scripts, mathematics.
+  // For what the fonts of the product have no signs for: other scripts, mathematics.
   other: 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf',
   otherBold: 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf',
   program: 'dejavu-fonts-ttf/ttf/DejaVuSansMono.ttf',

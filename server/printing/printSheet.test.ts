@@ -91,7 +91,7 @@ it('the PDF says what the sheet says, and tells a screen reader what is a headin
   expect((await pdf.getMetadata()).info).toMatchObject({ Title: expect.stringContaining('Ilse') as string });
 });
 
-it('signs that the fonts of the house lack are printed all the same', async () => {
+it('signs that the fonts of the app lack are printed all the same', async () => {
   const { text } = await read(await printSheet(sheet('Ζωή Παππά ∑'), 'The archive'));
   expect(plain(text)).toContain('ΖωήΠαππά∑');
 });

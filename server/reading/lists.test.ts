@@ -7,21 +7,21 @@ import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { candidatesList } from '../rounds/reads';
 
-let house: Served;
+let app: Served;
 let coordinator: ApiClient;
 let round: number;
 beforeAll(async () => {
-  house = await serve();
-  coordinator = await house.staff('coordinator');
-  round = house.addRound(samplePaper());
+  app = await serve();
+  coordinator = await app.staff('coordinator');
+  round = app.addRound(samplePaper());
   for (const name of ['Ada', 'berit', 'Cyril', '=HYPERLINK("x")', 'A%b_c']) {
-    house.nameNext(name);
-    const link = house.invite(round);
-    if (name === 'Cyril') await (await house.sitting(link)).finish();
-    if (name === 'berit') await house.sitting(link);
+    app.nameNext(name);
+    const link = app.invite(round);
+    if (name === 'Cyril') await (await app.sitting(link)).finish();
+    if (name === 'berit') await app.sitting(link);
   }
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const ask = async (query: string) =>
   (await coordinator.get<Page<InvitedRow>>(`/rounds/${round}/candidates?${query}`)).body;
@@ -56,8 +56,8 @@ describe('a list', () => {
   );
 
   it('takes as many queries for a hundred rows as for one', () => {
-    const { db, clock, config } = house.wired.services;
-    for (let n = 0; n < 100; n++) house.invite(round);
+    const { db, clock, config } = app.wired.services;
+    for (let n = 0; n < 100; n++) app.invite(round);
     let queries = 0;
     const { $client } = db;
     const prepare = $client.prepare.bind($client);

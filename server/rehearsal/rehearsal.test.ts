@@ -8,32 +8,32 @@ import { bestOf, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import { REHEARSAL_PAPER } from './routes';
 
-let house: Served;
+let app: Served;
 beforeAll(async () => {
-  house = await serve();
+  app = await serve();
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 let version = 1;
 const keyOf = (round: number) =>
-  house.wired.services.db
+  app.wired.services.db
     .select()
     .from(rounds)
     .all()
     .find((r) => r.id === round)!.key;
 const newRound = (openRehearsal: boolean) =>
-  house.addRound({ ...samplePaper(), version: version++ }, { openRehearsal });
+  app.addRound({ ...samplePaper(), version: version++ }, { openRehearsal });
 
 describe('the rehearsal', () => {
   it('is not there before its paper is published', async () => {
-    const answered = await new ApiClient(house.url).get<Refusal>(`/rehearsal/${keyOf(newRound(true))}`);
+    const answered = await new ApiClient(app.url).get<Refusal>(`/rehearsal/${keyOf(newRound(true))}`);
     expect([answered.status, answered.body.code]).toEqual([404, 'not-found']);
     const paper = { ...samplePaper(), key: REHEARSAL_PAPER, title: 'Getting to know the desk' };
-    publishPaper(house.wired.services.db, paper);
+    publishPaper(app.wired.services.db, paper);
   });
 
   it('opens from the round’s own page without a link, where the round allows it', async () => {
-    const anybody = new ApiClient(house.url);
+    const anybody = new ApiClient(app.url);
     const { body } = await anybody.get<RehearsalView>(`/rehearsal/${keyOf(newRound(true))}`);
     expect(body.paper.title).toBe('Getting to know the desk');
     const shut = await anybody.get<Refusal>(`/rehearsal/${keyOf(newRound(false))}`);
@@ -44,9 +44,9 @@ describe('the rehearsal', () => {
 
   it('opens from the link as often as wanted, gives nothing of the real paper, and keeps nothing', async () => {
     const round = newRound(false);
-    const client = new ApiClient(house.url);
-    await client.post('/arrival/open', { link: house.invite(round) });
-    const { $client } = house.wired.services.db;
+    const client = new ApiClient(app.url);
+    await client.post('/arrival/open', { link: app.invite(round) });
+    const { $client } = app.wired.services.db;
     const rowsOf = () =>
       ['sittings', 'journal', 'arrivals', 'time_events', 'marks'].map(
         (table) => $client.prepare(`select count(*) as n from ${table}`).get() as { n: number },

@@ -13,7 +13,7 @@ import {
   unansweredCredits,
 } from '../../core/scoring/script';
 import { plainForm } from '../../core/forms/drawForm';
-import { whereIs } from '../arrival/operations';
+import { arrivalStateOf } from '../arrival/operations';
 import { rounds } from '../db/schema';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { conflict, notFound } from '../http/errors';
@@ -87,7 +87,7 @@ export function rehearsalEndpoints(services: Services): Endpoint[] {
   };
   return [
     forCandidates({ method: 'get', path: '/rehearsal' }, (who) =>
-      rehearsalOf(services, whereIs(services, who.invitation).invited.round),
+      rehearsalOf(services, arrivalStateOf(services, who.invitation).invited.round),
     ),
     forCandidates({ method: 'post', path: '/rehearsal/score', body: answersBody }, async (who, { body }) => {
       await countScores(`invitation ${who.invitation}`);

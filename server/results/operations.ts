@@ -8,8 +8,8 @@ import { buildResultSheet, type ResultSheet } from '../../core/results/resultShe
 import { marksOfCounted } from '../../core/results/attempts';
 import { plainForm } from '../../core/forms/drawForm';
 import { receiptCode } from '../../core/journal/receipt';
-import { whereIs } from '../arrival/operations';
-import { paperOf, type Invited } from '../arrival/queries';
+import { arrivalStateOf } from '../arrival/operations';
+import { paperOf, type InvitedCandidate } from '../arrival/queries';
 import { ApiError, conflict } from '../http/errors';
 import { formById } from '../forms/forms';
 import type { Read, Reading } from '../reading/read';
@@ -20,7 +20,7 @@ import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 const notReleased = () => conflict('not-released');
 
 /** The attempts that a candidate's result is made of, by the round's rule. */
-const countedOf = ({ db }: Reading, { invitation, round }: Invited): AttemptMade[] => {
+const countedOf = ({ db }: Reading, { invitation, round }: InvitedCandidate): AttemptMade[] => {
   const paper = plainForm(paperOfVersion(db, round.paperVersionId)).paper;
   return countedOfAll(db, paper, [invitation.id], round.settings.counts).get(invitation.id)!;
 };
@@ -38,7 +38,7 @@ function askedStill({ db, clock }: Reading): ReadonlySet<string> {
 
 /** The result sheet of a candidate, once the coordinator has released it. */
 function resultOf(services: Reading, invitation: number): ResultSheet {
-  const { invited, stage } = whereIs(services, invitation);
+  const { invited, stage } = arrivalStateOf(services, invitation);
   const { signedOffAt, releasedAt } = invited.round;
   const counted = countedOf(services, invited);
   const sitting = counted.at(-1)?.sitting;

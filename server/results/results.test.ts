@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
 import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
 import { sumMarks } from '../../core/marks';
-import type { MarkingBench } from '../../core/marking/api';
+import type { MarkingTableData } from '../../core/marking/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import type { AttemptRule, InvitedRow } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
@@ -13,27 +13,27 @@ import { ApiClient } from '../testing/ApiClient';
 import { bestOf, isReadByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
-let house: Served;
+let app: Served;
 let [assessor, lead, coordinator]: ApiClient[] = [];
 beforeAll(async () => {
-  house = await serve();
-  assessor = await house.staff('assessor');
-  lead = await house.staff('lead');
-  coordinator = await house.staff('coordinator');
+  app = await serve();
+  assessor = await app.staff('assessor');
+  lead = await app.staff('lead');
+  coordinator = await app.staff('coordinator');
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 let version = 1;
 const newRound = (counts: AttemptRule, attemptsAllowed: number) =>
-  house.addRound({ ...samplePaper(), version: version++ }, { counts, attemptsAllowed });
+  app.addRound({ ...samplePaper(), version: version++ }, { counts, attemptsAllowed });
 const byPeople = kindNames.filter(isReadByPeople);
 
 /** Answers some kinds as well as can be and hands in; the rest stays empty. */
 async function sit(link: string, kinds: readonly KindName[]): Promise<ApiClient> {
-  const device = await house.sitting(link);
+  const device = await app.sitting(link);
   for (const kind of kinds) device.write(`the-${kind}/A`, bestOf(kind));
   await device.finish();
-  await house.wired.services.jobs.turn();
+  await app.wired.services.jobs.turn();
   return device.client;
 }
 
@@ -41,7 +41,7 @@ async function sit(link: string, kinds: readonly KindName[]): Promise<ApiClient>
 async function markAll(round: number, level: (levels: number) => number): Promise<void> {
   for (const kind of byPeople)
     for (;;) {
-      const { body } = await assessor!.get<MarkingBench>(`/marking/piles/${round}/the-${kind}/A`);
+      const { body } = await assessor!.get<MarkingTableData>(`/marking/piles/${round}/the-${kind}/A`);
       const script = body.scripts?.[0];
       if (!script || body.left === 0) break;
       const given = Object.fromEntries(
@@ -64,7 +64,7 @@ const worth = (kinds: readonly KindName[]) => sumMarks(kinds.map((kind) => sampl
 describe('a result', () => {
   it('comes only after marking, sign-off and release, and then with all its reasons', async () => {
     const round = newRound('latest', 1);
-    const client = await sit(house.invite(round), ['number', 'choice', ...byPeople]);
+    const client = await sit(app.invite(round), ['number', 'choice', ...byPeople]);
     const early = await client.get<{ code: string }>('/result');
     expect([early.status, early.body.code]).toEqual([409, 'not-released']);
     const { body: waiting } = await client.get<ArrivalView>('/arrival');
@@ -97,10 +97,10 @@ describe('a result', () => {
 
   it('as a PDF is made ahead, kept, and made anew where the sheet says something else', async () => {
     const round = newRound('latest', 1);
-    const client = await sit(house.invite(round), ['number', ...byPeople]);
+    const client = await sit(app.invite(round), ['number', ...byPeople]);
     await markAll(round, () => 0);
     await finish(round);
-    const { db, jobs } = house.wired.services;
+    const { db, jobs } = app.wired.services;
     await jobs.turn();
     const kept = () => db.query.printedResults.findMany().sync().at(-1)!;
     const { file } = kept();
@@ -113,7 +113,7 @@ describe('a result', () => {
   });
 
   it('is each candidate’s own; nobody else’s session opens it', async () => {
-    const stranger = new ApiClient(house.url);
+    const stranger = new ApiClient(app.url);
     expect((await stranger.get('/result')).status).toBe(401);
     expect((await stranger.get('/result.pdf')).status).toBe(401);
     expect((await assessor!.get('/result')).status).toBe(401);
@@ -121,9 +121,9 @@ describe('a result', () => {
 
   it('is frozen with the sign-off: no mark changes after it', async () => {
     const round = newRound('latest', 1);
-    await sit(house.invite(round), byPeople);
+    await sit(app.invite(round), byPeople);
     const task = `/marking/piles/${round}/the-${byPeople[0]}/A`;
-    const { body } = await assessor!.get<MarkingBench>(task);
+    const { body } = await assessor!.get<MarkingTableData>(task);
     await markAll(round, () => 0);
     await finish(round);
     const given = Object.fromEntries(body.scripts[0]!.components.map((c) => [c.key, 0]));
@@ -144,7 +144,7 @@ describe('of two attempts', () => {
     ['best', strong],
   ] as const)('the %s counts', async (rule, counted) => {
     const round = newRound(rule, 2);
-    const link = house.invite(round);
+    const link = app.invite(round);
     const between = await sit(link, weak);
     expect((await between.get<ArrivalView>('/arrival')).body).toMatchObject({
       stage: { at: 'arriving', step: 'details' },
@@ -160,9 +160,9 @@ describe('of two attempts', () => {
 
   it('the mean counts, part by part, and says so', async () => {
     const round = newRound('mean', 2);
-    const link = house.invite(round);
+    const link = app.invite(round);
     await sit(link, weak);
-    house.clock.advance(MINUTE_MS);
+    app.clock.advance(MINUTE_MS);
     const client = await sit(link, strong);
     await markAll(round, () => 0);
     await finish(round);
@@ -178,7 +178,7 @@ describe('of two attempts', () => {
 
   it('a third is not to be had', async () => {
     const round = newRound('latest', 2);
-    const link = house.invite(round);
+    const link = app.invite(round);
     await sit(link, weak);
     const client = await sit(link, weak);
     expect((await client.get<ArrivalView>('/arrival')).body.stage).toEqual({ at: 'being marked' });

@@ -6,17 +6,17 @@ import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
-let house: Served;
+let app: Served;
 let coordinator: ApiClient;
 let round: number;
 let version = 1;
 beforeAll(async () => {
-  house = await serve();
-  coordinator = await house.staff('coordinator');
+  app = await serve();
+  coordinator = await app.staff('coordinator');
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 beforeEach(() => {
-  round = house.addRound({ ...samplePaper(), version: version++ });
+  round = app.addRound({ ...samplePaper(), version: version++ });
 });
 
 async function send(how: 'check' | 'invite', file: string | Uint8Array, query = '') {
@@ -30,7 +30,7 @@ async function send(how: 'check' | 'invite', file: string | Uint8Array, query = 
 }
 const invited = async () =>
   (await coordinator.get<Page<InvitedRow>>(`/rounds/${round}/candidates`)).body.rows.map((row) => row.name);
-const letters = () => house.wired.services.db.query.letters.findMany().sync().length;
+const letters = () => app.wired.services.db.query.letters.findMany().sync().length;
 
 describe('a list of people', () => {
   it.each([
@@ -105,8 +105,8 @@ describe('a list of people', () => {
   });
 
   it('leaves the arrangements of whoever has started as they are, and says so', async () => {
-    const link = house.invite(round);
-    await house.sitting(link);
+    const link = app.invite(round);
+    await app.sitting(link);
     const [row] = (await coordinator.get<Page<InvitedRow>>(`/rounds/${round}/candidates`)).body.rows;
     const report = await send('invite', `Name,Email,Extra\n${row!.name},${row!.email},50\n`);
     expect(report.rows[0]).toMatchObject({ state: 'wrong', errors: [{ code: 'import.started' }] });
@@ -132,7 +132,7 @@ describe('a list of people', () => {
 
 describe('a round', () => {
   const wanted = (): NewRound => {
-    const { db, clock } = house.wired.services;
+    const { db, clock } = app.wired.services;
     const { settings, paperVersionId } = db.query.rounds.findFirst().sync()!;
     const opensAt = clock.now();
     return {
@@ -150,13 +150,13 @@ describe('a round', () => {
     const made = await coordinator.post<{ id: number }>('/rounds', wanted());
     expect(made.status).toBe(200);
     expect((await coordinator.get(`/rounds/${made.body.id}`)).status).toBe(200);
-    const keys = house.wired.services.db.query.rounds
+    const keys = app.wired.services.db.query.rounds
       .findMany()
       .sync()
       .map((row) => row.key);
     await coordinator.post('/rounds', wanted());
     expect(keys.at(-1)).toBe('ete-2027');
-    const again = house.wired.services.db.query.rounds.findMany().sync().at(-1)!.key;
+    const again = app.wired.services.db.query.rounds.findMany().sync().at(-1)!.key;
     expect(again).toBe('ete-2027-2');
   });
 

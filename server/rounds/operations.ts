@@ -1,6 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Arrangements, RoundDetail } from '../../core/rounds/api';
-import { findInvited, type Invited as InvitedTo } from '../arrival/queries';
+import { findInvited, type InvitedCandidate } from '../arrival/queries';
 import { record } from '../audit/record';
 import { invitations, rounds } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
@@ -23,13 +23,18 @@ export interface NewInvitation {
   readonly timeZone: string | null;
 }
 
-export interface Invited {
+export interface InvitationMade {
   readonly invitation: number;
   readonly letter: number;
 }
 
 /** Invites one candidate, with a letter to them. */
-export function invite(services: Services, outbox: Outbox, roundId: number, wanted: NewInvitation): Invited {
+export function invite(
+  services: Services,
+  outbox: Outbox,
+  roundId: number,
+  wanted: NewInvitation,
+): InvitationMade {
   const { db, clock } = services;
   const round = findRound(db, roundId);
   if (!round) throw notFound('noRound');
@@ -58,7 +63,7 @@ export function invite(services: Services, outbox: Outbox, roundId: number, want
   });
 }
 
-type Invitee = Pick<InvitedTo, 'round' | 'person' | 'invitation'>;
+type Invitee = Pick<InvitedCandidate, 'round' | 'person' | 'invitation'>;
 
 function letterTo({ db, config }: Services, { round, person, invitation }: Invitee): NewLetter {
   const { opensAt, closesAt, timeZone, settings } = round;

@@ -13,15 +13,15 @@ import type { ApiClient } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
-let house: Served;
+let app: Served;
 let odile: ApiClient;
 let round: number;
 beforeAll(async () => {
-  house = await serve();
-  odile = await house.staff('coordinator');
-  round = house.addRound(samplePaper());
+  app = await serve();
+  odile = await app.staff('coordinator');
+  round = app.addRound(samplePaper());
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const invitation = {
   name: 'Ilse Brandvold',
@@ -50,7 +50,7 @@ describe('an invitation', () => {
     const { body: file } = await odile.get<string>(`/letters/${body.letter}/attachments/test-window.ics`);
     expect(file).toContain('BEGIN:VEVENT');
     const secret = letter.link!.split('/i/')[1]!;
-    const { $client } = house.wired.services.db;
+    const { $client } = app.wired.services.db;
     const stored = ['letters', 'links', 'invitations'].map((table) =>
       $client.prepare(`select * from ${table}`).all(),
     );
@@ -72,12 +72,12 @@ describe('an invitation', () => {
 
 describe('a new link', () => {
   it('ends the old one and the sessions opened by it, and a letter brings it', async () => {
-    const own = house.addRound({ ...samplePaper(), version: 40 });
-    const link = house.invite(own);
-    const client = await house.atCover(link);
-    const { $client } = house.wired.services.db;
+    const own = app.addRound({ ...samplePaper(), version: 40 });
+    const link = app.invite(own);
+    const client = await app.atCover(link);
+    const { $client } = app.wired.services.db;
     const { id } = $client.prepare('select max(id) as id from invitations').get() as { id: number };
-    const coordinator = await house.staff('coordinator');
+    const coordinator = await app.staff('coordinator');
     const answer = await coordinator.post<{ letter: number }>(`/rounds/${own}/new-link`, { invitation: id });
     expect((await client.get('/arrival')).status).toBe(401);
     expect((await client.post('/arrival/open', { link })).status).toBe(404);
@@ -86,7 +86,7 @@ describe('a new link', () => {
     expect(opened.status).toBe(200);
     const elsewhere = await coordinator.post(`/rounds/${round}/new-link`, { invitation: id });
     expect(elsewhere.status).toBe(404);
-    const invigilator = await house.staff('invigilator');
+    const invigilator = await app.staff('invigilator');
     expect((await invigilator.post(`/rounds/${own}/new-link`, { invitation: id })).status).toBe(403);
     // Settling a correction is open to them; the coordinator's page is not.
     const settled = await invigilator.post(`/rounds/${own}/correction-settled`, {
@@ -99,7 +99,7 @@ describe('a new link', () => {
 
 describe('a person', () => {
   it('may be invited to a second round, and is the same person there', async () => {
-    const other = house.addRound({ ...samplePaper(), version: 2 });
+    const other = app.addRound({ ...samplePaper(), version: 2 });
     const again = await odile.post<{ letter: number }>(`/rounds/${other}/invitations`, {
       ...invitation,
       name: 'I. Brandvold',
@@ -119,22 +119,22 @@ describe('a person', () => {
 
 describe('what a coordinator decides', () => {
   async function lateSitting() {
-    const device = await house.sitting(house.invite(round));
+    const device = await app.sitting(app.invite(round));
     await device.save();
     device.write('the-number/A', { version: 1, response: { typed: '71.3' } });
-    house.clock.advance(30 * MINUTE_MS + GRACE_MS + MINUTE_MS);
-    await house.wired.sittings.sweep();
+    app.clock.advance(30 * MINUTE_MS + GRACE_MS + MINUTE_MS);
+    await app.wired.sittings.sweep();
     await device.handIn('time');
-    house.clock.advance(BYTES_MS);
-    await house.wired.services.jobs.turn();
-    const { db } = house.wired.services;
+    app.clock.advance(BYTES_MS);
+    await app.wired.services.jobs.turn();
+    const { db } = app.wired.services;
     return db.select().from(sittings).where(eq(sittings.deviceName, device.opened.sitting)).get()!.id;
   }
   const detail = async () => (await odile.get<RoundDetail>(`/rounds/${round}`)).body;
   const decide = (id: number, choice: 'take' | 'leave', reason = 'the line was down') =>
     odile.post<RoundDetail & { code: string }>(`/rounds/${round}/decisions`, { id, choice, reason });
   const markOf = (sitting: number) =>
-    house.wired.services.db.$client
+    app.wired.services.db.$client
       .prepare(
         "select hundredths from marks where sitting_id = ? and target = 'the-number/A' order by id desc",
       )
@@ -151,21 +151,21 @@ describe('what a coordinator decides', () => {
     });
     expect(markOf(sitting)).toBeUndefined();
     expect((await decide(open!.id, 'take')).body.decisions).toEqual([]);
-    await house.wired.services.jobs.turn();
+    await app.wired.services.jobs.turn();
     expect(markOf(sitting)).toBe(200);
-    expect(verifyReceipts(house.wired.services.db).broken).toEqual([]);
+    expect(verifyReceipts(app.wired.services.db).broken).toEqual([]);
     expect((await decide(open!.id, 'leave')).body.code).toBe('decided');
   });
 
   it('is left out with a reason, and the journal is kept as it was', async () => {
     const sitting = await lateSitting();
     const rows = () =>
-      house.wired.services.db.$client.prepare('select * from journal where sitting_id = ?').all(sitting);
+      app.wired.services.db.$client.prepare('select * from journal where sitting_id = ?').all(sitting);
     const before = rows();
     const [open] = (await detail()).decisions;
     expect((await decide(open!.id, 'leave', '')).status).toBe(400);
     await decide(open!.id, 'leave', 'the device had been handed over');
-    await house.wired.services.jobs.turn();
+    await app.wired.services.jobs.turn();
     expect([markOf(sitting), rows()]).toEqual([0, before]);
   });
 });

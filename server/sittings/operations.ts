@@ -16,7 +16,7 @@ import type {
 import { allowedBy, isWithin } from '../../core/journal/allowance';
 import { SILENCE_MS } from '../../core/timing/deadline';
 import { leftMs, timeViewOf } from '../../core/timing/sittingTime';
-import { whereIs } from '../arrival/operations';
+import { arrivalStateOf } from '../arrival/operations';
 import { openSitting } from '../arrival/queries';
 import { journal, sittings } from '../db/schema';
 import { fixForm, keysOf, sealedBytes, sealedListing } from '../forms/forms';
@@ -76,7 +76,7 @@ export class SittingOperations {
   /** Fixes the form of the coming attempt and lists its sealed copies. Costs no time. */
   async prepare(invitation: number): Promise<Prepared> {
     const { db, secret, commits } = this.services;
-    const { stage, attempt, invited } = whereIs(this.services, invitation);
+    const { stage, attempt, invited } = arrivalStateOf(this.services, invitation);
     if (stage.at !== 'running' && !(stage.at === 'arriving' && stage.step === 'cover'))
       throw conflict('not-ready');
     const fix = () => {
@@ -119,7 +119,7 @@ export class SittingOperations {
     agent: string,
   ): Promise<HoldReply> {
     const { db, clock, commits, time, hub } = this.services;
-    const { invited, stage, arrival } = whereIs(this.services, invitation);
+    const { invited, stage, arrival } = arrivalStateOf(this.services, invitation);
     if (stage.at === 'running') return this.hold(invitation, who, agent);
     const sitting = openSitting(db, invitation);
     if (!sitting || stage.at !== 'arriving' || stage.step !== 'cover') throw notRunning();
@@ -134,7 +134,7 @@ export class SittingOperations {
           observe(db, sitting.id, { kind: 'check', from: now, to: now, facts: { name, outcome } });
     });
     this.current.delete(invitation);
-    hub.hear(invitation, clock.now());
+    hub.noteContact(invitation, clock.now());
     hub.tellOf(invitation, invited.round.id);
     return this.hold(invitation, who, agent);
   }
@@ -154,7 +154,7 @@ export class SittingOperations {
     if (holder && heard && !own && !who.takeOver) return { granted: false };
     if (holder && holder.number >= MOST_HOLDS) throw conflict('too-many-holds');
     const state = await commits.run(() => this.grant(current.id, who, agent));
-    hub.hear(invitation, clock.now());
+    hub.noteContact(invitation, clock.now());
     hub.tellOf(invitation, current.roundId);
     return { granted: true, opened: this.opened(current, state) };
   }
@@ -258,7 +258,7 @@ export class SittingOperations {
     if (!isWithin(this.holds.written(current.id), allowedBy(time.of(current.id), now)))
       throw tooMuchWriting();
     this.noteLine(current, hold, opening, now);
-    hub.hear(current.invitation, now);
+    hub.noteContact(current.invitation, now);
     this.confirm(current.id, head, now);
     const paper = paperOfVersion(db, current.paperVersionId);
     const meeting = { sitting: current.id, paper, time: time.of(current.id), hold, now };

@@ -16,15 +16,15 @@ import { answersOfReceipt, newestReceipt, receiptHolds, receiptsOf } from './rec
 import { deskOf, valueOf } from './values';
 import { verifyReceipts } from './verifyReceipts';
 
-let house: Served;
+let app: Served;
 beforeAll(async () => {
-  house = await serve();
+  app = await serve();
   // Time stands still unless a test moves it.
   vi.useFakeTimers({ toFake: ['Date'] });
 });
 afterAll(async () => {
   vi.useRealTimers();
-  await house.close();
+  await app.close();
 });
 
 /** Thirty minutes, as the sample paper has. */
@@ -34,11 +34,10 @@ const NUMBER = 'the-number/A';
 const WRITING = 'the-writing/A';
 let version = 1;
 const newRound = (change: Partial<FullPaper> = {}) =>
-  house.addRound({ ...samplePaper(), ...change, version: version++ });
-const now = () => house.clock.now();
-const db = () => house.wired.services.db;
-const start = async (round = newRound(), extraPercent = 0) =>
-  house.sitting(house.invite(round, extraPercent));
+  app.addRound({ ...samplePaper(), ...change, version: version++ });
+const now = () => app.clock.now();
+const db = () => app.wired.services.db;
+const start = async (round = newRound(), extraPercent = 0) => app.sitting(app.invite(round, extraPercent));
 const idOf = (device: TestDevice) =>
   db().select().from(sittings).where(eq(sittings.deviceName, device.opened.sitting)).get()!.id;
 const rowOf = (device: TestDevice) =>
@@ -68,18 +67,18 @@ const essay = (text: string) => ({
 });
 /** Once more an hour later: everything that falls due is done. */
 const later = async (ms = BYTES_MS + SECOND) => {
-  house.clock.advance(ms);
-  await house.wired.services.jobs.turn();
+  app.clock.advance(ms);
+  await app.wired.services.jobs.turn();
 };
 
 describe('the start', () => {
   it('costs no time before it, and begins only with the whole sealed paper on the device', async () => {
-    const client = await house.atCover(house.invite(newRound()));
+    const client = await app.atCover(app.invite(newRound()));
     const prepare = () => client.post<Prepared>('/sitting/prepare');
     // Pressed twice in the same moment: one form, one copy.
     const [one, two] = await Promise.all([prepare(), prepare()]);
     expect(one.body).toEqual(two.body);
-    house.clock.advance(20 * MINUTE_MS);
+    app.clock.advance(20 * MINUTE_MS);
     const torn = {
       store: 'a-store-of-mine',
       opening: 'an-opening',
@@ -88,12 +87,12 @@ describe('the start', () => {
     };
     const refused = await client.post<Refusal>('/sitting/start', torn);
     expect([refused.status, refused.body.code]).toEqual([409, 'paper-incomplete']);
-    const device = await TestDevice.start(client, house.clock);
+    const device = await TestDevice.start(client, app.clock);
     expect(device.opened.time).toMatchObject({ startedAt: now(), leftMs: LIMIT });
   });
 
   it('shows nobody a question before it: what can be fetched is sealed, and not kept by caches', async () => {
-    const client = await house.atCover(house.invite(newRound()));
+    const client = await app.atCover(app.invite(newRound()));
     const { body } = await client.post<Prepared>('/sitting/prepare');
     const response = await client.raw(`/sitting/sealed/${body.sealed[0]!.hash}`);
     const bytes = Buffer.from(await response.arrayBuffer());
@@ -105,7 +104,7 @@ describe('the start', () => {
 
   it('happens once: asked again, the same store is given the same hold and the key again', async () => {
     const device = await start();
-    house.clock.advance(2 * SECOND);
+    app.clock.advance(2 * SECOND);
     const { store, opening, client } = device;
     const asked = { store, opening, takeOver: false, sealed: [] };
     const { body } = await client.post<{ opened: typeof device.opened }>('/sitting/start', asked);
@@ -121,7 +120,7 @@ describe('the start', () => {
 
   it('gives back the time until the device shows that it has heard of it, on record', async () => {
     const device = await start();
-    house.clock.advance(40 * SECOND);
+    app.clock.advance(40 * SECOND);
     const { body } = await device.save({ head: { ...device.head(), heard: device.opened.now - 1 } });
     expect(body.time.leftMs).toBe(LIMIT - 40 * SECOND);
     const heard = await device.save();
@@ -236,8 +235,8 @@ describe('two devices', () => {
   it('one has the desk, another is told and may take it over', async () => {
     const device = await start();
     await device.save();
-    expect(await TestDevice.open(device.client, house.clock, false)).toBeNull();
-    const other = (await TestDevice.open(device.client, house.clock))!;
+    expect(await TestDevice.open(device.client, app.clock, false)).toBeNull();
+    const other = (await TestDevice.open(device.client, app.clock))!;
     expect(other.opened.hold.hold).toBe(2);
     expect((await device.save()).body.current).toBe(false);
     expect((await device.client.get<{ hold: number }>('/live')).body.hold).toBe(2);
@@ -247,8 +246,8 @@ describe('two devices', () => {
   it('one that was not heard of for half a minute holds nothing back', async () => {
     const device = await start();
     await device.save();
-    house.clock.advance(MINUTE_MS / 2);
-    expect(await TestDevice.open(device.client, house.clock, false)).not.toBeNull();
+    app.clock.advance(MINUTE_MS / 2);
+    expect(await TestDevice.open(device.client, app.clock, false)).not.toBeNull();
   });
 
   it('the later hold wins whatever arrives last, and the candidate can choose the other', async () => {
@@ -257,8 +256,8 @@ describe('two devices', () => {
     // Offline it goes on writing, while the other takes over.
     first.write(NUMBER, typed('11'));
     first.write(WRITING, essay('only here'));
-    const second = (await TestDevice.open(first.client, house.clock))!;
-    house.clock.advance(SECOND);
+    const second = (await TestDevice.open(first.client, app.clock))!;
+    app.clock.advance(SECOND);
     expect(second.opened.desk.answers).toEqual({ [NUMBER]: typed('1') });
     await second.answer(NUMBER, typed('2'));
     expect((await first.save()).body).toMatchObject({ held: 3, current: false });
@@ -282,10 +281,10 @@ describe('the hand-in', () => {
     const device = await start();
     await device.save();
     const claimed = now() + MINUTE_MS;
-    house.clock.advance(25 * MINUTE_MS);
+    app.clock.advance(25 * MINUTE_MS);
     const { body } = await device.handIn('candidate', { claimedAt: claimed });
     expect(body.receipt).toMatchObject({ handedInAt: now(), claimedAt: claimed, usedMs: 25 * MINUTE_MS });
-    const staff = await house.staff('invigilator');
+    const staff = await app.staff('invigilator');
     const { invitationId } = rowOf(device);
     const round = db()
       .query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
@@ -299,14 +298,14 @@ describe('the hand-in', () => {
   it('because time is up closes nothing before the deadline, and the sitting does not stay open', async () => {
     const device = await start();
     await device.save();
-    house.clock.advance(LIMIT - 2 * SECOND);
+    app.clock.advance(LIMIT - 2 * SECOND);
     const early = await device.handIn('time');
     expect(early.body).toMatchObject({ closed: false, receipt: null, time: { leftMs: 2 * SECOND } });
     expect(early.body.time.deadlineAt).toBe(now() + 2 * SECOND);
-    house.clock.advance(2 * SECOND);
+    app.clock.advance(2 * SECOND);
     expect((await device.handIn('time')).body).toMatchObject({ closed: true, receipt: { closedBy: 'time' } });
     // Three days later nothing of it can be changed.
-    house.clock.advance(3 * 24 * 60 * MINUTE_MS);
+    app.clock.advance(3 * 24 * 60 * MINUTE_MS);
     await device.answer(NUMBER, typed('late'));
     expect(covered(device)).toEqual({});
   });
@@ -327,9 +326,9 @@ describe('the hand-in', () => {
     expect(rowOf(device).settledAt).toBeNull();
     await device.save();
     expect(rowOf(device).settledAt).toBe(now());
-    const letter = house.wired.outbox.list().find((l) => l.subject.code === 'letter.receiptSubject')!;
-    expect(house.wired.outbox.read(letter.id)!.facts).toMatchObject({ code: body.receipt!.code });
-    await house.wired.services.jobs.turn();
+    const letter = app.wired.outbox.list().find((l) => l.subject.code === 'letter.receiptSubject')!;
+    expect(app.wired.outbox.read(letter.id)!.facts).toMatchObject({ code: body.receipt!.code });
+    await app.wired.services.jobs.turn();
     expect(rowOf(device).scoredAt).not.toBeNull();
   });
 
@@ -344,7 +343,7 @@ describe('the hand-in', () => {
   });
 
   it('is refused to whoever has not started', async () => {
-    const client = await house.atCover(house.invite(newRound()));
+    const client = await app.atCover(app.invite(newRound()));
     const head = { hold: 1, token: 'none', number: 0, chain: '0'.repeat(64), heard: 0 };
     const body = { head, opening: 'an-opening', entries: [], by: 'candidate', claimedAt: 0 };
     const refused = await client.post<Refusal>('/sitting/hand-in', body);
@@ -356,10 +355,10 @@ describe('after the deadline', () => {
   it('writing that claims to be earlier counts only where nothing was heard since', async () => {
     const device = await start();
     await device.answer(NUMBER, typed('1'));
-    house.clock.advance(LIMIT - SECOND);
+    app.clock.advance(LIMIT - SECOND);
     await device.save();
-    house.clock.advance(6 * SECOND);
-    await house.wired.sittings.sweep();
+    app.clock.advance(6 * SECOND);
+    await app.wired.sittings.sweep();
     // Heard of all along: it has named a time after the end before it writes, and backdates that by two minutes.
     await device.save();
     await device.save();
@@ -373,10 +372,10 @@ describe('after the deadline', () => {
     const device = await start();
     await device.answer(NUMBER, typed('1'));
     await device.save();
-    house.clock.advance(LIMIT - 5 * SECOND);
+    app.clock.advance(LIMIT - 5 * SECOND);
     device.write(NUMBER, typed('2'), { at: now() });
-    house.clock.advance(MINUTE_MS);
-    await house.wired.sittings.sweep();
+    app.clock.advance(MINUTE_MS);
+    await app.wired.sittings.sweep();
     expect(covered(device)).toEqual({ [NUMBER]: typed('1') });
     const { body } = await device.handIn('time');
     expect(body.receipt).toMatchObject({
@@ -396,8 +395,8 @@ describe('after the deadline', () => {
     const device = await start();
     await device.save();
     device.write(NUMBER, typed('9'));
-    house.clock.advance(LIMIT + 3 * MINUTE_MS);
-    await house.wired.sittings.sweep();
+    app.clock.advance(LIMIT + 3 * MINUTE_MS);
+    await app.wired.sittings.sweep();
     await device.handIn('time');
     await later();
     expect(openOf(device)).toMatchObject([{ kind: 'late-entries', facts: { count: 1 } }]);
@@ -409,8 +408,8 @@ describe('after the deadline', () => {
     device.write(NUMBER, typed('1'));
     device.write(NUMBER, typed('2'));
     await device.save({ entries: [] });
-    house.clock.advance(LIMIT + 10 * SECOND);
-    await house.wired.sittings.sweep();
+    app.clock.advance(LIMIT + 10 * SECOND);
+    await app.wired.sittings.sweep();
     // It delivers what suits it: a part of what it had announced never counts by itself.
     await device.save({ entries: device.entries.slice(0, 1) });
     expect(covered(device)).toEqual({});
@@ -427,7 +426,7 @@ describe('a pause', () => {
     const { roundId } = db()
       .query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
       .sync()!;
-    const staff = await house.staff('invigilator');
+    const staff = await app.staff('invigilator');
     return staff.post(`/watch/${roundId}/acts`, {
       act,
       invitation: invitationId,
@@ -441,7 +440,7 @@ describe('a pause', () => {
     await device.answer(NUMBER, typed('before'));
     await device.answer(WRITING, essay('before'));
     await pause(device, 'pause');
-    house.clock.advance(MINUTE_MS);
+    app.clock.advance(MINUTE_MS);
     device.write(NUMBER, typed('in the pause'));
     await device.save();
     await pause(device, 'go on');
@@ -459,7 +458,7 @@ describe('a pause', () => {
       .set({ decidedAt: now(), choice: 'leave' })
       .where(eq(decisions.sittingId, idOf(device)))
       .run();
-    house.wired.sittings.closing.decided(idOf(device));
+    app.wired.sittings.closing.decided(idOf(device));
     expect(covered(device)).toEqual({ [NUMBER]: typed('before'), [WRITING]: essay('after') });
     expect(receiptsOf(db(), idOf(device)).map((r) => r.reason)).toEqual(['handed in', 'decision']);
   });
@@ -486,12 +485,12 @@ describe('a section with a limit of its own', () => {
     expect(device.opened.sealed.map((s) => s.section).toSorted()).toEqual(['', 'B']);
     expect(Object.keys(device.opened.keys)).toEqual(['']);
     await device.save();
-    house.clock.advance(5 * MINUTE_MS);
+    app.clock.advance(5 * MINUTE_MS);
     const at = now();
     const first = await enter(device);
     // Ten minutes and a half more.
     expect(first.body.time.sectionEnds).toEqual({ B: at + 15 * MINUTE_MS });
-    house.clock.advance(SECOND);
+    app.clock.advance(SECOND);
     const again = await enter(device);
     expect([again.body.keys, Object.keys(again.body.keys)]).toEqual([first.body.keys, ['', 'B']]);
     expect(again.body.time.sectionEnds.B).toBeLessThanOrEqual(at + 15 * MINUTE_MS + SECOND);
@@ -505,9 +504,9 @@ describe('a section with a limit of its own', () => {
     await enter(device);
     await device.save();
     await device.answer(NUMBER, typed('1'));
-    house.clock.advance(10 * MINUTE_MS);
+    app.clock.advance(10 * MINUTE_MS);
     await device.save();
-    house.clock.advance(MINUTE_MS);
+    app.clock.advance(MINUTE_MS);
     await device.answer(NUMBER, typed('2'));
     expect(answersNow(device)).toEqual({ [NUMBER]: typed('1') });
   });
@@ -517,11 +516,11 @@ describe('the sweep', () => {
   it('leaves the device three seconds to hand in by itself, then closes as of the deadline', async () => {
     const device = await start();
     const deadline = now() + LIMIT;
-    house.clock.advance(LIMIT + 2000);
-    await house.wired.sittings.sweep();
+    app.clock.advance(LIMIT + 2000);
+    await app.wired.sittings.sweep();
     expect(rowOf(device).closedAt).toBeNull();
-    house.clock.advance(2000);
-    await house.wired.sittings.sweep();
+    app.clock.advance(2000);
+    await app.wired.sittings.sweep();
     expect(rowOf(device)).toMatchObject({ closedBy: 'server', closedAt: deadline });
     expect(newestReceipt(db(), idOf(device))!.hash).toMatch(/^[0-9a-f]{64}$/);
   });
@@ -529,8 +528,8 @@ describe('the sweep', () => {
   it('closes a whole round, and nobody who has time left', async () => {
     const round = newRound();
     const many = await Promise.all(Array.from({ length: 12 }, (_, n) => start(round, n % 2 ? 50 : 0)));
-    house.clock.advance(LIMIT + 5000);
-    await house.wired.sittings.sweep();
+    app.clock.advance(LIMIT + 5000);
+    await app.wired.sittings.sweep();
     const closed = await Promise.all(many.map(async (device) => (await device.save()).body.closed));
     expect(closed).toEqual(many.map((_, n) => n % 2 === 0));
   });
@@ -551,7 +550,7 @@ describe('a server restored from a backup', () => {
     $client
       .prepare('update holds set chain = ? where sitting_id = ?')
       .run(sha256(`hold ${device.writer.token}`), id);
-    house.wired.sittings.holds.forget();
+    app.wired.sittings.holds.forget();
     expect((await device.save({ entries: [] })).body.held).toBe(0);
     expect((await device.save({ entries: device.entries })).body.held).toBe(2);
     expect(answersNow(device)).toEqual({ [NUMBER]: typed('2') });
@@ -598,7 +597,7 @@ describe('what is on record', () => {
     const device = await start();
     await device.save();
     const from = now();
-    house.clock.advance(26 * SECOND);
+    app.clock.advance(26 * SECOND);
     await device.save();
     const [gap] = observationsOf(db(), idOf(device));
     expect(gap).toMatchObject({ kind: 'connection gap', from, to: now(), facts: { hold: 1 } });

@@ -5,7 +5,7 @@ import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { deadlineAt, leftMs, stopAt, usedMs } from '../../core/timing/sittingTime';
 import type { WatchAct, WatchChange, WatchRow, WatchState, WatchView } from '../../core/watch/api';
-import { whereIs, type Here } from '../arrival/operations';
+import { arrivalStateOf, type ArrivalState } from '../arrival/operations';
 import { DOOR_CODE_SHOWN_MS, doorCodeOf } from '../arrival/doorCode';
 import { findInvited, noteArrival } from '../arrival/queries';
 import { perDatabase } from '../db/perDatabase';
@@ -32,7 +32,7 @@ function timeOf({ time }: Services, found: FoundSitting | null, now: number) {
   };
 }
 
-function stateOf({ stage, arrival }: Here, found: FoundSitting | null, stopped: unknown): WatchState {
+function stateOf({ stage, arrival }: ArrivalState, found: FoundSitting | null, stopped: unknown): WatchState {
   if (stage.at === 'running') return stopped ? 'stopped' : 'writing';
   if (stage.at !== 'arriving') return found ? 'handed in' : 'not here';
   if (stage.step === 'waiting') return 'waiting';
@@ -69,7 +69,7 @@ export const invitationsOf = ({ db }: Services, round: number): number[] =>
     .invitations.all({ round })
     .map((row) => row.id);
 
-function notesOf({ db }: Services, { arrival, invited }: Here): Message[] {
+function notesOf({ db }: Services, { arrival, invited }: ArrivalState): Message[] {
   const noted = queriesOf(db).noted.get({ invitation: invited.invitation.id });
   return [
     ...(arrival?.correction && arrival.correctionSettledAt === null
@@ -82,7 +82,7 @@ function notesOf({ db }: Services, { arrival, invited }: Here): Message[] {
 
 export function watchRow(services: Services, invitation: number): WatchRow {
   const { db, hub, clock } = services;
-  const here = whereIs(services, invitation);
+  const here = arrivalStateOf(services, invitation);
   const { name, reference } = here.invited.person;
   const { extraPercent, arrangements } = here.invited.invitation;
   const found = sittingQueries(db).newestOf(invitation);
@@ -155,7 +155,7 @@ export const watchRounds = ({ db, clock }: Services, staffId: number) =>
     }),
   );
 
-export interface Act {
+export interface WatchRequest {
   readonly act: WatchAct;
   readonly invitation: number;
   /** The reason on record; for a message and an answer, what is said. */
@@ -163,14 +163,14 @@ export interface Act {
   readonly minutes: number;
 }
 
-type Doing = (services: Services, staffId: number, act: Act, found: FoundSitting | null) => void;
+type Action = (services: Services, staffId: number, act: WatchRequest, found: FoundSitting | null) => void;
 
 const needSitting = (found: FoundSitting | null): FoundSitting => {
   if (!found) throw conflict('not-started');
   return found;
 };
 
-const tellCandidate: Doing = ({ db, clock }, staffId, { invitation, text }) => {
+const tellCandidate: Action = ({ db, clock }, staffId, { invitation, text }) => {
   const roundId = db.query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitation) }).sync()!
     .roundId;
   db.insert(messages)
@@ -178,9 +178,9 @@ const tellCandidate: Doing = ({ db, clock }, staffId, { invitation, text }) => {
     .run();
 };
 
-const DOINGS: Record<WatchAct, Doing> = {
+const ACTIONS: Record<WatchAct, Action> = {
   admit(services, staffId, { invitation }) {
-    const { stage, attempt, invited } = whereIs(services, invitation);
+    const { stage, attempt, invited } = arrivalStateOf(services, invitation);
     if (stage.at !== 'arriving' || stage.step !== 'waiting') throw conflict('not-waiting');
     noteArrival(services.db, invitation, attempt, { admittedAt: services.clock.now(), admittedBy: staffId });
     tellWaiting(services, invited.round.id);
@@ -227,13 +227,13 @@ const DOINGS: Record<WatchAct, Doing> = {
 };
 
 /** Does one act of an invigilator; whatever it is, it is on record with its reason, and reaches the candidate at once. */
-export function doAct(services: Services, staffId: number, roundId: number, act: Act): WatchChange {
+export function doAct(services: Services, staffId: number, roundId: number, act: WatchRequest): WatchChange {
   const { db, hub } = services;
   const { invitation } = act;
   if (findInvited(db, invitation)?.round.id !== roundId) throw notFound('noCandidate');
   const found = sittingQueries(db).newestOf(invitation);
   db.transaction(() => {
-    DOINGS[act.act](services, staffId, act, found);
+    ACTIONS[act.act](services, staffId, act, found);
     const subject = act.minutes > 0 ? `${act.minutes} min` : `round ${roundId}`;
     record(services, { staffId, act: act.act, subject, invitationId: invitation, reason: act.text });
   });

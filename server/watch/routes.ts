@@ -1,17 +1,17 @@
 import { filePurposes, type FilePurpose } from '../../core/files/purpose';
 import Joi from 'joi';
 import { watchActs } from '../../core/watch/api';
-import { whereIs } from '../arrival/operations';
+import { arrivalStateOf } from '../arrival/operations';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import { openLine } from '../live/stream';
 import { record } from '../audit/record';
 import { findRound } from '../rounds/queries';
 import type { Services } from '../services';
-import { doAct, tellAll, watchRounds, watchView, type Act } from './operations';
+import { doAct, tellAll, watchRounds, watchView, type WatchRequest } from './operations';
 import { streamRoom } from './roomStream';
 
-const actBody = Joi.object<Act>({
+const actBody = Joi.object<WatchRequest>({
   act: Joi.valid(...watchActs).required(),
   invitation: Joi.number().integer().min(1).required(),
   text: Joi.string().trim().min(2).max(500).required(),
@@ -57,7 +57,7 @@ export function watchEndpoints(services: Services): Endpoint[] {
       roles,
       { method: 'get', path: '/watch/:id/pictures/:invitation/:of', params: pictureParams },
       (who, { params, response }) => {
-        const { invited } = whereIs(services, params.invitation);
+        const { invited } = arrivalStateOf(services, params.invitation);
         const bytes = invited.round.id === params.id && files.find(params.invitation, params.of);
         if (!bytes) throw notFound('noPicture');
         const act = { staffId: who.id, act: 'viewed-picture' as const, subject: `round ${params.id}` };

@@ -13,20 +13,20 @@ import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import type { TestDevice } from '../testing/TestDevice';
 
-let house: Served;
+let app: Served;
 let bram: ApiClient;
 beforeAll(async () => {
-  house = await serve();
-  bram = await house.staff('invigilator');
+  app = await serve();
+  bram = await app.staff('invigilator');
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 let version = 1;
 const newRound = (settings: Parameters<Served['addRound']>[1] = {}) =>
-  house.addRound({ ...samplePaper(), version: version++ }, settings);
+  app.addRound({ ...samplePaper(), version: version++ }, settings);
 
 async function arrived(link: string): Promise<ApiClient> {
-  const client = new ApiClient(house.url);
+  const client = new ApiClient(app.url);
   await client.post('/arrival/open', { link });
   await client.post('/arrival/details', { correction: null });
   await client.post('/arrival/rules', { version: '1', accepted: ['honest'] });
@@ -43,21 +43,21 @@ const timeOf = async ({ client }: TestDevice) => (await client.get<LiveView>('/l
 describe('the door', () => {
   it('opens by hand, and the act is on record with its reason', async () => {
     const round = newRound({ startRule: 'by hand' });
-    const client = await arrived(house.invite(round));
+    const client = await arrived(app.invite(round));
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'waiting' });
     expect((await watch(round)).rows).toMatchObject([{ state: 'waiting' }]);
     expect((await client.get<LiveView>('/live')).body.place).toBe(1);
     expect((await act(round, 'grant', 5)).body.code).toBe('not-started');
     await act(round, 'admit', 0, 'known by the picture');
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'cover' });
-    const last = house.wired.services.db.select().from(audit).all().at(-1);
+    const last = app.wired.services.db.select().from(audit).all().at(-1);
     expect(last).toMatchObject({ act: 'admit', reason: 'known by the picture' });
   });
 
   it('opens by the code, five times tried at most', async () => {
     const round = newRound({ startRule: 'door code' });
-    const [lucky, unlucky] = [await arrived(house.invite(round)), await arrived(house.invite(round))];
-    const code = doorCodeOf(house.wired.services.secret, round);
+    const [lucky, unlucky] = [await arrived(app.invite(round)), await arrived(app.invite(round))];
+    const code = doorCodeOf(app.wired.services.secret, round);
     expect((await watch(round)).doorCode).toBe(code);
     const knock = (client: ApiClient, given: string) =>
       client.post<Refusal>('/arrival/door', { code: given });
@@ -71,13 +71,13 @@ describe('the door', () => {
 
   it('waits for a correction to be settled where the round demands it', async () => {
     const round = newRound({ correctionsFirst: true });
-    const client = new ApiClient(house.url);
-    await client.post('/arrival/open', { link: house.invite(round) });
+    const client = new ApiClient(app.url);
+    await client.post('/arrival/open', { link: app.invite(round) });
     await client.post('/arrival/details', { correction: 'My name is spelt with a k' });
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'details' });
     const { invitation, notes } = (await watch(round)).rows[0]!;
     expect(notes).toEqual([{ code: 'note.details', values: { text: 'My name is spelt with a k' } }]);
-    const coordinator = await house.staff('coordinator');
+    const coordinator = await app.staff('coordinator');
     await coordinator.post(`/rounds/${round}/correction-settled`, { invitation, settled: true });
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'rules' });
   });
@@ -86,13 +86,13 @@ describe('the door', () => {
 describe('a running sitting', () => {
   it('is paused, goes on, is granted minutes; none of it costs the candidate', async () => {
     const round = newRound();
-    const device = await house.sitting(house.invite(round));
+    const device = await app.sitting(app.invite(round));
     await device.save();
     const before = (await timeOf(device)).deadlineAt;
     await act(round, 'pause');
     expect(await timeOf(device)).toMatchObject({ stopped: { why: 'pause' } });
-    house.clock.advance(20 * MINUTE_MS);
-    await house.wired.sittings.sweep();
+    app.clock.advance(20 * MINUTE_MS);
+    await app.wired.sittings.sweep();
     await act(round, 'go on');
     await device.save();
     await device.save();
@@ -105,39 +105,39 @@ describe('a running sitting', () => {
 
   it('takes a rest break within the allowance only', async () => {
     const round = newRound();
-    const device = await house.sitting(house.invite(round, 0, { breakMinutes: 10 }));
+    const device = await app.sitting(app.invite(round, 0, { breakMinutes: 10 }));
     const { client } = device;
     await device.save();
-    const none = await house.sitting(house.invite(round));
+    const none = await app.sitting(app.invite(round));
     const rest = (of: TestDevice) => of.client.post<Refusal>('/sitting/break', of.batch());
     expect((await rest(none)).body.code).toBe('time-no-break-left');
     await rest(device);
-    house.clock.advance(4 * MINUTE_MS);
+    app.clock.advance(4 * MINUTE_MS);
     const { body } = await client.post<LiveView>('/live/break-over');
     expect(Math.round(body.time!.breakLeftMs / MINUTE_MS)).toBe(6);
     await device.save();
     await device.save();
     await rest(device);
-    house.clock.advance(60 * MINUTE_MS);
+    app.clock.advance(60 * MINUTE_MS);
     // 30 minutes in all, of which the hour without anybody going on has used up what was left
     expect((await client.get<LiveView>('/live')).body.time).toMatchObject({ stopped: null, leftMs: 0 });
   });
 
   it('is readmitted after a hand-in, and the time in between does not count', async () => {
     const round = newRound();
-    const device = await house.sitting(house.invite(round));
+    const device = await app.sitting(app.invite(round));
     await device.save();
     const left = (await timeOf(device)).leftMs;
     await device.finish();
-    house.clock.advance(90 * MINUTE_MS);
+    app.clock.advance(90 * MINUTE_MS);
     expect((await watch(round)).rows).toMatchObject([{ state: 'handed in' }]);
     await act(round, 'readmit', 3);
     expect(await stageOf(device.client)).toEqual({ at: 'running' });
     await device.save();
     await device.save();
     expect(Math.abs((await timeOf(device)).leftMs - left - 3 * MINUTE_MS)).toBeLessThan(5000);
-    house.clock.advance(MINUTE_MS);
-    const at = house.clock.now();
+    app.clock.advance(MINUTE_MS);
+    const at = app.clock.now();
     const { receipt } = await device.finish();
     expect(receipt).toMatchObject({ closedBy: 'candidate' });
     expect(receipt!.handedInAt).toBeGreaterThanOrEqual(at);
@@ -147,7 +147,7 @@ describe('a running sitting', () => {
 describe('words', () => {
   it('reach the other side by the stream', async () => {
     const round = newRound();
-    const { client } = await house.sitting(house.invite(round));
+    const { client } = await app.sitting(app.invite(round));
     const views: LiveView[] = [];
     const stream = await client.stream('/live/stream');
     const next = async () => views.push(JSON.parse((await stream.next()).slice('data: '.length)) as LiveView);
@@ -186,10 +186,10 @@ describe('the room', () => {
 
   it('is told whole once, and then only of whom something has changed', async () => {
     const round = newRound();
-    const links = [house.invite(round), house.invite(round)];
+    const links = [app.invite(round), app.invite(round)];
     const { whole, change, end } = await follow(round);
     expect(whole.rows.map((r) => r.state)).toEqual(['not here', 'not here']);
-    const device = await house.sitting(links[1]!);
+    const device = await app.sitting(links[1]!);
     const started = async () => {
       for (;;) {
         const { rows } = await change();
@@ -210,7 +210,7 @@ describe('the room', () => {
     };
     expect(await heard()).toBeGreaterThanOrEqual(row.at);
     // Somebody invited only now is added.
-    house.invite(round);
+    app.invite(round);
     const added = async () => {
       for (;;) {
         const late = (await change()).rows.find(
@@ -225,8 +225,8 @@ describe('the room', () => {
 
   it('gives an act the changed row as its answer, and only for a candidate of the round', async () => {
     const round = newRound({ startRule: 'by hand' });
-    const client = await arrived(house.invite(round));
-    await arrived(house.invite(round));
+    const client = await arrived(app.invite(round));
+    await arrived(app.invite(round));
     const { body } = await act(round, 'admit');
     expect(body.rows).toMatchObject([{ state: 'arriving' }]);
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'cover' });
@@ -238,10 +238,10 @@ describe('the room', () => {
 
   it('moves everybody up who waits when one is let in', async () => {
     const round = newRound({ startRule: 'by hand' });
-    const first = house.invite(round);
-    const second = house.invite(round);
+    const first = app.invite(round);
+    const second = app.invite(round);
     await arrived(first);
-    house.clock.advance(1000);
+    app.clock.advance(1000);
     const client = await arrived(second);
     const stream = await client.stream('/live/stream');
     const place = async () => (JSON.parse((await stream.next()).slice('data: '.length)) as LiveView).place;
@@ -264,8 +264,8 @@ describe('pictures', () => {
     return new Uint8Array(await sharp({ create }).jpeg().toBuffer());
   };
   const arriving = async (round: number) => {
-    const client = new ApiClient(house.url);
-    await client.post('/arrival/open', { link: house.invite(round) });
+    const client = new ApiClient(app.url);
+    await client.post('/arrival/open', { link: app.invite(round) });
     await client.post('/arrival/details', { correction: null });
     const put = (body: Uint8Array<ArrayBuffer>) =>
       client.send('/arrival/picture/person', {
@@ -276,7 +276,7 @@ describe('pictures', () => {
     return put;
   };
   const kept = () => {
-    const folder = path.join(house.wired.services.config.dataFolder, 'files');
+    const folder = path.join(app.wired.services.config.dataFolder, 'files');
     return readdirSync(folder, { recursive: true, withFileTypes: true }).filter((f) => f.isFile()).length;
   };
 
@@ -290,8 +290,8 @@ describe('pictures', () => {
     const shown = `/watch/${round}/pictures/${invitation}/picture`;
     expect((await bram.get(shown)).status).toBe(200);
     const before = kept();
-    house.clock.advance(61 * DAY_MS);
-    await house.wired.services.jobs.turn();
+    app.clock.advance(61 * DAY_MS);
+    await app.wired.services.jobs.turn();
     expect(kept()).toBe(before - 1);
     expect((await bram.get(shown)).status).toBe(401);
   });
@@ -304,11 +304,11 @@ describe('pictures', () => {
     expect(kept()).toBe(before + 1);
     // The same picture, to the byte, of another candidate.
     await other(await jpeg(21));
-    house.clock.advance(11 * DAY_MS);
-    await house.wired.services.jobs.turn();
+    app.clock.advance(11 * DAY_MS);
+    await app.wired.services.jobs.turn();
     expect(kept()).toBe(before + 1);
-    house.clock.advance(50 * DAY_MS);
-    await house.wired.services.jobs.turn();
+    app.clock.advance(50 * DAY_MS);
+    await app.wired.services.jobs.turn();
     expect(kept()).toBe(before);
   });
 });

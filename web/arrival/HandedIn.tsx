@@ -14,7 +14,7 @@ interface Checked {
   readonly whole: boolean;
 }
 
-/** Later, a candidate can see that the code they kept is that of what is kept here. */
+/** Later, a candidate can see that the code they kept is that of what is stored. */
 function ReceiptCheck() {
   const [code, setCode] = useState('');
   const [checked, setChecked] = useState<Checked | null>(null);

@@ -24,11 +24,14 @@ function Sign({ state }: { state: 'done' | 'now' | 'later' }) {
 /** The path of steps at the left, one step at a time at the right. */
 export function Steps({ step, children }: { step: ArrivalStep; children: ReactNode }) {
   const { view } = useArrival();
-  const needed = arrivalSteps.filter(
-    (s) =>
-      (s !== 'picture' || view.checks.demanded.includes('camera')) &&
-      (s !== 'checks' || view.checks.demanded.length > 0),
-  );
+  const { startRule, opensAt, identityPicture } = view.round;
+  /** Steps that this round does not have. */
+  const left: Partial<Record<ArrivalStep, boolean>> = {
+    picture: !view.checks.demanded.includes('camera') && !identityPicture,
+    checks: view.checks.demanded.length === 0,
+    waiting: startRule === 'opening time' && view.now >= opensAt,
+  };
+  const needed = arrivalSteps.filter((name) => name === step || !left[name]);
   const now = needed.indexOf(step);
   return (
     <div className="mx-auto grid max-w-[1080px] gap-6 desk:grid-cols-[270px_minmax(0,720px)] desk:gap-9">

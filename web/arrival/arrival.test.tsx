@@ -247,11 +247,11 @@ describe('the checks', () => {
   it('that break off say so, and do not keep the others from running', async () => {
     fakeServer({});
     show(<Checked demanded={CLOCK_THEN_FULL} />);
-    expect(await screen.findByText('This check broke off before it was done')).toBeVisible();
+    expect(await screen.findByText('This check stopped before it was finished')).toBeVisible();
     expect(await screen.findByText('good')).toBeVisible();
     fakeServer({ 'GET /config': () => ({ now: Date.now() }) });
     await userEvent.click(screen.getByRole('button', { name: /again/i }));
-    expect(await screen.findByText(/clock is right/)).toBeVisible();
+    expect(await screen.findByText(/clock of this device is right/)).toBeVisible();
   });
 
   it('name what this browser lacks', async () => {
@@ -285,8 +285,8 @@ describe('after the hand-in', () => {
   });
 
   it.each([
-    ['time', /handed in by itself/],
-    ['server', /the server handed in what it had/],
+    ['time', /handed in automatically/],
+    ['server', /the server handed in the answers/],
   ] as const)('says that the %s closed it, and when it came if it came later', (closedBy, words) => {
     show(<HandedIn />, { receipt: { ...receipt, closedBy, claimedAt: NOW - 9 * MINUTE } });
     expect(screen.getByText(words)).toBeVisible();

@@ -15,6 +15,10 @@ import { t } from './words';
 
 const BesideSource = lazy(async () => ({ default: (await import('./BesideSource')).BesideSource }));
 
+/** One column at reading width: nothing stands beside it. */
+const isColumn = ({ source, parts, sealed }: Question) =>
+  !sealed && source === null && !parts.some((part) => layoutOf(part.kind) === 'whole');
+
 function Head({ question }: { question: Question }) {
   const flagged = useDesk((s) => s.desk.flags[question.item] === true);
   const toggleFlag = useDesk((s) => s.toggleFlag);
@@ -30,35 +34,39 @@ function Head({ question }: { question: Question }) {
     heading.current?.focus({ preventScroll: true });
   }, [question.item]);
   return (
-    <div className="flex items-center gap-3 px-4 pt-3 pb-2 desk:px-7 desk:pt-3.5">
-      <div className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
-        <h1
-          ref={heading}
-          tabIndex={-1}
-          className="font-serif text-[1.35rem] font-semibold outline-none desk:text-[1.5rem]"
-        >
-          {t('question', { number: question.number })}
-        </h1>
-        <p className="text-[0.95rem] text-soft">
-          {sectionLeft !== null && <b className="text-ink">{t('sectionLeft', { clock: sectionLeft })} · </b>}
-          {marksWords(question.marks)}
-          <span className="hidden desk:inline">
-            {' '}
-            · {section.key} {section.title} · {question.sealed ? t('sealedTitle') : question.title}
-          </span>
-        </p>
+    <div className="px-4 pt-3 pb-2 desk:px-7 desk:pt-3.5">
+      <div className={`flex items-center gap-3 ${isColumn(question) ? 'mx-auto max-w-[70ch]' : ''}`}>
+        <div className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
+          <h1
+            ref={heading}
+            tabIndex={-1}
+            className="font-serif text-[1.35rem] font-semibold outline-none desk:text-[1.5rem]"
+          >
+            {t('question', { number: question.number })}
+          </h1>
+          <p className="text-[0.95rem] text-soft">
+            {sectionLeft !== null && (
+              <b className="text-ink">{t('sectionLeft', { clock: sectionLeft })} · </b>
+            )}
+            {marksWords(question.marks)}
+            <span className="hidden desk:inline">
+              {' '}
+              · {section.key} {section.title} · {question.sealed ? t('sealedTitle') : question.title}
+            </span>
+          </p>
+        </div>
+        {!narrow && (
+          <button
+            type="button"
+            aria-pressed={flagged}
+            onClick={toggleFlag}
+            className={`inline-flex min-h-10 items-center gap-2 rounded-control border px-3.5 ${flagged ? 'border-marigold-line bg-marigold-wash text-marigold' : 'border-line bg-card'}`}
+          >
+            <Flag aria-hidden className="size-5" fill={flagged ? 'currentColor' : 'none'} />
+            {t(flagged ? 'flagged' : 'flag')}
+          </button>
+        )}
       </div>
-      {!narrow && (
-        <button
-          type="button"
-          aria-pressed={flagged}
-          onClick={toggleFlag}
-          className={`inline-flex min-h-10 items-center gap-2 rounded-control border px-3.5 ${flagged ? 'border-marigold-line bg-marigold-wash text-marigold' : 'border-line bg-card'}`}
-        >
-          <Flag aria-hidden className="size-5" fill={flagged ? 'currentColor' : 'none'} />
-          {t(flagged ? 'flagged' : 'flag')}
-        </button>
-      )}
     </div>
   );
 }

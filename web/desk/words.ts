@@ -51,7 +51,7 @@ export const t = words('desk', {
   warning_one: '{{count}} minute is left.',
   warning_other: '{{count}} minutes are left.',
   warningClose: 'Go on',
-  timeUp: 'The time is over. Your paper is being handed in by itself …',
+  timeUp: 'The time is over. Your paper is being handed in automatically …',
   notDone_one: 'One question is not done, worth {{marks}} of {{all}} marks.',
   notDone_other: '{{count}} questions are not done, worth {{marks}} of {{all}} marks.',
   allAreDone: 'All questions are done.',
@@ -78,7 +78,8 @@ export const t = words('desk', {
   takeBreak: 'Take a break',
   breakLeft: '{{length}} of rest breaks left',
   breakTitle: 'You are taking a break',
-  breakText: 'Your clock stands still, and the questions are put away. It goes on by itself at {{until}}.',
+  breakText:
+    'Your clock stands still, and the questions are hidden. The test continues automatically at {{until}}.',
   breakEnd: 'Go on with the test',
   pauseTitle: 'Your test is paused',
   pauseText:

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { candidateKindOf } from '../../core/kinds/candidateKinds';
 import type { Credit } from '../../core/kinds/contract';
 import { countWords } from '../../core/kinds/shared/richText';
-import type { MarkingBench, MarkingScript } from '../../core/marking/api';
+import type { MarkingTableData, MarkingScript } from '../../core/marking/api';
 import { marksGiven, type MarksGiven } from '../../core/marking/marksGiven';
 import { showMarks, sumMarks } from '../../core/marks';
 import { get, post } from '../api/client';
@@ -19,22 +19,22 @@ import { letterOf, nameOf, RubricPanel } from './RubricPanel';
 import { say } from '../words';
 import { t } from './words';
 
-function Head({ bench }: { bench: MarkingBench }) {
-  const all = bench.byYou + bench.left;
+function Head({ table }: { table: MarkingTableData }) {
+  const all = table.byYou + table.left;
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2.5">
-      <h1 className="font-semibold">{t('itemTitle', { number: bench.itemNumber, title: bench.title })}</h1>
-      <Pill>{t('marksPill', { marks: showMarks(bench.marks) })}</Pill>
-      <p className="flex-1 text-soft">{bench.roundTitle}</p>
+      <h1 className="font-semibold">{t('itemTitle', { number: table.itemNumber, title: table.title })}</h1>
+      <Pill>{t('marksPill', { marks: showMarks(table.marks) })}</Pill>
+      <p className="flex-1 text-soft">{table.roundTitle}</p>
       <div aria-label={t('queue')} role="group" className="flex items-center gap-2.5 text-[0.9rem]">
-        {t('byYouCount', { count: bench.byYou })}
+        {t('byYouCount', { count: table.byYou })}
         <span aria-hidden className="h-2 w-36 overflow-hidden rounded-full bg-line">
           <span
             className="block h-full bg-filled"
-            style={{ width: `${all ? (100 * bench.byYou) / all : 0}%` }}
+            style={{ width: `${all ? (100 * table.byYou) / all : 0}%` }}
           />
         </span>
-        <span className="text-soft">{t('leftCount', { count: bench.left })}</span>
+        <span className="text-soft">{t('leftCount', { count: table.left })}</span>
       </div>
     </header>
   );
@@ -78,14 +78,14 @@ function Credits({ credits }: { credits: readonly Credit[] }) {
   );
 }
 
-function Response({ bench, script }: { bench: MarkingBench; script: MarkingScript }) {
+function Response({ table, script }: { table: MarkingTableData; script: MarkingScript }) {
   const { text } = candidateKindOf(script.kind).describe(script.shown, script.response, say);
   return (
     <section aria-label={t('response')} className="min-w-0 flex-1 overflow-y-auto px-6 py-4">
       <div className="mb-3 flex flex-wrap items-center gap-2">
         <Fold label={t('question')} Icon={BookOpen}>
-          <DocumentView document={bench.prompt} className="mb-3 font-semibold" />
-          {bench.source?.tabs.map((tab) => (
+          <DocumentView document={table.prompt} className="mb-3 font-semibold" />
+          {table.source?.tabs.map((tab) => (
             <div key={tab.title}>
               <h3 className="mb-1 font-semibold text-soft">{tab.title}</h3>
               <DocumentView document={tab.body} className="font-serif" />
@@ -93,7 +93,7 @@ function Response({ bench, script }: { bench: MarkingBench; script: MarkingScrip
           ))}
         </Fold>
         <Fold label={t('scheme')} Icon={Scale}>
-          <DocumentView document={bench.scheme} />
+          <DocumentView document={table.scheme} />
         </Fold>
         <p className="ml-auto text-[0.88rem] text-soft">
           {t('script', { code: script.script })} · {t('words', { count: countWords(text) })}
@@ -182,7 +182,9 @@ function Giving({ script, onGiven }: GivingProps) {
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <div className="mt-auto">
         <p className="mb-3 text-soft" role="status">
-          <b className="text-[1.7rem] text-ink">{showMarks(sumMarks(mark.marks.map((m) => m.hundredths)))}</b>{' '}
+          <b className="text-[1.7rem] text-ink">
+            {mark.marks.length === 0 ? '–' : showMarks(sumMarks(mark.marks.map((m) => m.hundredths)))}
+          </b>{' '}
           {mark.missing.length === 0
             ? t('total', { all })
             : t('totalOpen', { all, open: mark.missing.map(nameOf).join(', ').toLowerCase() })}
@@ -200,9 +202,9 @@ export function MarkingTable() {
   const { round = '', item = '', part = '' } = useParams();
   const path = `/marking/piles/${round}/${item}/${part}`;
   const [loaded, reload, replace] = useFetched(path, async () => {
-    const bench = await get<MarkingBench>(path);
-    await readings.load(bench.scripts.map((s) => s.kind));
-    return bench;
+    const table = await get<MarkingTableData>(path);
+    await readings.load(table.scripts.map((s) => s.kind));
+    return table;
   });
   if (loaded.state === 'loading') return <main className="p-8 text-soft">…</main>;
   if (loaded.state === 'trouble')
@@ -211,19 +213,19 @@ export function MarkingTable() {
         <Notice tone="trouble">{loaded.message}</Notice>
       </main>
     );
-  const bench = loaded.value;
-  const [script] = bench.scripts;
+  const table = loaded.value;
+  const [script] = table.scripts;
   // The next response is already here: it is shown at once, and the pile is looked at again behind it.
   const given = () => {
-    replace({ ...bench, scripts: bench.scripts.slice(1), byYou: bench.byYou + 1, left: bench.left - 1 });
+    replace({ ...table, scripts: table.scripts.slice(1), byYou: table.byYou + 1, left: table.left - 1 });
     reload();
   };
   return (
     <main className="flex min-w-0 flex-1 flex-col">
-      <Head bench={bench} />
+      <Head table={table} />
       {script ? (
         <div className="flex min-h-0 flex-1">
-          <Response bench={bench} script={script} />
+          <Response table={table} script={script} />
           <Giving key={script.task} script={script} onGiven={given} />
         </div>
       ) : (

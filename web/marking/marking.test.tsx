@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Component } from '../../core/kinds/contract';
-import type { MarkingBench, MarkingScript } from '../../core/marking/api';
+import type { MarkingTableData, MarkingScript } from '../../core/marking/api';
 import { StaffShell } from '../testing/StaffShell';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { MarkingTable } from './MarkingTable';
@@ -31,7 +31,7 @@ const script = (task: number, words: string): MarkingScript => ({
     text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] },
   },
 });
-const bench = (scripts: readonly MarkingScript[], byYou = 0): MarkingBench => ({
+const table = (scripts: readonly MarkingScript[], byYou = 0): MarkingTableData => ({
   round: 1,
   roundTitle: 'November',
   target: 'note/A',
@@ -50,7 +50,7 @@ const bench = (scripts: readonly MarkingScript[], byYou = 0): MarkingBench => ({
 async function open(scripts: readonly MarkingScript[], given: (body: unknown) => unknown = () => ({})) {
   let left = [...scripts];
   const calls = fakeServer({
-    'GET /marking/piles/1/note/A': () => bench(left, scripts.length - left.length),
+    'GET /marking/piles/1/note/A': () => table(left, scripts.length - left.length),
     'POST /marking/tasks/11': (body) => {
       const answer = given(body);
       if (!(answer instanceof Refused)) left = left.filter((s) => s.task !== 11);
@@ -142,7 +142,7 @@ describe('the marking table', () => {
     const credits = [{ ...credit, reasons: [{ code: 'number.noMatch' }] }];
     const calls = await open([{ ...script(11, 'one'), components: [byHand], credits }]);
     expect(screen.getByRole('region', { name: 'Scored by the machine' })).toHaveTextContent(
-      'The figure does not match.1 / 2',
+      'The number is not the right one.1 / 2',
     );
     const field = screen.getByRole('textbox', { name: 'Marked by people: marks from 0 to 2½' });
     await userEvent.type(field, '3');

@@ -37,7 +37,7 @@ export const t = words('marking', {
   given: 'Marked. The next script is here.',
   signOff: 'Sign-off',
   handedIn: 'Handed in',
-  running: 'Writing',
+  running: 'In progress',
   scoring: 'Being scored',
   unmarked: 'Unmarked',
   state: 'State',

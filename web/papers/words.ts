@@ -26,7 +26,7 @@ export const t = words('papers', {
   unchanged: 'All items are in the bank already, as they are here.',
   publish: 'Publish this paper',
   preview: 'As candidates will see it',
-  paperFacts: '{{questions}} questions · {{marks}} marks · {{minutes}} min',
+  paperFacts: '{{questions}} questions · {{marks}} marks · {{minutes}} minutes',
   asCandidates: 'as candidates will see it',
   makeRound: 'Make a round from it',
 });

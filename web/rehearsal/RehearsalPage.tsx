@@ -23,15 +23,15 @@ import { rehearsalBackend } from './rehearsalBackend';
 const t = words('rehearsal', {
   loading: 'Opening the rehearsal …',
   title: 'Rehearsal',
-  text: 'First a look at your device and connection, then six easy questions at the same desk. Nothing of it is kept, and nobody sees it.',
+  text: 'First your device and connection are checked, then you answer easy questions at the same desk. Nothing is kept, and nobody sees it.',
   timed: 'With the clock, {{minutes}} min',
   untimed: 'Without the clock',
   scoring: 'Scoring …',
   doneTitle: 'Your rehearsal',
   doneText:
-    'Scored at once; nothing of it is kept. In the test itself people read your writing, and the result comes later.',
-  device: 'What was learnt about your device and connection',
-  again: 'Once more',
+    'Scored at once; nothing is kept. In the test itself assessors mark your writing, and the result comes later.',
+  device: 'What the checks found',
+  again: 'Practise again',
   back: 'Back to my invitation',
 });
 

@@ -192,7 +192,7 @@ export const t = words('rounds', {
   notes: 'Notes',
   marks: 'Marks',
   notBegun: 'not started',
-  writing: 'writing until {{until}}',
+  writing: 'in progress, ends {{until}}',
   in: 'handed in {{when}}',
   noInvited: 'Nobody is invited yet.',
   outbox: 'Outbox',

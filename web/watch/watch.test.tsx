@@ -68,7 +68,7 @@ describe('the watch room', () => {
     expect(names()).toEqual(['Dora', 'Cleo', 'Anna', 'Bo']);
     expect(screen.getByText('1 hand raised')).toBeVisible();
     // Dora writes as well, with her hand up.
-    expect(screen.getByText('2 writing')).toBeVisible();
+    expect(screen.getByText('2 in progress')).toBeVisible();
     expect(rowOf('Dora').getByText(/Raised a hand 5 s ago: “No sound”/)).toBeVisible();
   });
 
@@ -78,7 +78,7 @@ describe('the watch room', () => {
     expect(rowOf('Bo').getByText('Paused by an invigilator')).toBeVisible();
     change([], { now: NOW + MINUTE, heard: [[2, NOW + MINUTE]] });
     expect(names()).toEqual(['Anna', 'Bo']);
-    expect(rowOf('Anna').getByText(/No word for 1 min 0 s/)).toBeVisible();
+    expect(rowOf('Anna').getByText(/No contact for 1 min 0 s/)).toBeVisible();
     // 20 of 60 minutes, one more has passed for Anna: 35 %; Bo’s clock stands still.
     expect(rowOf('Anna').getByRole('img')).toHaveAccessibleName(
       '35 % of the time gone, 25 % of the marks done',
@@ -121,7 +121,7 @@ describe('an act', () => {
     });
     open([row(1, 'Anna'), row(4, 'Dora', { hand: { at: NOW, text: 'No sound' } })]);
     await userEvent.click(rowOf('Dora').getByRole('button', { name: 'Answer' }));
-    await userEvent.type(screen.getByRole('textbox', { name: 'What do you say?' }), 'Try the headphones ');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Message' }), 'Try the headphones ');
     // Something else came in meanwhile: it must not be lost when the answer arrives.
     change([row(1, 'Anna', { state: 'handed in' })]);
     await userEvent.click(within(screen.getByRole('dialog')).getByRole('button', { name: 'Answer' }));
@@ -153,8 +153,8 @@ describe('an act', () => {
   });
 
   it.each([
-    ['waiting', ['Admit'], ['Pause', 'Let in again']],
-    ['handed in', ['Let in again'], ['Grant minutes', 'Pause']],
+    ['waiting', ['Admit'], ['Pause', 'Readmit']],
+    ['handed in', ['Readmit'], ['Grant minutes', 'Pause']],
     ['stopped', ['Go on', 'Grant minutes'], ['Pause']],
   ] as const)('is offered where it can be done: %s', async (state, offered, not) => {
     open([row(1, 'Anna', { state, stopped: state === 'stopped' ? 'pause' : null })]);
@@ -173,9 +173,9 @@ describe('an act', () => {
   it('tells everybody', async () => {
     const calls = fakeServer({ 'POST /watch/7/tell-all': () => ({}) });
     open([row(1, 'Anna')]);
-    await userEvent.click(screen.getByRole('button', { name: 'Tell all' }));
-    await userEvent.type(screen.getByRole('textbox', { name: 'What do you say?' }), 'Ten minutes left');
-    await userEvent.click(screen.getByRole('button', { name: 'Tell everybody' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Message everyone' }));
+    await userEvent.type(screen.getByRole('textbox', { name: 'Message' }), 'Ten minutes left');
+    await userEvent.click(screen.getByRole('button', { name: 'Send to everyone' }));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     expect(calls[0]!.body).toEqual({ text: 'Ten minutes left' });
   });

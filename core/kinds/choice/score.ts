@@ -6,11 +6,12 @@ import type { ChoiceArrangement, ChoiceAsked, ChoiceKey } from './content';
 import type { ChoiceResponse } from './response';
 
 const NOTHING = share(0, 1);
-type Found = readonly [share: Exact, reason: Message];
+/** Nothing is said where the verdict says it all. */
+type Found = readonly [share: Exact, reason: Message | null];
 
 function oneRight({ penalty }: ChoiceAsked, { right }: ChoiceKey, chosen: string): Found {
-  if (right.includes(chosen)) return [share(1, 1), message('choice.right')];
-  if (!penalty) return [NOTHING, message('choice.notRight')];
+  if (right.includes(chosen)) return [share(1, 1), null];
+  if (!penalty) return [NOTHING, null];
   return [exact(BigInt(-penalty.over), BigInt(penalty.under)), message('choice.cost')];
 }
 
@@ -46,5 +47,5 @@ export function scoreChoice({
   if (chosen.size > most) return [creditOf(component, NOTHING, [message('choice.tooMany', { count: most })])];
   const [found, reason] =
     asked.mode === 'one' ? oneRight(asked, key, response.chosen[0]!) : severalRight(asked, key, chosen);
-  return [creditOf(component, found, [reason])];
+  return [creditOf(component, found, reason ? [reason] : [])];
 }

@@ -1,9 +1,9 @@
 export const messages = {
   empty: 'No program is written yet',
-  noLanguage: 'This language is not to be had here',
+  noLanguage: 'This language is not available here',
   ruleTolerance: 'Figures may differ by {{most}}.',
   ruleExact: 'Values are compared exactly.',
-  passed: '{{group}}: {{passed}} of {{all}} come out as expected.',
+  passed: '{{group}}: {{passed}} of {{all}} as expected.',
   wrong: 'Wrong answer.',
   error: 'Error.',
   tooSlow: 'Too slow.',

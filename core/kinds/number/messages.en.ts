@@ -22,7 +22,7 @@ export const messages = {
   ruleFigures_one: 'Give {{count}} significant figure.',
   ruleFigures_other: 'Give {{count}} significant figures.',
   notAFigure: 'This is not a figure.',
-  noMatch: 'The figure does not match.',
+  noMatch: 'The number is not the right one.',
   twoRules: 'Both a form and a tolerance are asked for; one of them decides.',
   noFullMarks: 'No accepted figure earns all the marks.',
   minusNeeded: 'An accepted figure is below zero, but no minus sign is possible.',

@@ -1,4 +1,3 @@
-import { Check, TriangleAlert } from 'lucide-react';
 import { useEffect, useEffectEvent, useMemo, useRef } from 'react';
 import { CameraChoice } from '../camera/CameraChoice';
 import { CameraView } from '../camera/CameraView';
@@ -47,16 +46,6 @@ function findingOf(seen: Look | null, code: string | null, modelTrouble: string 
   };
 }
 
-function Fact({ good, children }: { good: boolean; children: string }) {
-  const Icon = good ? Check : TriangleAlert;
-  return (
-    <li className="flex items-center gap-2">
-      <Icon aria-hidden className={`size-4 flex-none ${good ? 'text-kelp' : 'text-marigold'}`} />
-      {children}
-    </li>
-  );
-}
-
 /** The live camera with what is measured of it; tells each new finding. */
 export function CameraCheck({ onFinding }: { onFinding: (finding: Finding | null) => void }) {
   const video = useRef<HTMLVideoElement>(null);
@@ -75,21 +64,14 @@ export function CameraCheck({ onFinding }: { onFinding: (finding: Finding | null
       <div className="min-w-0 space-y-2 text-[0.9rem]">
         <CameraChoice camera={camera} />
         {facts ? (
-          <ul className="space-y-1">
-            <Fact good={facts.faces === 1}>
-              {facts.faces === 1 ? t('faceOne') : t(facts.faces === 0 ? 'nobody' : 'several')}
-            </Fact>
-            {facts.faces === 1 && (
-              <Fact good={facts.insideFrame}>{t(facts.insideFrame ? 'faceInside' : 'off-centre')}</Fact>
-            )}
-            <Fact good={!seen.troubles.some((x) => x === 'dark' || x === 'bright' || x === 'covered')}>
-              {t('lightFact', { light: Math.round(facts.light) })}
-            </Fact>
-            <Fact good={!facts.still}>{t(facts.still ? 'frozen' : 'movingFact')}</Fact>
-            <Fact good={!seen.troubles.includes('blurred')}>
-              {t('sharpFact', { sharpness: facts.sharpness.toFixed(3) })}
-            </Fact>
-          </ul>
+          <details className="text-soft">
+            <summary>{t('cameraDetails')}</summary>
+            {t('cameraFigures', {
+              faces: facts.faces ?? 0,
+              light: Math.round(facts.light),
+              sharpness: facts.sharpness.toFixed(2),
+            })}
+          </details>
         ) : (
           <p className="text-soft">
             {camera.stream ? t('cameraLooking') : camera.trouble ? '' : t('cameraOpening')}

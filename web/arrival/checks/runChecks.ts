@@ -116,7 +116,7 @@ async function trip(): Promise<number | null> {
   }
 }
 
-/** Mbit/s upwards, from one block; 0 where it did not arrive. */
+/** Mbit/s of upload, from one block; 0 where it did not arrive. */
 async function upload(): Promise<number> {
   const from = performance.now();
   try {
@@ -136,12 +136,6 @@ function wiring(): 'cable' | 'radio' | 'unknown' {
   if (connection?.type === 'ethernet') return 'cable';
   return connection?.type === 'wifi' || connection?.type === 'cellular' ? 'radio' : 'unknown';
 }
-
-const WIRING_WORDS = {
-  cable: () => t('connectionWired'),
-  radio: () => t('connectionRadio'),
-  unknown: () => '',
-};
 
 async function connection(): Promise<Finding> {
   const trips: (number | null)[] = [];
@@ -172,7 +166,7 @@ async function connection(): Promise<Finding> {
   const words =
     lost > 0
       ? t('connectionLost', { median, lost, all: TRIPS })
-      : t('connectionGood', { median, spread, upload: mbits.toFixed(1), kind: WIRING_WORDS[kind]() });
+      : `${t(outcome === 'good' ? 'connectionGood' : 'connectionWeak', { median })}${kind === 'radio' ? t('connectionRadio') : ''}`;
   return {
     name: 'connection',
     outcome,

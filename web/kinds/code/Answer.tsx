@@ -9,7 +9,7 @@ import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 import { CodeEditor } from './CodeEditor';
 import { languageNames } from './languageNames';
-import { Ledger, t as ledgerWords } from './Ledger';
+import { CaseTable, t as caseWords } from './CaseTable';
 import { engineOf } from './tryProgram';
 
 const t = words('code', {
@@ -47,13 +47,13 @@ function useTrial({ shown, response }: Props) {
   const program = response.programs[language] ?? starterOf(shown, language);
   const attempt = async (work: () => Promise<void>) => {
     setTrouble(null);
-    setBusy(ledgerWords('warming', { language: languageNames[language] }));
+    setBusy(caseWords('warming', { language: languageNames[language] }));
     try {
       await engineOf(language).warm();
-      setBusy(ledgerWords('trying'));
+      setBusy(caseWords('trying'));
       await work();
     } catch {
-      setTrouble(ledgerWords('engine', { language: languageNames[language] }));
+      setTrouble(caseWords('engine', { language: languageNames[language] }));
     } finally {
       setBusy(null);
     }
@@ -81,8 +81,15 @@ function useTrial({ shown, response }: Props) {
 const starterOf = (shown: CodeShown, language: Language) =>
   shown.languages.find((l) => l.language === language)?.starter ?? '';
 
-function Brief({ prompt, promptId }: { prompt: Document; promptId: string }) {
+function Brief({ prompt, promptId, folds }: { prompt: Document; promptId: string; folds: boolean }) {
   const [open, setOpen] = useState(true);
+  // In a tab of its own it has all the room there is.
+  if (!folds)
+    return (
+      <div id={promptId}>
+        <DocumentView document={prompt} className="font-serif text-[1.03rem]" />
+      </div>
+    );
   const Icon = open ? ChevronUp : ChevronDown;
   return (
     <section className="rounded-card border border-line bg-card px-4 py-2.5">
@@ -128,7 +135,7 @@ function Languages({ shown, response, onChange }: Pick<Props, 'shown' | 'respons
 
 const TABS = ['brief', 'program', 'cases'] as const;
 
-/** A program: the brief on top, the program and the cases as a ledger below it; three tabs on a narrow screen. */
+/** A program: the brief on top, the program and the table of cases below it; three tabs on a narrow screen. */
 export function Answer(props: Props) {
   const { shown, response, onChange, prompt, promptId, target } = props;
   const trial = useTrial(props);
@@ -158,7 +165,7 @@ export function Answer(props: Props) {
         </div>
       )}
       <div className={hidden('brief')}>
-        <Brief prompt={prompt} promptId={promptId} />
+        <Brief prompt={prompt} promptId={promptId} folds={!narrow} />
       </div>
       <div className="grid min-h-0 flex-1 items-start gap-3.5 desk:grid-cols-[minmax(0,5fr)_minmax(0,4fr)]">
         <div
@@ -182,7 +189,7 @@ export function Answer(props: Props) {
           <p className="border-t border-line px-3 py-1 text-[0.78rem] text-soft">{t('leave')}</p>
         </div>
         <div className={hidden('cases')}>
-          <Ledger
+          <CaseTable
             shown={shown}
             outcomes={trial.outcomes}
             own={trial.ownRow}

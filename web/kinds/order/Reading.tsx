@@ -2,7 +2,7 @@ import type { OrderResponse, OrderShown } from '../../../core/kinds/order/respon
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 
-const t = words('orderReading', { nothing: 'Nothing was put in order.' });
+const t = words('orderReading', { nothing: 'Not answered: the order was not changed.' });
 
 export function Reading({ shown, response }: ReadingProps<OrderShown, OrderResponse>) {
   if (response.sequence.length === 0) return <p className="text-soft">{t('nothing')}</p>;

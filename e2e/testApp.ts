@@ -12,7 +12,7 @@ import { Staff, type StaffRole } from './people/Staff';
 import { ROOT, TEMPLATE } from './paths';
 
 /** The real server on a database of its own, whose clock a story can move. */
-export class House {
+export class TestApp {
   readonly url: string;
   private readonly port: number;
   private readonly folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-'));
@@ -133,7 +133,7 @@ export class House {
 }
 
 interface Fixtures {
-  readonly house: House;
+  readonly app: TestApp;
   readonly candidate: (page: Page, email?: string) => Candidate;
   readonly staff: (page: Page, role: StaffRole) => Promise<Staff>;
 }
@@ -145,16 +145,16 @@ export const TOVE = 'tove.abernathy.ruiz@example.org';
 export const MATTIS = 'mattis.okafor.lind@example.org';
 
 export const test = base.extend<Fixtures>({
-  house: async ({}, use) => {
-    const house = new House(await freePort());
-    await house.start();
-    await use(house);
-    await house.close();
+  app: async ({}, use) => {
+    const app = new TestApp(await freePort());
+    await app.start();
+    await use(app);
+    await app.close();
   },
-  baseURL: async ({ house }, use) => use(house.url),
-  candidate: async ({ house }, use) =>
-    use((page, email = ILSE) => new Candidate(page, house.url + house.linkOf(email))),
-  staff: async ({ house }, use) => use((page, role) => Staff.signIn(page, house.url, role)),
+  baseURL: async ({ app }, use) => use(app.url),
+  candidate: async ({ app }, use) =>
+    use((page, email = ILSE) => new Candidate(page, app.url + app.linkOf(email))),
+  staff: async ({ app }, use) => use((page, role) => Staff.signIn(page, app.url, role)),
 });
 
 export { expect } from '@playwright/test';

@@ -1,4 +1,4 @@
-import { Check, CircleX, Clock3, Play, PlusMinus } from './ledgerIcons';
+import { Check, CircleX, Clock3, Play, PlusMinus } from './caseIcons';
 import { useState } from 'react';
 import { judgeCase, type CaseVerdict } from '../../../core/kinds/code/compareOutcome';
 import type { CodeShown } from '../../../core/kinds/code/response';
@@ -6,31 +6,31 @@ import type { CaseOutcome, Json } from '../../../core/kinds/evidence';
 import { Button } from '../../ui/Button';
 import { words } from '../../words';
 
-export const t = words('ledger', {
+export const t = words('cases', {
   cases: 'Cases',
-  tally: '{{right}} of {{all}} come out as expected',
+  tally: '{{right}} of {{all}} as expected',
   all: 'Try all',
   trying: 'Trying …',
   warming: 'Getting {{language}} ready …',
   given: 'given',
   expected: 'expected',
-  got: 'came out',
+  got: 'got',
   ms: 'ms',
   own: 'try an input of your own, as [1, 2]',
   ownLabel: 'Arguments of your own, as a JSON list',
   ownTry: 'Try this input',
   ownBad: 'This is not a list in JSON, such as [[1, 2], 3].',
-  rest_one: 'Tried on this device. After hand-in {{count}} more case counts.',
-  rest_other: 'Tried on this device. After hand-in {{count}} more cases count.',
+  rest_one: 'These runs do not count. {{count}} hidden case is run after you hand in.',
+  rest_other: 'These runs do not count. {{count}} hidden cases are run after you hand in.',
   accepted: 'as expected',
-  wrong: 'came out differently',
-  error: 'broke off',
+  wrong: 'different',
+  error: 'error',
   tooSlow: 'too slow',
   tooMuchMemory: 'too much memory',
   tooMuchOutput: 'too much output',
   printed: 'printed',
   details: 'Details of {{title}}',
-  difference: 'expected {{expected}}, came out {{got}}',
+  difference: 'expected {{expected}}, got {{got}}',
   engine: 'The engine for {{language}} did not start. Load the page again; your program is kept.',
 });
 
@@ -76,7 +76,7 @@ function Unfolded({ row }: { row: Row }) {
   );
 }
 
-function LedgerRow({ row, tolerance }: { row: Row; tolerance: number }) {
+function CaseRow({ row, tolerance }: { row: Row; tolerance: number }) {
   const [open, setOpen] = useState(false);
   const { outcome, expected } = row;
   const verdict = outcome && expected !== undefined ? judgeCase(expected, outcome, tolerance) : null;
@@ -175,8 +175,8 @@ function OwnInput({ onTry }: { onTry: (given: Json[]) => void }) {
   );
 }
 
-/** The cases as a ledger: a row a case, a sign by shape and word, unfolding for output and differences. */
-export function Ledger({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn }: Props) {
+/** The table of cases: a row a case, a sign by shape and word, unfolding for output and differences. */
+export function CaseTable({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn }: Props) {
   const rows = shown.cases.map((c): Row => ({ ...c, outcome: outcomes.find((o) => o.key === c.key) }));
   const right = rows.filter(
     (r) => r.outcome && judgeCase(r.expected!, r.outcome, shown.numberTolerance) === 'accepted',
@@ -213,9 +213,9 @@ export function Ledger({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn
         </thead>
         <tbody className="[&>tr]:border-b [&>tr]:border-line/60">
           {rows.map((row) => (
-            <LedgerRow key={row.key} row={row} tolerance={shown.numberTolerance} />
+            <CaseRow key={row.key} row={row} tolerance={shown.numberTolerance} />
           ))}
-          {own && <LedgerRow row={own} tolerance={shown.numberTolerance} />}
+          {own && <CaseRow row={own} tolerance={shown.numberTolerance} />}
           <tr>
             <td className="pl-3 text-soft">+</td>
             <td colSpan={4} className="py-1.5 pr-3">

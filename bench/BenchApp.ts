@@ -47,7 +47,7 @@ interface Options {
 }
 
 /** The real server in a process of its own, on a seeded folder of its own, for measuring and for breaking. */
-export class BenchHouse {
+export class BenchApp {
   readonly url: string;
   readonly folder: string;
   readonly link: string;
@@ -69,7 +69,7 @@ export class BenchHouse {
     this.db = openDatabase(this.file);
   }
 
-  static async open({ megabytes, profileIn, scripts = false }: Options = {}): Promise<BenchHouse> {
+  static async open({ megabytes, profileIn, scripts = false }: Options = {}): Promise<BenchApp> {
     const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-bench-'));
     const small = megabytes !== undefined && mountSmall(folder, megabytes);
     const port = await freePort();
@@ -91,10 +91,10 @@ export class BenchHouse {
       .find((l) => l.to === invitedNow[0]!.email && l.subject.code === 'letter.invitationSubject')!;
     const link = outbox.read(letter.id, true)!.link!;
     await close();
-    const house = new BenchHouse(url, folder, link, settings, small);
-    if (profileIn) house.flags.push('--cpu-prof', `--cpu-prof-dir=${profileIn}`);
-    await house.start();
-    return house;
+    const app = new BenchApp(url, folder, link, settings, small);
+    if (profileIn) app.flags.push('--cpu-prof', `--cpu-prof-dir=${profileIn}`);
+    await app.start();
+    return app;
   }
 
   get pid(): number {
