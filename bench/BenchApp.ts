@@ -204,10 +204,10 @@ export class BenchApp {
     return { cookie: `clear_sitting_staff=${token}`, round };
   }
 
-  /** Puts running sittings straight into the database; gives a cookie for each. */
-  openSittings(count: number): string[] {
+  /** Puts running sittings straight into the database, begun some minutes ago; gives a cookie for each. */
+  openSittings(count: number, minutesAgo = 0): string[] {
     const time = new TimeKeeper(this.db);
-    const now = Date.now();
+    const now = Date.now() - minutesAgo * 60_000;
     const { paperVersionId, settings } = this.db
       .select()
       .from(rounds)

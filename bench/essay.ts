@@ -45,7 +45,7 @@ const essay = (text: string) =>
   });
 
 async function openJournal(app: BenchApp, name: string) {
-  const [cookie] = app.openSittings(1);
+  const [cookie] = app.openSittings(1, 55);
   const headers = { 'Content-Type': 'application/json', Cookie: cookie! };
   const post = async <T>(path: string, body: object): Promise<T> => {
     const answer = await fetch(`${app.url}/api${path}`, {

@@ -9,7 +9,7 @@ import type { Listing, Read, Reading } from '../reading/read';
 import { listRounds } from '../rounds/queries';
 
 const done = sql<number>`sum(${markingTasks.doneAt} is not null)`;
-const open = sql<number>`sum(${markingTasks.doneAt} is null)`;
+const notDone = sql<number>`sum(${markingTasks.doneAt} is null)`;
 
 /** The piles of rounds that are not signed off: of one part, or of the rounds in which somebody marks. One query. */
 export function pilesOf(
@@ -29,7 +29,7 @@ export function pilesOf(
     .select({
       round: rounds,
       target: markingTasks.target,
-      left: open,
+      left: notDone,
       byYou: sql<number>`sum(${markingTasks.doneAt} is not null and ${markingTasks.assessorId} = ${staffId})`,
     })
     .from(markingTasks)
@@ -95,11 +95,15 @@ interface PileState {
   readonly mean: number | null;
 }
 
-/** How far each part of some rounds is marked, by round and target. */
-function pileStates({ db }: Pick<Reading, 'db'>, ids: readonly number[]): Map<string, PileState> {
+/** How far each part of some rounds is marked, by round and target; the mean of those whose marks are `open`. */
+function pileStates(
+  { db }: Pick<Reading, 'db'>,
+  ids: readonly number[],
+  open: readonly number[],
+): Map<string, PileState> {
   const of = [...ids];
   const tasks = db
-    .select({ round: markingTasks.roundId, target: markingTasks.target, marked: done, left: open })
+    .select({ round: markingTasks.roundId, target: markingTasks.target, marked: done, left: notDone })
     .from(markingTasks)
     .where(inArray(markingTasks.roundId, of))
     .groupBy(markingTasks.roundId, markingTasks.target)
@@ -116,7 +120,7 @@ function pileStates({ db }: Pick<Reading, 'db'>, ids: readonly number[]): Map<st
     .innerJoin(sittings, eq(sittings.id, marks.sittingId))
     .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
     .leftJoin(later, eq(later.supersedes, marks.id))
-    .where(and(inArray(invitations.roundId, of), isNotNull(marks.staffId), isNull(later.id)))
+    .where(and(inArray(invitations.roundId, [...open]), isNotNull(marks.staffId), isNull(later.id)))
     .groupBy(marks.sittingId, marks.target)
     .as('scripts');
   const means = db
@@ -164,7 +168,8 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
       .all()
       .map(({ round, n }) => [round, n]),
   );
-  const states = pileStates({ db }, ids);
+  const unsigned = own.filter((round) => round.signedOffAt === null).map((round) => round.id);
+  const states = pileStates({ db }, ids, unsigned);
   return own.map(({ id, title, paperVersionId, signedOffAt, releasedAt }) => {
     const { handedIn = 0, running = 0, beingScored = 0 } = counted.get(id) ?? {};
     const paper = paperOfVersion(db, paperVersionId);
