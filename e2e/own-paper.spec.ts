@@ -105,8 +105,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await page.getByRole('option', { name: /Rosa Iden/ }).click();
   await expect(page.getByRole('rowheader')).toHaveText(['Rosa Iden']);
 
-  await nils.goesTo('Outbox');
-  await page.getByRole('button', { name: 'Read the letter to marit@example.org' }).click();
+  await nils.readsInvitationOf('marit@example.org');
   await page.getByRole('button', { name: 'Show the personal link' }).click();
   const personal = page.getByRole('link', { name: 'Open the link as the candidate would' });
   const marit = new Candidate(

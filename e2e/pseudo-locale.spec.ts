@@ -118,7 +118,12 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
     "select id, paper_version_id as paper from rounds where key = 'technician-november'",
   );
   await visits('/staff', '/staff/rounds', `/staff/rounds/${round!.id}`, `/staff/papers/${round!.paper}`);
-  await visits('/staff/papers', '/staff/papers/import', '/staff/rounds/new', `/staff/rounds/${round!.id}/people`);
+  await visits(
+    '/staff/papers',
+    '/staff/papers/import',
+    '/staff/rounds/new',
+    `/staff/rounds/${round!.id}/people`,
+  );
   const [letter] = app.rows<{ id: number }>('select max(id) as id from letters');
   await visits('/staff/outbox');
   for (const id of [letter!.id, 1]) {

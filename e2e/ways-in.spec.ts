@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { hasNoBarriers } from './barriers';
-import { expect, MATTIS, test } from './testApp';
+import { expect, ILSE, MATTIS, test } from './testApp';
 
 async function fitsTheScreen(page: Page): Promise<void> {
   const [content, view] = await page.evaluate(() => [
@@ -158,11 +158,7 @@ test('no barriers on any screen', async ({ page, app, candidate, staff, browser 
   await coordinator.page.getByRole('link', { name: 'See the paper as candidates do' }).click();
   await expect(coordinator.page.getByText('Parts of a seed')).toBeVisible();
   await hasNoBarriers(coordinator.page, 'paper');
-  await coordinator.goesTo('Outbox');
-  await coordinator.page
-    .getByRole('button', { name: /Read the letter to ilse/ })
-    .last()
-    .click();
+  await coordinator.readsInvitationOf(ILSE);
   await expect(coordinator.page.getByText('Your personal link')).toBeVisible();
   await hasNoBarriers(coordinator.page, 'outbox');
   const room = await browser.newContext();

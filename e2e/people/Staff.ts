@@ -81,6 +81,17 @@ export class Staff {
     await form.getByRole('link', { name: 'Read it' }).click();
   }
 
+  /** Finds the first letter to an address, their invitation, in the outbox and opens it. */
+  async readsInvitationOf(email: string): Promise<void> {
+    await this.goesTo('Outbox');
+    await this.page.getByRole('searchbox', { name: 'Search' }).fill(email);
+    await this.page
+      .getByRole('button', { name: `Read the letter to ${email}` })
+      .last()
+      .click();
+    await expect(this.page.getByRole('article').getByText(email)).toBeVisible();
+  }
+
   async opensPile(item: string): Promise<void> {
     await this.goesTo('Marking');
     await this.page.getByRole('link', { name: item }).click();

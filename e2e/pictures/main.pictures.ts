@@ -79,7 +79,6 @@ test('rehearsal, waiting and watching', async ({ page, app, candidate, staff, br
   await anybody.entersFigure('45');
   await anybody.looksBack();
   await anybody.handsInRehearsal();
-  await shoot(page, 'rehearsal');
   const signe = candidate(page, SIGNE);
   await signe.opensLink();
   await signe.confirmsDetails();
@@ -87,7 +86,9 @@ test('rehearsal, waiting and watching', async ({ page, app, candidate, staff, br
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
   await page.getByRole('button', { name: 'Take the picture' }).click();
   await page.getByRole('button', { name: 'Use this picture' }).click();
-  await page.getByRole('button', { name: 'Continue', exact: true }).click();
+  await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
+  await page.getByRole('button', { name: 'Take a picture of the document' }).click();
+  await page.getByRole('button', { name: 'Use this picture' }).click();
   await signe.ticksRules();
   await expect(signe.heading('Waiting room')).toBeVisible();
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
@@ -128,17 +129,32 @@ test('on a phone, and earlier versions', async ({ page, app, candidate }) => {
   await shoot(page, 'versions');
 });
 
+const PEOPLE = `Name\tE-mail\tExtra time
+Marit Solheim\tmarit.solheim@example.org\t25 %
+Piet Hoogland\tpiet.hoogland@example.org\t
+Nora Without\t\t
+Ilse Brandvold\tilse.brandvold@example.org\t25`;
+
 test('where staff work', async ({ browser, app, staff }) => {
   await app.doJobs();
   const room = async () => (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   const coordinator = await staff(await room(), 'coordinator');
   await coordinator.opensRound('Technician, November');
   await shoot(coordinator.page, 'round');
-  await coordinator.page.getByRole('link', { name: 'See the paper as candidates do' }).click();
-  await expect(coordinator.page.getByText('Parts of a seed')).toBeVisible();
-  await shoot(coordinator.page, 'paper');
-  await coordinator.goesTo('Outbox');
-  await coordinator.page.getByRole('button', { name: /Read the letter to ilse/ }).click();
+  await coordinator.page.getByRole('link', { name: 'Import people' }).click();
+  await coordinator.page.getByLabel('Or rows to paste').fill(PEOPLE);
+  await coordinator.page.getByRole('button', { name: 'Check these rows' }).click();
+  await expect(coordinator.page.getByRole('status')).toContainText('2 new');
+  await shoot(coordinator.page, 'people');
+  await coordinator.goesTo('Papers');
+  await coordinator.page.getByRole('link', { name: 'Import a paper' }).click();
+  await coordinator.page.getByLabel('File').setInputFiles('docs/paper-example.json');
+  await expect(
+    coordinator.page.getByRole('heading', { name: 'As candidates will see it', exact: true }),
+  ).toBeVisible();
+  await shoot(coordinator.page, 'import');
+  await coordinator.readsInvitationOf(ILSE);
+  await coordinator.page.getByRole('searchbox', { name: 'Search' }).fill('');
   await expect(coordinator.page.getByText('Your personal link')).toBeVisible();
   await shoot(coordinator.page, 'outbox');
   const assessor = await staff(await room(), 'assessor');

@@ -72,7 +72,10 @@ const columnsOf = (open: (id: number) => void): readonly Column<LetterRow>[] => 
         className="block max-w-72 text-left font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
       >
         {letter.to}
-        <span className="block truncate text-[0.85rem] font-normal text-soft">{say(letter.subject)}</span>
+        <br />
+        <span className="inline-block max-w-full truncate text-[0.85rem] font-normal text-soft">
+          {say(letter.subject)}
+        </span>
       </button>
     ),
   },
