@@ -6,7 +6,7 @@ import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { invitedNow } from '../demo/people';
 import { seedDemo } from '../demo/seed';
-import { noteArrival } from '../server/arrival/queries';
+import { noteArrival } from '../server/candidates/queries';
 import { noArrangements } from '../core/rounds/api';
 import { readConfig } from '../server/config';
 import {
@@ -21,7 +21,7 @@ import {
 } from '../server/db/schema';
 import { openDatabase, type Db } from '../server/db/open';
 import { fixForm } from '../server/forms/forms';
-import { newSecret, sha256 } from '../server/http/secrets';
+import { newSecret, sha256 } from '../server/secrets';
 import { TimeKeeper } from '../server/sittings/timeKeeper';
 import { freePort } from '../server/testing/freePort';
 import { wire } from '../server/wire';

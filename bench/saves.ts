@@ -2,7 +2,7 @@ import autocannon from 'autocannon';
 import { storeResponse } from '../core/kinds/stored';
 import { HoldWriter } from '../core/journal/holdWriter';
 import type { HoldReply } from '../core/sittings/api';
-import { sha256 } from '../server/http/secrets';
+import { sha256 } from '../server/secrets';
 import type { BenchApp } from './BenchApp';
 
 /** What one way of asking the server came to. */

@@ -3,7 +3,7 @@ import { storeResponse } from '../core/kinds/stored';
 import { HoldWriter } from '../core/journal/holdWriter';
 import type { HoldReply } from '../core/sittings/api';
 import { candidateSessions, invitations, rounds, staff, staffSessions } from '../server/db/schema';
-import { newSecret, sha256 } from '../server/http/secrets';
+import { newSecret, sha256 } from '../server/secrets';
 import { BIG, growBig } from './bigData';
 import { BenchApp } from './BenchApp';
 

@@ -2,7 +2,7 @@ import { type Page } from '@playwright/test';
 import type { Entry } from '../core/journal/entry';
 import { HoldWriter } from '../core/journal/holdWriter';
 import type { JournalKept } from '../core/sittings/api';
-import { sha256 } from '../server/http/secrets';
+import { sha256 } from '../server/secrets';
 import { hasNoBarriers } from './barriers';
 import { expect, ILSE, MATTIS, test, type TestApp } from './testApp';
 

@@ -2,7 +2,7 @@ import type { Entry } from '../../core/journal/entry';
 import { HoldWriter } from '../../core/journal/holdWriter';
 import type { Random } from '../../core/random';
 import type { HandInReply, HoldReply, JournalKept } from '../../core/sittings/api';
-import { sha256 } from '../../server/http/secrets';
+import { sha256 } from '../../server/secrets';
 import type { Caller } from './SimulatedDesk';
 
 /**

@@ -20,7 +20,7 @@ import { makePatch, WHOLE_AFTER } from '../../core/journal/patch';
 import { seededRandom } from '../../core/random';
 import type { HandInReply, HoldReply, JournalKept, Prepared, SittingOpened } from '../../core/sittings/api';
 import { technicianPaper } from '../../demo/technicianPaper';
-import { sha256 } from '../../server/http/secrets';
+import { sha256 } from '../../server/secrets';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
 import { BenchApp } from '../BenchApp';
 import { measureSaves } from '../saves';

@@ -5,7 +5,7 @@ import Joi from 'joi';
 import { roles, type Role } from '../../core/rounds/api';
 import { readConfig } from '../config';
 import { openDatabase } from '../db/open';
-import { newSecret } from '../http/secrets';
+import { newSecret } from '../secrets';
 import { addStaff } from './accounts';
 
 const { values } = parseArgs({

@@ -1,7 +1,7 @@
 import { count } from 'drizzle-orm';
 import type { Db } from '../db/open';
 import { staff } from '../db/schema';
-import { newSecret, sha256 } from '../http/secrets';
+import { newSecret, sha256 } from '../secrets';
 
 /**
  * The way in where nobody has an account yet: a link that stands in the server's log, so that only whoever runs the

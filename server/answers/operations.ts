@@ -19,7 +19,7 @@ import { keepCredits, scoreParts } from '../marking/scoreJob';
 import { standingMarks } from '../marking/marks';
 import { acceptIn } from '../papers/corrections';
 import { forgetPapers, isReadable, paperOfVersion } from '../papers/papers';
-import { findRound } from '../rounds/queries';
+import { findRound } from '../schedule/queries';
 import type { Reading } from '../reading/read';
 import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';

@@ -1,77 +1,20 @@
+import { arrivalStateOf, doorsAt, type ArrivalState } from '../candidates/state';
 import { typesIn } from '../../core/documents/everyNode';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { CheckResult } from '../../core/arrival/checks';
-import { stageOf, type Stage } from '../../core/arrival/stage';
 import { plainForm } from '../../core/forms/drawForm';
 import { componentsOf, byPeople } from '../../core/scoring/components';
 import { documentsIn, outlineSections } from '../../core/papers/candidatePaper';
 import { allParts, type FullPaper } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
-import { ApiError, badRequest, conflict, linkNeeded } from '../http/errors';
+import { ApiError, badRequest, conflict } from '../http/errors';
 import { doorCodeOf, sameDoorCode } from './doorCode';
 import { record } from '../audit/record';
 import type { Services } from '../services';
 import { receiptOf } from '../sittings/receipts';
-import {
-  findArrival,
-  findInvited,
-  noteArrival,
-  paperOf,
-  sittingsOf,
-  type Arrival,
-  type InvitedCandidate,
-} from './queries';
-
-const doorsAt = ({ opensAt, settings }: InvitedCandidate['round']) =>
-  opensAt - settings.doorsMinutes * MINUTE_MS;
+import { findArrival, findInvited, noteArrival, paperOf, sittingsOf } from '../candidates/queries';
 
 const DAY_MS = 24 * 60 * MINUTE_MS;
-
-export interface ArrivalState {
-  readonly invited: InvitedCandidate;
-  readonly attempt: number;
-  readonly arrival: Arrival | null;
-  readonly stage: Stage;
-}
-
-/** Where the candidate of an invitation stands, from what is on record. */
-export function arrivalStateOf(
-  { db, clock }: Pick<Services, 'db' | 'clock'>,
-  invitationId: number,
-): ArrivalState {
-  const invited = findInvited(db, invitationId);
-  if (!invited) throw linkNeeded();
-  const own = sittingsOf(db, invitationId);
-  const closed = own.filter((s) => s.closedAt !== null).length;
-  const attempt = Math.min(closed + 1, invited.round.settings.attemptsAllowed);
-  const arrival = findArrival(db, invitationId, attempt);
-  const demanded = invited.round.settings.checks;
-  const stage = stageOf({
-    now: clock.now(),
-    doorsAt: doorsAt(invited.round),
-    opensAt: invited.round.opensAt,
-    closesAt: invited.round.closesAt,
-    startRule: invited.round.settings.startRule,
-    admitted: arrival?.admittedAt != null,
-    attemptsAllowed: invited.round.settings.attemptsAllowed,
-    sittings: own,
-    done: {
-      details:
-        arrival?.detailsAt != null &&
-        (!invited.round.settings.correctionsFirst ||
-          arrival.correction === null ||
-          arrival.correctionSettledAt !== null),
-      checks: demanded.length === 0 || arrival?.checksAt != null,
-      picture:
-        !(demanded.includes('camera') || invited.round.settings.identityPicture) ||
-        (arrival?.pictureAt != null &&
-          (!invited.round.settings.identityPicture || arrival.identityAt !== null)),
-      rules: arrival?.rulesAt != null,
-    },
-    released: invited.round.releasedAt !== null,
-  });
-  return { invited, attempt, arrival, stage };
-}
 
 /** Like `arrivalStateOf`, but only while the arrival goes on: steps cannot be taken before, during or after the sitting. */
 function arriving(services: Services, invitationId: number): ArrivalState {

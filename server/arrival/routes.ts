@@ -13,7 +13,7 @@ import {
   keepPicture,
   noteChecks,
 } from './operations';
-import { findInvited, paperOf, sittingsOf } from './queries';
+import { findInvited, paperOf, sittingsOf } from '../candidates/queries';
 import { calendarFile } from '../mail/calendarFile';
 import { findByLink } from '../mail/links';
 import { receiptCode } from '../../core/journal/receipt';

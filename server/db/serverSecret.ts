@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { newSecret } from '../http/secrets';
+import { newSecret } from '../secrets';
 import type { Db } from './open';
 import { settings } from './schema';
 

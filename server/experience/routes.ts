@@ -6,7 +6,8 @@ import {
   type ExperienceAnswers,
   type ExperienceReport,
 } from '../../core/experience/api';
-import { arrivalView, arrivalStateOf } from '../arrival/operations';
+import { arrivalView } from '../arrival/operations';
+import { arrivalStateOf } from '../candidates/state';
 import { experience, invitations } from '../db/schema';
 import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { conflict } from '../http/errors';

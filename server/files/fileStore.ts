@@ -10,7 +10,7 @@ import {
   writeSync,
 } from 'node:fs';
 import path from 'node:path';
-import { newSecret, sha256 } from '../http/secrets';
+import { newSecret, sha256 } from '../secrets';
 
 /** Files by the SHA-256 of their content: the same bytes are kept once, and a name cannot be made up. */
 export class FileStore {

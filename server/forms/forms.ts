@@ -7,7 +7,7 @@ import type { SealedListing } from '../../core/sittings/api';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { forms, sealedCopies } from '../db/schema';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import { paperOfVersion } from '../papers/papers';
 import { mediaOf, type WithFiles } from '../papers/media';
 import { seal } from './seal';

@@ -1,6 +1,6 @@
 import { createCipheriv, randomBytes } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 
 export interface Sealed {
   /** SHA-256 of the sealed bytes, by which they are fetched and checked. */

@@ -6,7 +6,7 @@ import type { Clock } from '../clock';
 import { isSecure, type Config } from '../config';
 import type { Db } from '../db/open';
 import { candidateSessions, invitations, rounds, roundStaff, staff, staffSessions } from '../db/schema';
-import { newSecret, sha256 } from './secrets';
+import { newSecret, sha256 } from '../secrets';
 
 export interface StaffSession {
   readonly id: number;

@@ -2,7 +2,8 @@ import { and, asc, count, eq, isNotNull, isNull, lte, or, sql } from 'drizzle-or
 import Joi from 'joi';
 import type { LiveView, Message } from '../../core/live/api';
 import { timeViewOf } from '../../core/timing/sittingTime';
-import { DOOR_TRIES, arrivalStateOf } from '../arrival/operations';
+import { DOOR_TRIES } from '../arrival/operations';
+import { arrivalStateOf } from '../candidates/state';
 import { perDatabase } from '../db/perDatabase';
 import { arrivals, invitations, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/open';
 import { invitations, links, rounds } from '../db/schema';
-import { newSecret, sha256 } from '../http/secrets';
+import { newSecret, sha256 } from '../secrets';
 import { QUERIES_MS } from '../http/sessions';
 
 /** Each sending makes a link of its own; of those that were made for one person the newest stay valid. */

@@ -15,7 +15,7 @@ import { badRequest, conflict, notFound } from '../http/errors';
 import { record } from '../audit/record';
 import { mediaOf } from '../papers/media';
 import { paperOfVersion } from '../papers/papers';
-import { findRound } from '../rounds/queries';
+import { findRound } from '../schedule/queries';
 import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';
 import { newestReceipt } from '../sittings/receipts';

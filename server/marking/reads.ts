@@ -6,7 +6,7 @@ import { alias } from 'drizzle-orm/sqlite-core';
 import { decisions, invitations, marks, markingTasks, rounds, roundStaff, sittings } from '../db/schema';
 import { isReadable, paperOfVersion } from '../papers/papers';
 import type { Listing, Read, Reading } from '../reading/read';
-import { listRounds } from '../rounds/queries';
+import { listRounds } from '../schedule/queries';
 
 const done = sql<number>`sum(${markingTasks.doneAt} is not null)`;
 const notDone = sql<number>`sum(${markingTasks.doneAt} is null)`;

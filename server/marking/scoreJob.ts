@@ -13,12 +13,12 @@ import {
   unansweredCredits,
   type ScriptPart,
 } from '../../core/scoring/script';
-import { findInvited, paperOf } from '../arrival/queries';
+import { findInvited, paperOf } from '../candidates/queries';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { evidence, markingTasks, sittings } from '../db/schema';
 import { formById } from '../forms/forms';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import type { Try } from '../jobs/jobQueue';
 import type { ScoreFound } from '../scoring/serveScoring';
 import type { Services } from '../services';

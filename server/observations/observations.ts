@@ -2,7 +2,7 @@ import { asc, desc, eq } from 'drizzle-orm';
 import { firstBrokenLink, firstLink, linkOf, type Observation } from '../../core/observations/observation';
 import type { Db } from '../db/open';
 import { observations, sittings } from '../db/schema';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 
 const scriptOf = (db: Db, sittingId: number) =>
   db.select({ script: sittings.script }).from(sittings).where(eq(sittings.id, sittingId)).get()!.script;

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { serveTasks } from '../helpers/serveTasks';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import { paperFromDraft, type FromDraft } from './drafts';
 import { draftOfFile, pathInFile } from './importedDraft';
 import { readPackage } from './readPackage';

@@ -13,7 +13,7 @@ import {
   unansweredCredits,
 } from '../../core/scoring/script';
 import { plainForm } from '../../core/forms/drawForm';
-import { arrivalStateOf } from '../arrival/operations';
+import { arrivalStateOf } from '../candidates/state';
 import { rounds } from '../db/schema';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { conflict, notFound } from '../http/errors';

@@ -1,6 +1,6 @@
 import { eq, gt } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import { allItems } from '../../core/papers/paper';
 import { printedResults, rounds } from '../db/schema';
 import { isReadable, paperOfVersion } from '../papers/papers';
@@ -8,8 +8,8 @@ import { buildResultSheet, type ResultSheet } from '../../core/results/resultShe
 import { marksOfCounted } from '../../core/results/attempts';
 import { plainForm } from '../../core/forms/drawForm';
 import { receiptCode } from '../../core/journal/receipt';
-import { arrivalStateOf } from '../arrival/operations';
-import { paperOf, type InvitedCandidate } from '../arrival/queries';
+import { arrivalStateOf } from '../candidates/state';
+import { paperOf, type InvitedCandidate } from '../candidates/queries';
 import { ApiError, conflict } from '../http/errors';
 import { formById } from '../forms/forms';
 import type { Read, Reading } from '../reading/read';

@@ -1,5 +1,5 @@
 import { people } from '../db/schema';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import type { Page } from '../../core/lists/list';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';

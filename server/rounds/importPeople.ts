@@ -9,7 +9,7 @@ import type { Outbox } from '../mail/outbox';
 import { readPeople, type ReadRow } from '../people/readPeople';
 import type { Services } from '../services';
 import { invite } from './operations';
-import { findRound } from './queries';
+import { findRound } from '../schedule/queries';
 
 type Invitation = typeof invitations.$inferSelect;
 

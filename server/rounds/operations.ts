@@ -1,6 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Arrangements, RoundDetail } from '../../core/rounds/api';
-import { findInvited, type InvitedCandidate } from '../arrival/queries';
+import { findInvited, type InvitedCandidate } from '../candidates/queries';
 import { record } from '../audit/record';
 import { invitations, rounds } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
@@ -11,7 +11,7 @@ import { paperOfVersion } from '../papers/papers';
 import { findOrAddPerson } from '../people/people';
 import type { Closing } from '../sittings/closing';
 import { openDecisions } from './decisions';
-import { findRound } from './queries';
+import { findRound } from '../schedule/queries';
 import { roundRow } from './reads';
 
 export interface NewInvitation {

@@ -11,7 +11,7 @@ import { notFound } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
 import { likeOf, type Listing, type Read, type Reading } from '../reading/read';
 import { countedOfAll } from '../results/attempts';
-import { findRound, listRounds, type RoundsOf } from './queries';
+import { findRound, listRounds, type RoundsOf } from '../schedule/queries';
 
 const dateOrNull = (at: number | null) => (at === null ? null : new Date(at));
 

@@ -6,7 +6,7 @@ import { BYTES_MS, GRACE_MS, MINUTE_MS } from '../../core/timing/deadline';
 import { sameDoorCode, doorCodeOf } from '../arrival/doorCode';
 import { writeLetter } from '../../core/letters/letters';
 import { say } from '../../core/messages/words';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import { sittings } from '../db/schema';
 import { verifyReceipts } from '../sittings/verifyReceipts';
 import type { ApiClient } from '../testing/ApiClient';

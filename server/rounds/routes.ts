@@ -9,7 +9,7 @@ import { record } from '../audit/record';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
-import { findInvited } from '../arrival/queries';
+import { findInvited } from '../candidates/queries';
 import { listEndpoints } from '../reading/listEndpoints';
 import type { Services } from '../services';
 import { arrivals, staff } from '../db/schema';

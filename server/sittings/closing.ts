@@ -6,7 +6,7 @@ import type { DecisionFacts, DecisionKind } from '../../core/rounds/decisions';
 import type { ClosedBy } from '../../core/sittings/api';
 import { BYTES_MS } from '../../core/timing/deadline';
 import { paperEndAt, sectionEndAt } from '../../core/timing/sittingTime';
-import { findInvited, paperOf } from '../arrival/queries';
+import { findInvited, paperOf } from '../candidates/queries';
 import { perDatabase } from '../db/perDatabase';
 import { decisions, sittings } from '../db/schema';
 import type { Outbox } from '../mail/outbox';

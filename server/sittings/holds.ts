@@ -4,7 +4,7 @@ import type { Amount } from '../../core/journal/allowance';
 import { HoldChain, type HeadState } from '../../core/journal/holdChain';
 import type { GrantedHold } from '../../core/sittings/api';
 import type { Db } from '../db/open';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import { sittingQueries, type HoldRow, type SittingQueries } from './queries';
 import { textOfRow } from './values';
 

@@ -5,7 +5,7 @@ import type { FullPaper } from '../../core/papers/paper';
 import type { RefusedEntry } from '../../core/sittings/api';
 import { leftMs, sectionEndAt, stopsOf, type SittingTime } from '../../core/timing/sittingTime';
 import type { Db } from '../db/open';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import { observe } from '../observations/observations';
 import type { Holds, HoldState } from './holds';
 import { belongs, fits, sectionOfTarget } from './placing';

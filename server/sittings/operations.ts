@@ -16,12 +16,12 @@ import type {
 import { allowedBy, isWithin } from '../../core/journal/allowance';
 import { SILENCE_MS } from '../../core/timing/deadline';
 import { leftMs, timeViewOf } from '../../core/timing/sittingTime';
-import { arrivalStateOf } from '../arrival/operations';
-import { openSitting } from '../arrival/queries';
+import { arrivalStateOf } from '../candidates/state';
+import { openSitting } from '../candidates/queries';
 import { journal, sittings } from '../db/schema';
 import { fixForm, keysOf, sealedBytes, sealedListing } from '../forms/forms';
 import { ApiError, conflict, notFound } from '../http/errors';
-import { newSecret, scriptCode } from '../http/secrets';
+import { newSecret, scriptCode } from '../secrets';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
 import { paperOfVersion } from '../papers/papers';

@@ -10,7 +10,7 @@ import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { receipts } from '../db/schema';
 import { formById } from '../forms/forms';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import type { Services } from '../services';
 import { sittingQueries, type Sitting } from './queries';
 import { valueOf } from './values';

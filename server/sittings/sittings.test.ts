@@ -6,7 +6,7 @@ import type { FullPaper } from '../../core/papers/paper';
 import type { AnswerVersion, EnterReply, Prepared } from '../../core/sittings/api';
 import { BYTES_MS, MINUTE_MS } from '../../core/timing/deadline';
 import { decisions, journal, observations, receipts, sittings, timeEvents } from '../db/schema';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import { brokenObservation, observationsOf } from '../observations/observations';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';

@@ -2,7 +2,7 @@ import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { Desk } from '../../core/journal/desk';
 import { ENTRY_LIMIT, entryText, type EntryRef, type Patch } from '../../core/journal/entry';
 import { applyPatch, DEPTH_LIMIT } from '../../core/journal/patch';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import type { CurrentAnswer, JournalRow, SittingQueries } from './queries';
 
 /** A value as canonical JSON, and how many patches it stands on. */

@@ -2,7 +2,7 @@ import type { Entry } from '../../core/journal/entry';
 import { HoldWriter } from '../../core/journal/holdWriter';
 import type { HandInReply, HoldReply, JournalKept, Prepared, SittingOpened } from '../../core/sittings/api';
 import type { Clock } from '../clock';
-import { sha256 } from '../http/secrets';
+import { sha256 } from '../secrets';
 import type { Answered, ApiClient } from './ApiClient';
 
 interface Refusal {

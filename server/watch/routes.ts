@@ -1,12 +1,12 @@
 import { filePurposes, type FilePurpose } from '../../core/files/purpose';
 import Joi from 'joi';
 import { watchActs } from '../../core/watch/api';
-import { arrivalStateOf } from '../arrival/operations';
+import { arrivalStateOf } from '../candidates/state';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import { openLine } from '../live/stream';
 import { record } from '../audit/record';
-import { findRound } from '../rounds/queries';
+import { findRound } from '../schedule/queries';
 import type { Services } from '../services';
 import { doAct, tellAll, watchRounds, watchView, type WatchRequest } from './operations';
 import { streamRoom } from './roomStream';

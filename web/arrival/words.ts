@@ -46,7 +46,7 @@ export const t = words('arrival', {
   codeShut: 'Too many codes were wrong. Raise a hand: the invigilator can let you in.',
   until: '{{clock}} until it opens',
   watching: 'We keep checking your camera and connection:',
-  lineHolds: 'the connection works',
+  lineHolds: 'Connection: works',
   talkTitle: 'Messages',
   talkNone: 'No messages yet. Raise a hand above if you need help.',
   overTitle: 'The window of this test is over',

@@ -13,7 +13,12 @@ import { loadAnswers, PaperView } from './PaperView';
 import { t } from './words';
 
 function Issues({ issues }: { readonly issues: readonly ImportIssue[] }) {
-  if (issues.length === 0) return <Notice tone="plain">{t('fine')}</Notice>;
+  if (issues.length === 0)
+    return (
+      <div className="mb-4">
+        <Notice tone="plain">{t('fine')}</Notice>
+      </div>
+    );
   const severe = issues.filter((one) => one.severity === 'severe');
   return (
     <section className="mb-4">

@@ -1,0 +1,54 @@
+import { stageOf, type Stage } from '../../core/arrival/stage';
+import { MINUTE_MS } from '../../core/timing/deadline';
+import { linkNeeded } from '../http/errors';
+import type { Services } from '../services';
+import { findArrival, findInvited, sittingsOf, type Arrival, type InvitedCandidate } from './queries';
+
+export const doorsAt = ({ opensAt, settings }: InvitedCandidate['round']) =>
+  opensAt - settings.doorsMinutes * MINUTE_MS;
+
+export interface ArrivalState {
+  readonly invited: InvitedCandidate;
+  readonly attempt: number;
+  readonly arrival: Arrival | null;
+  readonly stage: Stage;
+}
+
+/** Where the candidate of an invitation stands, from what is on record. */
+export function arrivalStateOf(
+  { db, clock }: Pick<Services, 'db' | 'clock'>,
+  invitationId: number,
+): ArrivalState {
+  const invited = findInvited(db, invitationId);
+  if (!invited) throw linkNeeded();
+  const own = sittingsOf(db, invitationId);
+  const closed = own.filter((s) => s.closedAt !== null).length;
+  const attempt = Math.min(closed + 1, invited.round.settings.attemptsAllowed);
+  const arrival = findArrival(db, invitationId, attempt);
+  const demanded = invited.round.settings.checks;
+  const stage = stageOf({
+    now: clock.now(),
+    doorsAt: doorsAt(invited.round),
+    opensAt: invited.round.opensAt,
+    closesAt: invited.round.closesAt,
+    startRule: invited.round.settings.startRule,
+    admitted: arrival?.admittedAt != null,
+    attemptsAllowed: invited.round.settings.attemptsAllowed,
+    sittings: own,
+    done: {
+      details:
+        arrival?.detailsAt != null &&
+        (!invited.round.settings.correctionsFirst ||
+          arrival.correction === null ||
+          arrival.correctionSettledAt !== null),
+      checks: demanded.length === 0 || arrival?.checksAt != null,
+      picture:
+        !(demanded.includes('camera') || invited.round.settings.identityPicture) ||
+        (arrival?.pictureAt != null &&
+          (!invited.round.settings.identityPicture || arrival.identityAt !== null)),
+      rules: arrival?.rulesAt != null,
+    },
+    released: invited.round.releasedAt !== null,
+  });
+  return { invited, attempt, arrival, stage };
+}
