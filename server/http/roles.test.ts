@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { eq } from 'drizzle-orm';
+import { componentsOf } from '../../core/scoring/components';
 import { roles, type Role } from '../../core/rounds/api';
 import { allEndpoints } from '../app';
 import { decisions, letters, markingTasks, rounds, roundStaff, sittings } from '../db/schema';
@@ -66,7 +67,9 @@ const OTHER_IDS: Record<string, () => string | number> = {
   '/letters/:id': () => app.wired.services.db.select().from(letters).get()!.id,
   '/letters/:id/open': () => app.wired.services.db.select().from(letters).get()!.id,
   '/letters/:id/attachments/:name': () => app.wired.services.db.select().from(letters).get()!.id,
-  '/marking/tasks/:id': () => app.wired.services.db.select().from(markingTasks).get()!.id,
+  '/marking/tasks/:id': () =>
+    app.wired.services.db.select().from(markingTasks).where(eq(markingTasks.target, 'the-writing/A')).get()!
+      .id,
 };
 /** What belongs to everybody, for everybody with the role: papers are the bank's, jobs the machine's. */
 const OF_THE_HOUSE = ['/papers/:id', '/papers/import/:how', '/jobs/:id/run-again', '/jobs/failed'];
@@ -85,8 +88,15 @@ const OPEN = [
   '/test/clock',
   '/test/jobs',
 ];
+const WRITING = componentsOf(samplePaper())
+  .get('the-writing/A')!
+  .filter((one) => one.by === 'people');
+/** Bodies that would be taken, were the caller somebody else. */
 const BODIES: Record<string, object> = {
-  '/marking/tasks/:id': { given: { content: 0 }, comment: 'x' },
+  '/marking/tasks/:id': {
+    given: Object.fromEntries(WRITING.map((one) => [one.key, 0])),
+    comment: 'x',
+  },
 };
 
 const addressOf = ({ path }: Endpoint) =>

@@ -99,6 +99,15 @@ describe('a file with mistakes', () => {
       'import.onePaper',
     ],
     ['a broken ZIP', Uint8Array.from([0x50, 0x4b, 3, 4, 0, 0]), 'import.archive'],
+    [
+      'an archive of too many files',
+      zipSync(
+        Object.fromEntries(
+          Array.from({ length: 300 }, (_, n) => [n === 0 ? 'a.json' : `${n}.png`, new Uint8Array(1)]),
+        ),
+      ),
+      'import.archive',
+    ],
     // 60 MB of nothing, in 60 kB.
     ['a bomb', zipSync({ 'a.json': new Uint8Array(60 * 1024 * 1024) }), 'import.archive'],
   ])('%s is refused in words', async (_, file, code) => {
