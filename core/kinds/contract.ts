@@ -52,6 +52,8 @@ export interface CandidateKind<Shown, Response> {
   wrongCosts(shown: Shown): boolean;
   /** The answer for printouts, the PDF and screen readers; empty text where nothing is answered. */
   describe(shown: Shown, response: Response, say: Say): PlainText;
+  /** As `describe`, with what stood around the answer, as options that were not chosen; where that is more. */
+  inFull?(shown: Shown, response: Response, say: Say): PlainText;
   files(response: Response): readonly FileRef[];
   fileRules(shown: Shown): FileRules | null;
   /** What is put down besides answers, by name: journal entries of which the last one counts (options struck out …). */

@@ -131,8 +131,10 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
 }
 
 /** An answer as plain text, as the sheet shows it. */
-export const answerOnSheet = (part: ResultPart, response: unknown, say: (m: Message) => string) =>
-  candidateKindOf(part.kind).describe(part.shown, response, say);
+export const answerOnSheet = (part: ResultPart, response: unknown, say: (m: Message) => string) => {
+  const kind = candidateKindOf(part.kind);
+  return kind.inFull?.(part.shown, response, say) ?? kind.describe(part.shown, response, say);
+};
 
 function bandOf(paper: FullPaper, total: Hundredths): ResultSheet['band'] {
   const bands = [...paper.bands].sort((a, b) => a.from - b.from);

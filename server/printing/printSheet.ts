@@ -1,4 +1,5 @@
 import { documentAsText } from '../../core/documents/documentAsText';
+import { candidateKindOf } from '../../core/kinds/candidateKinds';
 import { showMarks } from '../../core/marks';
 import { dateOf, LOCALE } from '../../core/messages/dates';
 import { message } from '../../core/messages/message';
@@ -46,7 +47,7 @@ function part(pdf: TaggedPdf, p: ResultPart, several: boolean): void {
   for (const remark of p.remarks) pdf.write('P', say(remark), { color: SOFT });
   for (const c of p.components) component(pdf, c, p.components.length > 1);
   if (p.right !== null) {
-    const right = answerOnSheet(p, p.right, say).text;
+    const right = candidateKindOf(p.kind).describe(p.shown, p.right, say).text;
     pdf.write('P', inWords('right', { answer: right }), { color: KELP, before: 2 });
   }
   for (const comment of p.comments)

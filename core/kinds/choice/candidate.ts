@@ -47,5 +47,11 @@ export const choice: CandidateKind<ChoiceShown, ChoiceResponse> = {
     const textOf = (key: string) => shown.options.find((o) => o.key === key)?.text ?? key;
     return { form: 'words', text: chosen.map(textOf).join('; ') };
   },
+  inFull: (shown, { chosen }, say) => ({
+    form: 'words',
+    text: shown.options
+      .map(({ key, text }) => (chosen.includes(key) ? say(message('choice.chosen', { text })) : text))
+      .join('\n'),
+  }),
   events: { strike: strikeSchema },
 };

@@ -6,6 +6,7 @@ export const messages = {
   chooseMore_other: 'Choose {{count}} more',
   tooMany_one: 'More than {{count}} option is chosen',
   tooMany_other: 'More than {{count}} options are chosen',
+  chosen: '{{text}} – chosen',
   twice: 'An option is chosen twice',
   noOption: 'There is no such option',
   ruleCosts: 'A wrong choice costs marks; leaving it out does not.',
