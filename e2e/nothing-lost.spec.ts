@@ -96,6 +96,8 @@ test('at the deadline the paper hands itself in, on the desk and with the browse
   await ilse.chooses('The young root');
   await ilse.isSaved();
   await app.advance(61);
+  // The page hears of it with its next message: after that it has been warned, and is not warned again.
+  await expect(page.getByRole('timer')).toHaveText(/^1[34]:/);
   await page.reload();
   await expect(page.getByRole('alert').filter({ hasText: /is left|are left/ })).toBeHidden();
   await app.advance(9.9);
