@@ -1,2 +1,0 @@
-import { measureStaff } from './staff';
-console.log(JSON.stringify(await measureStaff(), null, 1));
