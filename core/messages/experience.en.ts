@@ -1,4 +1,4 @@
-/** The questionnaire after a test, for candidates and for whoever reads what they said. */
+/** The questionnaire after a test, for candidates and for the staff who read the answers. */
 export const experienceWords = {
   'experience instructions': 'The instructions were clear.',
   'experience time': 'The time was enough.',

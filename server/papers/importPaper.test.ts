@@ -3,7 +3,8 @@ import { readFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ImportReport } from '../../core/papers/importApi';
+import type { Page } from '../../core/lists/list';
+import type { ImportReport, PaperRow } from '../../core/papers/importApi';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { serve, type Served } from '../testing/serve';
@@ -66,6 +67,18 @@ describe('the published example', () => {
     expect(one.body.changed).toEqual(['The first shift']);
     expect(app.wired.services.db.query.itemVersions.findMany().sync()).toHaveLength(5);
   });
+});
+
+it('two people who publish the same file at once get a version each', async () => {
+  const file = changed((paper) => {
+    paper.key = 'at-once';
+    const sections = paper.sections as { items: { key: string }[] }[];
+    for (const item of sections.flatMap((section) => section.items)) item.key = `once-${item.key}`;
+  });
+  const both = await Promise.all([send('publish', file), send('publish', file)]);
+  expect(both.map(({ status }) => status)).toEqual([200, 200]);
+  const { rows } = (await coordinator.get<Page<PaperRow>>('/papers?size=200')).body;
+  expect(rows.filter(({ key }) => key === 'at-once').map(({ version }) => version)).toEqual([2, 1]);
 });
 
 describe('a file with mistakes', () => {

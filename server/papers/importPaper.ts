@@ -1,5 +1,6 @@
 import { desc, eq, max } from 'drizzle-orm';
 import { plainForm } from '../../core/forms/drawForm';
+import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { ImportReport } from '../../core/papers/importApi';
 import { items, itemVersions, media, papers, paperVersions } from '../db/schema';
 import type { Services } from '../services';
@@ -42,6 +43,8 @@ export async function importPaper(
     .map((item) => item.title);
   const shown = { ...plainForm(paper).paper, media: Object.fromEntries(pictures.map(dataAddress)) };
   if (!publish) return { issues, preview: shown, changed, published: null };
+  // Somebody else published while this file was read: the versions given to it may be taken.
+  if (canonicalJson(known(services)) !== canonicalJson(before)) return importPaper(services, bytes, publish);
   for (const { bytes: content } of pictures) files.store.keep(content);
   const published = db.transaction(() => {
     for (const { hash, type, bytes: content } of pictures)

@@ -113,6 +113,7 @@ export async function printAhead(services: Services, invitation: number): Promis
   try {
     await printedResult(services, { invitation });
   } catch (error) {
-    if (!(error instanceof ApiError)) throw error;
+    // Anything else, as a reader with too much to do, is tried again.
+    if (!(error instanceof ApiError && error.code === 'not-released')) throw error;
   }
 }
