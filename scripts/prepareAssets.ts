@@ -1,21 +1,22 @@
 /* Builds what is made from packages: the code sandbox, and the engines and models the browser loads from us. */
 import { createHash } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { buildSandbox } from '../server/sandbox/build';
 
 const root = path.resolve(import.meta.dirname, '..');
 const at = (...parts: string[]) => path.join(root, ...parts);
 
+const sourcesIn = (folder: string): string[] =>
+  readdirSync(at(folder))
+    .filter((name) => !name.endsWith('.test.ts') && /\.[jt]s$/.test(name))
+    .map((name) => `${folder}/${name}`);
 const SOURCES = [
   'package-lock.json',
   'scripts/prepareAssets.ts',
-  'core/kinds/code/harness.ts',
   'server/sandbox/build.ts',
   'server/sandbox/clampWasmMemory.ts',
-  'server/sandbox/child/javascriptChild.ts',
-  'server/sandbox/child/pythonChild.ts',
-  'server/sandbox/child/realmPrelude.js',
+  ...['core/programs', 'server/sandbox/engines', 'server/sandbox/processes'].flatMap(sourcesIn),
 ];
 const stamp = createHash('sha256')
   .update(SOURCES.map((file) => readFileSync(at(file))).join('\0'))
@@ -48,7 +49,7 @@ function copyForBrowser(): void {
   }
 }
 
-const stampFile = at('dist/sandbox/stamp');
+const stampFile = at('dist/sandbox.stamp');
 if (
   existsSync(stampFile) &&
   readFileSync(stampFile, 'utf8') === stamp &&

@@ -1,6 +1,9 @@
 import path from 'node:path';
 import Joi from 'joi';
 
+export const codeRules = ['best', 'portable', 'require-isolation'] as const;
+export type CodeRule = (typeof codeRules)[number];
+
 /** Configuration by environment, with safe defaults: nothing here opens a door unless it is set. */
 export interface Config {
   readonly host: string;
@@ -19,6 +22,8 @@ export interface Config {
   readonly testClock: boolean;
   /** Staff who do nothing for this long sign in again. */
   readonly idleMinutes: number;
+  /** How programs are run: as well as this machine can, always by the portable way, or not without a second wall. */
+  readonly code: CodeRule;
   readonly webFolder: string;
   readonly sandboxFolder: string;
 }
@@ -37,6 +42,7 @@ interface Settings {
   readonly CLEAR_SITTING_STANDIN_CAMERA: boolean;
   readonly CLEAR_SITTING_TEST_CLOCK: boolean;
   readonly CLEAR_SITTING_IDLE_MINUTES: number;
+  readonly CLEAR_SITTING_CODE: CodeRule;
 }
 
 const schema = Joi.object({
@@ -50,6 +56,7 @@ const schema = Joi.object({
   MAIL_FROM: Joi.string().default('Clear Sitting <tests@example.org>'),
   CLEAR_SITTING_STANDIN_CAMERA: Joi.boolean().default(false),
   CLEAR_SITTING_TEST_CLOCK: Joi.boolean().default(false),
+  CLEAR_SITTING_CODE: Joi.valid(...codeRules).default('best'),
   CLEAR_SITTING_IDLE_MINUTES: Joi.number().integer().min(5).max(720).default(120),
 }).unknown();
 
@@ -76,6 +83,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     standInCamera: value.CLEAR_SITTING_STANDIN_CAMERA,
     testClock: value.CLEAR_SITTING_TEST_CLOCK,
     idleMinutes: value.CLEAR_SITTING_IDLE_MINUTES,
+    code: value.CLEAR_SITTING_CODE,
     webFolder: path.join(root, 'dist/web'),
     sandboxFolder: path.join(root, 'dist/sandbox'),
   };

@@ -59,7 +59,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     reader: new Reader(config, clock),
     printer: new Printer(),
     paperReader: new PaperReader(),
-    sandbox: new Sandbox(config.sandboxFolder),
+    sandbox: new Sandbox(config.sandboxFolder, { rule: config.code, log }),
     scorer: new Scorer(),
     secret: serverSecret(db),
   };
@@ -70,8 +70,9 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   jobs.handle('print-result', 'printing', (invitation) => printAhead(services, invitation));
   jobs.sweep(() => sittings.sweep());
   const close = async () => {
-    await jobs.stop();
+    const stopped = jobs.stop();
     services.sandbox.close();
+    await stopped;
     services.pictures.close();
     services.reader.close();
     services.printer.close();

@@ -177,6 +177,8 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   components(content: Content<Asked, Key>, marks: Hundredths): readonly Component[];
   /** What assessors are told; null where people decide nothing. */
   markScheme(content: Content<Asked, Key>): Document | null;
+  /** Its responses are programs: papers that hold it need the code box. */
+  readonly runsPrograms: boolean;
   /** What has to be run before it can be scored. */
   evidence(
     content: Content<Asked, Key>,
@@ -200,6 +202,7 @@ export const plainKey = {
   documents: [],
   check: () => [],
   markScheme: () => null,
+  runsPrograms: false,
   evidence: () => [],
   values: () => ({}),
   accept: () => null,

@@ -1,3 +1,5 @@
+import type { Fault } from '../programs/engine';
+
 export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 
 /** One call of a program in the sandbox. What is expected never goes with it. */
@@ -6,12 +8,15 @@ export interface CaseRun {
   readonly arguments: readonly Json[];
 }
 
+/** What the code box can run. A program in SQL is given the text that sets its database up, as its one argument. */
+export type ProgramLanguage = 'python' | 'javascript' | 'typescript' | 'sql';
+
 export interface ProgramRun {
-  readonly language: 'python' | 'javascript';
+  readonly language: ProgramLanguage;
   readonly program: string;
   readonly functionName: string;
   readonly cases: readonly CaseRun[];
-  /** Limits of each case. */
+  /** Limits of each case; the milliseconds are of processor time. */
   readonly limits: {
     readonly milliseconds: number;
     readonly megabytes: number;
@@ -21,11 +26,19 @@ export interface ProgramRun {
 
 export type CaseOutcome = {
   readonly key: string;
+  /** Processor time. */
   readonly milliseconds: number;
   readonly printed: string;
 } & (
   | { readonly result: 'returned'; readonly value: Json }
-  | { readonly result: 'error'; readonly message: string }
+  | {
+      readonly result: 'error';
+      readonly fault: Fault;
+      /** The program's own words, where it has some. */
+      readonly text: string;
+      /** Of the program, where it is known. */
+      readonly line: number | null;
+    }
   | { readonly result: 'too-slow' | 'too-much-memory' | 'too-much-output' }
 );
 

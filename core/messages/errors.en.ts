@@ -13,6 +13,9 @@ export const error = {
   malformed: 'This message cannot be read.',
   tooDeep: 'This is nested too deeply to be read.',
   busy: 'Many people are signing in just now. Wait a moment and try again.',
+  busyRuns: 'Many programs are waiting to be run just now. Wait a moment and try again.',
+  notScored: 'Your answers could not be scored just now. Your answers are kept on this page; try again.',
+  noScore: 'This result is not kept any more. Have your answers scored again.',
   busyReading: 'Much is being looked up just now. Wait a moment and try again.',
   tooManyMessages:
     'That was many messages in a minute. Wait a moment; everything you wrote before has arrived.',

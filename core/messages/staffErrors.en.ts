@@ -26,5 +26,7 @@ export const staffErrors = {
   addressKnown:
     '{{email}} belongs to the candidate with the reference {{reference}}. Use that reference, or another address.',
   notSignedOff: 'The lead assessor has not signed off the marks yet; results cannot go out before.',
+  noSecondWall:
+    'This paper asks for programs, and this server has no second wall around them. Whoever looks after the server can add one.',
   paperIssues: 'This paper has questions that cannot be published yet.',
 };

@@ -1,5 +1,6 @@
 import type { CheckName } from '../arrival/checks';
 import type { CandidatePaper } from '../papers/candidatePaper';
+import type { ResultSheet } from '../results/resultSheet';
 
 /**
  * A rehearsal for the round of a link: a small paper of its own, as a candidate sees it. It is worked on the device and
@@ -15,6 +16,13 @@ export interface RehearsalView {
   };
   readonly checks: readonly CheckName[];
   readonly paper: CandidatePaper;
+}
+
+/** Where the answers stand that were sent to be scored: how many come before them, or what they came to. */
+export type RehearsalScore = { readonly before: number } | { readonly sheet: ResultSheet };
+
+export interface RehearsalTicket {
+  readonly ticket: string;
 }
 
 export interface RehearsalAnswers {

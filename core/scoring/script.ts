@@ -83,6 +83,10 @@ export function toScore(
   return { ...answered(own), target: own.target, arrangement: own.arrangement, siblings, evidence };
 }
 
+/** Does the paper ask for programs? */
+export const runsPrograms = (paper: FullPaper): boolean =>
+  allParts(paper).some(({ part }) => keyKindOf(part.kind).runsPrograms);
+
 export const isForMachine = ({ components }: ScriptPart): boolean =>
   components.some((component) => component.by === 'machine');
 

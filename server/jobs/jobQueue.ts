@@ -24,6 +24,8 @@ type Job = typeof jobs.$inferSelect;
 /** Jobs of different lanes go on beside each other: a mail server that does not answer holds up no score. */
 export const lanes = ['settling', 'scoring', 'letters', 'files', 'printing', 'unknown'] as const;
 export type Lane = (typeof lanes)[number];
+/** Scripts wait for the code box, where they have their turns one after the other; a slow one keeps nobody else. */
+const AT_ONCE: Partial<Record<Lane, number>> = { scoring: 8 };
 
 /** Work that is done again and again, never twice at once. */
 class Repeated {
@@ -66,7 +68,9 @@ export class JobQueue {
   private readonly clock: Clock;
   private readonly log: Logger;
   private readonly handlers = new Map<string, JobHandler>();
-  private readonly lanes = new Map<Lane, Repeated>();
+  private readonly lanes = new Map<Lane, Repeated[]>();
+  /** What is being done, as kind and subject: never twice at once. */
+  private readonly underWay = new Set<string>();
   private readonly kindsOf = new Map<Lane, string[]>();
   private readonly sweeps: Repeated[] = [];
   private stopping = false;
@@ -88,6 +92,7 @@ export class JobQueue {
           eq(jobs.state, 'waiting'),
           lte(jobs.runAt, sql.placeholder('now')),
           sql`(${jobs.kind} in (select value from json_each(${sql.placeholder('kinds')}))) = ${sql.placeholder('known')}`,
+          sql`${jobs.kind} || ' ' || ${jobs.subject} not in (select value from json_each(${sql.placeholder('busy')}))`,
         ),
       )
       .orderBy(asc(jobs.runAt), asc(jobs.id))
@@ -173,12 +178,15 @@ export class JobQueue {
   }
 
   private all(): Repeated[] {
-    return [...this.sweeps, ...this.everyLane().values()];
+    return [...this.sweeps, ...[...this.everyLane().values()].flat()];
   }
 
-  private everyLane(): ReadonlyMap<Lane, Repeated> {
+  private everyLane(): ReadonlyMap<Lane, Repeated[]> {
     for (const lane of lanes)
-      if (!this.lanes.has(lane)) this.lanes.set(lane, new Repeated(() => this.work(lane), this.log));
+      if (!this.lanes.has(lane)) {
+        const one = () => new Repeated(() => this.work(lane), this.log);
+        this.lanes.set(lane, Array.from({ length: AT_ONCE[lane] ?? 1 }, one));
+      }
     return this.lanes;
   }
 
@@ -187,7 +195,8 @@ export class JobQueue {
     const unknown = lane === 'unknown';
     const kinds = unknown ? [...this.handlers.keys()] : (this.kindsOf.get(lane) ?? []);
     const now = this.clock.now();
-    return this.due.get({ now, kinds: JSON.stringify(kinds), known: unknown ? 0 : 1 });
+    const busy = JSON.stringify([...this.underWay]);
+    return this.due.get({ now, busy, kinds: JSON.stringify(kinds), known: unknown ? 0 : 1 });
   }
 
   private async work(lane: Lane): Promise<void> {
@@ -200,7 +209,9 @@ export class JobQueue {
    */
   private async runInTurn(job: Job): Promise<void> {
     const from = performance.now();
-    await this.run(job);
+    const name = `${job.kind} ${job.subject}`;
+    this.underWay.add(name);
+    await this.run(job).finally(() => this.underWay.delete(name));
     const took = performance.now() - from;
     await new Promise((go) => setTimeout(go, Math.min(REST * took, LONGEST_REST_MS)));
   }
@@ -218,6 +229,8 @@ export class JobQueue {
       await handler(job.subject, { last: attempts >= TRIES });
       await settled({ state: 'done', doneAt: this.clock.now() });
     } catch (error) {
+      // Broken off by a stop: it waits as before, and is done after the next start.
+      if (this.stopping) return;
       this.log.error({ err: error, job: job.id, kind: job.kind }, 'a job failed');
       const trouble = String(error).slice(0, 500);
       const runAt = this.clock.now() + BACK_OFF_MS * attempts;

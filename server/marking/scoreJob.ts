@@ -89,7 +89,10 @@ async function evidenceOf(
   );
   const known = db.select().from(evidence).where(same).get();
   if (known) return known.document;
-  const document: EvidenceFound = { sort: 'program', outcomes: await sandbox.run(request.run) };
+  const document: EvidenceFound = {
+    sort: 'program',
+    outcomes: await sandbox.run(request.run, `sitting ${sittingId}`),
+  };
   const found = { sittingId, target, request: request.key, input, document, at: clock.now() };
   await commits.run(() => void db.insert(evidence).values(found).run());
   return document;

@@ -5,7 +5,7 @@ import type { ImportReport } from '../../core/papers/importApi';
 import { items, itemVersions, media, papers, paperVersions } from '../db/schema';
 import type { Services } from '../services';
 import type { ImportAsked, Imported } from './importHelper';
-import { publishPaper } from './papers';
+import { publishPaper, refuseWithoutWall } from './papers';
 
 function known({ db }: Services): Pick<ImportAsked, 'items' | 'papers'> {
   const rows = db
@@ -38,6 +38,7 @@ export async function importPaper(
   const before = known(services);
   const { issues, paper, pictures, sources } = await paperReader.read({ bytes, ...before });
   if (!paper) return { issues, preview: null, changed: [], published: null };
+  refuseWithoutWall(services, () => paper);
   const changed = paper.bank
     .filter((item) => before.items[item.key]?.version !== item.version)
     .map((item) => item.title);

@@ -1,6 +1,5 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { RehearsalView } from '../../core/rehearsal/api';
-import type { ResultSheet } from '../../core/results/resultSheet';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import type { RehearsalScore, RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
 import { rounds } from '../db/schema';
 import { publishPaper } from '../papers/papers';
 import { ApiClient, type Refusal } from '../testing/ApiClient';
@@ -55,10 +54,15 @@ describe('the rehearsal', () => {
     for (let n = 0; n < 3; n++) {
       const { body } = await client.get<RehearsalView>('/rehearsal');
       expect(body.paper.title).toBe('Getting to know the desk');
-      const scored = await client.post<ResultSheet>('/rehearsal/score', {
+      const { body: begun } = await client.post<RehearsalTicket>('/rehearsal/score', {
         answers: { 'the-number/A': bestOf('number'), 'the-code/A': bestOf('code') },
       });
-      const verdicts = scored.body.questions.flatMap((q) => q.parts.map((p) => p.verdict));
+      const sheet = await vi.waitFor(async () => {
+        const { body: state } = await client.get<RehearsalScore>(`/rehearsal/score/${begun.ticket}`);
+        if (!('sheet' in state)) throw new Error('not scored yet');
+        return state.sheet;
+      }, 30_000);
+      const verdicts = sheet.questions.flatMap((q) => q.parts.map((p) => p.verdict));
       expect(verdicts.filter((v) => v === 'right')).toHaveLength(2);
     }
     expect(rowsOf()).toEqual(before);

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
-import type { RehearsalAnswers, RehearsalView } from '../../core/rehearsal/api';
+import type { RehearsalAnswers, RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
 import { rehearsalScript, rehearsalSheet } from '../../core/rehearsal/scoreRehearsal';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import type { Credit } from '../../core/kinds/contract';
@@ -20,6 +20,7 @@ import { conflict, notFound } from '../http/errors';
 import { perMinute } from '../http/limits';
 import { latestVersion } from '../papers/papers';
 import type { Services } from '../services';
+import { WaitingRehearsals } from './waiting';
 
 /** The key under which the rehearsal's paper is published. */
 export const REHEARSAL_PAPER = 'rehearsal';
@@ -30,6 +31,11 @@ const SCORES_A_MINUTE = 60;
 const keyParams = Joi.object<{ key: string }>({
   key: Joi.string()
     .pattern(/^[a-z0-9-]{3,60}$/)
+    .required(),
+});
+const ticketParams = Joi.object<{ ticket: string }>({
+  ticket: Joi.string()
+    .pattern(/^[\w-]{24}$/)
     .required(),
 });
 const answersBody = Joi.object<RehearsalAnswers>({
@@ -58,7 +64,7 @@ function rehearsalOf(services: Services, round: Round): RehearsalView {
 }
 
 /** Scores what was answered, and keeps nothing of it. What fails is told as not marked. */
-async function score(services: Services, { answers }: RehearsalAnswers): Promise<ResultSheet> {
+async function score(services: Services, { answers }: RehearsalAnswers, owner: string): Promise<ResultSheet> {
   const script = rehearsalScript(paperOfRehearsal(services), answers);
   const parts = partsOfScript(script);
   const credits = new Map<string, readonly Credit[]>();
@@ -69,7 +75,7 @@ async function score(services: Services, { answers }: RehearsalAnswers): Promise
     }
     const evidence: Record<string, EvidenceFound> = {};
     for (const { key, run } of evidenceFor(part))
-      evidence[key] = { sort: 'program', outcomes: await services.sandbox.run(run) };
+      evidence[key] = { sort: 'program', outcomes: await services.sandbox.run(run, owner) };
     const found = (await services.scorer.score([toScore(part, parts, evidence)])).get(part.target)!;
     if ('credits' in found) credits.set(part.target, found.credits);
   }
@@ -79,6 +85,10 @@ async function score(services: Services, { answers }: RehearsalAnswers): Promise
 export function rehearsalEndpoints(services: Services): Endpoint[] {
   const { db } = services;
   const countScores = perMinute(SCORES_A_MINUTE, 'tooManyScores');
+  const waiting = new WaitingRehearsals((owner) => services.sandbox.before(owner));
+  const begin = (answers: RehearsalAnswers): RehearsalTicket => ({
+    ticket: waiting.add((owner) => score(services, answers, owner)),
+  });
   const openRound = (key: string) => {
     const round = db.select().from(rounds).where(eq(rounds.key, key)).get();
     if (!round) throw notFound('noRound');
@@ -91,8 +101,12 @@ export function rehearsalEndpoints(services: Services): Endpoint[] {
     ),
     forCandidates({ method: 'post', path: '/rehearsal/score', body: answersBody }, async (who, { body }) => {
       await countScores(`invitation ${who.invitation}`);
-      return score(services, body);
+      return begin(body);
     }),
+    // Whoever holds the ticket may ask: it cannot be guessed, and there is nothing else to know it by.
+    forAnyone({ method: 'get', path: '/rehearsal/score/:ticket', params: ticketParams }, ({ params }) =>
+      waiting.stateOf(params.ticket),
+    ),
     forAnyone({ method: 'get', path: '/rehearsal/:key', params: keyParams }, ({ params }) =>
       rehearsalOf(services, openRound(params.key)),
     ),
@@ -101,7 +115,7 @@ export function rehearsalEndpoints(services: Services): Endpoint[] {
       async ({ params, body, request }) => {
         openRound(params.key);
         await countScores(request.ip ?? '');
-        return score(services, body);
+        return begin(body);
       },
     ),
   ];

@@ -6,6 +6,7 @@ import { attemptRules, roles, type NewRound } from '../../core/rounds/api';
 import { record } from '../audit/record';
 import { paperVersions, rounds, roundStaff, staff } from '../db/schema';
 import { badRequest, notFound, unreadable } from '../http/errors';
+import { paperOfVersion, refuseWithoutWall } from '../papers/papers';
 import type { Services } from '../services';
 
 const moment = Joi.number().integer().min(0).max(1e14).required();
@@ -94,6 +95,7 @@ export function makeRound(services: Services, staffId: number, wanted: NewRound)
   if (closesAt <= opensAt) throw unreadable('windowEmpty');
   const found = db.select({ id: paperVersions.id }).from(paperVersions).where(eq(paperVersions.id, paper));
   if (!found.get()) throw notFound('noPaper');
+  refuseWithoutWall(services, () => paperOfVersion(db, paper));
   const known = new Map(
     db
       .select()

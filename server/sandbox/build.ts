@@ -1,9 +1,10 @@
-import { cpSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 import { clampWasmMemory } from './clampWasmMemory';
+import { hashOf, MANIFEST } from './engines/engineFiles';
 
 const require = createRequire(import.meta.url);
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -14,7 +15,8 @@ async function buildRealmScript(pyodideFolder: string, target: string): Promise<
   const result = await build({
     stdin: {
       contents: `import { loadPyodide } from './pyodide.mjs'; import create from './pyodide.asm.mjs';
-        globalThis.__boot = { loadPyodide, create };`,
+        import { preparePython } from ${JSON.stringify(path.resolve(here, '../../core/programs/pythonCase.ts'))};
+        globalThis.__boot = { loadPyodide, create, preparePython };`,
       resolveDir: pyodideFolder,
     },
     bundle: true,
@@ -44,29 +46,60 @@ async function buildSnapshot(pyodideFolder: string, target: string): Promise<voi
   writeFileSync(target, (python as unknown as { makeMemorySnapshot(): Uint8Array }).makeMemorySnapshot());
 }
 
-/** Builds everything a sandbox child may read into `target`, and nothing else. */
+const PROCESSES = ['zygote', 'portableChild', 'portableWorker'];
+
+/** A package that is loaded as it is, with the compiled part that it ships for this machine, if it ships one. */
+function copyForeignFunctions(target: string): void {
+  const koffi = path.dirname(require.resolve('koffi'));
+  const compiled = path.join(koffi, '../@koromix', `koffi-${process.platform}-${process.arch}`);
+  const modules = path.join(target, 'node_modules');
+  for (const name of ['package.json', 'index.cjs', 'src/koffi/index.cjs', 'src/koffi/src/static.cjs'])
+    cpSync(path.join(koffi, name), path.join(modules, 'koffi', name), { recursive: true });
+  if (existsSync(compiled))
+    cpSync(compiled, path.join(modules, '@koromix', path.basename(compiled)), { recursive: true });
+}
+
+function writeManifest(target: string): void {
+  const names = readdirSync(target, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => path.relative(target, path.join(entry.parentPath, entry.name)))
+    .sort();
+  const hashes = names.map((name) => [name, hashOf(readFileSync(path.join(target, name)))]);
+  writeFileSync(path.join(target, MANIFEST), JSON.stringify(Object.fromEntries(hashes), null, 1));
+}
+
+/** Builds everything that a process of the code box may read into `target`, and nothing else. */
 export async function buildSandbox(target: string): Promise<void> {
+  rmSync(target, { recursive: true, force: true });
   mkdirSync(target, { recursive: true });
   const pyodideFolder = path.dirname(require.resolve('pyodide/package.json'));
   const quickjs = path.dirname(require.resolve('@jitl/quickjs-wasmfile-release-sync'));
+  const sql = path.dirname(require.resolve('sql.js'));
   await build({
-    entryPoints: ['javascriptChild', 'pythonChild'].map((name) => path.join(here, 'child', `${name}.ts`)),
+    entryPoints: PROCESSES.map((name) => path.join(here, 'processes', `${name}.ts`)),
     outdir: target,
     outExtension: { '.js': '.cjs' },
     bundle: true,
     format: 'cjs',
     platform: 'node',
     target: 'node20',
+    external: ['koffi'],
     define: { 'import.meta.url': '__ownUrl' },
-    banner: { js: "const __ownUrl = require('node:url').pathToFileURL(__filename).href;" },
+    banner: { js: "'use strict'; const __ownUrl = require('node:url').pathToFileURL(__filename).href;" },
     logLevel: 'error',
   });
+  copyForeignFunctions(target);
   await buildRealmScript(pyodideFolder, path.join(target, 'pyodideRealm.js'));
-  cpSync(path.join(here, 'child', 'realmPrelude.js'), path.join(target, 'realmPrelude.js'));
+  cpSync(path.join(here, 'engines', 'realmPrelude.js'), path.join(target, 'realmPrelude.js'));
   for (const name of ['python_stdlib.zip', 'pyodide-lock.json'])
     cpSync(path.join(pyodideFolder, name), path.join(target, name));
-  const wasm = readFileSync(path.join(pyodideFolder, 'pyodide.asm.wasm'));
-  writeFileSync(path.join(target, 'pyodide.asm.wasm'), clampWasmMemory(wasm, MOST_PAGES));
+  const clamped = {
+    'pyodide.asm.wasm': path.join(pyodideFolder, 'pyodide.asm.wasm'),
+    'sql.wasm': path.join(sql, 'sql-wasm.wasm'),
+  };
+  for (const [name, from] of Object.entries(clamped))
+    writeFileSync(path.join(target, name), clampWasmMemory(readFileSync(from), MOST_PAGES));
   cpSync(path.join(quickjs, 'emscripten-module.wasm'), path.join(target, 'quickjs.wasm'));
   await buildSnapshot(pyodideFolder, path.join(target, 'python.snapshot'));
+  writeManifest(target);
 }

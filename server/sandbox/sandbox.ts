@@ -1,142 +1,240 @@
-import type { CaseOutcome, CaseRun, ProgramRun } from '../../core/kinds/evidence';
-import { findWrapping, startChild, type Language, type SandboxChild, type Wrapping } from './child';
-import type { CaseMessage } from './child/protocol';
-import { parseReply } from './parseReply';
+import { randomInt } from 'node:crypto';
+import type { Logger } from 'pino';
+import type { CaseOutcome, ProgramRun } from '../../core/kinds/evidence';
+import { faultOutcome, outcomeOf, tooSlow } from '../../core/programs/outcomeOf';
+import type { CodeRule } from '../config';
+import { ENGINE_OF, type EngineName, type ProcessCase } from './engines/engine';
+import { FairQueue } from './fairQueue';
+import { canFork, ForkLane } from './lanes/forkLane';
+import type { Lane, RunEnd } from './lanes/lane';
+import { PortableLane } from './lanes/portableLane';
+import { findWalls, type Walls } from './lanes/walls';
 
-/** Wall-clock room beyond a case's own limit, for a busy machine; past it the child is killed. */
-const ROOM_MS = 1500;
+/** How often a case is run before its end without a verdict is believed, or given up. */
+const TRIES = 3;
+/** All values that one program returns may take so many bytes: they are kept, and given to who scores. */
+const MOST_KEPT = 2 * 1024 * 1024;
+const KEPT_WARM: readonly EngineName[] = ['python', 'javascript'];
+const MOST_SEED = 2 ** 32;
+
+/** Trouble of the machine. No case is judged by it: what was asked for has to be asked for again. */
+export class MachineTrouble extends Error {}
 
 export interface SandboxHealth {
-  readonly warm: Record<Language, number>;
-  readonly wrapping: Wrapping;
+  /** By engine, as far as they have been started. */
+  readonly lanes: Partial<Record<EngineName, Lane['name']>>;
+  /** What stands around a program besides its engine. */
+  readonly walls: readonly ('system calls' | 'name space' | 'own user')[];
+  readonly isolated: boolean;
+  /** Programs whose turn has not come. */
+  readonly waiting: number;
   readonly ran: number;
-  readonly killed: number;
+  readonly stopped: number;
+  readonly triedAgain: number;
+  /** The last trouble of the machine, if nothing has gone well since. */
+  readonly trouble: string | null;
 }
 
-/** Asks one child about one case; resolves to null when the child died or had to be killed. */
-function ask(child: SandboxChild, message: CaseMessage, key: string): Promise<CaseOutcome | null> {
-  const from = performance.now();
-  return new Promise((resolve) => {
-    const finish = (outcome: CaseOutcome | null) => {
-      clearTimeout(timer);
-      child.process.off('message', hear);
-      child.process.off('exit', die);
-      resolve(outcome);
-    };
-    const elapsed = () => performance.now() - from;
-    const timer = setTimeout(() => {
-      child.kill();
-      finish({ key, result: 'too-slow', milliseconds: elapsed(), printed: '' });
-    }, message.milliseconds + ROOM_MS);
-    const hear = (reply: unknown) => {
-      const outcome = parseReply(reply, message.index, key, elapsed());
-      const slow = outcome.result === 'returned' && outcome.milliseconds > message.milliseconds;
-      finish(slow ? { key, result: 'too-slow', milliseconds: outcome.milliseconds, printed: '' } : outcome);
-    };
-    const die = () => finish(null);
-    child.process.on('message', hear);
-    child.process.on('exit', die);
-    child.process.send(message, (trouble) => trouble && finish(null));
-  });
+export interface SandboxOptions {
+  readonly rule?: CodeRule;
+  readonly walls?: Walls;
+  /** Programs that may run beside each other. */
+  readonly slots?: number;
+  readonly log?: Pick<Logger, 'warn'>;
+}
+
+type Judged = { readonly outcome: CaseOutcome } | { readonly again: string };
+
+/**
+ * What the end of a process means for the case that it left without a reply. Null where nothing can be said of the
+ * program: the machine's part in it has to be ruled out first.
+ */
+function judgeEnd(
+  end: RunEnd,
+  { key, limitMs, tries }: { key: string; limitMs: number; tries: number },
+): Judged {
+  if (end.is === 'stopped' && end.by === 'memory')
+    return { outcome: { key, result: 'too-much-memory', milliseconds: end.cpuMs, printed: '' } };
+  if (end.is === 'stopped' && end.by === 'time')
+    return { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
+  if (end.is === 'crashed' && end.forbidden) return { outcome: faultOutcome(key, 'forbidden', end.cpuMs) };
+  const last = tries >= TRIES;
+  // A fork may hang by chance, an engine may be hit by something else: three times in a row it is the program.
+  if (end.is === 'stopped' && end.by === 'asleep')
+    return last ? { outcome: tooSlow(key, limitMs) } : { again: 'it slept' };
+  if (end.is === 'crashed')
+    return last ? { outcome: faultOutcome(key, 'ended', end.cpuMs) } : { again: 'it crashed' };
+  const why = end.is === 'trouble' ? end.why : 'no reply';
+  if (last) throw new MachineTrouble(why);
+  return { again: why };
 }
 
 /**
- * The code box. One pre-warmed child per submission, never used again; expected outputs never enter it; each case has
- * its own limits; a child that does not answer is killed and the cases left go to a fresh one.
+ * The code box: one program and its cases in, an outcome for each case out. Every case runs in a state in which nothing
+ * else has run; expected values never enter it; processor time and memory as the kernel counts them decide.
  */
 export class Sandbox {
   private readonly folder: string;
-  private readonly wrapping: Wrapping;
-  private readonly warm: Record<Language, SandboxChild[]> = { python: [], javascript: [] };
-  private readonly queue: (() => void)[] = [];
-  private running = 0;
-  private ran = 0;
-  private killed = 0;
+  private readonly walls: Walls;
+  private readonly slots: number;
+  private readonly rule: CodeRule;
+  private readonly log: SandboxOptions['log'];
+  /** Whether forks are used: until one engine cannot be started that way. */
+  private forks: boolean;
+  private readonly lanes = new Map<EngineName, Promise<Lane>>();
+  private readonly names: Partial<Record<EngineName, Lane['name']>> = {};
+  private readonly queue: FairQueue;
+  private readonly counts = { ran: 0, stopped: 0, triedAgain: 0 };
+  private trouble: string | null = null;
   private closed = false;
 
-  constructor(folder: string, wrapping: Wrapping = findWrapping()) {
+  constructor(folder: string, { rule = 'best', walls = findWalls(), slots = 2, log }: SandboxOptions = {}) {
     this.folder = folder;
-    this.wrapping = wrapping;
+    this.walls = walls;
+    this.slots = slots;
+    this.log = log;
+    this.rule = rule;
+    this.forks = canFork && rule !== 'portable';
+    this.queue = new FairQueue(slots);
   }
 
-  /** Starts a warm child of each language; resolves when both can run. */
+  /** Starts the engines that are used most; throws where one of them cannot be. */
   async warmUp(): Promise<void> {
-    await Promise.all((['python', 'javascript'] as const).map((language) => this.keepWarm(language).ready));
+    await Promise.all(KEPT_WARM.map((engine) => this.laneFor(engine)));
+  }
+
+  /** Is there a second wall, should an engine have a hole? */
+  get isolated(): boolean {
+    return this.walls.bubblewrap !== null || this.forks;
+  }
+
+  /** False where the rule asks for a second wall and this machine has none: nothing is run then. */
+  get allowed(): boolean {
+    return this.rule !== 'require-isolation' || this.isolated;
+  }
+
+  /** How many others have their turn before the next run of this owner. */
+  before(owner: string): number {
+    return this.queue.before(owner);
   }
 
   health(): SandboxHealth {
-    const warm = { python: this.warm.python.length, javascript: this.warm.javascript.length };
-    return { warm, wrapping: this.wrapping, ran: this.ran, killed: this.killed };
+    const forks = Object.values(this.names).includes('fork');
+    return {
+      lanes: { ...this.names },
+      walls: [
+        ...(forks ? (['system calls'] as const) : []),
+        ...(this.walls.bubblewrap ? (['name space'] as const) : []),
+        ...(this.walls.ownUser || this.walls.bubblewrap ? (['own user'] as const) : []),
+      ],
+      isolated: this.isolated,
+      waiting: this.queue.waiting,
+      ...this.counts,
+      trouble: this.trouble,
+    };
   }
 
-  async run(program: ProgramRun): Promise<CaseOutcome[]> {
-    await this.turn();
-    try {
-      return await this.runCases(program);
-    } finally {
-      this.ran++;
-      this.running--;
-      this.queue.shift()?.();
+  /**
+   * Runs a program, in turn with those of other `owner`s. Throws `MachineTrouble` where a case cannot be judged, which
+   * is never a matter of the program.
+   */
+  async run(run: ProgramRun, owner = ''): Promise<CaseOutcome[]> {
+    if (!this.allowed)
+      throw new MachineTrouble('this machine has no second wall, which CLEAR_SITTING_CODE asks for');
+    const outcomes: CaseOutcome[] = [];
+    let [kept, tries] = [0, 1];
+    while (outcomes.length < run.cases.length) {
+      const left = run.cases.slice(outcomes.length);
+      // A case that has gone wrong is tried again by itself.
+      const { cases, found } = await this.queue.add(owner, () => this.runSome(run, left, tries > 1));
+      for (const [i, reply] of found.replies.entries()) {
+        kept += reply.reply.length;
+        const said = kept > MOST_KEPT ? ({ ...reply, limit: 'output' } as const) : reply;
+        outcomes.push(outcomeOf(cases[i]!.key, said, run.limits.milliseconds));
+      }
+      if (found.replies.length > 0) tries = 1;
+      const next = cases[found.replies.length];
+      if (!next) continue;
+      const { milliseconds: limitMs } = run.limits;
+      const judged = this.judge(found.end, { key: next.key, limitMs, tries });
+      if ('outcome' in judged) outcomes.push(judged.outcome);
+      tries = 'outcome' in judged ? 1 : tries + 1;
     }
+    this.counts.ran++;
+    this.trouble = null;
+    return outcomes;
   }
 
   close(): void {
     this.closed = true;
-    for (const children of Object.values(this.warm)) for (const child of children.splice(0)) child.kill();
+    for (const lane of this.lanes.values()) void lane.then((one) => one.close()).catch(() => undefined);
   }
 
-  /** One submission at a time: the measured times stay honest on two cores. */
-  private async turn(): Promise<void> {
-    if (this.running > 0) await new Promise<void>((go) => this.queue.push(go));
-    this.running++;
-  }
-
-  private keepWarm(language: Language): SandboxChild {
-    const child = startChild(this.folder, language, this.wrapping);
-    this.warm[language].push(child);
-    return child;
-  }
-
-  private async take(language: Language): Promise<SandboxChild> {
-    const child = this.warm[language].shift() ?? startChild(this.folder, language, this.wrapping);
-    await child.ready;
-    if (!this.closed) this.keepWarm(language);
-    return child;
-  }
-
-  private async runCases(program: ProgramRun): Promise<CaseOutcome[]> {
-    const outcomes: CaseOutcome[] = [];
-    let child = await this.take(program.language);
-    for (const [index, one] of program.cases.entries()) {
-      const outcome = await ask(child, this.messageFor(program, one, index), one.key);
-      outcomes.push(
-        outcome ?? {
-          key: one.key,
-          result: 'error',
-          message: 'the program ended its own run',
-          milliseconds: 0,
-          printed: '',
-        },
-      );
-      const alive = outcome !== null && outcome.result !== 'too-slow' && outcome.result !== 'too-much-memory';
-      if (!alive) {
-        this.killed++;
-        child.kill();
-        if (index < program.cases.length - 1) child = await this.take(program.language);
-      }
+  private judge(end: RunEnd, of: { key: string; limitMs: number; tries: number }): Judged {
+    try {
+      const judged = this.closed ? { again: 'closed' } : judgeEnd(end, of);
+      if (this.closed) throw new MachineTrouble('the server is stopping');
+      if ('again' in judged) this.counts.triedAgain++;
+      else this.counts.stopped++;
+      return judged;
+    } catch (error) {
+      this.trouble = String(error);
+      throw error;
     }
-    child.kill();
-    return outcomes;
   }
 
-  private messageFor(program: ProgramRun, one: CaseRun, index: number): CaseMessage {
-    const { functionName, limits } = program;
-    return {
-      program: program.program,
-      functionName,
-      index,
-      arguments: JSON.stringify(one.arguments),
-      ...limits,
-    };
+  private async runSome(run: ProgramRun, left: ProgramRun['cases'], alone: boolean) {
+    const { language, program, functionName, limits } = run;
+    try {
+      const lane = await this.laneFor(ENGINE_OF[language]);
+      const cases = left.slice(0, alone ? 1 : lane.atOnce);
+      const jobs = cases.map((one): ProcessCase => {
+        const seed = randomInt(MOST_SEED);
+        return { language, program, functionName, arguments: JSON.stringify(one.arguments), ...limits, seed };
+      });
+      return { cases, found: await lane.run(jobs) };
+    } catch (error) {
+      const end: RunEnd = { is: 'trouble', why: String(error) };
+      return { cases: left.slice(0, 1), found: { replies: [], end } };
+    }
+  }
+
+  private laneFor(engine: EngineName): Promise<Lane> {
+    const known = this.lanes.get(engine);
+    if (known) return known;
+    const starting = this.startLane(engine);
+    this.lanes.set(engine, starting);
+    // Whoever asks next tries again.
+    starting.catch(() => this.lanes.delete(engine));
+    return starting;
+  }
+
+  /** By forks where that works, else the portable way; the verdicts are the same. */
+  private async startLane(engine: EngineName): Promise<Lane> {
+    if (this.closed) throw new MachineTrouble('the code box is closed');
+    const options = { folder: this.folder, engine, walls: this.walls, slots: this.slots };
+    if (this.forks)
+      try {
+        return await this.started(new ForkLane(options), engine);
+      } catch (error) {
+        this.log?.warn(
+          { err: error, engine },
+          'programs cannot be run by forks here: the portable way is taken',
+        );
+        this.forks = false;
+      }
+    return this.started(new PortableLane(options), engine);
+  }
+
+  private async started(lane: Lane, engine: EngineName): Promise<Lane> {
+    try {
+      await lane.start();
+    } catch (error) {
+      lane.close();
+      this.trouble = String(error);
+      throw error;
+    }
+    this.names[engine] = lane.name;
+    return lane;
   }
 }

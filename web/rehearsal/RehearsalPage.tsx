@@ -2,7 +2,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { emptyDesk, type Desk } from '../../core/journal/desk';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
-import type { RehearsalView } from '../../core/rehearsal/api';
+import type { RehearsalScore, RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { CheckList, useFindings } from '../arrival/steps/Checks';
@@ -27,6 +27,9 @@ const t = words('rehearsal', {
   timed: 'With the clock, {{minutes}} min',
   untimed: 'Without the clock',
   scoring: 'Scoring …',
+  before_one: 'Scoring … One program is run before yours.',
+  before_other: 'Scoring … {{count}} programs are run before yours.',
+  again: 'Try again',
   doneTitle: 'Your rehearsal',
   doneText:
     'Scored at once; nothing is kept. In the test itself assessors mark your writing, and the result comes later.',
@@ -38,7 +41,7 @@ const t = words('rehearsal', {
 type Phase =
   | { readonly at: 'checks' }
   | { readonly at: 'desk'; readonly timed: boolean }
-  | { readonly at: 'scoring' }
+  | { readonly at: 'scoring'; readonly given: Desk['answers']; readonly before: number }
   | { readonly at: 'done'; readonly sheet: ResultSheet };
 
 async function load(link: string | undefined, round: string | undefined): Promise<RehearsalView> {
@@ -47,11 +50,26 @@ async function load(link: string | undefined, round: string | undefined): Promis
   return get<RehearsalView>('/rehearsal');
 }
 
+/** How long to wait before asking again how far the scoring is. */
+const ASK_AGAIN_MS = 600;
+
 const kindsOf = (paper: CandidatePaper) => paper.questions.flatMap((q) => q.parts.map((part) => part.kind));
 
 /** Scored by the server, which keeps nothing of it: no key is ever on a candidate's device. */
-const score = (round: string | undefined, answers: Desk['answers']): Promise<ResultSheet> =>
-  post<ResultSheet>(round ? `/rehearsal/${round}/score` : '/rehearsal/score', { answers });
+async function score(
+  round: string | undefined,
+  answers: Desk['answers'],
+  onWait: (before: number) => void,
+): Promise<ResultSheet> {
+  const address = round ? `/rehearsal/${round}/score` : '/rehearsal/score';
+  const { ticket } = await post<RehearsalTicket>(address, { answers });
+  for (;;) {
+    const state = await get<RehearsalScore>(`/rehearsal/score/${ticket}`);
+    if ('sheet' in state) return state.sheet;
+    onWait(state.before);
+    await new Promise((resolve) => setTimeout(resolve, ASK_AGAIN_MS));
+  }
+}
 
 function openRehearsal(paper: CandidatePaper, timed: boolean): DeskSession {
   const now = Date.now();
@@ -136,9 +154,10 @@ function Inside({ view, link, round }: Where) {
   const { busy, trouble, run } = useAction();
   const onDone = useCallback(
     (given: Desk['answers']) => {
-      setPhase({ at: 'scoring' });
+      const waits = (before: number) => setPhase({ at: 'scoring', given, before });
+      waits(0);
       void run(async () => {
-        const sheet = await score(round, given);
+        const sheet = await score(round, given, waits);
         await loadReadings(sheet);
         setPhase({ at: 'done', sheet });
       });
@@ -175,8 +194,15 @@ function Inside({ view, link, round }: Where) {
           {t(done ? 'doneTitle' : 'title')}
         </h1>
         <p className="mt-1 mb-5 text-soft">{t(done ? 'doneText' : 'text')}</p>
-        {phase.at === 'scoring' && busy && <p role="status">{t('scoring')}</p>}
+        {phase.at === 'scoring' && busy && (
+          <p role="status">{phase.before > 0 ? t('before', { count: phase.before }) : t('scoring')}</p>
+        )}
         {trouble && <Notice tone="trouble">{trouble}</Notice>}
+        {phase.at === 'scoring' && !busy && (
+          <Button look="first" className="mt-4 min-h-11" onClick={() => onDone(phase.given)}>
+            {t('again')}
+          </Button>
+        )}
         {phase.at === 'checks' && <CheckList {...measured} demanded={demanded} />}
         {done && <SheetBody sheet={phase.sheet} />}
         {done && <Device findings={Object.values(measured.findings)} />}

@@ -8,6 +8,9 @@ import { ownProgram } from './ownProgram';
 import type { CodeResponse, CodeShown } from './response';
 import { codeComponents, programRuns, scoreCode } from './score';
 
+/** All cases of a program together. */
+const MOST_MS = 10 * 60_000;
+
 function check({ asked, key }: Content<CodeAsked, CodeKey>, { marks }: Place): Issue[] {
   const cases = [...asked.cases, ...key.cases].map((one) => one.key);
   const { groups, rubric } = key;
@@ -21,6 +24,9 @@ function check({ asked, key }: Content<CodeAsked, CodeKey>, { marks }: Place): I
     issues.push(severe(['asked', 'hiddenCases'], message('code.countsDiffer')));
   if (rubric ? !criteriaMatch(asked.criteria, rubric) : asked.criteria.length > 0)
     issues.push(severe(['asked', 'criteria'], message('author.criteriaDiffer')));
+  // What a program takes at most, should every case go up to its limit: others wait for it.
+  if ((asked.cases.length + key.cases.length) * asked.limits.milliseconds > MOST_MS)
+    issues.push(severe(['asked', 'limits'], message('code.limitsTooLong')));
   if (rubric && maximumOfRubric(rubric) >= marks)
     issues.push(severe(['key', 'rubric'], message('code.rubricTooMuch')));
   return issues;
@@ -69,6 +75,7 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   }),
   components: codeComponents,
   markScheme: ({ key }) => key.rubric?.scheme ?? null,
+  runsPrograms: true,
   evidence: programRuns,
   score: scoreCode,
   rightResponse: () => null,

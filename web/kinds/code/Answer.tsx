@@ -58,8 +58,8 @@ function useTrial({ shown, response }: Props) {
       setBusy(null);
     }
   };
-  const runOne = (one: CaseRun) =>
-    engineOf(language).run(program, shown.functionName, one, shown.limits.milliseconds);
+  const { functionName, limits } = shown;
+  const runOne = (one: CaseRun) => engineOf(language).run({ program, functionName, limits }, one);
   const tryAll = () =>
     attempt(async () => {
       const results: CaseOutcome[] = [];

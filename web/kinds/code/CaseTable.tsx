@@ -31,6 +31,16 @@ export const t = words('cases', {
   printed: 'printed',
   details: 'Details of {{title}}',
   difference: 'expected {{expected}}, got {{got}}',
+  thrown: '{{text}}',
+  thrownAt: '{{text}} (line {{line}})',
+  noFunction: 'There is no function {{text}}.',
+  notComparable: 'The function returned a value that cannot be compared: {{text}}.',
+  endedItself: 'The program ended itself before the function returned.',
+  waits: 'The function waits for something that does not come.',
+  tooDeep: 'The calls, or the values returned, are nested too deeply.',
+  ended: 'The program ended before the function returned.',
+  forbidden: 'The program tried something that is not allowed here.',
+  disturbed: 'What the function returned cannot be read.',
   engine: 'The engine for {{language}} did not start. Load the page again; your program is kept.',
 });
 
@@ -50,6 +60,10 @@ function gotOf(outcome: CaseOutcome): string {
   return outcome.result === 'returned' ? showJson(outcome.value) : '–';
 }
 
+function faultText({ fault, text, line }: Extract<CaseOutcome, { result: 'error' }>): string {
+  return fault === 'thrown' && line !== null ? t('thrownAt', { text, line }) : t(fault, { text });
+}
+
 interface Row {
   readonly key: string;
   readonly title: string;
@@ -63,7 +77,7 @@ function Unfolded({ row }: { row: Row }) {
   return (
     <div className="space-y-1 font-mono text-[0.78rem] break-words">
       <p>{row.arguments.map(showJson).join(', ')}</p>
-      {outcome?.result === 'error' && <p className="text-brick">{outcome.message}</p>}
+      {outcome?.result === 'error' && <p className="text-brick">{faultText(outcome)}</p>}
       {outcome?.result === 'returned' && expected !== undefined && (
         <p>{t('difference', { expected: showJson(expected), got: gotOf(outcome) })}</p>
       )}

@@ -1,26 +1,19 @@
 import type { Language } from '../../../core/kinds/code/response';
-import type { HarnessReply } from '../../../core/kinds/code/harness';
-import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/evidence';
-
-export interface WorkerCase {
-  readonly program: string;
-  readonly functionName: string;
-  readonly argumentsJson: string;
-  readonly outputBytes: number;
-}
-
-interface Reply {
-  readonly reply: string;
-  readonly printed: string;
-  readonly milliseconds: number;
-}
+import type { CaseOutcome, CaseRun, ProgramRun } from '../../../core/kinds/evidence';
+import type { CaseJob, EngineReply } from '../../../core/programs/engine';
+import { outcomeOf, tooSlow } from '../../../core/programs/outcomeOf';
 
 const make: Record<Language, () => Worker> = {
   python: () => new Worker(new URL('./pythonWorker.ts', import.meta.url), { type: 'module' }),
   javascript: () => new Worker(new URL('./javascriptWorker.ts', import.meta.url), { type: 'module' }),
 };
 
-/** Room beyond a case's own limit for a busy device, as in the server's sandbox. */
+/** The limits of a case, and what is run. */
+export type TrialRun = Pick<ProgramRun, 'program' | 'functionName'> & {
+  readonly limits: Pick<ProgramRun['limits'], 'milliseconds' | 'megabytes'>;
+};
+
+/** Room beyond a case's own limit for a busy device: here the clock decides, on the server processor time does. */
 const ROOM_MS = 1500;
 const OUTPUT_BYTES = 64 * 1024;
 
@@ -55,49 +48,39 @@ export class Engine {
   }
 
   /** Runs one case after the other, however many are asked for at once: the worker answers one at a time. */
-  run(program: string, functionName: string, one: CaseRun, limitMs: number): Promise<CaseOutcome> {
-    const result = this.last.then(() => this.runNow(program, functionName, one, limitMs));
+  run(asked: TrialRun, one: CaseRun): Promise<CaseOutcome> {
+    const result = this.last.then(() => this.runNow(asked, one));
     this.last = result.catch(() => undefined);
     return result;
   }
 
-  private async runNow(
-    program: string,
-    functionName: string,
-    one: CaseRun,
-    limitMs: number,
-  ): Promise<CaseOutcome> {
+  private async runNow({ program, functionName, limits }: TrialRun, one: CaseRun): Promise<CaseOutcome> {
     await this.warm();
     const worker = this.worker!;
-    const argumentsJson = JSON.stringify(one.arguments);
+    const limitMs = limits.milliseconds;
+    const [seed] = crypto.getRandomValues(new Uint32Array(1));
     return new Promise((resolve) => {
       const timer = setTimeout(() => {
         this.end();
-        resolve({ key: one.key, result: 'too-slow', milliseconds: limitMs, printed: '' });
+        resolve(tooSlow(one.key, limitMs));
       }, limitMs + ROOM_MS);
-      worker.onmessage = ({ data }: MessageEvent<Reply>) => {
+      worker.onmessage = ({ data }: MessageEvent<EngineReply>) => {
         clearTimeout(timer);
-        resolve(outcomeOf(one.key, data));
+        const outcome = outcomeOf(one.key, data, limitMs);
+        // An engine that has grown does not shrink again.
+        if (outcome.result === 'too-much-memory') this.end();
+        resolve(outcome);
       };
       worker.postMessage({
         program,
         functionName,
-        argumentsJson,
+        arguments: JSON.stringify(one.arguments),
+        ...limits,
         outputBytes: OUTPUT_BYTES,
-      } satisfies WorkerCase);
+        seed: seed!,
+      } satisfies CaseJob);
     });
   }
-}
-
-function outcomeOf(key: string, { reply, printed, milliseconds }: Reply): CaseOutcome {
-  const said = JSON.parse(reply) as HarnessReply;
-  const common = { key, printed, milliseconds };
-  if ('memory' in said) return { ...common, result: 'too-much-memory' };
-  if ('error' in said)
-    return said.error.includes('output limit')
-      ? { ...common, result: 'too-much-output' }
-      : { ...common, result: 'error', message: said.error };
-  return { ...common, result: 'returned', value: said.value as Json };
 }
 
 const engines: Record<Language, Engine> = {

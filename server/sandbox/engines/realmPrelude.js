@@ -80,11 +80,24 @@
   };
 
   realm.performance = { now: () => Date.now() };
-  // Not for secrets: a program in here gets repeatable quality, nothing of the host's entropy.
+
+  // Chance comes from the seed of the case, never from the host: of two forks of one process no two draw the same.
+  // Generator: mulberry32 (public domain).
+  let state = 1;
+  const random = () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+  realm.__seed = (seed) => {
+    state = seed | 0;
+  };
+  Math.random = random;
   realm.crypto = {
     getRandomValues(target) {
       const bytes = bytesOf(target);
-      for (let i = 0; i < bytes.length; i++) bytes[i] = (Math.random() * 256) | 0;
+      for (let i = 0; i < bytes.length; i++) bytes[i] = (random() * 256) | 0;
       return target;
     },
   };
@@ -123,7 +136,7 @@
       const signs = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
       let out = '';
       for (let i = 0; i < count; i += 3)
-        for (let k = 0; k < 4; k++) out += k > count - i ? '=' : signs[(Math.random() * 64) | 0];
+        for (let k = 0; k < 4; k++) out += k > count - i ? '=' : signs[(random() * 64) | 0];
       return out;
     },
   };
@@ -135,4 +148,57 @@
     return new Memory({ ...wanted, maximum: Math.min(wanted.maximum ?? 65536, MOST_PAGES) });
   };
   WebAssembly.Memory.prototype = Memory.prototype;
+
+  // Everything reachable from the intrinsics is frozen before a program starts; errors carry no stack and no hook.
+  const INTRINSICS = [
+    ...['Object', 'Function', 'Array', 'String', 'Number', 'Boolean', 'Symbol', 'BigInt', 'Promise', 'Proxy'],
+    ...['Error', 'TypeError', 'RangeError', 'SyntaxError', 'ReferenceError', 'EvalError', 'URIError'],
+    ...[
+      'AggregateError',
+      'Map',
+      'Set',
+      'WeakMap',
+      'WeakSet',
+      'WeakRef',
+      'FinalizationRegistry',
+      'JSON',
+      'Math',
+    ],
+    ...[
+      'Reflect',
+      'Date',
+      'RegExp',
+      'ArrayBuffer',
+      'SharedArrayBuffer',
+      'DataView',
+      'Atomics',
+      'WebAssembly',
+    ],
+    ...['Uint8Array', 'Int8Array', 'Uint16Array', 'Int16Array', 'Uint32Array', 'Int32Array', 'Float32Array'],
+    ...['Float64Array', 'Uint8ClampedArray', 'BigInt64Array', 'BigUint64Array', 'Iterator', 'TextEncoder'],
+    ...['TextDecoder', 'URL', 'AbortController', 'console', 'performance', 'crypto', 'os'],
+  ];
+  realm.__freeze = () => {
+    delete realm.__freeze;
+    const seen = new Set();
+    const visit = (value) => {
+      if ((typeof value !== 'object' && typeof value !== 'function') || value === null || seen.has(value))
+        return;
+      seen.add(value);
+      for (const name of Reflect.ownKeys(value)) {
+        const own = Reflect.getOwnPropertyDescriptor(value, name);
+        for (const part of [own.value, own.get, own.set]) visit(part);
+      }
+      visit(Reflect.getPrototypeOf(value));
+    };
+    const fixed = { value: undefined, writable: false, configurable: false };
+    Object.defineProperty(Error, 'prepareStackTrace', fixed);
+    Error.stackTraceLimit = 0;
+    for (const name of INTRINSICS) visit(realm[name]);
+    visit(function* () {}.constructor);
+    visit(async function () {}.constructor);
+    visit(async function* () {}.constructor);
+    visit([][Symbol.iterator]());
+    for (const one of seen) Object.freeze(one);
+  };
 })();

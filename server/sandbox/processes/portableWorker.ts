@@ -1,0 +1,32 @@
+/* The thread of a portable process in which the engine works. */
+import { parentPort, workerData } from 'node:worker_threads';
+import type { EngineName, ProcessCase, RunCase } from '../engines/engine';
+import { encodeFrame } from './frames';
+import { DEEP_STACK, loadEngine } from './loadEngine';
+import { watchBoard } from './watchBoard';
+
+const given = workerData as { folder: string; engine: EngineName; board: SharedArrayBuffer };
+const board = watchBoard(given.board);
+
+async function serve(): Promise<void> {
+  const engine = loadEngine(given.engine, given.folder, DEEP_STACK);
+  // The first state waits for its program; every later case has one made for it.
+  let next: RunCase | null = await engine.fresh();
+  const runAll = async (cases: readonly ProcessCase[]) => {
+    for (const [i, one] of cases.entries()) {
+      const state = next ?? (await engine.fresh());
+      next = null;
+      globalThis.gc?.();
+      board.begin(i);
+      const reply = state(one, board.spentMs);
+      const cpuMs = board.spentMs();
+      board.finish();
+      parentPort!.postMessage(encodeFrame({ ...reply, cpuMs }));
+    }
+    parentPort!.postMessage('done');
+  };
+  parentPort!.on('message', (cases: readonly ProcessCase[]) => void runAll(cases));
+  parentPort!.postMessage('ready');
+}
+
+serve().catch((error: unknown) => parentPort!.postMessage({ failed: String(error).slice(0, 500) }));
