@@ -46,7 +46,7 @@ const others=[Map,Set,WeakMap,WeakSet,Promise,RegExp,Error,ArrayBuffer];
 const show=v=>typeof v==='string'?v:typeof v==='object'&&v!==null?stringify(v):Text(v);
 const log=(...all)=>write(all.map(show).join(' ')+'\\n');
 globalThis.console={log,info:log,warn:log,error:log,debug:log};
-const fault=(code,text)=>stringify({fault:code,text,line:null});
+const fault=(code,text)=>'{"fault":"'+code+'","text":'+stringify(Text(text))+',"line":null}';
 const odd=(v,depth)=>{
   const type=typeof v;
   if(type==='number')return isFinite(v)?null:Text(v);
@@ -66,7 +66,7 @@ return (f,args)=>{
   let out=null;
   const keep=v=>{
     const found=odd(v,0);
-    out=found==='nesting'?fault('tooDeep',''):found!==null?fault('notComparable',found):stringify({value:v===undefined?null:v});
+    out=found==='nesting'?fault('tooDeep',''):found!==null?fault('notComparable',found):'{"value":'+(v===undefined?'null':stringify(v))+'}';
   };
   const v=f(...parse(args));
   if(v!==null&&typeof v==='object'&&typeof v.then==='function')v.then(v=>{try{keep(v)}catch(e){out=fault('thrown',Text(e))}},e=>{out=fault('thrown',Text(e))});

@@ -29,10 +29,10 @@ const t = words('rehearsal', {
   scoring: 'Scoring …',
   before_one: 'Scoring … One program is run before yours.',
   before_other: 'Scoring … {{count}} programs are run before yours.',
-  again: 'Try again',
   doneTitle: 'Your rehearsal',
   doneText:
     'Scored at once; nothing is kept. In the test itself assessors mark your writing, and the result comes later.',
+  tryAgain: 'Try again',
   device: 'What the checks found',
   again: 'Practise again',
   back: 'Back to my invitation',
@@ -200,7 +200,7 @@ function Inside({ view, link, round }: Where) {
         {trouble && <Notice tone="trouble">{trouble}</Notice>}
         {phase.at === 'scoring' && !busy && (
           <Button look="first" className="mt-4 min-h-11" onClick={() => onDone(phase.given)}>
-            {t('again')}
+            {t('tryAgain')}
           </Button>
         )}
         {phase.at === 'checks' && <CheckList {...measured} demanded={demanded} />}

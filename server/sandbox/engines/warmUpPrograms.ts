@@ -14,7 +14,7 @@ export const WARM_UP_PYTHON: ProcessCase = {
   language: 'python',
   arguments: '[0]',
   program: `
-import bisect, collections, datetime, functools, heapq, itertools, json, math, random, re, string
+import bisect, collections, datetime, functools, heapq, itertools, json, math, random, re, string, time
 class Point:
     def __init__(self, x):
         self.x = x
@@ -52,6 +52,8 @@ def f(n):
     table = [[i * j for j in range(50)] for i in range(50)]
     large = 2 ** 500 * 3 ** 200 % 1000007
     fib(19)
+    # Whatever is read when it is first used is read before the forks, which may read nothing.
+    time.localtime(0), time.strftime('%c'), datetime.datetime.now().isoformat()
     print(len(letters), total, sorted(set(words)), len(table))
     try:
         {}['x']
@@ -85,6 +87,7 @@ function f(n: number): unknown {
   const words = 'the quick brown fox '.repeat(400).split(' ').filter((w) => /^[a-z]+$/.test(w));
   function* upTo() { for (let i = 0; i < 2000; i++) yield i }
   for (const x of upTo()) total += x;
+  console.log(new Date(0).getTimezoneOffset(), new Date().toString(), new Date().toLocaleDateString());
   try { null!.x } catch (e) { total += String(e).length }
   console.log(total, Math.sqrt(2).toFixed(3), JSON.stringify(JSON.parse('{"a":[1,2.5,"x",null,true]}')));
   const { n: first, ...rest } = pairs[0]!;
