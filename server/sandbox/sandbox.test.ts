@@ -1,227 +1,286 @@
-import { existsSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { appendFileSync, cpSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CaseOutcome, Json, ProgramRun } from '../../core/kinds/evidence';
-import { findWrapping } from './child';
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import type { CaseOutcome, Json, ProgramLanguage, ProgramRun } from '../../core/kinds/evidence';
 import { clampWasmMemory } from './clampWasmMemory';
-import { parseReply } from './parseReply';
-import { Sandbox } from './sandbox';
+import { findWalls } from './lanes/walls';
+import { MachineTrouble, Sandbox } from './sandbox';
 
 const folder = path.resolve('dist/sandbox');
-const sandbox = new Sandbox(folder);
-let listener: Server;
-let reached = 0;
-let port = 0;
+const walls = { ...findWalls(), bubblewrap: null };
+const limits = { milliseconds: 2000, megabytes: 64, outputBytes: 20_000 };
 
-beforeAll(async () => {
-  listener = createServer((_, response) => {
-    reached++;
-    response.end('reached');
-  }).listen(0, '127.0.0.1');
-  await new Promise((resolve) => listener.once('listening', resolve));
-  port = (listener.address() as AddressInfo).port;
-  await sandbox.warmUp();
-});
-afterAll(() => {
-  sandbox.close();
-  listener.close();
-});
-
-async function runOne(
-  language: ProgramRun['language'],
+const programOf = (
+  language: ProgramLanguage,
   program: string,
-  args: Json[] = [1],
-): Promise<CaseOutcome> {
-  const limits = { milliseconds: 1500, megabytes: 64, outputBytes: 20_000 };
-  const cases = [{ key: 'only', arguments: args }];
-  return (await sandbox.run({ language, program, functionName: 'f', cases, limits }))[0]!;
+  cases: readonly Json[][] = [[1]],
+  more: Partial<ProgramRun['limits']> = {},
+): ProgramRun => ({
+  language,
+  program,
+  functionName: 'f',
+  cases: cases.map((given, i) => ({ key: `c${i}`, arguments: given })),
+  limits: { ...limits, ...more },
+});
+
+/** Processes by their parents, as the kernel tells them; those that have ended are not among them. */
+function livingProcesses(): Map<number, number> {
+  const parents = new Map<number, number>();
+  for (const name of readdirSync('/proc').filter((entry) => /^\d+$/.test(entry)))
+    try {
+      const [state, parent] = readFileSync(`/proc/${name}/stat`, 'latin1').split(') ')[1]!.split(' ');
+      if (state !== 'Z') parents.set(Number(name), Number(parent));
+    } catch {
+      // It has ended meanwhile.
+    }
+  return parents;
 }
 
-describe('programs that do what is asked', () => {
+/** A process's children that run this script, and whatever these have forked. */
+function boxProcesses(of: number, script: string): number[] {
+  const living = livingProcesses();
+  const childrenOf = (pid: number) => [...living.keys()].filter((one) => living.get(one) === pid);
+  const runs = (pid: number) => {
+    try {
+      return readFileSync(`/proc/${pid}/cmdline`, 'latin1').includes(script);
+    } catch {
+      return false;
+    }
+  };
+  return childrenOf(of)
+    .filter(runs)
+    .flatMap((pid) => [pid, ...childrenOf(pid)]);
+}
+
+const burners: ChildProcess[] = [];
+const burn = (count: number) => {
+  for (let i = 0; i < count; i++)
+    burners.push(spawn(process.execPath, ['-e', 'for (;;);'], { stdio: 'ignore' }));
+};
+afterEach(() => burners.splice(0).forEach((one) => one.kill('SIGKILL')));
+
+const lots = [
+  { name: 'K-1', up: 3 },
+  { name: 'K-2', up: 8 },
+];
+const LEAVES = `
+import builtins, json, math, os, random, sys
+try:
+    import pyodide_js
+    engine = pyodide_js._module
+except ImportError:
+    engine = None
+def f(n):
+    seen = [hasattr(builtins, 'left'), 'left' in sys.modules, os.path.exists('/tmp/left'), math.pi == 3,
+            os.environ.get('LEFT'), getattr(engine, 'left', None), sys.getrecursionlimit()]
+    builtins.left = 1; sys.modules['left'] = sys; open('/tmp/left', 'w').write('x'); math.pi = 3
+    os.environ['LEFT'] = '1'; engine.left = 7; sys.setrecursionlimit(4321); json.dumps = lambda *a, **k: '{"value":"spoiled"}'
+    return seen`;
+const LEAVES_JAVASCRIPT = `
+globalThis.left = (globalThis.left ?? 0) + 1;
+Array.prototype.left = (Array.prototype.left ?? 0) + 1;
+const f = () => [globalThis.left, [].left]`;
+
+describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => {
+  const box = new Sandbox(folder, { rule, walls });
+  const one = async (language: ProgramLanguage, program: string, given: Json[] = [1]): Promise<CaseOutcome> =>
+    (await box.run(programOf(language, program, [given])))[0]!;
+  beforeAll(() => box.warmUp());
+  afterAll(() => box.close());
+
   it.each([
     ['python', 'def f(lots):\n    return max(lots, key=lambda l: l["up"])["name"]'],
+    [
+      'python',
+      'async def g(lots):\n    return lots[1]["name"]\nasync def f(lots):\n    return await g(lots)',
+    ],
     ['javascript', 'function f(lots) { return lots.reduce((a, b) => (b.up > a.up ? b : a)).name }'],
-  ] as const)('%s returns a value', async (language, program) => {
-    const lots = [
-      { name: 'K-1', up: 3 },
-      { name: 'K-2', up: 8 },
-    ];
-    expect(await runOne(language, program, [lots])).toMatchObject({ result: 'returned', value: 'K-2' });
+    ['javascript', 'const f = async (lots) => { await null; return lots[1].name }'],
+    [
+      'typescript',
+      'enum E { A }\nfunction f(lots: { name: string; up: number }[]): string { return lots[1]!.name }',
+    ],
+  ] as const)('%s returns a value: %s', async (language, program) => {
+    expect(await one(language, program, [lots])).toMatchObject({ result: 'returned', value: 'K-2' });
   });
 
-  it('keeps printed text beside the value', async () => {
-    const outcome = await runOne('python', 'def f(n):\n    print("n is", n)\n    return n + 1');
-    expect(outcome).toMatchObject({ result: 'returned', value: 2, printed: 'n is 1\n' });
-    expect(await runOne('javascript', 'const f = (n) => { console.log({ n }); return n + 1 }')).toMatchObject(
-      {
-        value: 2,
-        printed: '{"n":1}\n',
-      },
+  it('answers a query by the rows of its last statement', async () => {
+    const setUp = "create table lot (name text, up int); insert into lot values ('K-1', 3), ('K-2', 8);";
+    const outcome = await one(
+      'sql',
+      'update lot set up = up + 1; select name, up from lot order by up desc',
+      [setUp],
     );
+    expect(outcome).toMatchObject({
+      value: {
+        columns: ['name', 'up'],
+        rows: [
+          ['K-2', 9],
+          ['K-1', 4],
+        ],
+      },
+    });
   });
 
   it.each([
-    ['python', 'def f(n):\n    return n / 0', 'ZeroDivisionError: division by zero (line 2)'],
-    ['python', 'def f(n:\n    pass', 'SyntaxError'],
-    ['python', 'x = 1', 'there is no function f'],
-    ['javascript', 'function f() { return nothing.at.all }', 'ReferenceError'],
-    ['javascript', '}{', 'SyntaxError'],
-  ] as const)('%s: says what went wrong', async (language, program, message) => {
-    const outcome = await runOne(language, program);
-    expect(outcome.result).toBe('error');
-    expect(outcome.result === 'error' && outcome.message).toContain(message);
-  });
-});
-
-/* Each attack must end as an error or at a limit, or return only what a program can know by itself. */
-const secret = /root:|PATH=|\/work|HOME/;
-describe.each([
-  ['python: read a file', 'python', 'def f(n):\n    return open("/etc/passwd").read()', 'error'],
-  [
-    'python: list the root',
-    'python',
-    'import os\ndef f(n):\n    return [x for x in os.listdir("/") if x in ("etc", "work", "root")]',
-    [],
-  ],
-  [
-    'python: the environment',
-    'python',
-    'import os\ndef f(n):\n    return [k for k in os.environ if k in ("PATH_INFO", "SSL_CERT_FILE", "NODE_CHANNEL_FD")]',
-    [],
-  ],
-  ['python: the host through js', 'python', 'import js\ndef f(n):\n    return str(js.process.env)', 'error'],
-  [
-    'python: code from a string',
-    'python',
-    'import pyodide_js\ndef f(n):\n    return str(pyodide_js.constructor.constructor("return process")())',
-    'error',
-  ],
-  [
-    'python: mount the host',
-    'python',
-    'import pyodide_js\ndef f(n):\n    pyodide_js.mountNodeFS("/h", "/etc")\n    return open("/h/passwd").read()',
-    'error',
-  ],
-  [
-    'python: spawn',
-    'python',
-    'import subprocess\ndef f(n):\n    return subprocess.run(["id"], capture_output=True).stdout.decode()',
-    'error',
-  ],
-  [
-    'python: endless loop',
-    'python',
-    'def f(n):\n    while True:\n        try:\n            while True: pass\n        except BaseException: pass',
-    'too-slow',
-  ],
-  [
-    'python: memory',
-    'python',
-    'def f(n):\n    a = []\n    while True: a.append(bytearray(1 << 24))',
-    'too-much-memory',
-  ],
-  ['python: flood', 'python', 'def f(n):\n    while True: print("x" * 10000)', 'too-much-output'],
-  ['python: hard exit', 'python', 'import os\ndef f(n):\n    os._exit(0)', 'error'],
-  ['javascript: the host', 'javascript', 'function f() { return process.env }', 'error'],
-  [
-    'javascript: a module',
-    'javascript',
-    'function f() { return require("fs").readFileSync("/etc/passwd", "utf8") }',
-    'error',
-  ],
-  ['javascript: endless loop', 'javascript', 'function f() { for (;;); }', 'too-slow'],
-  [
-    'javascript: endless promise',
-    'javascript',
-    'function f() { const g = () => Promise.resolve().then(g); g(); for (;;) g() }',
-    'too-slow|too-much-memory|error',
-  ],
-  [
-    'javascript: memory',
-    'javascript',
-    'function f() { const a = []; for (;;) a.push(new Uint8Array(1 << 20)) }',
-    'too-much-memory|error',
-  ],
-  [
-    'javascript: flood',
-    'javascript',
-    'function f() { for (;;) console.log("x".repeat(10000)) }',
-    'too-much-output',
-  ],
-] as const)('attack – %s', (_, language, program, expected) => {
-  it('gets nowhere', async () => {
-    const outcome = await runOne(language, program);
-    expect(JSON.stringify(outcome)).not.toMatch(secret);
-    if (typeof expected === 'string') expect(outcome.result).toMatch(new RegExp(`^(${expected})$`));
-    else expect(outcome).toMatchObject({ result: 'returned', value: expected });
-  });
-});
-
-describe('attacks on what is around the box', () => {
-  it('no network is reached', async () => {
-    const python = `import socket\ndef f(n):\n    s = socket.socket(); s.settimeout(0.5); s.connect(("127.0.0.1", ${port})); s.send(b"GET / HTTP/1.0\\r\\n\\r\\n"); return 1`;
-    await runOne('python', python);
-    await runOne(
-      'python',
-      `import pyodide.http\ndef f(n):\n    return pyodide.http.open_url("http://127.0.0.1:${port}/").read()`,
-    );
-    await runOne('javascript', `function f() { return fetch("http://127.0.0.1:${port}/") }`);
-    expect(reached).toBe(0);
+    ['python', 'def f(n):\n    return n / 0', 'thrown', 'ZeroDivisionError: division by zero', 2],
+    ['python', 'def f(n:\n    pass', 'thrown', "SyntaxError: '(' was never closed", 1],
+    ['python', 'x = 1', 'noFunction', 'f', null],
+    ['python', 'def f(n):\n    return {1, 2}', 'notComparable', 'set', null],
+    ['javascript', 'function f() {\n return nothing.at.all }', 'thrown', "ReferenceError: 'nothing'", 2],
+    ['javascript', 'const f = () => -Infinity', 'notComparable', '-Infinity', null],
+    ['javascript', 'const f = async () => { throw new TypeError("no") }', 'thrown', 'TypeError: no', null],
+    ['typescript', 'function f(n: number) { return <<< }', 'thrown', 'Unexpected token', null],
+    ['sql', 'select absent', 'thrown', 'no such column: absent', null],
+  ] as const)('%s says what went wrong: %s', async (language, program, fault, text, line) => {
+    const outcome = await one(language, program, language === 'sql' ? [''] : [1]);
+    expect(outcome).toMatchObject({ result: 'error', fault, line });
+    expect(outcome.result === 'error' && outcome.text).toContain(text);
   });
 
-  it('nothing of one case or submission reaches the next', async () => {
-    await runOne('python', 'import builtins\nbuiltins.left_behind = 7\ndef f(n):\n    return 1');
-    const next = await runOne(
-      'python',
-      'import builtins\ndef f(n):\n    return hasattr(builtins, "left_behind")',
-    );
-    expect(next).toMatchObject({ result: 'returned', value: false });
+  it('keeps what is printed, counted in bytes', async () => {
+    // Ten characters of four bytes each: 40 bytes.
+    const print = 'def f(n):\n    print("𝄞" * 10, end="")\n    return 1';
+    const [within] = await box.run(programOf('python', print, [[1]], { outputBytes: 40 }));
+    expect(within).toMatchObject({ result: 'returned', printed: '𝄞'.repeat(10) });
+    const log = 'const f = () => { console.log("𝄞".repeat(10)); return 1 }';
+    for (const [language, program] of [
+      ['python', print],
+      ['javascript', log],
+    ] as const) {
+      const [beyond] = await box.run(programOf(language, program, [[1]], { outputBytes: 39 }));
+      expect(beyond!.result).toBe('too-much-output');
+    }
   });
 
-  it('a slow case costs only itself', async () => {
-    const outcomes = await sandbox.run({
-      language: 'javascript',
-      program: 'function f(n) { if (n === 1) for (;;); return n }',
-      functionName: 'f',
-      cases: [0, 1, 2].map((n) => ({ key: `c${n}`, arguments: [n] })),
-      limits: { milliseconds: 300, megabytes: 64, outputBytes: 1000 },
+  it('runs every case in a state in which nothing has run', async () => {
+    const python = await box.run(programOf('python', LEAVES, [[1], [2], [3]]));
+    const [first] = python;
+    expect(first).toMatchObject({
+      result: 'returned',
+      value: [false, false, false, false, null, null, 1000],
     });
+    for (const outcome of python) expect(outcome).toMatchObject({ value: (first as { value: Json }).value });
+    const javascript = await box.run(programOf('javascript', LEAVES_JAVASCRIPT, [[1], [2], [3]]));
+    for (const outcome of javascript) expect(outcome).toMatchObject({ value: [1, 1] });
+  });
+
+  it('draws by chance anew in every case', async () => {
+    const python = 'import os, random\ndef f(n):\n    return [random.random(), os.urandom(8).hex()]';
+    const draws = await box.run(programOf('python', python, [[1], [2]]));
+    const more = await box.run(programOf('javascript', 'const f = () => Math.random()', [[1], [2]]));
+    for (const [a, b] of [draws, more])
+      expect((a as { value: Json }).value).not.toEqual((b as { value: Json }).value);
+  });
+
+  it('calls 10,000 deep', async () => {
+    const python = 'import sys\nsys.setrecursionlimit(20000)\ndef f(n):\n    return n and 1 + f(n - 1)';
+    expect(await one('python', python, [10_000])).toMatchObject({ value: 10_000 });
+    const javascript = 'const f = (n) => (n ? 1 + f(n - 1) : 0)';
+    expect(await one('javascript', javascript, [10_000])).toMatchObject({ value: 10_000 });
+  });
+
+  it('lets a slow case cost only itself, and tells verdicts by processor time', async () => {
+    const slow = programOf(
+      'javascript',
+      'function f(n) { if (n === 1) for (;;); return n }',
+      [[0], [1], [2]],
+      {
+        milliseconds: 300,
+      },
+    );
+    const outcomes = await box.run(slow);
     expect(outcomes.map((o) => o.result)).toEqual(['returned', 'too-slow', 'returned']);
+    expect(outcomes.map((o) => o.milliseconds > 300)).toEqual([false, true, false]);
   });
 
-  it('forged and malformed messages are errors of the program', () => {
-    const honest = { index: 3, reply: '{"value":1}', limit: 'none', printed: '', milliseconds: 1 };
-    expect(parseReply(honest, 3, 'k', 5)).toMatchObject({ result: 'returned', value: 1 });
-    const forged = [
-      null,
-      'accepted',
-      { ...honest, index: 4 },
-      { ...honest, verdict: 'accepted' },
-      { ...honest, limit: 'passed' },
-      { ...honest, reply: '{"value":1' },
-      { ...honest, reply: '{"value":1,"accepted":true}' },
-      { ...honest, reply: '"x"'.repeat(1 << 20) },
-      { ...honest, milliseconds: '0' },
-    ];
-    for (const message of forged) expect(parseReply(message, 3, 'k', 5).result).toBe('error');
-    expect(parseReply({ ...honest, milliseconds: 9e9 }, 3, 'k', 5).milliseconds).toBe(5);
+  it('is fair on a busy machine: at half its limit a program passes, at five times it never does', async () => {
+    burn(2);
+    const work = 'def f(n):\n    s = 0\n    for i in range(n):\n        s += i * i % 7\n    return s';
+    const counts = [200_000, 200_000, 200_000, 200_000, 200_000];
+    const calibration = await box.run(
+      programOf(
+        'python',
+        work,
+        counts.map((n) => [n]),
+        { milliseconds: 20_000 },
+      ),
+    );
+    const took = calibration.map((o) => o.milliseconds).sort((a, b) => a - b);
+    // The longest of five at the same load: the noise of the machine is part of what an author would see.
+    const milliseconds = 2 * took.at(-1)!;
+    const times = (factor: number, cases: number) =>
+      programOf(
+        'python',
+        work,
+        Array.from({ length: cases }, () => [200_000 * factor]),
+        { milliseconds },
+      );
+    const half = await Promise.all(['a', 'b'].map((owner) => box.run(times(1, 10), owner)));
+    expect(half.flat().filter((o) => o.result === 'returned')).toHaveLength(20);
+    const over = await box.run(times(10, 3));
+    expect(over.map((o) => o.result)).toEqual(['too-slow', 'too-slow', 'too-slow']);
   });
 
-  it('names its wrapping, and works without any', async () => {
-    expect(typeof findWrapping().prlimit).toBe('boolean');
-    const bare = new Sandbox(folder, { prlimit: false, bubblewrap: false });
-    const cases = [{ key: 'a', arguments: [2] }];
-    const limits = { milliseconds: 1000, megabytes: 64, outputBytes: 1000 };
-    const program = 'def f(n):\n    return open("/etc/passwd").read()';
-    const [outcome] = await bare.run({ language: 'python', program, functionName: 'f', cases, limits });
-    expect(outcome!.result).toBe('error');
-    bare.close();
+  it('costs nobody a mark when its processes are killed', async () => {
+    const script = rule === 'best' ? 'zygote.cjs' : 'portableChild.cjs';
+    const slowly = programOf('python', 'def f(n):\n    for i in range(2_000_000): n += i % 3\n    return n', [
+      [1],
+      [2],
+    ]);
+    const expected = (await box.run(slowly)).map((o) => (o as { value: Json }).value);
+    const running = box.run(slowly);
+    for (let n = 0; n < 2; n++) {
+      for (const pid of boxProcesses(process.pid, script)) process.kill(pid, 'SIGKILL');
+      expect(await one('javascript', 'const f = (n) => n + 1')).toMatchObject({ value: 2 });
+    }
+    expect((await running).map((o) => (o as { value: Json }).value)).toEqual(expected);
+    expect(box.health().triedAgain).toBeGreaterThan(0);
+  });
+
+  it('runs nothing where an engine’s file is damaged, and says so', async () => {
+    const copy = mkdtempSync(path.join(tmpdir(), 'code-box-'));
+    cpSync(folder, copy, { recursive: true });
+    appendFileSync(path.join(copy, 'quickjs.wasm'), ' ');
+    const broken = new Sandbox(copy, { rule, walls });
+    await expect(broken.run(programOf('javascript', 'const f = () => 1'))).rejects.toThrow(MachineTrouble);
+    expect(broken.health().trouble).toContain('quickjs.wasm is damaged');
+    expect(await broken.run(programOf('python', 'def f(n):\n    return n'))).toMatchObject([{ value: 1 }]);
+    broken.close();
+    rmSync(copy, { recursive: true });
+  });
+});
+
+describe('around the code box', () => {
+  it('where a second wall is asked for and there is none, nothing is run', async () => {
+    const rule = 'require-isolation';
+    const none = new Sandbox(folder, { rule, walls, forks: false });
+    expect([none.allowed, none.isolated]).toEqual([false, false]);
+    await expect(none.run(programOf('python', 'def f(n):\n    return n'))).rejects.toThrow('no second wall');
+    const walled = new Sandbox(folder, {
+      rule,
+      walls: { ...walls, bubblewrap: '/usr/bin/bwrap' },
+      forks: false,
+    });
+    expect(walled.allowed).toBe(true);
+  });
+
+  it('its processes end with the server, whatever they are running', async () => {
+    const server = spawn(process.execPath, ['--import', 'tsx', 'server/sandbox/testing/loopForEver.ts'], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    await new Promise((begun) => server.stdout.once('data', begun));
+    const box = ['zygote.cjs', 'portableChild.cjs'].flatMap((script) => boxProcesses(server.pid!, script));
+    // A process that forks, its fork, and a portable one at the least.
+    expect(box.length).toBeGreaterThanOrEqual(3);
+    server.kill('SIGKILL');
+    const left = () => box.filter((pid) => livingProcesses().has(pid));
+    await vi.waitFor(() => expect(left()).toEqual([]), { timeout: 20_000 });
   });
 
   it('clamps only binaries that have a memory', () => {
-    expect(existsSync(path.join(folder, 'python.snapshot'))).toBe(true);
     // magic, version, memory section (5) of 3 bytes: one memory, no maximum, at least 1 page
     const module = Uint8Array.from([0, 0x61, 0x73, 0x6d, 1, 0, 0, 0, 5, 3, 1, 0, 1]);
     const clamped = clampWasmMemory(module, 200);

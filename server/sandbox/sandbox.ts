@@ -38,6 +38,8 @@ export interface SandboxHealth {
 export interface SandboxOptions {
   readonly rule?: CodeRule;
   readonly walls?: Walls;
+  /** Whether this machine can run programs by forks. */
+  readonly forks?: boolean;
   /** Programs that may run beside each other. */
   readonly slots?: number;
   readonly log?: Pick<Logger, 'warn'>;
@@ -88,13 +90,16 @@ export class Sandbox {
   private trouble: string | null = null;
   private closed = false;
 
-  constructor(folder: string, { rule = 'best', walls = findWalls(), slots = 2, log }: SandboxOptions = {}) {
+  constructor(
+    folder: string,
+    { rule = 'best', walls = findWalls(), forks = canFork, slots = 2, log }: SandboxOptions = {},
+  ) {
     this.folder = folder;
     this.walls = walls;
     this.slots = slots;
     this.log = log;
     this.rule = rule;
-    this.forks = canFork && rule !== 'portable';
+    this.forks = forks && rule !== 'portable';
     this.queue = new FairQueue(slots);
   }
 
