@@ -5,6 +5,9 @@ export default defineConfig({
     testTimeout: 120_000,
     hookTimeout: 120_000,
     // Programs in the code box have limits in real time; a shared machine can stand still for a moment.
+    // As many as a machine of this kind has cores; the usual is one fewer.
+    maxWorkers: 2,
+    // For a machine that stands still for a moment; what needed it is printed.
     retry: process.env.CI ? 1 : 0,
     projects: [
       { extends: true, test: { name: 'plain', include: ['{core,server,web,demo}/**/*.test.ts'] } },

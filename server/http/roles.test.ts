@@ -51,6 +51,7 @@ beforeAll(async () => {
     hash: device.opened.sealed[0]!.hash,
     name: 'test-window.ics',
     key: 'no-such-round',
+    ticket: 'n'.repeat(24),
   };
   own = app.addRound({ ...samplePaper(), version: 2, key: 'another-paper' });
   const link = app.invite(own);
@@ -85,6 +86,7 @@ const OPEN = [
   '/arrival/upload-check',
   '/rehearsal/:key',
   '/rehearsal/:key/score',
+  '/rehearsal/score/:ticket',
   '/test/clock',
   '/test/jobs',
 ];

@@ -100,7 +100,7 @@ export const typescriptAttacks: readonly Attack[] = [
   [
     'is nested more deeply than can be read',
     `function f(n: number) { return ${'('.repeat(20_000)}1${')'.repeat(20_000)} }`,
-    stopped,
+    [...stopped, 'returned'],
   ],
   [
     'asks for the process by its type',
