@@ -5,6 +5,8 @@ import path from 'node:path';
 import { BenchApp } from './BenchApp';
 import { measureDesk } from './desk';
 import { measureEssay } from './essay';
+import { measurePrograms } from './programs/measurePrograms';
+import { programRows } from './programs/programRows';
 import { measureSaves } from './saves';
 import { measureStaff } from './staff';
 import { drawClip } from '../e2e/prepare';
@@ -30,6 +32,7 @@ try {
   const essay = await attempt('an essay', () => measureEssay(app));
   const saves = await attempt('saves', () => measureSaves(app));
   const staff = await attempt('pages of the staff', measureStaff);
+  const programs = await attempt('programs', () => measurePrograms(app));
   const ofBare =
     'failed' in saves ? null : Math.round((100 * saves.save.perSecond) / saves.bare.perSecond) / 100;
   const results = {
@@ -40,6 +43,7 @@ try {
     essay,
     desk,
     staff,
+    programs,
   };
   writeFileSync(path.join(import.meta.dirname, 'results.json'), `${JSON.stringify(results, null, 2)}\n`);
   const rows: Record<string, Record<string, string>> = {};
@@ -103,6 +107,7 @@ try {
       goal: '≤ 1 s of processor',
     };
   }
+  if (!('failed' in programs)) Object.assign(rows, programRows(programs));
   rows['processor time taken by the host'] = {
     figure: `${results.processorSecondsTakenByTheHost} s`,
     goal: '',

@@ -69,18 +69,30 @@ export function installPackages() {
 }
 
 /** Debian's Chromium for the browser stories, where this user may install it. */
-export function installChromium() {
-  if (existsSync(CHROMIUM)) return;
-  if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).status !== 0) {
-    console.error(
-      `There is no ${CHROMIUM}. Install Debian's package "chromium", or set CHROMIUM to a browser.`,
-    );
-    process.exit(1);
-  }
+const canInstall = () =>
+  process.getuid?.() === 0 && spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).status === 0;
+
+function installFromDebian(names) {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   execFileSync('apt-get', ['update', '-q'], { stdio: 'ignore', env });
-  must('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], {
+  must('apt-get', ['install', '-y', '-q', '--no-install-recommends', ...names], {
     env,
     stdio: ['ignore', 'ignore', 'inherit'],
   });
+}
+
+export function installChromium() {
+  if (existsSync(CHROMIUM)) return;
+  if (canInstall()) return installFromDebian(['chromium']);
+  console.error(
+    `There is no ${CHROMIUM}. Install Debian's package "chromium", or set CHROMIUM to a browser.`,
+  );
+  process.exit(1);
+}
+
+/** Attacks on the code box are tried with bubblewrap too, where it can be had. */
+export function installBubblewrap() {
+  if (process.platform !== 'linux' || existsSync('/usr/bin/bwrap')) return;
+  if (canInstall()) installFromDebian(['bubblewrap']);
+  else console.log('There is no bubblewrap: the code box is tried without it only.');
 }

@@ -1,12 +1,13 @@
 /* Everything that must hold, in one command; closes with `N passed, N failed`. */
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
-import { installChromium, installPackages, root } from './setUp.mjs';
+import { installBubblewrap, installChromium, installPackages, root } from './setUp.mjs';
 
 installPackages();
 installChromium();
+installBubblewrap();
 
 const reports = path.join(root, '.cache/reports');
 rmSync(reports, { recursive: true, force: true });
@@ -43,27 +44,24 @@ const storyCounts = () => {
 };
 
 const unitArgs = ['run', 'unit', '--', '--reporter=default', '--reporter=json'];
-const steps = [
-  { name: 'types', args: ['run', 'typecheck'] },
-  { name: 'lint', args: ['run', 'lint'] },
-  { name: 'boundaries', args: ['run', 'boundaries'] },
-  { name: 'format', args: ['run', 'format:check'] },
-  { name: 'build', args: ['run', 'build', '--', '--logLevel', 'warn'] },
+/** What only looks at the sources: two chains beside each other, as many as there are cores. */
+const checks = [
+  [{ name: 'lint', args: ['run', 'lint'] }],
+  [
+    { name: 'types', args: ['run', 'typecheck'] },
+    { name: 'boundaries', args: ['run', 'boundaries'] },
+    { name: 'format', args: ['run', 'format:check'] },
+    { name: 'build', args: ['run', 'build', '--', '--logLevel', 'warn'] },
+  ],
+];
+const suites = [
   { name: 'unit tests', args: [...unitArgs, `--outputFile.json=${report('unit')}`], counts: unitCounts },
   { name: 'faults, short form', args: ['run', 'faults', '--', '--short'] },
   { name: 'browser stories', args: ['run', 'e2e'], env: { E2E_JSON: report('e2e') }, counts: storyCounts },
 ];
 
 const total = { passed: 0, failed: 0 };
-for (const { name, args, env, counts } of steps) {
-  const from = Date.now();
-  console.log(`\n── ${name}`);
-  const { status } = spawnSync('npm', ['--silent', ...args], {
-    cwd: root,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, ...env },
-  });
-  const ok = status === 0;
+function count({ name, counts }, ok, from) {
   let result = one(ok);
   try {
     if (counts) result = counts();
@@ -76,6 +74,31 @@ for (const { name, args, env, counts } of steps) {
   total.failed += result.failed;
   console.log(`── ${name}: ${ok ? 'well' : 'FAILED'} in ${Math.round((Date.now() - from) / 1000)} s`);
 }
+
+/** Runs a step; what it says is kept until its end where others run beside it. */
+function run({ args, env }, beside) {
+  const child = spawn('npm', ['--silent', ...args], {
+    cwd: root,
+    stdio: ['ignore', beside ? 'pipe' : 'inherit', beside ? 'pipe' : 'inherit'],
+    env: { ...process.env, ...env },
+  });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => (said += text));
+  return new Promise((done) => child.once('close', (status) => done({ ok: status === 0, said })));
+}
+
+async function runChain(steps, beside) {
+  for (const step of steps) {
+    const from = Date.now();
+    if (!beside) console.log(`\n── ${step.name}`);
+    const { ok, said } = await run(step, beside);
+    if (said.trim() !== '') console.log(`\n── ${step.name}\n${said}`);
+    count(step, ok, from);
+  }
+}
+
+await Promise.all(checks.map((chain) => runChain(chain, true)));
+await runChain(suites, false);
 if (retried.length > 0) console.log(`\nPassed only at the second try:\n- ${retried.join('\n- ')}`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed > 0 ? 1 : 0);

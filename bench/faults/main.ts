@@ -14,6 +14,7 @@ import { seededRandom } from '../../core/random';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
 import { BenchApp } from '../BenchApp';
 import { FaultProxy } from './FaultProxy';
+import { killWithPrograms } from './programs';
 import { LyingDesk } from './LyingDesk';
 import { Caller, ESSAY, SimulatedDesk } from './SimulatedDesk';
 
@@ -177,6 +178,7 @@ const [{ n: versions }] = rows<{ n: number }>(
   'select count(distinct sitting_id) as n from journal where hold > 1 and variant = 0',
 ) as [{ n: number }];
 proxy.close();
+const programs = await killWithPrograms(app);
 await app.close();
 
 const report = {
@@ -201,6 +203,7 @@ const report = {
   receiptsBroken: receipts.broken.length,
   receiptsShown: shown.length,
   receiptsShownAndUnknown: shown.filter((code) => !codes.has(code)).length,
+  programs,
 };
 console.log(JSON.stringify(report, null, 2));
 const well =
@@ -211,6 +214,10 @@ const well =
   shown.length === CANDIDATES &&
   report.receiptsShownAndUnknown === 0 &&
   receipts.checked >= CANDIDATES + LIARS &&
-  receipts.broken.length === 0;
+  receipts.broken.length === 0 &&
+  programs.processesLeft === 0 &&
+  programs.scoredAll &&
+  programs.runTwice === 0 &&
+  programs.markedTwice === 0;
 console.log(well ? 'Nothing was lost.' : 'SOMETHING WAS LOST.');
 process.exit(well ? 0 : 1);

@@ -14,17 +14,17 @@ export interface PythonEngine {
 /** Two strings and a word: nothing but primitives crosses the border of the realm that Python lives in. */
 export interface PythonCase {
   /** Runs the case; the harness's reply. */
-  run(
+  readonly run: (
     program: string,
     functionName: string,
     args: string,
     seed: number,
     outputBytes: number,
     megabytes: number,
-  ): string;
+  ) => string;
   /** What was printed, a character for each byte of UTF-8. */
-  printed(): string;
-  limit(): EngineReply['limit'];
+  readonly printed: () => string;
+  readonly limit: () => EngineReply['limit'];
 }
 
 const MEGABYTE = 1 << 20;

@@ -4,11 +4,15 @@ import Joi from 'joi';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { badRequest } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
+import type { SandboxHealth } from '../sandbox/sandbox';
 import type { Services } from '../services';
 
 const { version } = JSON.parse(
   readFileSync(path.join(import.meta.dirname, '../../package.json'), 'utf8'),
 ) as { version: string };
+
+/** For anybody: what is wrong is for the log. */
+const healthOf = ({ trouble, ...rest }: SandboxHealth) => ({ ...rest, well: trouble === null });
 
 export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, outbox: Outbox): Endpoint[] {
   return [
@@ -19,7 +23,7 @@ export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, 
         build: version,
         database,
         journalMode: mode,
-        sandbox: sandbox.health(),
+        codeBox: healthOf(sandbox.health()),
         jobs: jobs.open(),
         jobsFailed: jobs.failed().length,
         outbox: outbox.waiting(),

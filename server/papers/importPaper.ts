@@ -5,7 +5,8 @@ import type { ImportReport } from '../../core/papers/importApi';
 import { items, itemVersions, media, papers, paperVersions } from '../db/schema';
 import type { Services } from '../services';
 import type { ImportAsked, Imported } from './importHelper';
-import { publishPaper, refuseWithoutWall } from './papers';
+import { publishPaper } from './papers';
+import { refuseWithoutWall } from './secondWall';
 
 function known({ db }: Services): Pick<ImportAsked, 'items' | 'papers'> {
   const rows = db

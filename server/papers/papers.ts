@@ -2,12 +2,10 @@ import { and, desc, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import { itemSchema, paperSchema, type FullPaper, type Item, type Paper } from '../../core/papers/paper';
-import { runsPrograms } from '../../core/scoring/script';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { items, itemVersions, papers, paperVersions } from '../db/schema';
-import { conflict, paperUnreadable, unreadable } from '../http/errors';
-import type { Services } from '../services';
+import { paperUnreadable, unreadable } from '../http/errors';
 import { withCorrections } from './corrections';
 import { issuesOfBank } from './drafts';
 
@@ -95,11 +93,6 @@ function refuseIssues(bank: readonly Item[]): void {
     .filter((issue) => issue.severity === 'severe')
     .map(({ path, message }) => ({ path, message }));
   if (issues.length > 0) throw unreadable('paperIssues', issues);
-}
-
-/** Where programs may only be run behind a second wall, and there is none, nobody is to sit a paper with programs. */
-export function refuseWithoutWall({ sandbox }: Services, paper: () => FullPaper): void {
-  if (!sandbox.allowed && runsPrograms(paper())) throw conflict('no-second-wall');
 }
 
 /** Publishes a version of a paper with the item versions that it names; both are immutable from now on. */

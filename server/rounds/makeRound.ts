@@ -6,7 +6,8 @@ import { attemptRules, roles, type NewRound } from '../../core/rounds/api';
 import { record } from '../audit/record';
 import { paperVersions, rounds, roundStaff, staff } from '../db/schema';
 import { badRequest, notFound, unreadable } from '../http/errors';
-import { paperOfVersion, refuseWithoutWall } from '../papers/papers';
+import { paperOfVersion } from '../papers/papers';
+import { refuseWithoutWall } from '../papers/secondWall';
 import type { Services } from '../services';
 
 const moment = Joi.number().integer().min(0).max(1e14).required();

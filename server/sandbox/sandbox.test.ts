@@ -199,7 +199,7 @@ describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => 
   it('is fair on a busy machine: at half its limit a program passes, at five times it never does', async () => {
     burn(2);
     const work = 'def f(n):\n    s = 0\n    for i in range(n):\n        s += i * i % 7\n    return s';
-    const counts = [200_000, 200_000, 200_000, 200_000, 200_000];
+    const counts = [100_000, 100_000, 100_000, 100_000, 100_000];
     const calibration = await box.run(
       programOf(
         'python',
@@ -215,7 +215,7 @@ describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => 
       programOf(
         'python',
         work,
-        Array.from({ length: cases }, () => [200_000 * factor]),
+        Array.from({ length: cases }, () => [100_000 * factor]),
         { milliseconds },
       );
     const half = await Promise.all(['a', 'b'].map((owner) => box.run(times(1, 10), owner)));

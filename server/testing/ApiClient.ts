@@ -16,8 +16,10 @@ export class ApiClient {
   readonly url: string;
   private readonly cookies = new Map<string, string>();
 
-  constructor(url: string) {
+  /** `cookie` of somebody who is known already, as `name=value`. */
+  constructor(url: string, cookie?: string) {
     this.url = url;
+    if (cookie !== undefined) this.cookies.set(...(cookie.split('=') as [string, string]));
   }
 
   get<T>(path: string): Promise<Answered<T>> {

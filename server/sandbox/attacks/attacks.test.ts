@@ -9,7 +9,7 @@ import { pythonAttacks } from './pythonAttacks';
 
 const folder = path.resolve('dist/sandbox');
 const walls = findWalls();
-const common = { functionName: 'f', limits: { milliseconds: 500, megabytes: 64, outputBytes: 20_000 } };
+const common = { functionName: 'f', limits: { milliseconds: 300, megabytes: 64, outputBytes: 20_000 } };
 const secret = /root:|\/work\/|\/usr\/|PATH=|NODE_/;
 
 const all: readonly (readonly [ProgramLanguage, readonly Attack[]])[] = [

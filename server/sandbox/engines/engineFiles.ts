@@ -13,7 +13,7 @@ export type ReadFile = (name: string) => Buffer<ArrayBuffer>;
 export function engineFiles(folder: string): ReadFile {
   const manifest = JSON.parse(readFileSync(`${folder}/${MANIFEST}`, 'utf8')) as Record<string, string>;
   return (name) => {
-    const bytes = readFileSync(`${folder}/${name}`) as Buffer<ArrayBuffer>;
+    const bytes = readFileSync(`${folder}/${name}`);
     if (hashOf(bytes) !== manifest[name]) throw new Error(`the engine file ${name} is damaged`);
     return bytes;
   };

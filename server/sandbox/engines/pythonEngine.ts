@@ -57,7 +57,7 @@ export function loadPython(read: ReadFile): Engine {
     const realm = vm.createContext(Object.create(null) as object, {
       codeGeneration: { strings: false, wasm: true },
     });
-    return (code) => code.runInContext(realm);
+    return (code): unknown => code.runInContext(realm);
   };
 
   const fresh = async (): Promise<RunCase> => {

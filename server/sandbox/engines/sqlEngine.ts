@@ -19,6 +19,11 @@ function cellOf(value: SqlValue | bigint): Cell {
   return value;
 }
 
+/** The published types know nothing of the second argument: whole figures come as they are, not rounded. */
+interface ExactStatement {
+  get(values: null, options: { readonly useBigInt: true }): (SqlValue | bigint)[];
+}
+
 class TooMuch extends Error {}
 
 /** The rows of the last statement that gives some, as `{columns, rows}`; null where none does. */
@@ -27,11 +32,9 @@ function rowsOf(database: Database, program: string, mostBytes: number): object 
   for (const statement of database.iterateStatements(program)) {
     const columns = statement.getColumnNames();
     const rows: Cell[][] = [];
-    // The types know nothing of the second argument: whole figures come as they are, not rounded.
-    const get = statement.get as (values: null, options: object) => (SqlValue | bigint)[];
     let bytes = 0;
     while (statement.step()) {
-      const row = get.call(statement, null, { useBigInt: true }).map(cellOf);
+      const row = (statement as unknown as ExactStatement).get(null, { useBigInt: true }).map(cellOf);
       bytes += JSON.stringify(row).length;
       if (bytes > mostBytes) throw new TooMuch();
       rows.push(row);

@@ -7,14 +7,14 @@ export const processorMs = (): number => {
 export interface WatchBoard {
   readonly memory: SharedArrayBuffer;
   /** Called by the thread that runs: case `index` begins now. */
-  begin(index: number): void;
-  finish(): void;
+  readonly begin: (index: number) => void;
+  readonly finish: () => void;
   /** The case that runs, or null. */
-  running(): number | null;
+  readonly running: () => number | null;
   /** Processor time since the case began. */
-  spentMs(): number;
+  readonly spentMs: () => number;
   /** By the clock. */
-  wallMs(): number;
+  readonly wallMs: () => number;
 }
 
 /** Memory that the thread which runs a program and the one which watches it share. */
