@@ -179,8 +179,10 @@ export class Sandbox {
     try {
       const judged = this.closed ? { again: 'closed' } : judgeEnd(end, of);
       if (this.closed) throw new MachineTrouble('the server is stopping');
-      if ('again' in judged) this.counts.triedAgain++;
-      else this.counts.stopped++;
+      if ('again' in judged) {
+        this.counts.triedAgain++;
+        this.log?.warn({ why: judged.again, key: of.key, tries: of.tries }, 'a case is run again');
+      } else this.counts.stopped++;
       return judged;
     } catch (error) {
       this.trouble = String(error);

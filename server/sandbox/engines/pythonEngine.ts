@@ -40,6 +40,27 @@ const BOOT = `(lock, snapshot) => { 'use strict';
 
 type Inside = (script: vm.Script) => unknown;
 
+/** By itself, so that a state holds on to nothing of what it was made of. */
+function caseOf({ run, printed, limit }: PythonCase, seedBy: (seed: number) => void): RunCase {
+  return (job) => {
+    seedBy(job.seed);
+    const reply: unknown = run(
+      job.program,
+      job.functionName,
+      job.arguments,
+      job.seed,
+      job.outputBytes,
+      job.megabytes,
+    );
+    const [said, met]: unknown[] = [printed(), limit()];
+    return {
+      reply: typeof reply === 'string' ? reply : '',
+      printed: typeof said === 'string' ? textOfBytes(said.slice(0, job.outputBytes)) : '',
+      limit: met === 'output' || met === 'memory' ? met : 'none',
+    };
+  };
+}
+
 export function loadPython(read: ReadFile): Engine {
   const script = (code: string, filename: string) => new vm.Script(code, { filename });
   const prelude = script(read('realmPrelude.js').toString(), 'prelude.js');
@@ -69,25 +90,12 @@ export function loadPython(read: ReadFile): Engine {
     const place = inside(files!) as (name: string, bytes?: unknown) => void;
     for (const [name, content] of bytes) place(name, copyIn(content));
     const start = inside(boot!) as (lock: string, snapshot: unknown) => Promise<PythonCase>;
-    const { run, printed, limit } = await start(lock, copyIn(snapshot));
+    const copied = copyIn(snapshot) as Uint8Array<ArrayBuffer>;
+    const prepared = await start(lock, copied);
+    // 30 MB that nobody needs any more, whoever may still hold them.
+    structuredClone(copied.buffer, { transfer: [copied.buffer] });
     for (const [name] of bytes) place(name);
-    return (job) => {
-      seedBy(job.seed);
-      const reply: unknown = run(
-        job.program,
-        job.functionName,
-        job.arguments,
-        job.seed,
-        job.outputBytes,
-        job.megabytes,
-      );
-      const [said, met]: unknown[] = [printed(), limit()];
-      return {
-        reply: typeof reply === 'string' ? reply : '',
-        printed: typeof said === 'string' ? textOfBytes(said.slice(0, job.outputBytes)) : '',
-        limit: met === 'output' || met === 'memory' ? met : 'none',
-      };
-    };
+    return caseOf(prepared, seedBy);
   };
   return { fresh, warmUp: WARM_UP_PYTHON };
 }

@@ -115,7 +115,8 @@ function install(steps: Buffer[]): void {
     throw new Error('a list of system calls was refused');
 }
 
-const [MADVISE, DONT_FORK, DO_FORK] = [28, 10, 11];
+const [MADVISE, DONT_FORK, DO_FORK, LARGE_PAGES, COLLAPSE] = [28, 10, 11, 14, 25];
+const LARGE_PAGE = 2n ** 21n;
 
 /** From now on nothing is left out of forks: V8 asks for that of all its memory, and a fork would end at once. */
 export const keepMemoryInForks = (): void =>
@@ -128,13 +129,27 @@ export const keepMemoryInForks = (): void =>
     step(RETURN, ALLOW),
   ]);
 
-/** The same for what was left out before; guard regions too, where something else could be mapped otherwise. */
+/**
+ * The same for what was left out before; guard regions too, where something else could be mapped otherwise. Memory of
+ * some size is put into large pages where the kernel has them: a fork copies an entry for each page.
+ */
 export function takeMemoryIntoForks(): void {
-  let [from, to] = [0n, 0n];
+  let [from, to, usual] = [0n, 0n, false];
   for (const line of readFileSync('/proc/self/smaps', 'latin1').split('\n')) {
-    const range = /^([0-9a-f]+)-([0-9a-f]+) /.exec(line);
-    if (range) [from, to] = [BigInt(`0x${range[1]}`), BigInt(`0x${range[2]}`)];
-    else if (/^VmFlags:.*\bdc\b/.test(line)) madvise(from, to - from, DO_FORK);
+    const range = /^([0-9a-f]+)-([0-9a-f]+) (....) \S+ \S+ 0 *$/.exec(line);
+    const any = range ?? /^([0-9a-f]+)-([0-9a-f]+) /.exec(line);
+    if (any)
+      [from, to, usual] = [
+        BigInt(`0x${any[1]}`),
+        BigInt(`0x${any[2]}`),
+        range?.[3]!.startsWith('rw') ?? false,
+      ];
+    if (!line.startsWith('VmFlags:')) continue;
+    if (/\bdc\b/.test(line)) madvise(from, to - from, DO_FORK);
+    const [first, last] = [(from + LARGE_PAGE - 1n) / LARGE_PAGE, to / LARGE_PAGE];
+    if (!usual || last <= first) continue;
+    for (const advice of [LARGE_PAGES, COLLAPSE])
+      madvise(first * LARGE_PAGE, (last - first) * LARGE_PAGE, advice);
   }
 }
 

@@ -31,6 +31,7 @@ const ENGINE_BYTES = 96 * 2 ** 20;
 const REFUSED_BYTES = 512 * 2 ** 20;
 const ASLEEP_MS = 1000;
 const MOST_WAITS = 400;
+const COLLECTIONS = 4;
 
 interface Running {
   readonly slot: number;
@@ -163,17 +164,25 @@ function becomeNobody(): void {
   linux.makeReadable();
 }
 
-async function start(): Promise<void> {
-  setPriority(0, NICENESS);
-  linux.keepMemoryInForks();
+async function prepareStates(): Promise<void> {
   const engine = loadEngine(engineName, folder, deep ? DEEP_STACK : ORDINARY_STACK);
   states = [await engine.fresh()];
   becomeNobody();
-  const warmUp = states[0]!(engine.warmUp, () => 0);
-  if (!warmUp.reply.startsWith('{"value"')) throw new Error(`the warm-up gave ${warmUp.reply.slice(0, 300)}`);
-  if (CASES_A_FORK[engineName] > 1)
-    states = await Promise.all(Array.from({ length: CASES_A_FORK[engineName] }, () => engine.fresh()));
-  globalThis.gc?.();
+  const { reply } = states[0]!(engine.warmUp, () => 0);
+  if (!reply.startsWith('{"value"')) throw new Error(`the warm-up gave ${reply.slice(0, 300)}`);
+  const count = CASES_A_FORK[engineName];
+  if (count > 1) states = await Promise.all(Array.from({ length: count }, () => engine.fresh()));
+}
+
+async function start(): Promise<void> {
+  setPriority(0, NICENESS);
+  linux.keepMemoryInForks();
+  await prepareStates();
+  // What was only needed for the start is given back: less memory makes cheaper forks.
+  for (let n = 0; n < COLLECTIONS; n++) {
+    globalThis.gc?.();
+    await new Promise((go) => setTimeout(go, 20));
+  }
   linux.takeMemoryIntoForks();
   listen();
   cutDescriptors = linux.descriptorsToCut();
