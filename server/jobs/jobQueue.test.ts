@@ -70,6 +70,38 @@ describe('jobs', () => {
     expect(queue.failed()).toMatchObject([{ kind: 'polish', attempts: 1, doneAt: null }]);
   });
 
+  it('of scripts go on beside each other: one that takes long keeps nobody waiting, and none is done twice at once', async () => {
+    const begun: number[] = [];
+    const ends: (() => void)[] = [];
+    queue.handle('score', 'scoring', (subject) => {
+      begun.push(subject);
+      return subject === 1 ? new Promise<void>((end) => ends.push(end)) : undefined;
+    });
+    for (const subject of [1, 1, 2, 3]) queue.add('score', subject);
+    queue.start();
+    await vi.waitFor(() => expect(begun).toEqual([1, 2, 3]), 20_000);
+    ends[0]!();
+    await vi.waitFor(() => expect(begun).toEqual([1, 2, 3, 1]), 20_000);
+    ends[1]!();
+    await queue.stop();
+    expect(queue.open()).toBe(0);
+  });
+
+  it('that a stop breaks off wait as before, without a try less', async () => {
+    queue.handle('score', 'scoring', async () => {
+      await stopped;
+      throw new Error('the code box is closed');
+    });
+    let goOn = () => {};
+    const stopped = new Promise<void>((resolve) => (goOn = resolve));
+    queue.add('score', 7);
+    const turn = queue.turn();
+    const stop = queue.stop();
+    goOn();
+    await Promise.all([turn, stop]);
+    expect(db.select().from(jobs).get()).toMatchObject({ state: 'waiting', attempts: 0, trouble: null });
+  });
+
   it('one that fails does not hold up the others', async () => {
     const done: number[] = [];
     queue.handle('score', 'scoring', (subject) => {

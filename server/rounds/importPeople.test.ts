@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Page } from '../../core/lists/list';
 import type { PeopleReport } from '../../core/people/importApi';
 import type { InvitedRow, NewRound } from '../../core/rounds/api';
@@ -158,6 +158,15 @@ describe('a round', () => {
     expect(keys.at(-1)).toBe('ete-2027');
     const again = app.wired.services.db.query.rounds.findMany().sync().at(-1)!.key;
     expect(again).toBe('ete-2027-2');
+  });
+
+  it('of a paper with programs is refused where programs may only run behind a second wall, and there is none', async () => {
+    const { sandbox } = app.wired.services;
+    const allowed = vi.spyOn(sandbox, 'allowed', 'get').mockReturnValue(false);
+    const refused = await coordinator.post<Refusal>('/rounds', wanted());
+    allowed.mockRestore();
+    expect([refused.status, refused.body.code]).toEqual([409, 'no-second-wall']);
+    expect((await coordinator.post('/rounds', wanted())).status).toBe(200);
   });
 
   it.each([

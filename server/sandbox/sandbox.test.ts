@@ -1,5 +1,13 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { appendFileSync, cpSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import {
+  appendFileSync,
+  cpSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
@@ -275,6 +283,16 @@ describe('around the code box', () => {
     const box = ['zygote.cjs', 'portableChild.cjs'].flatMap((script) => boxProcesses(server.pid!, script));
     // A process that forks, its fork, and a portable one at the least.
     expect(box.length).toBeGreaterThanOrEqual(3);
+    for (const pid of box) {
+      if (process.getuid!() === 0)
+        expect(readFileSync(`/proc/${pid}/status`, 'utf8')).toMatch(/^Uid:\t64735\t64735/m);
+      expect(readFileSync(`/proc/${pid}/environ`, 'latin1')).toBe('TZ=UTC\0');
+    }
+    // What is open in a fork: the channel of its replies, and nothing else that leads anywhere.
+    const forks = box.filter((pid) => box.includes(livingProcesses().get(pid)!));
+    expect(forks).toHaveLength(1);
+    const open = readdirSync(`/proc/${forks[0]}/fd`).map((n) => readlinkSync(`/proc/${forks[0]}/fd/${n}`));
+    expect(open.filter((where) => where !== '/dev/null')).toEqual([expect.stringMatching(/^(socket|pipe):/)]);
     server.kill('SIGKILL');
     const left = () => box.filter((pid) => livingProcesses().has(pid));
     await vi.waitFor(() => expect(left()).toEqual([]), { timeout: 20_000 });

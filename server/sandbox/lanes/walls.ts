@@ -55,7 +55,7 @@ export interface Launch {
   readonly walls: Walls;
 }
 
-const LIMITS = 'ulimit -c 0; ulimit -f 0';
+const LIMITS = 'ulimit -c 0; ulimit -f 0; unset PWD OLDPWD';
 /** Room for deep calls, in KiB; V8's own limit lies below it. */
 const DEEP = 'ulimit -s 65536';
 export const DEEP_FLAG = '--stack-size=60000';

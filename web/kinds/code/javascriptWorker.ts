@@ -1,4 +1,5 @@
 /* Runs one program in QuickJS inside this worker: the same engine and harness as the server's code box. */
+import './useUtc';
 import variant from '@jitl/quickjs-wasmfile-release-sync';
 import { newQuickJSWASMModuleFromVariant } from 'quickjs-emscripten-core';
 import type { CaseJob } from '../../../core/programs/engine';

@@ -1,0 +1,77 @@
+import { readdirSync } from 'node:fs';
+import path from 'node:path';
+import { expect } from '@playwright/test';
+import type { ProgramRun } from '../core/kinds/evidence';
+import type { CaseJob, EngineReply } from '../core/programs/engine';
+import { outcomeOf } from '../core/programs/outcomeOf';
+import { Sandbox } from '../server/sandbox/sandbox';
+import { ROOT } from './paths';
+import { JAVASCRIPT, PYTHON } from './programs';
+import { test } from './testApp';
+
+const limits = { milliseconds: 5000, megabytes: 64, outputBytes: 20_000 };
+const GIVEN = 6;
+const worker = (name: string): string => {
+  const file = readdirSync(path.join(ROOT, 'dist/web/assets')).find((one) =>
+    one.startsWith(`${name}Worker-`),
+  );
+  return `/assets/${file!}`;
+};
+
+/** Runs in the page: the worker that the desk uses, one program after the other. */
+async function runAll({ address, jobs }: { address: string; jobs: CaseJob[] }): Promise<EngineReply[]> {
+  const engine = new Worker(address, { type: 'module' });
+  const next = <T>() =>
+    new Promise<T>((resolve, reject) => {
+      engine.onmessage = ({ data }: MessageEvent<T>) => resolve(data);
+      engine.onerror = () => reject(new Error('the engine did not start'));
+    });
+  const ready = next<{ ready?: true; failed?: string }>();
+  const { failed } = await ready;
+  if (failed !== undefined) throw new Error(failed);
+  const replies: EngineReply[] = [];
+  for (const job of jobs) {
+    const reply = next<EngineReply>();
+    engine.postMessage(job);
+    replies.push(await reply);
+  }
+  engine.terminate();
+  return replies;
+}
+
+/* What a program takes differs from device to device, and is no part of what it came to. */
+const withoutTime = (outcome: object): object => ({ ...outcome, milliseconds: null });
+
+for (const [language, programs] of [
+  ['python', PYTHON],
+  ['javascript', JAVASCRIPT],
+] as const)
+  test(`in ${language} the browser and the code box come to the same, program by program`, async ({
+    app,
+    page,
+  }) => {
+    expect(programs.length).toBeGreaterThanOrEqual(60);
+    await page.goto(app.url);
+    const jobs = programs.map((program) => ({
+      program,
+      functionName: 'f',
+      arguments: JSON.stringify([GIVEN]),
+      ...limits,
+      seed: 1,
+    }));
+    const replies = await page.evaluate(runAll, { address: worker(language), jobs });
+    const box = new Sandbox(path.join(ROOT, 'dist/sandbox'));
+    for (const [i, program] of programs.entries()) {
+      const run: ProgramRun = {
+        language,
+        program,
+        functionName: 'f',
+        limits,
+        cases: [{ key: 'a', arguments: [GIVEN] }],
+      };
+      const [outcome] = await box.run(run);
+      const inBrowser = outcomeOf('a', replies[i]!, limits.milliseconds);
+      expect.soft(withoutTime(inBrowser), program).toEqual(withoutTime(outcome!));
+    }
+    box.close();
+  });
