@@ -88,7 +88,9 @@ describe('jobs', () => {
   });
 
   it('that a stop breaks off wait as before, without a try less', async () => {
+    let begun = false;
     queue.handle('score', 'scoring', async () => {
+      begun = true;
       await stopped;
       throw new Error('the code box is closed');
     });
@@ -96,6 +98,7 @@ describe('jobs', () => {
     const stopped = new Promise<void>((resolve) => (goOn = resolve));
     queue.add('score', 7);
     const turn = queue.turn();
+    await vi.waitFor(() => expect(begun).toBe(true), 20_000);
     const stop = queue.stop();
     goOn();
     await Promise.all([turn, stop]);
