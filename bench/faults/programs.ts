@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { livingProcesses, processesBelow } from '../../server/testing/processes';
 import type { BenchApp } from '../BenchApp';
 import { handIn, looping, right, scored, untilScored, type Scored } from '../programs/handIns';
 
@@ -6,32 +6,7 @@ const CANDIDATES = 20;
 const LOOPING = 6;
 const SCORED_MS = 180_000;
 
-/** The living processes, with their parents. */
-function parents(): Map<number, number> {
-  const found = new Map<number, number>();
-  for (const name of readdirSync('/proc').filter((entry) => /^\d+$/.test(entry)))
-    try {
-      const [state, parent] = readFileSync(`/proc/${name}/stat`, 'latin1').split(') ')[1]!.split(' ');
-      if (state !== 'Z') found.set(Number(name), Number(parent));
-    } catch {
-      // It has ended meanwhile.
-    }
-  return found;
-}
-
-/** Everything below a process that belongs to the code box. */
-function boxOf(pid: number): number[] {
-  const all = parents();
-  const below = (of: number): number[] =>
-    [...all.keys()].filter((one) => all.get(one) === of).flatMap((one) => [one, ...below(one)]);
-  return below(pid).filter((one) => {
-    try {
-      return /zygote\.cjs|portableChild\.cjs/.test(readFileSync(`/proc/${one}/cmdline`, 'latin1'));
-    } catch {
-      return false;
-    }
-  });
-}
+const boxOf = (pid: number) => processesBelow(pid, ['zygote.cjs', 'portableChild.cjs']);
 
 export interface ProgramsReport extends Scored {
   readonly processesAtTheKill: number;
@@ -55,7 +30,7 @@ export async function killWithPrograms(app: BenchApp): Promise<ProgramsReport> {
   const processes = boxOf(app.pid);
   await app.killHard();
   const from = performance.now();
-  const left = () => processes.filter((pid) => parents().has(pid));
+  const left = () => processes.filter((pid) => livingProcesses().has(pid));
   while (left().length > 0 && performance.now() - from < 10_000)
     await new Promise((again) => setTimeout(again, 10));
   const goneAfterMs = left().length === 0 ? Math.round(performance.now() - from) : null;

@@ -12,6 +12,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { CaseOutcome, Json, ProgramLanguage, ProgramRun } from '../../core/kinds/evidence';
+import { livingProcesses, processesBelow } from '../testing/processes';
 import { clampWasmMemory } from './clampWasmMemory';
 import { findWalls } from './lanes/walls';
 import { MachineTrouble, Sandbox } from './sandbox';
@@ -32,35 +33,6 @@ const programOf = (
   cases: cases.map((given, i) => ({ key: `c${i}`, arguments: given })),
   limits: { ...limits, ...more },
 });
-
-/** Processes by their parents, as the kernel tells them; those that have ended are not among them. */
-function livingProcesses(): Map<number, number> {
-  const parents = new Map<number, number>();
-  for (const name of readdirSync('/proc').filter((entry) => /^\d+$/.test(entry)))
-    try {
-      const [state, parent] = readFileSync(`/proc/${name}/stat`, 'latin1').split(') ')[1]!.split(' ');
-      if (state !== 'Z') parents.set(Number(name), Number(parent));
-    } catch {
-      // It has ended meanwhile.
-    }
-  return parents;
-}
-
-/** A process's children that run this script, and whatever these have forked. */
-function boxProcesses(of: number, script: string): number[] {
-  const living = livingProcesses();
-  const childrenOf = (pid: number) => [...living.keys()].filter((one) => living.get(one) === pid);
-  const runs = (pid: number) => {
-    try {
-      return readFileSync(`/proc/${pid}/cmdline`, 'latin1').includes(script);
-    } catch {
-      return false;
-    }
-  };
-  return childrenOf(of)
-    .filter(runs)
-    .flatMap((pid) => [pid, ...childrenOf(pid)]);
-}
 
 const burners: ChildProcess[] = [];
 const burn = (count: number) => {
@@ -241,7 +213,7 @@ describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => 
     const expected = (await box.run(slowly)).map((o) => (o as { value: Json }).value);
     const running = box.run(slowly);
     for (let n = 0; n < 2; n++) {
-      for (const pid of boxProcesses(process.pid, script)) process.kill(pid, 'SIGKILL');
+      for (const pid of processesBelow(process.pid, [script])) process.kill(pid, 'SIGKILL');
       expect(await one('javascript', 'const f = (n) => n + 1')).toMatchObject({ value: 2 });
     }
     expect((await running).map((o) => (o as { value: Json }).value)).toEqual(expected);
@@ -280,7 +252,7 @@ describe('around the code box', () => {
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     await new Promise((begun) => server.stdout.once('data', begun));
-    const box = ['zygote.cjs', 'portableChild.cjs'].flatMap((script) => boxProcesses(server.pid!, script));
+    const box = processesBelow(server.pid!, ['zygote.cjs', 'portableChild.cjs']);
     // A process that forks, its fork, and a portable one at the least.
     expect(box.length).toBeGreaterThanOrEqual(3);
     for (const pid of box) {

@@ -7,6 +7,7 @@ import { randomBytes } from 'node:crypto';
 import { setPriority } from 'node:os';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
+import { becomeNobody } from './becomeNobody';
 import {
   CONTROL,
   FIRST_DATA,
@@ -56,13 +57,6 @@ function reasonToStop(): Stopped | null {
   return spent < wall / 50 ? 'asleep' : 'wall';
 }
 
-function becomeNobody(): void {
-  if (process.getuid?.() !== 0) return;
-  process.setgroups!([]);
-  process.setgid!(Number(user));
-  process.setuid!(Number(user));
-}
-
 setPriority(0, NICENESS);
 const worker = new Worker(path.join(folder, 'portableWorker.cjs'), {
   workerData: { folder, engine, board: board.memory },
@@ -71,7 +65,7 @@ const worker = new Worker(path.join(folder, 'portableWorker.cjs'), {
 });
 worker.on('message', (said: 'ready' | 'done' | Uint8Array | { failed: string }) => {
   if (said === 'ready') {
-    becomeNobody();
+    becomeNobody(Number(user));
     tell({ is: 'ready' });
   } else if (said === 'done') end(null);
   else if (said instanceof Uint8Array) writeAll(FIRST_DATA, said);

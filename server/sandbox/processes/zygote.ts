@@ -6,6 +6,7 @@
 import { randomBytes } from 'node:crypto';
 import { setPriority } from 'node:os';
 import type { EngineName, RunCase } from '../engines/engine';
+import { becomeNobody } from './becomeNobody';
 import { encodeFrame } from './frames';
 import * as linux from './linux';
 import { DEEP_STACK, loadEngine, ORDINARY_STACK } from './loadEngine';
@@ -156,18 +157,10 @@ function listen(): void {
   }, WATCH_MS);
 }
 
-function becomeNobody(): void {
-  if (process.getuid!() !== 0) return;
-  process.setgroups!([]);
-  process.setgid!(Number(user));
-  process.setuid!(Number(user));
-  linux.makeReadable();
-}
-
 async function prepareStates(): Promise<void> {
   const engine = loadEngine(engineName, folder, deep ? DEEP_STACK : ORDINARY_STACK);
   states = [await engine.fresh()];
-  becomeNobody();
+  if (becomeNobody(Number(user))) linux.makeReadable();
   const { reply } = states[0]!(engine.warmUp, () => 0);
   if (!reply.startsWith('{"value"')) throw new Error(`the warm-up gave ${reply.slice(0, 300)}`);
   const count = CASES_A_FORK[engineName];
