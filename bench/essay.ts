@@ -91,7 +91,9 @@ export async function measureEssay(app: BenchApp): Promise<EssayFigures> {
   }
   await online.send();
   const find = sittingQueries(app.db);
-  const { id } = app.db.$client.prepare('select id from sittings where script = ?').get(online.script) as {
+  const { id } = app.db.$client
+    .prepare('select id from sittings where device_name = ?')
+    .get(online.script) as {
     id: number;
   };
   const last = find.entriesOf({ sitting: id, hold: 1 }).at(-1)!;

@@ -176,6 +176,19 @@ describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => 
     expect(outcomes.map((o) => o.milliseconds > 300)).toEqual([false, true, false]);
   });
 
+  it('holds against a case only the memory that it takes itself', async () => {
+    // Ten times 40 MB, each within the 64 MB of a case; together more than a process may have.
+    const fill = 'const f = (n) => { const a = new Uint8Array(40 << 20).fill(n); return a[7] }';
+    const ten = Array.from({ length: 10 }, (_, n) => [n]);
+    const outcomes = await box.run(programOf('javascript', fill, ten, { milliseconds: 5000 }));
+    expect(outcomes.map((o) => (o as { value?: Json }).value)).toEqual(ten.flat());
+    const greedy = 'const f = (n) => new Uint8Array((n === 3 ? 90 : 1) << 20).fill(n)[7]';
+    const one = await box.run(programOf('javascript', greedy, ten.slice(0, 5), { milliseconds: 5000 }));
+    expect(one.map((o) => o.result)).toEqual(
+      [0, 1, 2, 3, 4].map((n) => (n === 3 ? 'too-much-memory' : 'returned')),
+    );
+  });
+
   it('is fair on a busy machine: at half its limit a program passes, at five times it never does', async () => {
     burn(2);
     const work = 'def f(n):\n    s = 0\n    for i in range(n):\n        s += i * i % 7\n    return s';

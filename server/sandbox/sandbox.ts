@@ -47,16 +47,23 @@ export interface SandboxOptions {
 
 type Judged = { readonly outcome: CaseOutcome } | { readonly again: string };
 
+interface Case {
+  readonly key: string;
+  readonly limitMs: number;
+  readonly tries: number;
+  /** Other cases have run in the same process before it. */
+  readonly inCompany: boolean;
+}
+
 /**
- * What the end of a process means for the case that it left without a reply. Null where nothing can be said of the
- * program: the machine's part in it has to be ruled out first.
+ * What the end of a process means for the case that it left without a reply. The machine's part in it has to be ruled
+ * out first: where it is not, the case is run again, and in the end the box gives up rather than judge.
  */
-function judgeEnd(
-  end: RunEnd,
-  { key, limitMs, tries }: { key: string; limitMs: number; tries: number },
-): Judged {
+function judgeEnd(end: RunEnd, { key, limitMs, tries, inCompany }: Case): Judged {
   if (end.is === 'stopped' && end.by === 'memory')
-    return { outcome: { key, result: 'too-much-memory', milliseconds: end.cpuMs, printed: '' } };
+    return inCompany
+      ? { again: 'memory, in company' }
+      : { outcome: { key, result: 'too-much-memory', milliseconds: end.cpuMs, printed: '' } };
   if (end.is === 'stopped' && end.by === 'time')
     return { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
   if (end.is === 'crashed' && end.forbidden) return { outcome: faultOutcome(key, 'forbidden', end.cpuMs) };
@@ -147,23 +154,30 @@ export class Sandbox {
     if (!this.allowed)
       throw new MachineTrouble('this machine has no second wall, which CLEAR_SITTING_CODE asks for');
     const outcomes: CaseOutcome[] = [];
-    let [kept, tries] = [0, 1];
+    let [kept, tries, alone] = [0, 1, false];
     while (outcomes.length < run.cases.length) {
       const left = run.cases.slice(outcomes.length);
-      // A case that has gone wrong is tried again by itself.
-      const { cases, found } = await this.queue.add(owner, () => this.runSome(run, left, tries > 1));
+      const { cases, found } = await this.queue.add(owner, () => this.runSome(run, left, alone));
+      const judged: CaseOutcome[] = [];
       for (const [i, reply] of found.replies.entries()) {
         kept += reply.reply.length;
         const said = kept > MOST_KEPT ? ({ ...reply, limit: 'output' } as const) : reply;
-        outcomes.push(outcomeOf(cases[i]!.key, said, run.limits.milliseconds));
+        judged.push(outcomeOf(cases[i]!.key, said, run.limits.milliseconds));
       }
-      if (found.replies.length > 0) tries = 1;
-      const next = cases[found.replies.length];
+      // Cases before it in the same process have taken memory too: only what a case takes by itself is held against it.
+      const greedy = judged.findIndex(({ result }, i) => i > 0 && result === 'too-much-memory');
+      const sure = greedy < 0 ? judged : judged.slice(0, greedy);
+      outcomes.push(...sure);
+      const next = cases[sure.length];
+      [alone, tries] = [false, sure.length > 0 ? 1 : tries];
       if (!next) continue;
-      const { milliseconds: limitMs } = run.limits;
-      const judged = this.judge(found.end, { key: next.key, limitMs, tries });
-      if ('outcome' in judged) outcomes.push(judged.outcome);
-      tries = 'outcome' in judged ? 1 : tries + 1;
+      const inCompany = sure.length > 0;
+      const of = { key: next.key, limitMs: run.limits.milliseconds, tries, inCompany };
+      const end = greedy < 0 ? this.judge(found.end, of) : this.again('memory, in company');
+      if ('outcome' in end) outcomes.push(end.outcome);
+      // A case that has gone wrong is tried again by itself.
+      else alone = true;
+      tries = 'outcome' in end || inCompany ? 1 : tries + 1;
     }
     this.counts.ran++;
     this.trouble = null;
@@ -175,14 +189,18 @@ export class Sandbox {
     for (const lane of this.lanes.values()) void lane.then((one) => one.close()).catch(() => undefined);
   }
 
-  private judge(end: RunEnd, of: { key: string; limitMs: number; tries: number }): Judged {
+  private again(why: string): Judged {
+    this.counts.triedAgain++;
+    this.log?.warn({ why }, 'a case is run again');
+    return { again: why };
+  }
+
+  private judge(end: RunEnd, of: Case): Judged {
+    if (this.closed) throw new MachineTrouble('the server is stopping');
     try {
-      const judged = this.closed ? { again: 'closed' } : judgeEnd(end, of);
-      if (this.closed) throw new MachineTrouble('the server is stopping');
-      if ('again' in judged) {
-        this.counts.triedAgain++;
-        this.log?.warn({ why: judged.again, key: of.key, tries: of.tries }, 'a case is run again');
-      } else this.counts.stopped++;
+      const judged = judgeEnd(end, of);
+      if ('again' in judged) return this.again(judged.again);
+      this.counts.stopped++;
       return judged;
     } catch (error) {
       this.trouble = String(error);
@@ -220,17 +238,17 @@ export class Sandbox {
   private async startLane(engine: EngineName): Promise<Lane> {
     if (this.closed) throw new MachineTrouble('the code box is closed');
     const options = { folder: this.folder, engine, walls: this.walls, slots: this.slots };
-    if (this.forks)
-      try {
-        return await this.started(new ForkLane(options), engine);
-      } catch (error) {
-        this.log?.warn(
-          { err: error, engine },
-          'programs cannot be run by forks here: the portable way is taken',
-        );
-        this.forks = false;
-      }
-    return this.started(new PortableLane(options), engine);
+    if (!this.forks) return this.started(new PortableLane(options), engine);
+    try {
+      return await this.started(new ForkLane(options), engine);
+    } catch (error) {
+      this.log?.warn({ err: error, engine }, 'programs could not be run by forks');
+      if (this.rule === 'require-isolation' && this.walls.bubblewrap === null) throw error;
+      const portable = await this.started(new PortableLane(options), engine);
+      // The portable way works where forks do not: they are not tried any more.
+      this.forks = false;
+      return portable;
+    }
   }
 
   private async started(lane: Lane, engine: EngineName): Promise<Lane> {

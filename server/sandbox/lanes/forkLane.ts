@@ -41,7 +41,10 @@ export class ForkLane implements Lane {
       // The one that forks has ended, not the fork: no program can have done that.
       if (!zygote.alive && run.end.is === 'crashed')
         return { replies: [], end: { is: 'trouble', why: 'the process that forks has ended' } };
-      return run;
+      // Of the whole fork: what the cases before took is not the last one's.
+      if (run.end.is !== 'stopped') return run;
+      const before = run.replies.reduce((sum, reply) => sum + reply.cpuMs, 0);
+      return { ...run, end: { ...run.end, cpuMs: Math.max(0, run.end.cpuMs - before) } };
     } catch (error) {
       return { replies: [], end: { is: 'trouble', why: String(error) } };
     }
