@@ -287,6 +287,34 @@ describe('what the machine cannot score', () => {
     expect([kept.failure, kept.trouble]).toEqual(['took too long', 'more than 5000 ms']);
   });
 
+  it('waits where the disk is full: the program is scored when there is room again, and once', async () => {
+    const { services } = app.wired;
+    const [run, commit] = [
+      services.sandbox.run.bind(services.sandbox),
+      services.commits.run.bind(services.commits),
+    ];
+    let full = false;
+    const running = vi.spyOn(services.sandbox, 'run').mockImplementation(async (program, owner) => {
+      const outcomes = await run(program, owner);
+      full = true;
+      return outcomes;
+    });
+    const committing = vi
+      .spyOn(services.commits, 'run')
+      .mockImplementation((work) =>
+        full ? Promise.reject(Object.assign(new Error('full'), { code: 'SQLITE_FULL' })) : commit(work),
+      );
+    const round = newRound();
+    await handIn(round, ['code']);
+    expect([running.mock.calls.length, await totalIn(round)]).toEqual([1, null]);
+    running.mockRestore();
+    committing.mockRestore();
+    app.clock.advance(60_000);
+    await services.jobs.turn();
+    expect(await totalIn(round)).toBe(sampleOf('code').marks);
+    expect(services.jobs.failed()).toEqual([]);
+  });
+
   it('for want of evidence goes to people when the job has failed for the fifth time; the other parts do not wait', async () => {
     const { services } = app.wired;
     const run = vi.spyOn(services.sandbox, 'run').mockRejectedValue(new Error('no sandbox to be had'));
