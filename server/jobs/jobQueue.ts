@@ -69,8 +69,8 @@ export class JobQueue {
   private readonly log: Logger;
   private readonly handlers = new Map<string, JobHandler>();
   private readonly lanes = new Map<Lane, Repeated[]>();
-  /** What is not begun before a time, as kind and subject: what is being done is never done twice at once. */
-  private readonly notBefore = new Map<string, number>();
+  /** Until when jobs wait, by kind and subject: what is being done is never done twice at once. */
+  private readonly waitsUntil = new Map<string, number>();
   private readonly kindsOf = new Map<Lane, string[]>();
   private readonly sweeps: Repeated[] = [];
   private stopping = false;
@@ -195,7 +195,7 @@ export class JobQueue {
     const unknown = lane === 'unknown';
     const kinds = unknown ? [...this.handlers.keys()] : (this.kindsOf.get(lane) ?? []);
     const now = this.clock.now();
-    const busy = JSON.stringify([...this.notBefore].flatMap(([name, at]) => (at > now ? [name] : [])));
+    const busy = JSON.stringify([...this.waitsUntil].flatMap(([name, at]) => (at > now ? [name] : [])));
     return this.due.get({ now, busy, kinds: JSON.stringify(kinds), known: unknown ? 0 : 1 });
   }
 
@@ -210,13 +210,13 @@ export class JobQueue {
   private async runInTurn(job: Job): Promise<void> {
     const from = performance.now();
     const name = `${job.kind} ${job.subject}`;
-    this.notBefore.set(name, Infinity);
+    this.waitsUntil.set(name, Infinity);
     try {
       await this.run(job);
-      this.notBefore.delete(name);
+      this.waitsUntil.delete(name);
     } catch (error) {
       // What it came to could not be kept, as on a full disk: not again at once.
-      this.notBefore.set(name, this.clock.now() + BACK_OFF_MS);
+      this.waitsUntil.set(name, this.clock.now() + BACK_OFF_MS);
       throw error;
     }
     const took = performance.now() - from;
