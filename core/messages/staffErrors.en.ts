@@ -27,6 +27,6 @@ export const staffErrors = {
     '{{email}} belongs to the candidate with the reference {{reference}}. Use that reference, or another address.',
   notSignedOff: 'The lead assessor has not signed off the marks yet; results cannot go out before.',
   noSecondWall:
-    'This paper asks for programs, and this server has no second wall around them. Whoever looks after the server can add one.',
+    'This paper has programming questions. This server is set to run programs only in isolation, and isolation is not available on it. Ask the administrator of the server to install bubblewrap.',
   paperIssues: 'This paper has questions that cannot be published yet.',
 };

@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import type { Readable } from 'node:stream';
 import type { ProcessCase } from '../engines/engine';
 import { FrameReader, mostBytes } from '../processes/frames';
-import { CONTROL, FIRST_DATA, MARKER_BYTES, type ControlMessage } from '../processes/messages';
+import { CONTROL, FIRST_DATA, MARKER_BYTES, readControl, type ControlMessage } from '../processes/messages';
 import type { Run, RunEnd } from './lane';
 
 const START_MS = 60_000;
@@ -69,10 +69,6 @@ export class BoxProcess {
     return this.gone === null;
   }
 
-  get free(): boolean {
-    return this.alive && this.slots.includes(null);
-  }
-
   run(cases: readonly ProcessCase[]): Promise<Run> {
     const slot = this.slots.indexOf(null);
     const trouble = (why: string): Run => ({ replies: [], end: { is: 'trouble', why } });
@@ -110,8 +106,9 @@ export class BoxProcess {
         const lines = (rest + text).split('\n');
         rest = lines.pop()!;
         if (rest.length > MOST_CONTROL) this.kill();
-        for (const message of lines.map((line) => JSON.parse(line) as ControlMessage)) {
-          if (message.is === 'ready') {
+        for (const message of lines.map(readControl)) {
+          if (message === null) this.kill();
+          else if (message.is === 'ready') {
             clearTimeout(timer);
             resolve();
           } else if (message.is === 'failed') fail(message.trouble);

@@ -27,6 +27,33 @@ export type ControlMessage =
 /** States that a forking process keeps ready, one for each case of a run. Python's is too large to keep several. */
 export const CASES_A_FORK: Record<EngineName, number> = { python: 1, javascript: 16, sql: 16 };
 
+const STOPS: readonly unknown[] = [null, 'time', 'memory', 'asleep', 'wall'];
+
+/**
+ * A line of the control channel, or null for anything else: in the portable lane a program that has got out of its
+ * engine could write there.
+ */
+export function readControl(line: string): ControlMessage | null {
+  let said: Partial<Record<string, unknown>> | null;
+  try {
+    said = JSON.parse(line) as typeof said;
+  } catch {
+    return null;
+  }
+  if (typeof said !== 'object' || said === null) return null;
+  const { is, trouble, slot, status, cpuMs, stopped, marker } = said;
+  const well =
+    is === 'ready' ||
+    (is === 'failed' && typeof trouble === 'string') ||
+    (is === 'refused' && Number.isInteger(slot)) ||
+    (is === 'ended' &&
+      [slot, status].every(Number.isInteger) &&
+      Number.isFinite(cpuMs) &&
+      STOPS.includes(stopped) &&
+      typeof marker === 'string');
+  return well ? (said as unknown as ControlMessage) : null;
+}
+
 export const MARKER_BYTES = 16;
 /** The channels of a process: its control, then one for what each slot's programs reply. */
 export const CONTROL = 3;
