@@ -43,6 +43,58 @@ export interface PictureNode {
   readonly caption: string | null;
 }
 
+/** A chart drawn from its table: the first column runs along the horizontal axis, each other one is a series. */
+export interface ChartNode {
+  readonly type: 'chart';
+  readonly chart: 'line' | 'bar' | 'points';
+  readonly title: string;
+  /** What it shows, for people who cannot see it; never empty. */
+  readonly description: string;
+  /** Names of the horizontal and of the vertical axis, with their units. */
+  readonly across: string;
+  readonly up: string;
+  readonly table: TableNode;
+}
+
+/** Media are files by the SHA-256 of their bytes, in hexadecimal; `seconds` is how long they last. */
+export interface AudioNode {
+  readonly type: 'audio';
+  readonly file: string;
+  readonly title: string;
+  readonly seconds: number;
+  /** How often it can be played; null for as often as wanted. Plays are counted by file. */
+  readonly plays: number | null;
+  /** Whether it can be paused and wound back; one with a limit of plays usually cannot. */
+  readonly pausing: boolean;
+  /** What is said: for candidates with a transcript instead of sound, for assessors and printouts; not in other copies. */
+  readonly transcript: readonly Block[] | null;
+}
+
+/** What takes the place of a recording in the copy of a candidate with that arrangement. */
+export interface TranscriptNode {
+  readonly type: 'transcript';
+  readonly title: string;
+  readonly blocks: readonly Block[];
+}
+
+export interface VideoNode {
+  readonly type: 'video';
+  readonly file: string;
+  readonly title: string;
+  readonly seconds: number;
+  /** WebVTT, a file of its own; null only where nothing is heard. */
+  readonly captions: string | null;
+  /** What is seen, for people who cannot see it; never empty. */
+  readonly description: string;
+}
+
+export interface PdfNode {
+  readonly type: 'pdf';
+  readonly file: string;
+  readonly title: string;
+  readonly pages: number;
+}
+
 export interface LinesNode {
   readonly type: 'lines';
   /** The number of the first line. */
@@ -68,6 +120,11 @@ export type Block =
   | FormulaNode
   | { readonly type: 'divider' }
   | PictureNode
+  | ChartNode
+  | AudioNode
+  | TranscriptNode
+  | VideoNode
+  | PdfNode
   | LinesNode
   | (Tongue & { readonly type: 'language'; readonly blocks: readonly Block[] });
 

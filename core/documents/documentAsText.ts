@@ -1,7 +1,7 @@
 import { document as catalogue } from '../messages/documents.en';
 import { message, type Say } from '../messages/message';
 import { words } from '../messages/words';
-import type { Block, Document, Inline, LinesNode, ListNode } from './document';
+import type { Block, Document, Inline, LinesNode, ListNode, TableNode } from './document';
 
 words('document', catalogue);
 
@@ -31,6 +31,9 @@ function listAsText({ ordered, start, items }: ListNode, say: Say): string {
   return items.map((item, i) => mark(i) + blocksAsText(item, say).replaceAll('\n', '\n  ')).join('\n');
 }
 
+const tableAsText = ({ head, rows }: TableNode): string =>
+  [head, ...rows].map((row) => row.map(inlineAsText).join(' · ')).join('\n');
+
 function linesAsText({ start, lines }: LinesNode): string {
   let number = start;
   return lines.map((line) => (line.length === 0 ? '' : `${number++}  ${inlineAsText(line)}`)).join('\n');
@@ -47,7 +50,28 @@ function blockAsText(block: Block, say: Say): string {
     case 'language':
       return blocksAsText(block.blocks, say);
     case 'table':
-      return [block.head, ...block.rows].map((row) => row.map(inlineAsText).join(' · ')).join('\n');
+      return tableAsText(block);
+    case 'chart':
+      return [
+        say(message('document.chart', { title: block.title, description: block.description })),
+        tableAsText(block.table),
+      ].join('\n');
+    case 'audio':
+      return [
+        say(message('document.recording', { title: block.title })),
+        blocksAsText(block.transcript ?? [], say),
+      ]
+        .filter(Boolean)
+        .join('\n');
+    case 'transcript':
+      return [
+        say(message('document.transcript', { title: block.title })),
+        blocksAsText(block.blocks, say),
+      ].join('\n');
+    case 'video':
+      return say(message('document.video', { title: block.title, description: block.description }));
+    case 'pdf':
+      return say(message('document.pdf', { title: block.title, pages: block.pages }));
     case 'code':
       return block.text;
     case 'formula':

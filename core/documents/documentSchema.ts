@@ -31,26 +31,58 @@ const block: v.GenericSchema<unknown, Block> = v.lazy(() => blockSchema);
 const blocks = v.array(block);
 const count = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000_000));
 
+const file = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/));
+const seconds = v.pipe(v.number(), v.minValue(0), v.maxValue(4 * 60 * 60));
+const table = v.strictObject({
+  type: v.literal('table'),
+  align: v.array(v.nullable(v.picklist(['left', 'center', 'right']))),
+  head: v.array(children),
+  rows: v.array(v.array(children)),
+});
+
 const blockSchema: v.GenericSchema<unknown, Block> = v.variant('type', [
   v.strictObject({ type: v.literal('paragraph'), children }),
   v.strictObject({ type: v.literal('heading'), level: v.picklist([1, 2, 3]), children }),
   v.strictObject({ type: v.literal('list'), ordered: v.boolean(), start: count, items: v.array(blocks) }),
   v.strictObject({ type: v.literal('quote'), blocks }),
-  v.strictObject({
-    type: v.literal('table'),
-    align: v.array(v.nullable(v.picklist(['left', 'center', 'right']))),
-    head: v.array(children),
-    rows: v.array(v.array(children)),
-  }),
+  table,
   v.strictObject({ type: v.literal('code'), text }),
   formula,
   v.strictObject({ type: v.literal('divider') }),
   v.strictObject({
     type: v.literal('picture'),
-    file: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/)),
+    file,
     description: sentence,
     caption: v.nullable(sentence),
   }),
+  v.strictObject({
+    type: v.literal('chart'),
+    chart: v.picklist(['line', 'bar', 'points']),
+    title: sentence,
+    description: sentence,
+    across: sentence,
+    up: sentence,
+    table,
+  }),
+  v.strictObject({
+    type: v.literal('audio'),
+    file,
+    title: sentence,
+    seconds,
+    plays: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20))),
+    pausing: v.boolean(),
+    transcript: v.nullable(blocks),
+  }),
+  v.strictObject({ type: v.literal('transcript'), title: sentence, blocks }),
+  v.strictObject({
+    type: v.literal('video'),
+    file,
+    title: sentence,
+    seconds,
+    captions: v.nullable(file),
+    description: sentence,
+  }),
+  v.strictObject({ type: v.literal('pdf'), file, title: sentence, pages: count }),
   v.strictObject({ type: v.literal('lines'), start: count, lines: v.array(children) }),
   v.strictObject({ ...tongue, type: v.literal('language'), blocks }),
 ]);

@@ -10,6 +10,10 @@ function inside(node: Node): readonly Node[] {
       return [node.head, ...node.rows].flat(2);
     case 'lines':
       return node.lines.flat();
+    case 'chart':
+      return [node.table];
+    case 'audio':
+      return node.transcript ?? [];
     default:
       if ('blocks' in node) return node.blocks;
       return 'children' in node ? node.children : [];

@@ -1,13 +1,22 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import type { Block, Inline } from '../../core/documents/document';
+import { chartValues } from '../../core/documents/chartValues';
+import type { Block, ChartNode, Inline } from '../../core/documents/document';
 import { documentAsText } from '../../core/documents/documentAsText';
 import { documentSchema } from '../../core/documents/documentSchema';
 import { say } from '../../core/messages/words';
+import type { FileFacts } from './fileFacts';
 import { parseDocument } from './parseDocument';
 
 const MAP = 'a'.repeat(64);
-const parse = (markdown: string) => parseDocument(markdown, (name) => (name === 'map.png' ? MAP : null));
+const FILES: Record<string, FileFacts> = {
+  'map.png': { is: 'picture', hash: MAP },
+  'talk.mp3': { is: 'audio', hash: 'b'.repeat(64), seconds: 71.5 },
+  'film.webm': { is: 'video', hash: 'c'.repeat(64), seconds: 20 },
+  'film.vtt': { is: 'captions', hash: 'd'.repeat(64) },
+  'rules.pdf': { is: 'pdf', hash: 'e'.repeat(64), pages: 2 },
+};
+const parse = (markdown: string) => parseDocument(markdown, { fileOf: (name) => FILES[name] ?? null });
 const blocksOf = (markdown: string): readonly Block[] => {
   const { document, issues } = parse(markdown);
   expect(issues).toEqual([]);
@@ -125,6 +134,41 @@ describe('Markdown as a tree', () => {
     ]);
   });
 
+  it('reads recordings, films, documents and charts', () => {
+    const says = [paragraph(text('Good morning.'))];
+    const audio = { type: 'audio', file: 'b'.repeat(64), title: 'Talk', seconds: 71.5, transcript: says };
+    expect(blocksOf(':::audio{file=talk.mp3 title=Talk plays=2}\nGood morning.\n:::')).toEqual([
+      { ...audio, plays: 2, pausing: false },
+    ]);
+    expect(blocksOf(':::audio{file=talk.mp3 title=Talk}\nGood morning.\n:::')).toEqual([
+      { ...audio, plays: null, pausing: true },
+    ]);
+    const film = { type: 'video', file: 'c'.repeat(64), title: 'Film', description: 'A tray', seconds: 20 };
+    expect(
+      blocksOf('::video{file=film.webm captions=film.vtt title=Film description="A tray"}'),
+    ).toEqual([{ ...film, captions: 'd'.repeat(64) }]);
+    expect(blocksOf('::video{file=film.webm silent=yes title=Film description="A tray"}')).toEqual([
+      { ...film, captions: null },
+    ]);
+    expect(blocksOf('::pdf{file=rules.pdf title=Rules}')).toEqual([
+      { type: 'pdf', file: 'e'.repeat(64), title: 'Rules', pages: 2 },
+    ]);
+    const [chart] = blocksOf(
+      ':::chart{kind=bar title=Up description="It rises" across=Day up="%"}\n| Day | K |\n|--|--|\n| 7 | 12,5 % |\n| 14 | – |\n:::',
+    );
+    expect(chart).toMatchObject({ type: 'chart', chart: 'bar', title: 'Up', across: 'Day', up: '%' });
+    expect(chartValues((chart as ChartNode).table)).toEqual({
+      categories: ['7', '14'],
+      series: [{ name: 'K', values: [12.5, null] }],
+    });
+  });
+
+  it('keeps recordings out of texts that are shown before the start or inside an answer', () =>
+    expect(
+      parseDocument('::pdf{file=rules.pdf title=Rules}', { fileOf: (name) => FILES[name]!, withMedia: false })
+        .issues[0]!.message.code,
+    ).toBe('document.mediaNotHere'));
+
   it('has a plain form of everything, for printouts and for listeners', () =>
     expect(
       plain(
@@ -141,6 +185,21 @@ describe('what cannot be published', () => {
     ['<https://example.org>', 'document.link'],
     ['![](map.png)', 'document.noDescription'],
     ['![A plan](lost.png)', 'document.noFile'],
+    ['![A plan](talk.mp3)', 'document.not-picture'],
+    [':::audio{file=lost.mp3 title=T}\na\n:::', 'document.noFile'],
+    [':::audio{file=map.png title=T}\na\n:::', 'document.not-audio'],
+    [':::audio{file=talk.mp3}\na\n:::', 'document.noAttribute'],
+    [':::audio{file=talk.mp3 title=T plays=0}\na\n:::', 'document.plays'],
+    [':::audio{file=talk.mp3 title=T plays=2}\n:::', 'document.noTranscript'],
+    ['::video{file=film.webm title=T description=d}', 'document.noFile'],
+    ['::video{file=talk.mp3 title=T description=d silent=yes}', 'document.not-video'],
+    ['::video{file=film.webm captions=film.webm title=T description=d}', 'document.not-captions'],
+    ['::pdf{file=film.vtt title=T}', 'document.not-pdf'],
+    [':::chart{title=T description=d across=x up=y}\nwords\n:::', 'document.chartTable'],
+    [':::chart{kind=pie title=T description=d across=x up=y}\n|a|b|\n|-|-|\n|1|2|\n:::', 'document.chartKind'],
+    [':::chart{title=T description=d across=x up=y}\n|a|b|\n|-|-|\n|1|few|\n:::', 'document.chartFigures'],
+    [':::chart{title=T description=d across=x up=y}\n|a|\n|-|\n|1|\n:::', 'document.chartSeries'],
+    [':::chart{title=T description=d across=x up=y}\n|a|b|\n|-|-|\n:::', 'document.chartRows'],
     [':meaning[dip]', 'document.noMeaning'],
     [':phrase[here]', 'document.noPhraseKey'],
     [':phrase[a]{#x} :phrase[b]{#x}', 'document.samePhraseKey'],

@@ -7,25 +7,32 @@ import { inlineAsText } from '../../core/documents/documentAsText';
 import { everyNode } from '../../core/documents/everyNode';
 import type { ParsedText } from '../../core/documents/withDocuments';
 import { message, type Message } from '../../core/messages/message';
+import type { FileOf } from './fileFacts';
+import { mediaNodes, type Given } from './mediaNodes';
 import { readMarkdown, sliceOf } from './readMarkdown';
-
-/** The hash of a file that lies beside the text, by the name the author gave it; null where there is none. */
-export type FileOf = (name: string) => string | null;
 
 const MOST_CHARACTERS = 20_000;
 const MOST_NODES = 4_000;
 const MOST_LEVELS = 12;
 const RIGHT_TO_LEFT = /^(ar|dv|fa|he|ku|ps|sd|ug|ur|yi)(-|$)|-(Arab|Hebr|Thaa|Nkoo|Syrc)(-|$)/i;
 
+/** What a text may draw upon: the files beside it, and whether recordings, charts and the like belong in it. */
+interface Surroundings {
+  readonly fileOf: FileOf;
+  readonly withMedia: boolean;
+}
+
 /** One text while it is made into a tree; what is wrong with it is gathered on the way. */
 class Parsing {
   readonly issues: { severity: 'severe' | 'advice'; message: Message }[] = [];
   private readonly source: string;
   private readonly fileOf: FileOf;
+  private readonly withMedia: boolean;
 
-  constructor(source: string, fileOf: FileOf) {
+  constructor(source: string, { fileOf, withMedia }: Surroundings) {
     this.source = source;
     this.fileOf = fileOf;
+    this.withMedia = withMedia;
   }
 
   refuse(code: string, values?: Message['values']): void {
@@ -53,10 +60,10 @@ class Parsing {
   }
 
   private picture(file: string, description: string, caption: string | null): Block[] {
-    const hash = this.fileOf(file);
+    const found = this.fileOf(file);
     if (description.trim() === '') this.refuse('noDescription', { file });
-    else if (hash === null) this.refuse('noFile', { file });
-    else return [{ type: 'picture', file: hash, description: description.trim(), caption }];
+    else if (found?.is !== 'picture') this.refuse(found === null ? 'noFile' : 'not-picture', { file });
+    else return [{ type: 'picture', file: found.hash, description: description.trim(), caption }];
     return [];
   }
 
@@ -91,7 +98,7 @@ class Parsing {
     return children;
   }
 
-  private formulaDirective(given: Readonly<Record<string, string | null | undefined>>): FormulaNode[] {
+  private formulaDirective(given: Given): FormulaNode[] {
     return this.formula(given.tex ?? '', given.says?.trim() || null);
   }
 
@@ -109,7 +116,19 @@ class Parsing {
       const blocks = this.blocks(node.children);
       return tongue ? [{ type: 'language', ...tongue, blocks }] : blocks;
     }
-    return this.notPossible(node);
+    const media = node.type === 'textDirective' ? undefined : mediaNodes[node.name];
+    return media ? this.media(media, node) : this.notPossible(node);
+  }
+
+  private media(make: (typeof mediaNodes)[string], node: Directives): Block[] {
+    if (!this.withMedia) {
+      this.refuse('mediaNotHere', { name: node.name });
+      return [];
+    }
+    const blocks = node.type === 'containerDirective' ? this.blocks(node.children) : [];
+    const refuse = (code: string, values?: Message['values']) => this.refuse(code, values);
+    const made = make({ given: node.attributes ?? {}, blocks, fileOf: this.fileOf, refuse });
+    return made ? [made] : [];
   }
 
   /** A line of the author's is a line; an empty one parts two groups. */
@@ -248,11 +267,14 @@ function refused(code: string, most: number): ParsedText {
 }
 
 /** Markdown with our directives (`docs/texts.md`) as a tree, and what is wrong with it. */
-export function parseDocument(markdown: string, fileOf: FileOf = () => null): ParsedText {
+export function parseDocument(
+  markdown: string,
+  { fileOf = () => null, withMedia = true }: Partial<Surroundings> = {},
+): ParsedText {
   if (markdown.length > MOST_CHARACTERS) return refused('tooLong', MOST_CHARACTERS);
   try {
     const { root, source, amounts } = readMarkdown(markdown);
-    const parsing = new Parsing(source, fileOf);
+    const parsing = new Parsing(source, { fileOf, withMedia });
     const document: Document = { format: 1, blocks: parsing.blocks(root.children) };
     checkTree(document, parsing);
     const dollars = amounts

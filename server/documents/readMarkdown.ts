@@ -9,7 +9,18 @@ import { unified } from 'unified';
 
 const parser = unified().use(remarkParse).use(remarkGfm).use(remarkMath).use(remarkDirective).freeze();
 
-export const DIRECTIVES = ['phrase', 'meaning', 'picture', 'lines', 'formula', 'language'] as const;
+export const DIRECTIVES = [
+  'phrase',
+  'meaning',
+  'picture',
+  'lines',
+  'formula',
+  'language',
+  'audio',
+  'video',
+  'pdf',
+  'chart',
+] as const;
 export type DirectiveName = (typeof DIRECTIVES)[number];
 
 const isOurs = (name: string) => (DIRECTIVES as readonly string[]).includes(name);
