@@ -10,8 +10,15 @@ const OUT = path.resolve(import.meta.dirname, 'dist/web');
 const NOT_FOR_THE_DESK =
   /(StaffFrame|StaffHome|RoundPage|Rounds|PaperPage|OutboxPage|Piles|MarkingTable|SignOff|AnswersPage|SignIn|WatchRoom)-|(cyrillic|greek|vietnamese|latin-ext)/;
 
-/** Kept only where a paper has formulas. */
-const FOR_FORMULAS = /\/(Formula|KaTeX_[A-Za-z0-9]+)-/;
+/** Kept only where a paper has texts of this sort. */
+const FOR_SOME: Readonly<Record<string, RegExp>> = {
+  // Browsers that can run the desk read one form of the fonts.
+  formula: /\/(Formula-|KaTeX_[A-Za-z0-9]+-[^.]+\.woff2)/,
+  chart: /\/Chart-/,
+  pdf: /\/(PdfView|pdf_viewer|pdfWorker|pdf)[-.]/,
+  picture: /\/LargePicture-/,
+};
+const NOT_KEPT = /\/KaTeX_[^/]+\.(woff|ttf)$/;
 
 /** The service worker beside the pages, and the list of files it keeps for a desk without a network. */
 const offline: Plugin = {
@@ -21,10 +28,13 @@ const offline: Plugin = {
     const files = Object.keys(output).filter(
       (name) => name.startsWith('assets/') && !NOT_FOR_THE_DESK.test(name),
     );
+    const some = Object.entries(FOR_SOME).map(
+      ([group, names]) => [group, files.filter((name) => names.test(`/${name}`))] as const,
+    );
+    const rare = new Set(some.flatMap(([, names]) => names));
     const listed = {
-      desk: files.filter((name) => !FOR_FORMULAS.test(name)),
-      // Browsers that can run the desk read this form of the fonts.
-      formula: files.filter((name) => FOR_FORMULAS.test(name) && !/\.(woff|ttf)$/.test(name)),
+      desk: files.filter((name) => !rare.has(name) && !NOT_KEPT.test(name)),
+      ...Object.fromEntries(some),
     };
     const addresses = Object.entries(listed).map(([group, names]) => [
       group,

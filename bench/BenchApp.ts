@@ -220,12 +220,8 @@ export class BenchApp {
       const token = newSecret();
       const session = { tokenHash: sha256(token), invitationId, createdAt: now };
       this.db.insert(candidateSessions).values(session).run();
-      const formId = fixForm(
-        { db: this.db, files: { store: { read: () => null } } },
-        paperVersionId,
-        newSecret(),
-        settings.locale,
-      );
+      const terms = { seed: newSecret(), locale: settings.locale, transcripts: false };
+      const formId = fixForm(this.db, paperVersionId, terms);
       const values = { invitationId, attempt: 1, formId, script: newSecret(), deviceName: newSecret() };
       const sitting = Number(this.db.insert(sittings).values(values).run().lastInsertRowid);
       time.record(sitting, { type: 'started', at: now });

@@ -59,8 +59,8 @@ async function openJournal(app: BenchApp, name: string) {
   const asked = { store: `store-of-${name}`, opening: `page-of-${name}`, takeOver: true };
   const reply = await post<HoldReply>('/sitting/hold', asked);
   if (!reply.granted) throw new Error('no hold');
-  const { sitting, sealed, keys, hold, now } = reply.opened;
-  const stored = { link: name, sitting, sealed, keys, hold, base: emptyDesk };
+  const { sitting, sealed, media, keys, hold, plays, now } = reply.opened;
+  const stored = { link: name, sitting, sealed, media, keys, hold, plays, base: emptyDesk };
   await keepSitting(stored, now);
   const journal = await DeviceJournal.open(stored, () => Date.now());
   const send = async (): Promise<number> => {

@@ -80,7 +80,11 @@ function addScript(
   };
   noteArrival(db, invitationId, 1, { ...good, checks: [], rulesVersion: '2026-10' });
   const { round } = findInvited(db, invitationId)!;
-  const formId = fixForm(services, round.paperVersionId, `demo-${invitationId}`, round.settings.locale);
+  const formId = fixForm(db, round.paperVersionId, {
+    seed: `demo-${invitationId}`,
+    locale: round.settings.locale,
+    transcripts: false,
+  });
   const script = scriptCode(secret, `${invitationId}/1`);
   const { id } = db
     .insert(sittings)

@@ -39,6 +39,9 @@ function copyForBrowser(): void {
     ],
     'web/models/blazeface': ['blazeface.json', 'blazeface.bin', 'LICENSE'],
   };
+  // What documents may need that is not in them: character maps, the standard fonts, decoders of pictures.
+  for (const folder of ['cmaps', 'standard_fonts', 'wasm'])
+    cpSync(at('node_modules/pdfjs-dist', folder), path.join(vendor, 'pdf', folder), { recursive: true });
   for (const [from, names] of Object.entries(copies)) {
     const target = path.join(
       vendor,
@@ -53,7 +56,7 @@ const stampFile = at('dist/sandbox.stamp');
 if (
   existsSync(stampFile) &&
   readFileSync(stampFile, 'utf8') === stamp &&
-  existsSync(at('web/public/vendor/tf'))
+  existsSync(at('web/public/vendor/pdf'))
 ) {
   console.log('assets are current');
 } else {

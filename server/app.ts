@@ -23,6 +23,7 @@ import { jobEndpoints } from './jobs/routes';
 import { letterEndpoints } from './mail/routes';
 import { liveEndpoints } from './live/routes';
 import { answerEndpoints } from './answers/routes';
+import { mediaEndpoints } from './media/routes';
 import { markingEndpoints } from './marking/routes';
 import { rehearsalEndpoints } from './rehearsal/routes';
 import { resultEndpoints } from './results/routes';
@@ -43,6 +44,7 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...accountEndpoints(services),
     ...firstAccountEndpoints(services),
     ...paperEndpoints(services),
+    ...mediaEndpoints(services),
     ...experienceEndpoints(services),
     ...roundEndpoints(services, outbox, sittings.closing),
     ...letterEndpoints(services, outbox),

@@ -8,6 +8,7 @@ import type { Files } from './files/files';
 import type { Sessions } from './http/sessions';
 import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
+import type { SealedMedia } from './media/sealedMedia';
 import type { Pictures } from './pictures/pictures';
 import type { Reader } from './reading/reader';
 import type { PaperReader } from './papers/paperReader';
@@ -30,6 +31,7 @@ export interface Services {
   readonly sessions: Sessions;
   readonly firstAccount: FirstAccount;
   readonly files: Files;
+  readonly media: SealedMedia;
   readonly pictures: Pictures;
   readonly reader: Reader;
   readonly printer: Printer;

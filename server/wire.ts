@@ -14,6 +14,7 @@ import { JobQueue } from './jobs/jobQueue';
 import { Hub } from './live/hub';
 import { Outbox } from './mail/outbox';
 import { scoreSitting } from './marking/scoreJob';
+import { SealedMedia } from './media/sealedMedia';
 import { Pictures } from './pictures/pictures';
 import { Reader } from './reading/reader';
 import { PaperReader } from './papers/paperReader';
@@ -42,6 +43,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const commits = new GroupCommit(db);
   commits.onTakenBack(() => time.forget());
   const jobs = new JobQueue(db, commits, clock, log);
+  const store = new FileStore(path.join(config.dataFolder, 'files'));
   const services: Services = {
     config,
     clock,
@@ -54,7 +56,8 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     turns: new Turns(),
     sessions: new Sessions(db, clock, config),
     firstAccount: new FirstAccount(db),
-    files: new Files(db, new FileStore(path.join(config.dataFolder, 'files')), clock, jobs),
+    files: new Files(db, store, clock, jobs),
+    media: new SealedMedia(db, store),
     pictures: new Pictures(),
     reader: new Reader(config, clock),
     printer: new Printer(),

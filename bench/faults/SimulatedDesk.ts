@@ -95,8 +95,9 @@ export class SimulatedDesk {
     return { store: `store-${this.name}`, opening: `page-of-${this.name}`, takeOver: true };
   }
 
-  private stored({ sitting, sealed, keys, hold }: SittingOpened) {
-    return { link: this.name, sitting: `${sitting} ${this.name}`, sealed, keys, hold, base: emptyDesk };
+  private stored({ sitting, sealed, media, keys, hold, plays }: SittingOpened) {
+    const own = { link: this.name, sitting: `${sitting} ${this.name}`, sealed, media, keys, hold, plays };
+    return { ...own, base: emptyDesk };
   }
 
   /** One keystroke, at the end or somewhere within. */

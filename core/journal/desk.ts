@@ -7,10 +7,12 @@ export interface Desk {
   /** By part and name, as `item/A/strike`. */
   readonly events: Readonly<Record<string, unknown>>;
   readonly opened: Readonly<Record<string, boolean>>;
+  /** Plays used of each recording, by file. */
+  readonly plays: Readonly<Record<string, number>>;
   readonly place: string | null;
 }
 
-export const emptyDesk: Desk = { answers: {}, flags: {}, events: {}, opened: {}, place: null };
+export const emptyDesk: Desk = { answers: {}, flags: {}, events: {}, opened: {}, plays: {}, place: null };
 
 /** One change, with its whole value. */
 export type Change = Pick<Entry, 'about' | 'target'> & { readonly value: unknown };
@@ -26,6 +28,12 @@ export function applyChange(desk: Desk, { about, target, value }: Change): Desk 
       return { ...desk, events: { ...desk.events, [target]: value } };
     case 'opened':
       return { ...desk, opened: { ...desk.opened, [target]: true } };
+    case 'play':
+      // Counted: what was used stays used, whatever order it comes in.
+      return {
+        ...desk,
+        plays: { ...desk.plays, [target]: Math.max(desk.plays[target] ?? 0, Number(value)) },
+      };
     case 'place':
       return { ...desk, place: target };
   }

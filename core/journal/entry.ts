@@ -3,9 +3,9 @@ import { canonicalJson } from './canonicalJson';
 
 /**
  * What an entry is about. An `event` is what a kind puts down besides answers (options struck out …); its target names it
- * after the part: `item/A/strike`. Later sorts of notes (rough work, highlights) become names here.
+ * after the part: `item/A/strike`. A `play` is the use of a recording, by its file; its value is the number of the play. Later sorts of notes (rough work, highlights) become names here.
  */
-export const entryAbout = ['answer', 'flag', 'event', 'opened', 'place'] as const;
+export const entryAbout = ['answer', 'flag', 'event', 'opened', 'place', 'play'] as const;
 export type EntryAbout = (typeof entryAbout)[number];
 
 /** Names an entry: the hold in which it was written, and its running number there (from 1). */
@@ -64,7 +64,7 @@ const ref = v.strictObject({ hold: number, number });
 const entrySchema = v.strictObject({
   number,
   about: v.picklist(entryAbout),
-  target: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}(\/[A-F](\/[a-z-]{1,20})?)?$/)),
+  target: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,64}(\/[A-F](\/[a-z-]{1,20})?)?$/)),
   at: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1e14)),
   value: v.optional(v.unknown()),
   patch: v.optional(
@@ -80,6 +80,7 @@ const entrySchema = v.strictObject({
 });
 
 export const flagValue = v.boolean();
+export const playValue = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1000));
 
 /** Why an entry was not taken at all: nothing of it is kept, and its number stays free. */
 export type EntryRefusal = 'malformed-entry' | 'entry-too-long';

@@ -1,5 +1,5 @@
 import type { Stage } from '../arrival/stage';
-import type { TimeView } from '../sittings/api';
+import type { PlayCounts, TimeView } from '../sittings/api';
 
 /** One thing said between a candidate and the invigilators. */
 export interface Message {
@@ -24,4 +24,6 @@ export interface LiveView {
   readonly triesLeft: number;
   /** The number of the hold that may write; devices with an earlier one are told. */
   readonly hold: number | null;
+  /** Recordings with a limit of plays, while the sitting runs. */
+  readonly plays: PlayCounts;
 }

@@ -2,7 +2,6 @@ import type { Document } from '../documents/document';
 import type { KindName } from '../kinds/candidateKinds';
 import type { Component, Credit } from '../kinds/contract';
 import type { Hundredths } from '../marks';
-import type { Media } from '../papers/candidatePaper';
 import type { Source } from '../papers/paper';
 
 /** A pile of responses to the same part, waiting for assessors. */
@@ -35,7 +34,6 @@ export interface MarkingTableData extends MarkingPile {
   readonly prompt: Document;
   readonly source: Source | null;
   readonly scheme: Document;
-  readonly media: Media;
   readonly scripts: readonly MarkingScript[];
 }
 

@@ -20,7 +20,8 @@ export const document = {
   samePlays: 'The recording “{{title}}” appears twice with different numbers of plays.',
   mediaNotHere: 'Here no {{name}} is possible. Put it into the source, the question or a handout.',
   chartKind: 'A chart of the kind “{{kind}}” is not known. Write line, bar or points.',
-  chartTable: 'A chart holds one table and nothing else: its first column runs across, each other one is a series.',
+  chartTable:
+    'A chart holds one table and nothing else: its first column runs across, each other one is a series.',
   chartSeries: 'The table of a chart needs one to {{most}} columns of figures beside its first.',
   chartRows: 'The table of a chart needs one to {{most}} rows.',
   chartFigures: 'The table of a chart has a cell that is not a figure.',

@@ -6,7 +6,8 @@ export const messages = {
   archive:
     'This ZIP cannot be unpacked, or it holds more than {{files}} files or {{megabytes}} MB. Remove what the paper does not need.',
   onePaper: 'A ZIP holds exactly one file that ends in .json; this one holds {{count}}.',
-  pictureBroken: 'The picture {{file}} cannot be read. Use JPEG, PNG or WebP.',
+  fileBroken:
+    'The file {{file}} cannot be read. Use JPEG, PNG or WebP for pictures, MP3, Ogg, WAV or M4A for sound, WebM or MP4 for film, WebVTT for captions, or PDF.',
   unusedFile: 'The file {{file}} is not used in the paper.',
   sameItem: 'Two items have the key {{key}}.',
   noName: 'There is no name.',

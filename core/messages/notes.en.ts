@@ -1,6 +1,7 @@
 /** What staff are told of a candidate in a line. */
 export const note = {
   extraTime: 'extra time {{percent}} %',
+  transcripts: 'transcripts instead of sound',
   breaks: 'rest breaks {{minutes}} min',
   details: 'details: “{{text}}”',
   'weak browser': 'Browser: could be better',

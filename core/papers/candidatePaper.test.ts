@@ -5,7 +5,7 @@ import { outlineSections } from './candidatePaper';
 import { allParts, itemsOf, minutesOfItem } from './paper';
 
 const paper = technicianPaper();
-const draw = (seed: string) => drawForm(paper, seed, 'en');
+const draw = (seed: string) => drawForm(paper, { seed, locale: 'en', transcripts: false });
 const copy = draw('a seed').paper;
 
 describe('the candidate’s copy of a paper', () => {
@@ -63,6 +63,8 @@ describe('minutes', () => {
 
   it('refuses a paper that names an item it does not have', () => {
     const broken = { ...paper, bank: paper.bank.slice(1) };
-    expect(() => drawForm(broken, 'x', 'en')).toThrow('which is not with it');
+    expect(() => drawForm(broken, { seed: 'x', locale: 'en', transcripts: false })).toThrow(
+      'which is not with it',
+    );
   });
 });

@@ -1,8 +1,8 @@
-import type { Document } from '../documents/document';
+import { emptyDocument, type Document } from '../documents/document';
 import type { KindName } from '../kinds/candidateKinds';
 import { sumMarks, type Hundredths } from '../marks';
 import type { Message } from '../messages/message';
-import type { Source } from './paper';
+import type { Handout, Source } from './paper';
 
 export interface ShownPart {
   readonly key: string;
@@ -21,14 +21,15 @@ export interface Question {
   readonly title: string;
   readonly marks: Hundredths;
   readonly minutes: number;
+  /** Folded away by whoever has read it; empty for none. */
+  readonly introduction: Document;
   readonly source: Source | null;
   readonly parts: readonly ShownPart[];
+  /** Neighbours with the same one are shown together, one below the other; null for a page of its own. */
+  readonly page: string | null;
   /** Its section has a limit of its own and was not entered yet: title, source and parts are not here. */
   readonly sealed: boolean;
 }
-
-/** Pictures of a copy as data addresses, by the hash that its texts name them by. */
-export type Media = Readonly<Record<string, string>>;
 
 /** What a candidate's device gets: built by naming what may be seen, never by removing what may not. */
 export interface CandidatePaper {
@@ -42,16 +43,17 @@ export interface CandidatePaper {
     readonly title: string;
     readonly introduction: Document;
     readonly minutes: number | null;
+    /** Of a section with a limit of its own: none until it is entered. */
+    readonly handouts: readonly Handout[];
   }[];
   readonly questions: readonly Question[];
-  readonly media?: Media;
 }
 
-/** The questions of a section with a limit of its own, which is sealed separately. */
+/** The questions and handouts of a section with a limit of its own, which is sealed separately. */
 export interface SealedSection {
   readonly section: string;
   readonly questions: readonly Question[];
-  readonly media?: Media;
+  readonly handouts: readonly Handout[];
 }
 
 /**
@@ -72,27 +74,35 @@ export function splitForSealing(paper: CandidatePaper): {
           title: '',
           marks: question.marks,
           minutes: question.minutes,
+          introduction: emptyDocument,
           source: null,
           parts: [],
+          page: null,
           sealed: true,
         }
       : question;
+  const isLimited = ({ key }: { readonly key: string }) => limited.includes(key);
+  const sections = paper.sections.map((one) => (isLimited(one) ? { ...one, handouts: [] } : one));
   return {
-    open: { ...paper, questions: paper.questions.map(blank) },
-    limited: limited.map((section) => ({
-      section,
-      questions: paper.questions.filter((q) => q.section === section),
+    open: { ...paper, sections, questions: paper.questions.map(blank) },
+    limited: paper.sections.filter(isLimited).map(({ key, handouts }) => ({
+      section: key,
+      questions: paper.questions.filter((q) => q.section === key),
+      handouts,
     })),
   };
 }
 
-/** A paper with the questions of a section that was entered. */
-export function withSection(paper: CandidatePaper, { questions, media }: SealedSection): CandidatePaper {
+/** A paper with the questions and handouts of a section that was entered. */
+export function withSection(
+  paper: CandidatePaper,
+  { section, questions, handouts }: SealedSection,
+): CandidatePaper {
   const own = new Map(questions.map((question) => [question.number, question]));
   return {
     ...paper,
+    sections: paper.sections.map((one) => (one.key === section ? { ...one, handouts } : one)),
     questions: paper.questions.map((question) => own.get(question.number) ?? question),
-    media: { ...paper.media, ...media },
   };
 }
 
@@ -121,12 +131,14 @@ export function outlineSections(paper: CandidatePaper): CoverSection[] {
   });
 }
 
-/** All the texts of a copy. */
-export const documentsIn = (
-  copy: Pick<CandidatePaper, 'questions'> & Partial<Pick<CandidatePaper, 'sections'>>,
-): Document[] => [
-  ...(copy.sections ?? []).map((section) => section.introduction),
-  ...copy.questions.flatMap(({ source, parts }) => [
+/** Introductions, sources, handouts and prompts of a copy. */
+export const documentsIn = (copy: CandidatePaper): Document[] => [
+  ...copy.sections.flatMap((section) => [
+    section.introduction,
+    ...section.handouts.map((handout) => handout.body),
+  ]),
+  ...copy.questions.flatMap(({ introduction, source, parts }) => [
+    introduction,
     ...(source?.tabs.map((tab) => tab.body) ?? []),
     ...parts.map((part) => part.prompt),
   ]),

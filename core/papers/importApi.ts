@@ -13,6 +13,8 @@ export interface ImportReport {
   readonly issues: readonly ImportIssue[];
   /** The paper as candidates will see it; null where something severe is wrong. */
   readonly preview: CandidatePaper | null;
+  /** Files that the preview shows, as data addresses, by the hash that its texts name them by. */
+  readonly media: Readonly<Record<string, string>>;
   /** Items that are new or changed, by their titles; what the bank has already stays as it is. */
   readonly changed: readonly string[];
   /** The published version; null in a dry run, or where something severe is wrong. */

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import type { Document } from '../documents/document';
 import { documentSchema } from '../documents/documentSchema';
 import { sumMarks, type Hundredths } from '../marks';
 import { readContent } from '../kinds/authoring';
@@ -10,13 +11,10 @@ const key = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
 const letter = v.pipe(v.string(), v.regex(/^[A-F]$/));
 const text = v.pipe(v.string(), v.maxLength(20_000));
 
+const tab = v.strictObject({ title: text, body: documentSchema });
 const sourceSchema = v.strictObject({
   key,
-  tabs: v.pipe(
-    v.array(v.strictObject({ title: text, body: documentSchema })),
-    v.minLength(1),
-    v.maxLength(6),
-  ),
+  tabs: v.pipe(v.array(tab), v.minLength(1), v.maxLength(6)),
 });
 /** What a question is about. Questions whose sources have the same key share it at the desk. */
 export type Source = v.InferOutput<typeof sourceSchema>;
@@ -54,10 +52,19 @@ export const itemSchema = v.strictObject({
   key,
   version: v.pipe(v.number(), v.integer(), v.minValue(1)),
   title: text,
+  /** Read before the question, and folded away by whoever has read it; empty for none. */
+  introduction: documentSchema,
   source: v.nullable(sourceSchema),
   parts: v.pipe(v.array(partSchema), v.minLength(1), v.maxLength(6)),
 });
 export type Item = v.InferOutput<typeof itemSchema>;
+
+const itemEntry = v.strictObject({
+  key,
+  version: v.number(),
+  /** Neighbours with the same page are shown together, one below the other; null for a page of its own. */
+  page: v.nullable(key),
+});
 
 const sectionSchema = v.strictObject({
   key: letter,
@@ -65,8 +72,12 @@ const sectionSchema = v.strictObject({
   introduction: documentSchema,
   /** A limit of its own, from when the section is first opened; null for none. It runs inside the paper's. */
   minutes: v.nullable(v.pipe(v.number(), v.minValue(1), v.maxValue(600))),
-  items: v.pipe(v.array(v.strictObject({ key, version: v.number() })), v.minLength(1)),
+  /** What may be consulted all through the section. */
+  handouts: v.pipe(v.array(v.strictObject({ key, ...tab.entries })), v.maxLength(8)),
+  items: v.pipe(v.array(itemEntry), v.minLength(1)),
 });
+/** A document that may be consulted all through a section. */
+export type Handout = v.InferOutput<typeof sectionSchema>['handouts'][number];
 
 export const paperSchema = v.strictObject({
   key,
@@ -122,6 +133,24 @@ export const allParts = (paper: FullPaper): PartInPlace[] =>
   allItems(paper).flatMap((item) =>
     item.parts.map((part) => ({ target: targetOf(item.key, part.key), item, part })),
   );
+
+/** The texts of a paper that may hold media, with where they are. */
+export const documentsOfPaper = (
+  paper: FullPaper,
+): { readonly path: readonly (string | number)[]; readonly document: Document }[] => [
+  ...paper.sections.flatMap(({ introduction, handouts }, i) => [
+    { path: ['sections', i, 'introduction'], document: introduction },
+    ...handouts.map(({ body }, k) => ({ path: ['sections', i, 'handouts', k, 'body'], document: body })),
+  ]),
+  ...paper.bank.flatMap(({ introduction, source, parts }, i) => [
+    { path: ['bank', i, 'introduction'], document: introduction },
+    ...(source?.tabs ?? []).map(({ body }, k) => ({
+      path: ['bank', i, 'source', 'tabs', k, 'body'],
+      document: body,
+    })),
+    ...parts.map(({ prompt }, k) => ({ path: ['bank', i, 'parts', k, 'prompt'], document: prompt })),
+  ]),
+];
 
 /** Minutes an author expects for an item; by its share of the marks where the author gave none. */
 export function minutesOfItem(item: Item, paper: FullPaper): number {

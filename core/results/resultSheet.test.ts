@@ -11,7 +11,7 @@ import { totalOf } from './totals';
 const paper = technicianPaper();
 const script: Script = {
   paper,
-  form: drawForm(paper, 'sheet', 'en'),
+  form: drawForm(paper, { seed: 'sheet', locale: 'en', transcripts: false }),
   locale: 'en',
   answers: {
     'parts-of-a-seed/A': { version: 1, response: { chosen: ['root'] } },

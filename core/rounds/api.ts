@@ -37,12 +37,19 @@ export interface RoundSettings {
 export interface Arrangements {
   /** Rest breaks, minutes in all, taken when the candidate wants. */
   readonly breakMinutes: number;
+  /** Transcripts take the place of recordings. */
+  readonly transcripts: boolean;
   /** Checks that need not pass, with the reason on record. */
   readonly waivedChecks: readonly CheckName[];
   readonly reason: string;
 }
 
-export const noArrangements: Arrangements = { breakMinutes: 0, waivedChecks: [], reason: '' };
+export const noArrangements: Arrangements = {
+  breakMinutes: 0,
+  transcripts: false,
+  waivedChecks: [],
+  reason: '',
+};
 
 export interface RoundRow {
   readonly id: number;

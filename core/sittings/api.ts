@@ -34,8 +34,44 @@ export interface SealedListing {
   readonly hash: string;
 }
 
+/** A sealed file of media, fetched in parts. */
+export interface MediaListing {
+  /** Follows from its key and the file that a text names (`mediaName`). */
+  readonly name: string;
+  /** Of the sealed bytes (SHA-256, hex), and how many they are. */
+  readonly hash: string;
+  readonly bytes: number;
+}
+
+/** What of a sitting is brought onto the device, sealed. */
 export interface Prepared {
   readonly sealed: readonly SealedListing[];
+  readonly media: readonly MediaListing[];
+}
+
+/** Keys (AES-256-GCM, base64url) of what may be opened now, by section; the whole paper has an empty name. */
+export interface SittingKeys {
+  readonly paper: Readonly<Record<string, string>>;
+  readonly media: Readonly<Record<string, string>>;
+}
+
+/** A recording with a limit of plays: how many there are, and how many were granted to devices. */
+export interface PlayCount {
+  readonly allowed: number;
+  readonly granted: number;
+}
+
+/** Plays by file. */
+export type PlayCounts = Readonly<Record<string, PlayCount>>;
+
+export interface PlayBody extends JournalBatch {
+  readonly file: string;
+}
+
+/** `number` names the play that the device may use; null where none is left. */
+export interface PlayReply extends JournalKept {
+  readonly number: number | null;
+  readonly plays: PlayCounts;
 }
 
 /** The right of one browser store to write, numbered; `token` names this very granting. */
@@ -48,12 +84,13 @@ export interface GrantedHold {
 export interface SittingOpened extends ServerTime {
   readonly sitting: string;
   readonly sealed: readonly SealedListing[];
-  /** Keys (AES-256-GCM, base64url) of the paper and of the sections entered so far, by section. */
-  readonly keys: Readonly<Record<string, string>>;
+  readonly media: readonly MediaListing[];
+  readonly keys: SittingKeys;
   readonly hold: GrantedHold;
   readonly desk: Desk;
   /** Targets for which another hold has another version. */
   readonly otherVersions: readonly string[];
+  readonly plays: PlayCounts;
 }
 
 /** Asks for the right to write. `store` and `opening` are names that the device made up, of its store and this page. */
@@ -108,7 +145,7 @@ export interface HandInReply extends JournalKept {
 }
 
 export interface EnterReply extends JournalKept {
-  readonly keys: Readonly<Record<string, string>>;
+  readonly keys: SittingKeys;
 }
 
 export interface Receipt {

@@ -1,5 +1,7 @@
 import type { FilePurpose } from '../files/purpose';
 import type { Message } from '../messages/message';
+import type { PlayCount } from '../sittings/api';
+
 /** Where a candidate of a round is, as an invigilator sees it; `out of reach` follows from the time (`rowAt`). */
 export type WatchState =
   'not here' | 'arriving' | 'waiting' | 'writing' | 'stopped' | 'out of reach' | 'handed in';
@@ -27,6 +29,13 @@ export interface WatchRow {
   /** The last thing said, and what checks found weak: to be read in a line. */
   readonly notes: readonly Message[];
   readonly pictures: readonly FilePurpose[];
+  /** Recordings of which plays were used, by file. */
+  readonly plays: readonly UsedPlays[];
+}
+
+export interface UsedPlays extends PlayCount {
+  readonly file: string;
+  readonly title: string;
 }
 
 export interface WatchView {
@@ -89,6 +98,7 @@ export const watchActs = [
   'pause',
   'go on',
   'readmit',
+  'give play back',
   'note',
 ] as const;
 export type WatchAct = (typeof watchActs)[number];

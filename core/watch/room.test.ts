@@ -20,6 +20,7 @@ const row = (invitation: number, name: string, change: Partial<WatchRow> = {}): 
   stopped: null,
   notes: [],
   pictures: [],
+  plays: [],
   ...change,
 });
 const room = (rows: readonly WatchRow[], now = 20 * MINUTE): WatchView => ({

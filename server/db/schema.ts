@@ -80,12 +80,41 @@ export const experience = sqliteTable(
   (t) => [index('experience_of').on(t.roundId)],
 );
 
-/** Pictures of published papers; their bytes lie in the folder of files under this hash. */
+/** Media of published papers; their bytes lie in the folder of files under this hash. */
 export const media = sqliteTable('media', {
   hash: text('hash').primaryKey(),
   type: text('type').notNull(),
   bytes: integer('bytes').notNull(),
 });
+
+/** Under which a round's media are sealed; a section with a limit of its own has a key of its own. */
+export const mediaKeys = sqliteTable(
+  'media_keys',
+  {
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    section: text('section').notNull(),
+    key: text('key').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.roundId, t.section] })],
+);
+
+/** A file of media as a round's candidates fetch it; its sealed bytes lie in the folder of files under `hash`. */
+export const sealedMedia = sqliteTable(
+  'sealed_media',
+  {
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    file: text('file').notNull(),
+    section: text('section').notNull(),
+    name: text('name').notNull(),
+    hash: text('hash').notNull(),
+    bytes: integer('bytes').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.roundId, t.file] })],
+);
 
 /** Published papers, immutable; the document names the item versions. */
 export const paperVersions = sqliteTable(
@@ -421,6 +450,36 @@ export const receipts = sqliteTable(
     sources: text('sources', { mode: 'json' }).$type<Readonly<Record<string, EntryRef>>>().notNull(),
   },
   (t) => [index('receipts_of').on(t.sittingId)],
+);
+
+/** Plays of a recording granted to devices, one at a time; `usedAt` once the device has said so. */
+export const playGrants = sqliteTable(
+  'play_grants',
+  {
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    file: text('file').notNull(),
+    number: integer('number').notNull(),
+    hold: integer('hold').notNull(),
+    grantedAt: time('granted_at').notNull(),
+    usedAt: time('used_at'),
+  },
+  (t) => [primaryKey({ columns: [t.sittingId, t.file, t.number] })],
+);
+
+/** Plays that an invigilator has given back; who and why is in the audit. */
+export const playReturns = sqliteTable(
+  'play_returns',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    file: text('file').notNull(),
+    at: time('at').notNull(),
+  },
+  (t) => [index('play_returns_of').on(t.sittingId)],
 );
 
 /** What only a coordinator can decide, and what was decided; the journal itself is never changed. */

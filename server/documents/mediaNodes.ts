@@ -1,5 +1,12 @@
 import { chartProblem } from '../../core/documents/chartValues';
-import type { AudioNode, Block, ChartNode, PdfNode, TableNode, VideoNode } from '../../core/documents/document';
+import type {
+  AudioNode,
+  Block,
+  ChartNode,
+  PdfNode,
+  TableNode,
+  VideoNode,
+} from '../../core/documents/document';
 import type { FileFacts, FileOf } from './fileFacts';
 
 export type Given = Readonly<Record<string, string | null | undefined>>;
@@ -104,7 +111,7 @@ function chart(asked: MediaAsked): ChartNode | null {
     refuse('chartTable');
     return null;
   }
-  const problem = chartProblem(kind as ChartNode['chart'], table as TableNode);
+  const problem = chartProblem(kind as ChartNode['chart'], table);
   if (problem) refuse(problem.code, problem.values);
   if (!attributes || !CHARTS.includes(kind)) return null;
   return { type: 'chart', chart: kind as ChartNode['chart'], ...attributes, table };

@@ -144,9 +144,9 @@ describe('Markdown as a tree', () => {
       { ...audio, plays: null, pausing: true },
     ]);
     const film = { type: 'video', file: 'c'.repeat(64), title: 'Film', description: 'A tray', seconds: 20 };
-    expect(
-      blocksOf('::video{file=film.webm captions=film.vtt title=Film description="A tray"}'),
-    ).toEqual([{ ...film, captions: 'd'.repeat(64) }]);
+    expect(blocksOf('::video{file=film.webm captions=film.vtt title=Film description="A tray"}')).toEqual([
+      { ...film, captions: 'd'.repeat(64) },
+    ]);
     expect(blocksOf('::video{file=film.webm silent=yes title=Film description="A tray"}')).toEqual([
       { ...film, captions: null },
     ]);
@@ -196,7 +196,10 @@ describe('what cannot be published', () => {
     ['::video{file=film.webm captions=film.webm title=T description=d}', 'document.not-captions'],
     ['::pdf{file=film.vtt title=T}', 'document.not-pdf'],
     [':::chart{title=T description=d across=x up=y}\nwords\n:::', 'document.chartTable'],
-    [':::chart{kind=pie title=T description=d across=x up=y}\n|a|b|\n|-|-|\n|1|2|\n:::', 'document.chartKind'],
+    [
+      ':::chart{kind=pie title=T description=d across=x up=y}\n|a|b|\n|-|-|\n|1|2|\n:::',
+      'document.chartKind',
+    ],
     [':::chart{title=T description=d across=x up=y}\n|a|b|\n|-|-|\n|1|few|\n:::', 'document.chartFigures'],
     [':::chart{title=T description=d across=x up=y}\n|a|\n|-|\n|1|\n:::', 'document.chartSeries'],
     [':::chart{title=T description=d across=x up=y}\n|a|b|\n|-|-|\n:::', 'document.chartRows'],

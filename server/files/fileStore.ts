@@ -9,6 +9,8 @@ import {
   rmSync,
   writeSync,
 } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { open } from 'node:fs/promises';
 import path from 'node:path';
 import { newSecret, sha256 } from '../secrets';
 
@@ -35,15 +37,47 @@ export class FileStore {
     return hash;
   }
 
+  /** Keeps bytes as they come, without ever having them all in memory. */
+  async keepStream(source: AsyncIterable<Uint8Array>): Promise<{ hash: string; bytes: number }> {
+    const draft = path.join(this.folder, `.${newSecret()}`);
+    const file = await open(draft, 'w');
+    const hash = createHash('sha256');
+    let bytes = 0;
+    try {
+      for await (const chunk of source) {
+        hash.update(chunk);
+        bytes += chunk.length;
+        await file.write(chunk);
+      }
+      await file.sync();
+    } catch (error) {
+      rmSync(draft, { force: true });
+      throw error;
+    } finally {
+      await file.close();
+    }
+    const name = hash.digest('hex');
+    const target = this.pathOf(name);
+    mkdirSync(path.dirname(target), { recursive: true });
+    renameSync(draft, target);
+    return { hash: name, bytes };
+  }
+
+  /** Where the bytes lie, to be streamed; null where there are none. */
+  find(hash: string): string | null {
+    if (!/^[0-9a-f]{64}$/.test(hash)) return null;
+    const file = this.pathOf(hash);
+    return existsSync(file) ? file : null;
+  }
+
   /** Deletes the bytes; a file that is gone already is no matter. */
   remove(hash: string): void {
     if (/^[0-9a-f]{64}$/.test(hash)) rmSync(this.pathOf(hash), { force: true });
   }
 
   read(hash: string): Buffer | null {
-    if (!/^[0-9a-f]{64}$/.test(hash)) return null;
-    const file = this.pathOf(hash);
-    return existsSync(file) ? readFileSync(file) : null;
+    const file = this.find(hash);
+    return file === null ? null : readFileSync(file);
   }
 
   private pathOf(hash: string): string {

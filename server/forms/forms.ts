@@ -1,15 +1,14 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { drawForm } from '../../core/forms/drawForm';
+import { drawForm, type FormTerms } from '../../core/forms/drawForm';
 import { parseForm, type Form } from '../../core/forms/form';
 import { canonicalJson } from '../../core/journal/canonicalJson';
-import { documentsIn, splitForSealing } from '../../core/papers/candidatePaper';
+import { splitForSealing } from '../../core/papers/candidatePaper';
 import type { SealedListing } from '../../core/sittings/api';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { forms, sealedCopies } from '../db/schema';
 import { sha256 } from '../secrets';
 import { paperOfVersion } from '../papers/papers';
-import { mediaOf, type WithFiles } from '../papers/media';
 import { seal } from './seal';
 
 /** The copy of the whole paper; sections with a limit of their own have their key for a name. */
@@ -44,21 +43,19 @@ const FORMS_KEPT = 2000;
  * Draws the form of a sitting and stores it with its sealed copies. Forms of a paper differ only in how their parts are
  * arranged: those that are arranged alike are one.
  */
-export function fixForm(services: WithFiles, paperVersionId: number, seed: string, locale: string): number {
-  const { db } = services;
-  const form = drawForm(paperOfVersion(db, paperVersionId), seed, locale);
-  const hash = sha256(canonicalJson({ paperVersionId, locale, arrangements: form.arrangements }));
+export function fixForm(db: Db, paperVersionId: number, terms: FormTerms): number {
+  const form = drawForm(paperOfVersion(db, paperVersionId), terms);
+  const { locale, transcripts } = terms;
+  const hash = sha256(
+    canonicalJson({ paperVersionId, locale, transcripts, arrangements: form.arrangements }),
+  );
   const same = db.select({ id: forms.id }).from(forms).where(eq(forms.hash, hash)).get();
   if (same) return same.id;
   const values = { hash, paperVersionId, document: form };
   const formId = Number(db.insert(forms).values(values).run().lastInsertRowid);
   const { open, limited } = splitForSealing(form.paper);
-  const whole = { ...open, media: mediaOf(services, documentsIn(open)) };
-  const copies = [{ section: WHOLE_PAPER, document: whole as unknown }].concat(
-    limited.map((one) => ({
-      section: one.section,
-      document: { ...one, media: mediaOf(services, documentsIn(one)) },
-    })),
+  const copies = [{ section: WHOLE_PAPER, document: open as unknown }].concat(
+    limited.map((one) => ({ section: one.section, document: one })),
   );
   for (const { section, document } of copies)
     db.insert(sealedCopies)

@@ -14,7 +14,7 @@ export const securityHeaders = (secure: boolean) =>
         scriptSrc: SELF,
         styleSrc: [...SELF, "'unsafe-inline'"],
         imgSrc: [...SELF, 'blob:', 'data:'],
-        mediaSrc: [...SELF, 'blob:'],
+        mediaSrc: [...SELF, 'blob:', 'data:'],
         workerSrc: SELF,
         connectSrc: SELF,
         fontSrc: SELF,

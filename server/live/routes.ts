@@ -9,6 +9,8 @@ import { arrivals, invitations, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import { perMinute } from '../http/limits';
 import type { Services } from '../services';
+import { paperOfVersion } from '../papers/papers';
+import { Plays } from '../sittings/plays';
 import { sittingQueries } from '../sittings/queries';
 import { openLine, streamView } from './stream';
 
@@ -83,6 +85,9 @@ export function liveView(services: Services, invitation: number): LiveView {
       waits && arrival?.waitingAt != null ? placeOf(services, arrival.waitingAt, invited.round.id) : null,
     triesLeft: Math.max(0, DOOR_TRIES - (arrival?.doorTries ?? 0)),
     hold: running ? (sittingQueries(db).holdsOf(running.id).at(-1)?.number ?? null) : null,
+    plays: running
+      ? new Plays(db).countsOf(running.id, paperOfVersion(db, invited.round.paperVersionId))
+      : {},
   };
 }
 

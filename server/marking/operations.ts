@@ -13,7 +13,6 @@ import type { ScriptPart } from '../../core/scoring/script';
 import { markingTasks, rounds, sittings } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
 import { record } from '../audit/record';
-import { mediaOf } from '../papers/media';
 import { paperOfVersion } from '../papers/papers';
 import { findRound } from '../schedule/queries';
 import type { Services } from '../services';
@@ -127,7 +126,6 @@ export function markingTable(
     prompt: part.prompt,
     source: question.source,
     scheme,
-    media: mediaOf(services, [part.prompt, scheme, ...(question.source?.tabs.map((tab) => tab.body) ?? [])]),
     scripts: claim(services, roundId, target, staffId).map((task) => scriptOf(services, task)),
   };
 }

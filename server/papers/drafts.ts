@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { everyNode } from '../../core/documents/everyNode';
 import { withDocuments } from '../../core/documents/withDocuments';
 import { placeOf } from '../../core/forms/drawForm';
 import { issuesOf } from '../../core/kinds/authoring';
@@ -7,8 +8,16 @@ import type { Issue } from '../../core/kinds/contract';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import { severe } from '../../core/kinds/shared/issues';
 import { message } from '../../core/messages/message';
-import { fullPaperSchema, type FullPaper, type Item, type Paper, type Part } from '../../core/papers/paper';
-import { parseDocument, type FileOf } from '../documents/parseDocument';
+import {
+  documentsOfPaper,
+  fullPaperSchema,
+  type FullPaper,
+  type Item,
+  type Paper,
+  type Part,
+} from '../../core/papers/paper';
+import { parseDocument } from '../documents/parseDocument';
+import type { FileOf } from '../documents/fileFacts';
 
 /** As an author writes it: Markdown where the published paper has trees. */
 export interface PartDraft extends Omit<Part, 'version' | 'prompt' | 'content'> {
@@ -21,24 +30,29 @@ export interface SourceDraft {
   readonly tabs: readonly { readonly title: string; readonly body: string }[];
 }
 
-export interface ItemDraft extends Omit<Item, 'source' | 'parts'> {
+export interface ItemDraft extends Omit<Item, 'introduction' | 'source' | 'parts'> {
+  readonly introduction?: string;
   readonly source: SourceDraft | null;
   readonly parts: readonly PartDraft[];
 }
 
 export interface PaperDraft extends Omit<Paper, 'cover' | 'sections' | 'rules'> {
   readonly cover: string;
-  readonly sections: readonly (Omit<Paper['sections'][number], 'introduction'> & {
+  readonly sections: readonly (Omit<Paper['sections'][number], 'introduction' | 'handouts' | 'items'> & {
     readonly introduction: string;
+    readonly handouts?: readonly { readonly key: string; readonly title: string; readonly body: string }[];
+    readonly items: readonly { readonly key: string; readonly version: number; readonly page?: string }[];
   })[];
   readonly rules: Omit<Paper['rules'], 'text'> & { readonly text: string };
   readonly bank: readonly ItemDraft[];
 }
 
+/** Shown before the start, when nothing is on the device yet. */
+const TEXTS_BEFORE = ['cover', 'rules.text'];
 const TEXTS = [
-  'cover',
-  'rules.text',
   'sections.*.introduction',
+  'sections.*.handouts.*.body',
+  'bank.*.introduction',
   'bank.*.source.tabs.*.body',
   'bank.*.parts.*.prompt',
 ];
@@ -52,29 +66,34 @@ const kindOf = (part: unknown): KindName | null => {
   return isKindName(kind) ? kind : null;
 };
 
-/** The Markdown fields of the paper and, kind by kind, of its parts. */
-function textFields(draft: unknown): string[] {
-  const ofParts = list(record(draft).bank).flatMap((item, i) =>
+/** The Markdown fields of the parts' contents, kind by kind. */
+function fieldsOfKinds(draft: unknown): string[] {
+  return list(record(draft).bank).flatMap((item, i) =>
     list(record(item).parts).flatMap((part, k) => {
       const kind = kindOf(part);
       const fields = kind === null ? [] : keyKindOf(kind).documents;
       return fields.map((field) => `bank.${i}.parts.${k}.content.${field}`);
     }),
   );
-  return [...TEXTS, ...ofParts];
 }
 
-/** Drafts are of the present version of their kinds. */
-function withVersions(draft: unknown): unknown {
+/** Drafts are of the present version of their kinds; what few papers have may be left out. */
+function withDefaults(draft: unknown): unknown {
   const versioned = (part: unknown) => {
     const kind = kindOf(part);
     return kind === null ? part : { version: keyKindOf(kind).contentVersion, ...record(part) };
   };
   const bank = list(record(draft).bank).map((item) => ({
+    introduction: '',
     ...record(item),
     parts: list(record(item).parts).map(versioned),
   }));
-  return { ...record(draft), bank };
+  const sections = list(record(draft).sections).map((section) => ({
+    handouts: [],
+    ...record(section),
+    items: list(record(section).items).map((item) => ({ page: null, ...record(item) })),
+  }));
+  return { ...record(draft), sections, bank };
 }
 
 /** What is wrong with the questions themselves, by their kinds, each with its path. */
@@ -88,6 +107,21 @@ export const issuesOfBank = (bank: readonly Item[]): Issue[] =>
     ),
   );
 
+/** Plays are counted by recording: one that appears twice has the same number of them. */
+function issuesOfMedia(paper: FullPaper): Issue[] {
+  const plays = new Map<string, number | null>();
+  return documentsOfPaper(paper).flatMap(({ path, document }) =>
+    [...everyNode(document)].flatMap(([node]) => {
+      if (node.type !== 'audio') return [];
+      const known = plays.get(node.file);
+      plays.set(node.file, node.plays);
+      return known === undefined || known === node.plays
+        ? []
+        : [severe(path, message('document.samePlays', { title: node.title }))];
+    }),
+  );
+}
+
 /** A draft as a paper that can be published with advice to its author, or all that keeps it from that. */
 export type FromDraft =
   { readonly paper: FullPaper; readonly advice: readonly Issue[] } | { readonly issues: readonly Issue[] };
@@ -95,8 +129,11 @@ export type FromDraft =
 const isSevere = (issue: Issue) => issue.severity === 'severe';
 
 export function paperFromDraft(draft: unknown, fileOf?: FileOf): FromDraft {
-  const parse = (markdown: string) => parseDocument(markdown, fileOf);
-  const texts = withDocuments(withVersions(draft), textFields(draft), parse);
+  const parse = (withMedia: boolean) => (markdown: string) => parseDocument(markdown, { fileOf, withMedia });
+  const versioned = withDefaults(draft);
+  const plain = withDocuments(versioned, [...TEXTS_BEFORE, ...fieldsOfKinds(versioned)], parse(false));
+  const rich = withDocuments(plain.value, TEXTS, parse(true));
+  const texts = { value: rich.value, issues: [...plain.issues, ...rich.issues] };
   const read = v.safeParse(fullPaperSchema, texts.value);
   if (!read.success) {
     const shape = read.issues.map((issue) => {
@@ -105,7 +142,7 @@ export function paperFromDraft(draft: unknown, fileOf?: FileOf): FromDraft {
     });
     return { issues: [...texts.issues.filter(isSevere), ...shape] };
   }
-  const issues = [...texts.issues, ...issuesOfBank(read.output.bank)];
+  const issues = [...texts.issues, ...issuesOfBank(read.output.bank), ...issuesOfMedia(read.output)];
   return issues.some(isSevere) ? { issues: issues.filter(isSevere) } : { paper: read.output, advice: issues };
 }
 

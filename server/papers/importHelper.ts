@@ -1,8 +1,8 @@
-import sharp from 'sharp';
 import { serveTasks } from '../helpers/serveTasks';
 import { sha256 } from '../secrets';
 import { paperFromDraft, type FromDraft } from './drafts';
 import { draftOfFile, pathInFile } from './importedDraft';
+import { readFile, type ImportedFile } from './readFile';
 import { readPackage } from './readPackage';
 import type { Issue } from '../../core/kinds/contract';
 import { canonicalJson } from '../../core/journal/canonicalJson';
@@ -16,22 +16,13 @@ export interface ImportAsked {
   readonly papers: Readonly<Record<string, number>>;
 }
 
-export interface ImportedPicture {
-  readonly hash: string;
-  readonly type: string;
-  readonly bytes: Uint8Array;
-}
-
 export interface Imported {
   readonly issues: readonly ImportIssue[];
   readonly paper: Extract<FromDraft, { paper: unknown }>['paper'] | null;
-  readonly pictures: readonly ImportedPicture[];
+  readonly files: readonly ImportedFile[];
   /** The hash of what each item was made of, by key. */
   readonly sources: Readonly<Record<string, string>>;
 }
-
-const MOST_PIXELS = 40_000_000;
-const LONGEST_SIDE = 2400;
 
 const issue = (path: Issue['path'], severity: Issue['severity'], key: string, values = {}): ImportIssue => ({
   path: path.join('.'),
@@ -39,46 +30,27 @@ const issue = (path: Issue['path'], severity: Issue['severity'], key: string, va
   message: message(`import.${key}`, values),
 });
 
-/** Decoded and written anew: PNG stays PNG, everything else becomes JPEG. */
-async function cleaned(bytes: Uint8Array): Promise<ImportedPicture | null> {
-  try {
-    const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'truncated' });
-    const { format } = await picture.metadata();
-    if (!['jpeg', 'png', 'webp'].includes(format)) return null;
-    const fitted = picture.rotate().resize({
-      width: LONGEST_SIDE,
-      height: LONGEST_SIDE,
-      fit: 'inside',
-      withoutEnlargement: true,
-    });
-    const made = await (format === 'png' ? fitted.png() : fitted.jpeg({ quality: 88 })).toBuffer();
-    return { hash: sha256(made), type: format === 'png' ? 'image/png' : 'image/jpeg', bytes: made };
-  } catch {
-    return null;
-  }
-}
-
 /** Reads a paper's file: every problem at once, with its path in the file. */
 async function imported({ bytes, items, papers }: ImportAsked): Promise<Imported> {
   const found = await readPackage(bytes);
   if ('problem' in found) {
     const issues = [{ path: '', severity: 'severe' as const, message: found.problem }];
-    return { issues, paper: null, pictures: [], sources: {} };
+    return { issues, paper: null, files: [], sources: {} };
   }
-  const { paper: file, files } = found.read;
-  const pictures = new Map<string, ImportedPicture>();
+  const { paper: file, files: given } = found.read;
+  const files = new Map<string, ImportedFile>();
   const issues: ImportIssue[] = [];
-  for (const [name, own] of files) {
-    const picture = await cleaned(own);
-    if (picture) pictures.set(name, picture);
-    else issues.push(issue([name], 'severe', 'pictureBroken', { file: name }));
+  for (const [name, own] of given) {
+    const read = await readFile(name, own);
+    if (read) files.set(name, read);
+    else issues.push(issue([name], 'severe', 'fileBroken', { file: name }));
   }
-  const beside = [...pictures].map(([name, { hash }]) => `${name} ${hash}`).sort();
+  const beside = [...files].map(([name, { facts }]) => `${name} ${facts.hash}`).sort();
   const sources: Record<string, string> = {};
   const doubled = new Set<string>();
   const itemVersion = (key: string, document: unknown) => {
     if (key in sources) doubled.add(key);
-    // A picture that changed is a change of the items beside it.
+    // A file that changed is a change of the items beside it.
     const source = sha256(canonicalJson({ document, beside }));
     sources[key] = source;
     const newest = items[key];
@@ -89,7 +61,7 @@ async function imported({ bytes, items, papers }: ImportAsked): Promise<Imported
   const used = new Set<string>();
   const fileOf = (name: string) => {
     used.add(name);
-    return pictures.get(name)?.hash ?? null;
+    return files.get(name)?.facts ?? null;
   };
   const made = paperFromDraft(draft, fileOf);
   const own = 'paper' in made ? made.advice : made.issues;
@@ -99,14 +71,14 @@ async function imported({ bytes, items, papers }: ImportAsked): Promise<Imported
       severity: one.severity,
       message: one.message,
     });
-  for (const name of pictures.keys())
+  for (const name of files.keys())
     if (!used.has(name)) issues.push(issue([name], 'advice', 'unusedFile', { file: name }));
   const severe = issues.some((one) => one.severity === 'severe');
   return {
     issues,
     sources,
     paper: 'paper' in made && !severe ? made.paper : null,
-    pictures: [...used].flatMap((name) => pictures.get(name) ?? []),
+    files: [...used].flatMap((name) => files.get(name) ?? []),
   };
 }
 

@@ -37,24 +37,35 @@ export async function importPaper(
 ): Promise<ImportReport> {
   const { db, paperReader, files } = services;
   const before = known(services);
-  const { issues, paper, pictures, sources } = await paperReader.read({ bytes, ...before });
-  if (!paper) return { issues, preview: null, changed: [], published: null };
+  const { issues, paper, files: read, sources } = await paperReader.read({ bytes, ...before });
+  if (!paper) return { issues, preview: null, media: {}, changed: [], published: null };
   refuseWithoutWall(services, () => paper);
   const changed = paper.bank
     .filter((item) => before.items[item.key]?.version !== item.version)
     .map((item) => item.title);
-  const shown = { ...plainForm(paper).paper, media: Object.fromEntries(pictures.map(dataAddress)) };
-  if (!publish) return { issues, preview: shown, changed, published: null };
+  const shown = { preview: plainForm(paper).paper, media: previewMedia(read) };
+  if (!publish) return { issues, ...shown, changed, published: null };
   // Somebody else published while this file was read: the versions given to it may be taken.
   if (canonicalJson(known(services)) !== canonicalJson(before)) return importPaper(services, bytes, publish);
-  for (const { bytes: content } of pictures) files.store.keep(content);
+  for (const { bytes: content } of read) files.store.keep(content);
   const published = db.transaction(() => {
-    for (const { hash, type, bytes: content } of pictures)
-      db.insert(media).values({ hash, type, bytes: content.length }).onConflictDoNothing().run();
+    for (const { facts, type, bytes: content } of read)
+      db.insert(media).values({ hash: facts.hash, type, bytes: content.length }).onConflictDoNothing().run();
     return publishPaper(db, paper, sources);
   });
-  return { issues, preview: shown, changed, published };
+  return { issues, ...shown, changed, published };
 }
 
-const dataAddress = ({ hash, type, bytes }: Imported['pictures'][number]) =>
-  [hash, `data:${type};base64,${Buffer.from(bytes).toString('base64')}`] as const;
+/** What a preview before publication shows; a longer film can be looked at once the paper is published. */
+const MOST_SHOWN = 4 * 1024 * 1024;
+
+/** Files as data addresses, since nothing of a paper is kept before it is published. */
+const previewMedia = (files: Imported['files']): ImportReport['media'] =>
+  Object.fromEntries(
+    files
+      .filter(({ bytes }) => bytes.length <= MOST_SHOWN)
+      .map(({ facts, type, bytes }) => [
+        facts.hash,
+        `data:${type};base64,${Buffer.from(bytes).toString('base64')}`,
+      ]),
+  );

@@ -45,11 +45,13 @@ export function draftOfFile(file: unknown, itemVersion: VersionOf, paperVersion:
   const bank: unknown[] = [];
   const sections = list(paper.sections).map((section) => {
     const items = list(fields(section).items).map((item) => {
-      const given = { ...ITEM, ...fields(item), parts: list(fields(item).parts).map(partOf) } as Fields;
+      // Where it is shown is of the paper, not of the item.
+      const { page = null, ...own } = fields(item);
+      const given = { ...ITEM, ...own, parts: list(own.parts).map(partOf) } as Fields;
       const key = String(given.key);
       const version = itemVersion(key, given);
       bank.push({ ...given, version });
-      return { key: given.key, version };
+      return { key: given.key, version, page };
     });
     return { ...SECTION, ...fields(section), items };
   });

@@ -54,7 +54,7 @@ describe('a paper', () => {
     const [bank] = [samplePaper().bank.map((item) => ({ ...item, version: 2 }))];
     const sections = samplePaper().sections.map((s) => ({
       ...s,
-      items: s.items.map(({ key }) => ({ key, version: 2 })),
+      items: s.items.map((item) => ({ ...item, version: 2 })),
     }));
     const broken = app.addRound({ ...samplePaper(), version: 20, bank, sections });
     const well = app.addRound({ ...samplePaper(), version: 21 });

@@ -1,7 +1,7 @@
 import { unzip, type Unzipped } from 'fflate';
 import { message, type Message } from '../../core/messages/message';
 
-/** A paper's file, alone or with its pictures beside it. */
+/** A paper's file, alone or with the files of its texts beside it. */
 export interface Package {
   readonly paper: unknown;
   readonly files: ReadonlyMap<string, Uint8Array>;
@@ -10,7 +10,7 @@ export interface Package {
 export type PackageRead = { readonly read: Package } | { readonly problem: Message };
 
 const MOST_FILES = 200;
-const MOST_BYTES = 40 * 1024 * 1024;
+const MOST_BYTES = 96 * 1024 * 1024;
 
 const problem = (key: string, values?: Message['values']): PackageRead => ({
   problem: message(`import.${key}`, values),
@@ -50,7 +50,7 @@ function parsedJson(bytes: Uint8Array): PackageRead | { readonly json: unknown }
   }
 }
 
-/** Reads one JSON file, or a ZIP with exactly one and the pictures that it names. */
+/** Reads one JSON file, or a ZIP with exactly one and the files that it names. */
 export async function readPackage(bytes: Uint8Array): Promise<PackageRead> {
   if (bytes.length === 0) return problem('empty');
   const files: Record<string, Uint8Array> | null = isZip(bytes)

@@ -1,7 +1,6 @@
 import { asc, count, desc, eq, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { plainForm } from '../../core/forms/drawForm';
-import { documentsIn } from '../../core/papers/candidatePaper';
 import type { PaperRow } from '../../core/papers/importApi';
 import { record } from '../audit/record';
 import { papers, paperVersions, rounds } from '../db/schema';
@@ -11,7 +10,6 @@ import { listEndpoints } from '../reading/listEndpoints';
 import { likeOf, type Listing } from '../reading/read';
 import type { Services } from '../services';
 import { importPaper } from './importPaper';
-import { mediaOf } from './media';
 import { paperById } from './papers';
 
 const title = sql<string>`json_extract(${paperVersions.document}, '$.title')`;
@@ -60,8 +58,7 @@ export function paperEndpoints(services: Services): Endpoint[] {
     forStaff(roles, { method: 'get', path: '/papers/:id', params: idParams }, (_, { params }) => {
       const paper = paperById(services.db, params.id);
       if (!paper) throw notFound('noPaper');
-      const copy = plainForm(paper).paper;
-      return { ...copy, media: mediaOf(services, documentsIn(copy)) };
+      return plainForm(paper).paper;
     }),
     forStaff<unknown, { how: 'check' | 'publish' }>(
       roles,

@@ -28,7 +28,12 @@ const invitation = {
   email: 'Ilse@Example.org',
   reference: null,
   extraPercent: 25,
-  arrangements: { breakMinutes: 10, waivedChecks: ['camera'], reason: 'arranged in writing' },
+  arrangements: {
+    breakMinutes: 10,
+    transcripts: false,
+    waivedChecks: ['camera'],
+    reason: 'arranged in writing',
+  },
   timeZone: 'America/Lima',
 };
 const invite = (change: object = {}) =>

@@ -29,6 +29,7 @@ const invitation = Joi.object<NewInvitation>({
   extraPercent: Joi.number().integer().min(0).max(200).required(),
   arrangements: Joi.object({
     breakMinutes: Joi.number().integer().min(0).max(120).required(),
+    transcripts: Joi.boolean().required(),
     waivedChecks: Joi.array()
       .items(Joi.valid(...checkNames))
       .unique()

@@ -9,6 +9,7 @@ import { sha256 } from '../secrets';
 import { observe } from '../observations/observations';
 import type { Holds, HoldState } from './holds';
 import { belongs, fits, sectionOfTarget } from './placing';
+import { Plays } from './plays';
 import { sittingQueries, type CurrentAnswer, type NewEntry, type SittingQueries } from './queries';
 import { slotOfRow, storedPatch, storedValue, textOfRow, valueOf, type Value } from './values';
 
@@ -53,9 +54,10 @@ export class JournalWriter {
   private readonly db: Db;
   private readonly holds: Holds;
   private readonly find: SittingQueries;
+  private readonly plays: Plays;
 
   constructor(db: Db, holds: Holds) {
-    [this.db, this.holds, this.find] = [db, holds, sittingQueries(db)];
+    [this.db, this.holds, this.find, this.plays] = [db, holds, sittingQueries(db), new Plays(db)];
   }
 
   write(meeting: Meeting, { head, entries }: Batch): Written {
@@ -100,6 +102,8 @@ export class JournalWriter {
     else
       for (const { number, chain } of hold.chain.takeEntry(entry.number, text))
         this.find.headChecked({ sitting, hold: hold.number }, number, chain);
+    if (entry.about === 'play' && aside !== 'foreign' && typeof entry.value === 'number')
+      this.plays.use({ sitting, paper, file: entry.target, hold: hold.number, now }, entry.value);
     if (entry.restored)
       observe(this.db, sitting, {
         kind: 'restored writing',

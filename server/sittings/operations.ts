@@ -10,7 +10,10 @@ import type {
   HoldReply,
   JournalBatch,
   JournalKept,
+  PlayBody,
+  PlayReply,
   Prepared,
+  SittingKeys,
   SittingOpened,
 } from '../../core/sittings/api';
 import { allowedBy, isWithin } from '../../core/journal/allowance';
@@ -29,6 +32,7 @@ import type { Services } from '../services';
 import { Closing } from './closing';
 import { grantOf, Holds, type HoldState } from './holds';
 import { JournalWriter, type Written } from './journalWriter';
+import { countedOf, Plays } from './plays';
 import { findSitting, sittingQueries, type FoundSitting } from './queries';
 import { receiptOf } from './receipts';
 import { deskOf } from './values';
@@ -62,12 +66,14 @@ export class SittingOperations {
   private readonly services: Services;
   private readonly find;
   private readonly writer: JournalWriter;
+  private readonly plays: Plays;
   private readonly current = new Map<number, Current>();
 
   constructor(services: Services, outbox: Outbox) {
     this.services = services;
     this.find = sittingQueries(services.db);
     this.holds = new Holds(services.db);
+    this.plays = new Plays(services.db);
     this.writer = new JournalWriter(services.db, this.holds);
     this.closing = new Closing(services, this.holds, outbox);
     services.commits.onTakenBack(() => this.holds.forget());
@@ -75,7 +81,7 @@ export class SittingOperations {
 
   /** Fixes the form of the coming attempt and lists its sealed copies. Costs no time. */
   async prepare(invitation: number): Promise<Prepared> {
-    const { db, secret, commits } = this.services;
+    const { db, secret, commits, media } = this.services;
     const { stage, attempt, invited } = arrivalStateOf(this.services, invitation);
     if (stage.at !== 'running' && !(stage.at === 'arriving' && stage.step === 'cover'))
       throw conflict('not-ready');
@@ -84,18 +90,27 @@ export class SittingOperations {
       const known = openSitting(db, invitation);
       if (known) return known.formId;
       const script = scriptCode(secret, `${invitation}/${attempt}`);
-      const formId = fixForm(
-        this.services,
-        invited.round.paperVersionId,
-        newSecret(),
-        invited.round.settings.locale,
-      );
+      const formId = fixForm(db, invited.round.paperVersionId, {
+        seed: newSecret(),
+        locale: invited.round.settings.locale,
+        transcripts: invited.invitation.arrangements.transcripts,
+      });
       const deviceName = newSecret();
       db.insert(sittings).values({ invitationId: invitation, attempt, formId, script, deviceName }).run();
       return formId;
     };
+    await media.seal(invited.round.id);
     const formId = openSitting(db, invitation)?.formId ?? (await commits.run(fix));
-    return { sealed: sealedListing(db, formId) };
+    return { sealed: sealedListing(db, formId), media: media.listing(invited.round.id, formId) };
+  }
+
+  /** Where the sealed bytes of a file of media lie; only while a sitting of this candidate is prepared or running. */
+  media(invitation: number, hash: string): string {
+    const { db, media } = this.services;
+    if (!openSitting(db, invitation)) throw notRunning();
+    const path = media.find(arrivalStateOf(this.services, invitation).invited.round.id, hash);
+    if (path === null) throw notFound('noCopy');
+    return path;
   }
 
   /** A sealed copy by its hash; only while a sitting of this candidate is prepared or running. */
@@ -123,8 +138,11 @@ export class SittingOperations {
     if (stage.at === 'running') return this.hold(invitation, who, agent);
     const sitting = openSitting(db, invitation);
     if (!sitting || stage.at !== 'arriving' || stage.step !== 'cover') throw notRunning();
-    if (sealedListing(db, sitting.formId).some((copy) => !hashes.includes(copy.hash)))
-      throw conflict('paper-incomplete');
+    const wanted = [
+      ...sealedListing(db, sitting.formId),
+      ...this.services.media.listing(invited.round.id, sitting.formId),
+    ];
+    if (wanted.some((copy) => !hashes.includes(copy.hash))) throw conflict('paper-incomplete');
     await commits.run(() => {
       const now = clock.now();
       if (time.try(sitting.id, { type: 'started', at: now })) return;
@@ -170,7 +188,7 @@ export class SittingOperations {
 
   /** Records that a section with a limit of its own was entered, which starts its clock, and gives its key. */
   async enter(invitation: number, { section, ...batch }: EnterBody): Promise<EnterReply> {
-    const { commits, time, clock, db, hub } = this.services;
+    const { commits, time, clock, hub } = this.services;
     const current = this.currentOf(invitation);
     if (!(section in time.of(current.id).terms.sectionLimitsMs)) throw notFound('noSection');
     const written = await commits.run(() => {
@@ -180,8 +198,32 @@ export class SittingOperations {
       return done;
     });
     hub.tellOf(invitation, current.roundId);
-    const keys = keysOf(db, current.formId, Object.keys(time.of(current.id).entered));
-    return { ...this.kept(current, batch.head, written), keys };
+    return { ...this.kept(current, batch.head, written), keys: this.keysOf(current) };
+  }
+
+  /** Takes what was written, uses of plays among it, and grants the next play of a recording where one is left. */
+  async play(invitation: number, { file, ...batch }: PlayBody): Promise<PlayReply> {
+    const { commits, time, clock, db } = this.services;
+    const current = this.currentOf(invitation);
+    const paper = paperOfVersion(db, current.paperVersionId);
+    if (!countedOf(paper).has(file)) throw notFound('noRecording');
+    let number: number | null = null;
+    const written = await commits.run(() => {
+      const done = this.take(current, batch);
+      const hold = this.holds.named(current.id, batch.head)!;
+      const open = time.of(current.id).closed === null && this.holds.current(current.id) === hold;
+      const asked = { sitting: current.id, paper, file, hold: hold.number, now: clock.now() };
+      number = open ? this.plays.grant(asked) : null;
+      return done;
+    });
+    const plays = this.plays.countsOf(current.id, paper);
+    return { ...this.kept(current, batch.head, written), number, plays };
+  }
+
+  private keysOf({ id, formId, roundId }: Current): SittingKeys {
+    const { db, time, media } = this.services;
+    const entered = Object.keys(time.of(id).entered);
+    return { paper: keysOf(db, formId, entered), media: media.keys(roundId, entered) };
   }
 
   /**
@@ -317,10 +359,12 @@ export class SittingOperations {
       now,
       time: timeViewOf(own, now),
       sealed: sealedListing(db, current.formId),
-      keys: keysOf(db, current.formId, Object.keys(own.entered)),
+      media: this.services.media.listing(current.roundId, current.formId),
+      keys: this.keysOf(current),
       hold: grantOf(state),
       desk: deskOf(this.find.currentOf(current.id)),
       otherVersions: this.otherVersions(current.id),
+      plays: this.plays.countsOf(current.id, paperOfVersion(db, current.paperVersionId)),
     };
   }
 

@@ -1,9 +1,10 @@
 import * as v from 'valibot';
-import { flagValue, type EntryAbout } from '../../core/journal/entry';
+import { flagValue, playValue, type EntryAbout } from '../../core/journal/entry';
 import { plainForm } from '../../core/forms/drawForm';
 import { candidateKindOf, type AnyCandidateKind } from '../../core/kinds/candidateKinds';
 import { readResponse } from '../../core/kinds/stored';
 import { allParts, limitedSections, type FullPaper } from '../../core/papers/paper';
+import { countedOf } from './plays';
 
 interface Places {
   readonly items: ReadonlySet<string>;
@@ -48,6 +49,7 @@ function eventSchema(paper: FullPaper, target: string): v.GenericSchema | null {
 /** Is there such a place in the paper? */
 export function belongs(paper: FullPaper, about: EntryAbout, target: string): boolean {
   const places = placesOf(paper);
+  if (about === 'play') return countedOf(paper).has(target);
   if (about === 'event') return eventSchema(paper, target) !== null;
   return about === 'answer' ? places.parts.has(target) : places.items.has(target);
 }
@@ -59,6 +61,7 @@ export function fits(
   value: unknown,
 ): boolean {
   if (about === 'flag') return v.is(flagValue, value);
+  if (about === 'play') return v.is(playValue, value);
   if (about === 'opened') return value === true;
   if (about === 'place') return value === null;
   if (about === 'event') {

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { Head } from '../../core/journal/chain';
-import type { EnterBody, HandInBody, HoldBody, JournalBatch } from '../../core/sittings/api';
+import type { EnterBody, HandInBody, HoldBody, JournalBatch, PlayBody } from '../../core/sittings/api';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import type { SittingOperations } from './operations';
 
@@ -27,6 +27,7 @@ const batch = { head, opening: name, entries };
 
 const batchBody = Joi.object<JournalBatch>(batch);
 const enterBody = Joi.object<EnterBody>({ ...batch, section });
+const playBody = Joi.object<PlayBody>({ ...batch, file: hash });
 const handInBody = Joi.object<HandInBody>({
   ...batch,
   by: Joi.valid('candidate', 'time').required(),
@@ -36,7 +37,7 @@ const who = { store: name, opening: name, takeOver: Joi.boolean().required() };
 const holdBody = Joi.object<HoldBody>(who);
 const startBody = Joi.object<HoldBody & { sealed: string[] }>({
   ...who,
-  sealed: Joi.array().items(anyHash).max(10).required(),
+  sealed: Joi.array().items(anyHash).max(500).required(),
 });
 const hashParams = Joi.object<{ hash: string }>({ hash });
 const partParams = Joi.object<{ item: string; part: string }>({
@@ -45,6 +46,9 @@ const partParams = Joi.object<{ item: string; part: string }>({
     .required(),
   part: section,
 });
+
+/** Sealed bytes change never; the folder of data may lie under a name with a dot. */
+const SEND = { dotfiles: 'allow', etag: false, lastModified: false, cacheControl: false } as const;
 
 const agentOf = (request: { readonly headers: { readonly 'user-agent'?: string } }) =>
   (request.headers['user-agent'] ?? '').slice(0, 300);
@@ -59,6 +63,14 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
       ({ invitation }, { params, response }) => {
         response.set('Cache-Control', 'no-store').type('application/octet-stream');
         response.send(operations.sealed(invitation, params.hash));
+      },
+    ),
+    forCandidates(
+      { method: 'get', path: '/sitting/media/:hash', params: hashParams },
+      ({ invitation }, { params, response }) => {
+        response.set('Cache-Control', 'no-store').type('application/octet-stream');
+        // In parts, as the device asks for them: what a cut line has brought is not fetched again.
+        response.sendFile(operations.media(invitation, params.hash), SEND);
       },
     ),
     forCandidates(
@@ -77,6 +89,10 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
     forCandidates(
       { first: true, method: 'post', path: '/sitting/enter', body: enterBody },
       ({ invitation }, { body }) => operations.enter(invitation, body),
+    ),
+    forCandidates(
+      { first: true, method: 'post', path: '/sitting/play', body: playBody },
+      ({ invitation }, { body }) => operations.play(invitation, body),
     ),
     forCandidates(
       { first: true, method: 'post', path: '/sitting/break', body: batchBody },

@@ -85,6 +85,7 @@ export function deskOf(rows: readonly CurrentAnswer[]): Desk {
   const flags: Record<string, boolean> = {};
   const events: Record<string, unknown> = {};
   const opened: Record<string, boolean> = {};
+  const plays: Record<string, number> = {};
   let place: string | null = null;
   for (const { about, target, value } of rows) {
     const read: unknown = JSON.parse(value);
@@ -92,9 +93,10 @@ export function deskOf(rows: readonly CurrentAnswer[]): Desk {
     else if (about === 'flag') flags[target] = read === true;
     else if (about === 'event') events[target] = read;
     else if (about === 'opened') opened[target] = true;
+    else if (about === 'play') plays[target] = read as number;
     else place = read as string;
   }
-  return { answers, flags, events, opened, place };
+  return { answers, flags, events, opened, plays, place };
 }
 
 /** Where a value is kept: there is only one place on the desk, and its value is the item. */

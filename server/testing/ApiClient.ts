@@ -62,6 +62,15 @@ export class ApiClient {
     return fetch(`${this.url}/api${path}`, { headers: { Cookie: this.cookie() } });
   }
 
+  /** The bytes of a file, or of a part of it. */
+  async bytes(path: string, headers: Record<string, string> = {}) {
+    const response = await fetch(`${this.url}/api${path}`, {
+      headers: { ...headers, Cookie: this.cookie() },
+    });
+    const type = response.headers.get('content-type')?.split(';')[0];
+    return { status: response.status, type, bytes: Buffer.from(await response.arrayBuffer()) };
+  }
+
   async send<T>(path: string, init: RequestInit): Promise<Answered<T>> {
     const headers: Record<string, string> = { ...(init.headers as Record<string, string>) };
     if (this.cookies.size > 0) headers.Cookie = this.cookie();

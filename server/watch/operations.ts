@@ -4,7 +4,7 @@ import { message, type Message } from '../../core/messages/message';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { deadlineAt, leftMs, stopAt, usedMs } from '../../core/timing/sittingTime';
-import type { WatchAct, WatchChange, WatchRow, WatchState, WatchView } from '../../core/watch/api';
+import type { UsedPlays, WatchAct, WatchChange, WatchRow, WatchState, WatchView } from '../../core/watch/api';
 import { arrivalStateOf, type ArrivalState } from '../candidates/state';
 import { DOOR_CODE_SHOWN_MS, doorCodeOf } from '../arrival/doorCode';
 import { findInvited, noteArrival } from '../candidates/queries';
@@ -15,6 +15,8 @@ import { tellWaiting } from '../live/routes';
 import { record } from '../audit/record';
 import { findRound, listRounds } from '../schedule/queries';
 import type { Services } from '../services';
+import { paperOfVersion } from '../papers/papers';
+import { countedOf, Plays } from '../sittings/plays';
 import { sittingQueries, type FoundSitting } from '../sittings/queries';
 import { marksDoneOf } from './marksDone';
 
@@ -98,6 +100,7 @@ export function watchRow(services: Services, invitation: number): WatchRow {
       ...(arrangements.breakMinutes > 0
         ? [message('note.breaks', { minutes: arrangements.breakMinutes })]
         : []),
+      ...(arrangements.transcripts ? [message('note.transcripts')] : []),
     ],
     state: stateOf(here, found, time.stopped),
     ...time,
@@ -106,7 +109,16 @@ export function watchRow(services: Services, invitation: number): WatchRow {
     hand: queriesOf(db).hand.get({ invitation }) ?? null,
     notes: notesOf(services, here),
     pictures: filePurposes.filter((of) => services.files.has(invitation, of, here.attempt)),
+    plays: found ? playsOf(services, found) : [],
   };
+}
+
+function playsOf({ db }: Services, { sitting, paperVersionId }: FoundSitting): UsedPlays[] {
+  const paper = paperOfVersion(db, paperVersionId);
+  const counts = new Plays(db).countsOf(sitting.id, paper);
+  return [...countedOf(paper)].flatMap(([file, { title }]) =>
+    counts[file]!.granted > 0 ? [{ file, title, ...counts[file]! }] : [],
+  );
 }
 
 /** Rows of candidates, a few at a time: thousands of them must not hold up those who write. */
@@ -161,6 +173,8 @@ export interface WatchRequest {
   /** The reason on record; for a message and an answer, what is said. */
   readonly text: string;
   readonly minutes: number;
+  /** The recording of which a play is given back. */
+  readonly file?: string;
 }
 
 type Action = (services: Services, staffId: number, act: WatchRequest, found: FoundSitting | null) => void;
@@ -222,6 +236,11 @@ const ACTIONS: Record<WatchAct, Action> = {
       .set({ claimedHandInAt: null, settledAt: null, scoredAt: null })
       .where(eq(sittings.id, sitting.id))
       .run();
+  },
+  'give play back'({ db, clock }, _, { file = '' }, found) {
+    const { sitting, paperVersionId } = needSitting(found);
+    if (!countedOf(paperOfVersion(db, paperVersionId)).has(file)) throw notFound('noRecording');
+    new Plays(db).giveBack(sitting.id, file, clock.now());
   },
   note: () => undefined,
 };

@@ -16,6 +16,7 @@ const actBody = Joi.object<WatchRequest>({
   invitation: Joi.number().integer().min(1).required(),
   text: Joi.string().trim().min(2).max(500).required(),
   minutes: Joi.number().integer().min(0).max(240).required(),
+  file: Joi.string().pattern(/^[0-9a-f]{64}$/),
 });
 const tellBody = Joi.object<{ text: string }>({ text: Joi.string().trim().min(2).max(500).required() });
 const pictureParams = Joi.object<{ id: number; invitation: number; of: FilePurpose }>({

@@ -46,8 +46,8 @@ const json = async <T>(path: string, init: RequestInit): Promise<T> =>
 
 export const get = <T>(path: string): Promise<T> => json<T>(path, {});
 
-export const getBytes = async (path: string): Promise<Uint8Array<ArrayBuffer>> =>
-  new Uint8Array(await (await send(path, {})).arrayBuffer());
+export const getBytes = async (path: string, init: RequestInit = {}): Promise<Uint8Array<ArrayBuffer>> =>
+  new Uint8Array(await (await send(path, init)).arrayBuffer());
 
 export const post = <T>(path: string, body: object = {}, more: RequestInit = {}): Promise<T> =>
   json<T>(path, {

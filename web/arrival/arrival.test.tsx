@@ -80,6 +80,7 @@ const live = (change: Partial<LiveView> = {}): LiveView => ({
   triesLeft: 5,
   messages: [],
   hold: null,
+  plays: {},
   ...change,
 });
 

@@ -227,6 +227,9 @@ export const t = words('arrival', {
   start: 'Start – the clock begins',
   starting: 'Starting …',
   fetching: 'Downloading the paper to this device …',
+  fetchingMedia: 'Sound, films and pictures',
+  fetched: '{{done}} of {{all}} MB are on this device',
+  fetchWaits: '{{done}} of {{all}} MB are on this device. The connection is lost; it goes on by itself.',
   here: 'The whole paper is on this device',
   // after
   handedTitle: 'Your paper is handed in',

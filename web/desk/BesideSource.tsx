@@ -1,10 +1,18 @@
+import { Columns2, PanelLeft, PanelRight, type LucideIcon } from 'lucide-react';
 import { useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
+import { InView } from '../media/inView';
 import { Pages, type LayoutProps } from './Pages';
+import { PhraseScope } from './PhraseScope';
 import { SourcePane } from './SourcePane';
 import { t } from './words';
 
-function InTabs({ sheet, inView }: Omit<LayoutProps, 'narrow'>) {
+type Layout = Omit<LayoutProps, 'narrow'>;
+
+/** Out of view a side stays laid out, so that it is found again as it was left. */
+const sideLook = (shown: boolean) => `absolute inset-0 ${shown ? '' : 'invisible'}`;
+
+function InTabs({ sheet, inView }: Layout) {
   const [side, setSide] = useState<'source' | 'answer'>('answer');
   return (
     <div className="flex min-h-0 flex-1 flex-col">
@@ -22,36 +30,84 @@ function InTabs({ sheet, inView }: Omit<LayoutProps, 'narrow'>) {
           </button>
         ))}
       </div>
-      <div className={`min-h-0 flex-1 px-4 pt-3 ${side === 'source' ? '' : 'hidden'}`}>
-        <SourcePane source={inView.source!} />
-      </div>
-      <div className={`min-h-0 flex-1 ${side === 'answer' ? '' : 'hidden'}`}>
-        <Pages sheet={sheet} inView={inView} className="px-4 pt-3" />
+      <div className="relative min-h-0 flex-1">
+        <div inert={side !== 'source'} className={`px-4 pt-3 ${sideLook(side === 'source')}`}>
+          <InView value={side === 'source'}>
+            <SourcePane source={inView.source!} />
+          </InView>
+        </div>
+        <div inert={side !== 'answer'} className={sideLook(side === 'answer')}>
+          <Pages sheet={sheet} inView={inView} className="px-4 pt-3" />
+        </div>
       </div>
     </div>
   );
 }
 
-function SideBySide({ sheet, inView }: Omit<LayoutProps, 'narrow'>) {
+type Shown = 'both' | 'source' | 'answer';
+
+const WAYS: readonly (readonly [Shown, LucideIcon])[] = [
+  ['source', PanelLeft],
+  ['both', Columns2],
+  ['answer', PanelRight],
+];
+
+/** Which of the two sides is shown; each can have the whole width. */
+function Sides({ shown, onShow }: { readonly shown: Shown; readonly onShow: (shown: Shown) => void }) {
   return (
-    <Group orientation="horizontal" className="min-h-0 flex-1 px-5">
-      <Panel defaultSize="50%" minSize="22%" className="min-h-0 pl-2">
-        <SourcePane source={inView.source!} />
-      </Panel>
-      <Separator
-        aria-label={t('divider')}
-        className="group relative mx-1 w-3 cursor-col-resize before:absolute before:inset-y-2 before:left-1/2 before:w-px before:bg-line"
-      >
-        <span className="absolute top-1/2 left-1/2 h-11 w-[7px] -translate-1/2 rounded bg-[#c9c3b4] group-hover:bg-edge" />
-      </Separator>
-      <Panel minSize="30%" className="min-h-0">
-        <Pages sheet={sheet} inView={inView} className="px-3 pt-1 pb-6" />
-      </Panel>
-    </Group>
+    <div role="group" aria-label={t('sides')} className="flex justify-end gap-1 px-7 pb-1">
+      {WAYS.map(([way, Icon]) => (
+        <button
+          key={way}
+          type="button"
+          aria-pressed={shown === way}
+          onClick={() => onShow(way)}
+          className={`inline-flex min-h-8 items-center gap-1.5 rounded-control px-2 text-[0.82rem] ${shown === way ? 'bg-wash text-kelp' : 'text-soft hover:bg-shade'}`}
+        >
+          <Icon aria-hidden className="size-4" /> {t(`side ${way}`)}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The library has a box of its own around each side: the one that is not shown is taken out by its place. */
+const OUT: Record<Shown, string> = {
+  both: '',
+  source: '[&>[data-panel]:last-child]:hidden!',
+  answer: '[&>[data-panel]:first-child]:hidden!',
+};
+
+function SideBySide({ sheet, inView }: Layout) {
+  const [shown, setShown] = useState<Shown>('both');
+  return (
+    <>
+      <Sides shown={shown} onShow={setShown} />
+      <Group orientation="horizontal" className={`min-h-0 flex-1 px-5 ${OUT[shown]}`}>
+        <Panel defaultSize="50%" minSize="22%" className="min-h-0 pl-2">
+          <InView value={shown !== 'answer'}>
+            <SourcePane source={inView.source!} />
+          </InView>
+        </Panel>
+        <Separator
+          aria-label={t('divider')}
+          className={`group relative mx-1 w-3 cursor-col-resize before:absolute before:inset-y-2 before:left-1/2 before:w-px before:bg-line ${shown === 'both' ? '' : 'hidden!'}`}
+        >
+          <span className="absolute top-1/2 left-1/2 h-11 w-[7px] -translate-1/2 rounded bg-[#c9c3b4] group-hover:bg-edge" />
+        </Separator>
+        <Panel minSize="30%" className="min-h-0">
+          <Pages sheet={sheet} inView={inView} className="px-3 pt-1 pb-6" />
+        </Panel>
+      </Group>
+    </>
   );
 }
 
 /** A source and what is asked of it: side by side, or as two tabs where the width is not enough for both. */
-export function BesideSource({ tabs, ...layout }: Omit<LayoutProps, 'narrow'> & { readonly tabs: boolean }) {
-  return tabs ? <InTabs {...layout} /> : <SideBySide {...layout} />;
+export function BesideSource({ tabs, ...layout }: Layout & { readonly tabs: boolean }) {
+  return (
+    <PhraseScope inView={layout.inView}>
+      {tabs ? <InTabs {...layout} /> : <SideBySide {...layout} />}
+    </PhraseScope>
+  );
 }

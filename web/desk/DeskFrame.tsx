@@ -1,10 +1,13 @@
 import { lazy, Suspense, useEffect } from 'react';
+import { Files } from '../media/fileSource';
+import { RecordingsOf } from '../media/recordings';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useNarrow } from '../ui/useNarrow';
 import { coverOf, Covered, Told } from './Covered';
 import { useDesk } from './DeskContext';
 import { Foot } from './Foot';
+import { OpenHandouts } from './Handouts';
 import { QuestionView } from './QuestionView';
 import { Rail } from './Rail';
 import { Strip } from './Strip';
@@ -53,11 +56,29 @@ function Warning() {
 
 /** The desk as it is drawn, whatever stands behind it. */
 export function DeskFrame() {
+  const files = useDesk((s) => s.files);
+  const recordings = useDesk((s) => s.recordings);
+  return (
+    <Files value={files}>
+      <RecordingsOf value={recordings}>
+        <Framed />
+      </RecordingsOf>
+    </Files>
+  );
+}
+
+function Framed() {
   useDeskKeys();
+  const recordings = useDesk((s) => s.recordings);
   const narrow = useNarrow();
   const view = useDesk((s) => s.view);
   const over = useDesk((s) => s.leftMs <= 0);
   const cover = useDesk(coverOf);
+  useEffect(() => {
+    // What is heard stops with the clock, and goes on with it.
+    if (cover) recordings.hold();
+    else recordings.goOn();
+  }, [cover, recordings]);
   if (cover) return <Covered why={cover} />;
   if (view === 'last look')
     return (
@@ -89,6 +110,9 @@ export function DeskFrame() {
         <QuestionView />
         <Foot />
       </main>
+      <Suspense>
+        <OpenHandouts />
+      </Suspense>
     </div>
   );
 }

@@ -13,6 +13,7 @@ import { ToolPanel } from '../ui/ToolPanel';
 import { showSecond } from '../ui/showSecond';
 import { useNarrow } from '../ui/useNarrow';
 import { useDesk } from './DeskContext';
+import { HandoutsTool } from './Handouts';
 import { HelpTools } from './HelpTools';
 import { t } from './words';
 
@@ -84,6 +85,7 @@ function KitTray() {
       className="flex flex-wrap gap-1 p-2"
     >
       <TextSizeControl />
+      <HandoutsTool />
       <KeysPanel />
       <HelpTools />
     </ToolPanel>
@@ -103,6 +105,7 @@ export function Foot() {
       {!narrow && (
         <div className="flex items-center gap-1 px-4 py-1.5 text-[0.92rem]">
           <TextSizeControl />
+          <HandoutsTool />
           <KeysPanel />
           <span className="flex-1" />
           <HelpTools />

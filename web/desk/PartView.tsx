@@ -1,5 +1,5 @@
 import { CircleDashed } from 'lucide-react';
-import { useCallback, useId, useMemo } from 'react';
+import { useCallback, useContext, useId, useMemo } from 'react';
 import { candidateKindOf } from '../../core/kinds/candidateKinds';
 import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { ShownPart } from '../../core/papers/candidatePaper';
@@ -8,7 +8,9 @@ import { answers, hasVersions, layoutOf } from '../kinds/answers';
 import { useReady } from '../ui/ComponentShelf';
 import { DocumentView } from '../documents/DocumentView';
 import { say } from '../words';
+import type { PhraseUse } from '../documents/phrases';
 import { useDesk } from './DeskContext';
+import { PhraseDeskContext } from './phraseDesk';
 import { marksWords } from './Rail';
 import { OtherVersion, Versions } from './Versions';
 
@@ -51,6 +53,11 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
     (name: string, value: unknown) => event(`${target}/${name}`, value),
     [event, target],
   );
+  const { phrases, use } = useContext(PhraseDeskContext);
+  const source = useMemo(
+    () => ({ phrases, use: (own: PhraseUse | null) => use(target, own) }),
+    [phrases, use, target],
+  );
   if (!useReady(answers, kind)) return null;
   return answers.draw(kind, {
     // An editor begins anew with a version that was brought back.
@@ -61,6 +68,7 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
     onEvent,
     prompt,
     target,
+    source,
     ...ids,
     onChange: (next) => answer(target, storeResponse(kind, next)),
   });
@@ -70,10 +78,11 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
 export function PartView({ part, several }: { part: ShownPart; several: boolean }) {
   const [promptId, needId] = [useId(), useId()];
   const help = useDesk((s) => s.help);
+  const { touch } = useContext(PhraseDeskContext);
   const component = useComponent(part, { promptId, needId });
   const whole = layoutOf(part.kind) === 'whole';
   return (
-    <section className={whole ? '' : 'mb-5'}>
+    <section className={whole ? '' : 'mb-5'} onFocusCapture={() => touch(part.target)}>
       <div className="mb-2 flex items-baseline gap-2.5">
         {several && (
           <h2 className="font-serif text-[1.15rem] leading-none font-bold text-kelp">{part.key}</h2>

@@ -3,14 +3,14 @@ import { lazy, memo, startTransition, Suspense, useEffect, useMemo, useRef, useS
 import { showClock } from '../../core/timing/pace';
 import type { Question } from '../../core/papers/candidatePaper';
 import { layoutOf } from '../kinds/answers';
-import { WithMedia } from '../documents/Picture';
+import { InView } from '../media/inView';
 import { useNarrow } from '../ui/useNarrow';
 import { Notice } from '../ui/Notice';
 import { useDesk } from './DeskContext';
 import { endedSections } from './deskStore';
 import { SectionDoor } from './SectionDoor';
 import { marksWords } from './Rail';
-import { lookOf, Parts, type Laid, type LayoutProps, type Sheet } from './Pages';
+import { lookOf, PageOf, samePage, type Laid, type LayoutProps, type Sheet } from './Pages';
 import { t } from './words';
 
 const BesideSource = lazy(async () => ({ default: (await import('./BesideSource')).BesideSource }));
@@ -31,6 +31,8 @@ function Head({ question }: { question: Question }) {
   const narrow = useNarrow();
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
+    // On a page with several questions, whoever works in one stays where they are.
+    if (document.activeElement?.closest(`[data-question='${question.item}']`)) return;
     heading.current?.focus({ preventScroll: true });
   }, [question.item]);
   return (
@@ -88,13 +90,13 @@ function LayoutView({ sheet, inView, narrow }: LayoutProps) {
   if (whole)
     return (
       <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 desk:px-7">
-        <Parts question={inView} />
+        <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
       </div>
     );
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-2 desk:px-7">
       <div className="mx-auto max-w-[70ch] desk:pt-4">
-        <Parts question={inView} />
+        <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
       </div>
     </div>
   );
@@ -106,7 +108,8 @@ const Layout = memo(
   (a, b) => a.inView === b.inView && a.narrow === b.narrow && samePages(a.sheet, b.sheet),
 );
 
-const sheetOf = (question: Question) => question.source?.key ?? question.item;
+const sheetOf = ({ page, section, source, item }: Question) =>
+  page === null ? (source?.key ?? item) : `${section}/${page}`;
 
 /** The questions that have been laid out: those seen, and ahead of time those before and after. */
 function useLaid(): readonly Laid[] {
@@ -126,9 +129,10 @@ function useLaid(): readonly Laid[] {
   }, [questions, index]);
   return useMemo(
     () =>
-      questions.flatMap((question, n) =>
-        n === index || laid.has(n) ? [{ question, seen: n === index || laid.get(n) === true }] : [],
-      ),
+      questions.flatMap((question, n) => {
+        const near = [index, ...laid.keys()].some((one) => samePage(question, questions[one]!));
+        return near ? [{ question, seen: n === index || laid.get(n) === true }] : [];
+      }),
     [questions, index, laid],
   );
 }
@@ -146,13 +150,12 @@ function sheetsOf(laid: readonly Laid[]): readonly Sheet[] {
 /** One question as one calm column of parts, or beside its source. Turning to another only shows its sheet. */
 export function QuestionView() {
   const current = useDesk((s) => s.paper.questions[s.index]!);
-  const media = useDesk((s) => s.paper.media);
   const narrow = useNarrow();
   const ended = useDesk((s) => endedSections(s).includes(current.section));
   const laid = useLaid();
   const sheets = useMemo(() => sheetsOf(laid), [laid]);
   return (
-    <WithMedia media={media}>
+    <>
       <Head question={current} />
       {ended && (
         <div className="px-4 pb-2 desk:px-7">
@@ -170,11 +173,13 @@ export function QuestionView() {
               inert={ended && shown !== undefined}
               className={`absolute inset-0 flex flex-col [contain:strict] ${lookOf(shown !== undefined, first!.seen)}`}
             >
-              <Layout sheet={sheet} inView={(shown ?? first!).question} narrow={narrow} />
+              <InView value={shown !== undefined}>
+                <Layout sheet={sheet} inView={(shown ?? first!).question} narrow={narrow} />
+              </InView>
             </div>
           );
         })}
       </div>
-    </WithMedia>
+    </>
   );
 }

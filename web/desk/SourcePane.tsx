@@ -1,23 +1,26 @@
 import { Tabs } from 'radix-ui';
+import { useState } from 'react';
 import type { Source } from '../../core/papers/paper';
 import { DocumentView } from '../documents/DocumentView';
 
-const BODY = 'min-h-0 flex-1 overflow-y-auto pt-4 pr-4 pb-6 font-serif text-[1.03rem] leading-[1.58]';
+const BODY =
+  'min-h-0 overflow-y-auto pt-4 pr-4 pb-6 font-serif text-[1.03rem] leading-[1.58] outline-offset-[-3px]';
 
-/** What the question is about; several documents are tabs. Its scroll stays while questions share it. */
+/** What the question is about; several documents are tabs. Each keeps its scroll, whatever is looked at meanwhile. */
 export function SourcePane({ source }: { source: Source }) {
+  const [shown, setShown] = useState('0');
   const only = source.tabs.length === 1 ? source.tabs[0] : undefined;
   if (only)
     return (
       <section aria-label={only.title} className="flex h-full min-h-0 flex-col">
         <h2 className="border-b border-line pb-2 text-[0.95rem] font-semibold">{only.title}</h2>
-        <div className={BODY} tabIndex={0}>
+        <div className={`flex-1 ${BODY}`} tabIndex={0}>
           <DocumentView document={only.body} className="max-w-[70ch]" />
         </div>
       </section>
     );
   return (
-    <Tabs.Root defaultValue="0" className="flex h-full min-h-0 flex-col">
+    <Tabs.Root value={shown} onValueChange={setShown} className="flex h-full min-h-0 flex-col">
       <Tabs.List className="flex flex-wrap gap-1 border-b border-line">
         {source.tabs.map(({ title }, i) => (
           <Tabs.Trigger
@@ -29,12 +32,22 @@ export function SourcePane({ source }: { source: Source }) {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      {source.tabs.map(({ title, body }, i) => (
-        <Tabs.Content key={title} value={String(i)} className={BODY}>
-          <h2 className="sr-only">{title}</h2>
-          <DocumentView document={body} className="max-w-[70ch]" />
-        </Tabs.Content>
-      ))}
+      <div className="relative min-h-0 flex-1">
+        {source.tabs.map(({ title, body }, i) => (
+          <Tabs.Content
+            key={title}
+            value={String(i)}
+            // Out of view it stays laid out: without a box of its own it would lose its scroll.
+            forceMount
+            hidden={false}
+            inert={shown !== String(i)}
+            className={`absolute inset-0 ${BODY} ${shown === String(i) ? '' : 'invisible'}`}
+          >
+            <h2 className="sr-only">{title}</h2>
+            <DocumentView document={body} className="max-w-[70ch]" />
+          </Tabs.Content>
+        ))}
+      </div>
     </Tabs.Root>
   );
 }

@@ -1,6 +1,6 @@
 import type { LiveView } from '../../core/live/api';
 import type { SealedSection } from '../../core/papers/candidatePaper';
-import type { AnswerVersion, Receipt, TimeView } from '../../core/sittings/api';
+import type { AnswerVersion, PlayReply, Receipt, TimeView } from '../../core/sittings/api';
 import type { NotedChange, NoteTrouble } from './journal/deviceJournal';
 import type { SavedState } from './journal/sender';
 
@@ -50,5 +50,7 @@ export interface DeskHelp {
   readonly goOn: () => Promise<void>;
   /** Enters a section with a limit of its own, which starts its clock, and gives its questions. */
   readonly enter: (section: string) => Promise<SealedSection>;
+  /** Sends what was written, uses of plays among it, and asks for a play of a recording. */
+  readonly play: (file: string) => Promise<PlayReply>;
   readonly versions: (target: string) => Promise<AnswerVersion[]>;
 }

@@ -227,6 +227,7 @@ const live: LiveView = {
   triesLeft: 5,
   messages: [],
   hold: null,
+  plays: {},
 };
 const help = (): NonNullable<DeskBackend['help']> => ({
   say: vi.fn((text: string) => Promise.resolve({ ...live, hand: { at: 0, text } })),
@@ -236,6 +237,7 @@ const help = (): NonNullable<DeskBackend['help']> => ({
   goOn: vi.fn(() => Promise.resolve()),
   enter: vi.fn(() => Promise.reject(new Error('not sealed'))),
   versions: vi.fn(() => Promise.resolve([])),
+  play: vi.fn(() => Promise.reject(problem('unreachable'))),
 });
 
 describe('help at the desk', () => {

@@ -118,6 +118,7 @@ describe('the desk', () => {
       triesLeft: 5,
       messages: texts.map((text, i) => ({ id: i + 1, at: 0, from: 'invigilator', text })),
       hold: null,
+      plays: {},
     });
     desk.events.onLive(said('an old word'));
     expect(store.getState().told).toBeNull();

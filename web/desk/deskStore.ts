@@ -7,6 +7,8 @@ import { progressAfter, progressOfPaper, type QuestionProgress } from '../../cor
 import type { Receipt, TimeView } from '../../core/sittings/api';
 import { warningsDue } from '../../core/timing/deadline';
 import { shownLeftMs } from '../../core/timing/sittingTime';
+import type { FileSource } from '../media/fileSource';
+import { Recordings } from '../media/recordings';
 import type { DeskBackend } from './backend';
 import type { NoteTrouble } from './journal/deviceJournal';
 import { retryAtEndMs, type SavedState } from './journal/sender';
@@ -50,6 +52,8 @@ export interface DeskState {
   readonly told: string | null;
   readonly receipt: Receipt | null;
   readonly help: DeskBackend['help'];
+  readonly files: FileSource;
+  readonly recordings: Recordings;
   readonly go: (index: number) => void;
   readonly lookBack: () => void;
   readonly answer: (target: string, value: unknown) => void;
@@ -61,6 +65,7 @@ export interface DeskState {
   readonly settle: () => void;
   /** What a kind puts down besides answers; the target names part and event. */
   readonly event: (target: string, value: unknown) => void;
+  readonly usePlay: (file: string, number: number) => void;
   readonly toggleFlag: () => void;
   readonly toggleClock: () => void;
   readonly dismissWarning: () => void;
@@ -130,6 +135,7 @@ function actsOf(
       set({ paper, progress: progressOfPaper(get().desk, paper) });
     },
     event: (target, value) => note('event', target, value),
+    usePlay: (file, number) => note('play', file, number),
     toggleFlag() {
       const { item } = get().paper.questions[get().index]!;
       note('flag', item, !get().desk.flags[item]);
@@ -161,7 +167,18 @@ function actsOf(
   };
 }
 
-function firstState({ paper, desk, time, timed, clock, backend, queuedAt, otherVersions }: OpenedDesk) {
+function firstState({
+  paper,
+  desk,
+  time,
+  timed,
+  clock,
+  backend,
+  files,
+  plays,
+  queuedAt,
+  otherVersions,
+}: OpenedDesk) {
   const place = paper.questions.findIndex((q) => q.item === desk.place);
   return {
     paper,
@@ -190,12 +207,14 @@ function firstState({ paper, desk, time, timed, clock, backend, queuedAt, otherV
     told: null as string | null,
     receipt: null as Receipt | null,
     help: backend.help,
+    files,
+    recordings: new Recordings(files, plays ?? undefined),
   };
 }
 
 /** One opening of the desk: its state, its clock, and what hands it in at the end. */
 export function createDesk(opened: OpenedDesk): DeskSession {
-  const { backend, clock, paper } = opened;
+  const { backend, clock, paper, plays, files } = opened;
   const store: Store = createStore<DeskState>(() => ({
     ...firstState(opened),
     ...actsOf(() => store, backend),
@@ -205,7 +224,10 @@ export function createDesk(opened: OpenedDesk): DeskSession {
   const end = backend.begin({
     onSaved: (saved) => store.setState({ saved }),
     onTime: (time) => act().takeTime(time),
-    onLive: (view) => act().takeLive(view),
+    onLive(view) {
+      act().takeLive(view);
+      plays?.takeCounts(view.plays);
+    },
     onTrouble: (deviceTrouble) => store.setState({ deviceTrouble }),
     onGone: () => store.setState({ gone: true }),
     onOtherVersions: (targets) => {
@@ -247,11 +269,18 @@ export function createDesk(opened: OpenedDesk): DeskSession {
   const timer = setInterval(tick, TICK_MS);
   if (opened.queuedAt !== null) void act().handIn('candidate');
   else act().go(act().index);
+  if (plays) {
+    plays.onUse = (file, number) => act().usePlay(file, number);
+    plays.begin();
+  }
   return {
     store,
     close() {
       clearInterval(timer);
+      act().recordings.close();
+      plays?.close();
       end();
+      files.close?.();
     },
   };
 }

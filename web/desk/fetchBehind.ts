@@ -11,6 +11,7 @@ const fetchAll = (paper: CandidatePaper): Promise<unknown> =>
     import('./LastLook'),
     import('./RailSheet'),
     import('./VersionsDialog'),
+    paper.sections.some((section) => section.handouts.length > 0) && import('./HandoutPanel'),
     import('../ui/ToolPopover'),
   ]);
 

@@ -1,19 +1,23 @@
 import type { Desk } from '../../core/journal/desk';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
-import type { HoldReply, SealedListing, SittingOpened, TimeView } from '../../core/sittings/api';
+import type { HoldReply, Prepared, SittingOpened, TimeView } from '../../core/sittings/api';
 import { ApiProblem, post } from '../api/client';
+import type { FileSource } from '../media/fileSource';
 import type { DeskBackend } from './backend';
+import { DeskFiles } from './deskFiles';
+import { PlayBook } from './playBook';
 import { DeviceJournal } from './journal/deviceJournal';
 import {
   keepMoment,
   keepSitting,
   storedHandIn,
   storedMoment,
+  storedPlays,
   storedSitting,
   storeName,
   type StoredSitting,
 } from './journal/deviceStore';
-import { openPaper } from './sealedPaper';
+import { hashesOf, openPaper } from './sealedPaper';
 import { ServerClock } from './serverClock';
 import { SittingBackend } from './sittingBackend';
 import { takeTabLock } from './tabLock';
@@ -24,6 +28,9 @@ export interface OpenedDesk {
   readonly time: TimeView;
   readonly clock: { now(): number };
   readonly backend: DeskBackend;
+  readonly files: FileSource & { close?(): void };
+  /** Null where plays are counted by nobody but this page. */
+  readonly plays: PlayBook | null;
   /** A rehearsal can be taken without the clock. */
   readonly timed: boolean;
   /** A hand-in made without a connection, from before the page was loaded. */
@@ -44,17 +51,16 @@ async function keepOpened(
   link: string,
   { opened }: { readonly opened: SittingOpened },
 ): Promise<StoredSitting> {
-  const { sitting, sealed, keys, hold, desk, now, time } = opened;
-  const stored = { link, sitting, sealed, keys, hold, base: desk };
+  const { sitting, sealed, media, keys, hold, desk, plays, now, time } = opened;
+  const stored = { link, sitting, sealed, media, keys, hold, plays, base: desk };
   await keepMoment({ sitting, serverAt: now, deviceAt: Date.now(), time });
   await keepSitting(stored, now);
   return stored;
 }
 
 /** Starts the clock: the key comes with the answer, and with it the right to write. */
-export async function startSitting(link: string, sealed: readonly SealedListing[]): Promise<void> {
-  const hashes = sealed.map((one) => one.hash);
-  const body = { ...(await asking(false)), sealed: hashes };
+export async function startSitting(link: string, prepared: Prepared): Promise<void> {
+  const body = { ...(await asking(false)), sealed: hashesOf(prepared) };
   const reply = await post<HoldReply>('/sitting/start', body);
   if (reply.granted) await keepOpened(link, reply);
 }
@@ -109,9 +115,16 @@ export async function openDesk(link: string, takeOver = false): Promise<DeskOpen
   const { clock, time } = await resumed(stored);
   const journal = await DeviceJournal.open(stored, () => clock.sure());
   const { desk } = journal;
-  const paper = await openPaper(stored.sealed, stored.keys);
-  const { sitting, sealed } = stored;
-  const backend = new SittingBackend({ link, sitting, opening, sealed, journal, clock, lock });
+  const { sitting, sealed, keys } = stored;
+  const paper = await openPaper(sealed, keys.paper);
+  const files = new DeskFiles(stored.media, keys.media);
+  const backend = new SittingBackend({ link, sitting, opening, sealed, files, journal, clock, lock });
+  const plays = new PlayBook({
+    sitting,
+    counts: stored.plays,
+    stored: await storedPlays(sitting),
+    ask: (file) => backend.help.play(file),
+  });
   return {
     opened: {
       paper,
@@ -122,6 +135,8 @@ export async function openDesk(link: string, takeOver = false): Promise<DeskOpen
       queuedAt: waiting?.claimedAt ?? null,
       otherVersions: [],
       backend,
+      files,
+      plays,
     },
   };
 }

@@ -1,9 +1,10 @@
 import { withSection, type CandidatePaper, type SealedSection } from '../../core/papers/candidatePaper';
-import type { Prepared, SealedListing } from '../../core/sittings/api';
+import type { Prepared, SealedListing, SittingKeys } from '../../core/sittings/api';
 import type { ArrivalView } from '../../core/arrival/api';
 import { getBytes, post, problem } from '../api/client';
 import { loadNodes } from '../documents/lazyNodes';
 import { answers } from '../kinds/answers';
+import { fetchMedia, type MediaProgress } from './fetchMedia';
 import { digestOfBytes } from './journal/digest';
 import { findSealed, keepSealed } from './journal/deviceStore';
 import { keepForOffline } from './keepForOffline';
@@ -19,19 +20,25 @@ async function sealedCopy({ hash }: SealedListing): Promise<Uint8Array<ArrayBuff
   return bytes;
 }
 
-/** Before the start: fixes the form and brings it, sealed, onto the device, with every component. Costs no time. */
-export async function preparePaper({
-  kinds,
-  textNodes,
-}: ArrivalView['cover']): Promise<readonly SealedListing[]> {
-  const { sealed } = await post<Prepared>('/sitting/prepare');
+/** The hashes of all that was brought onto the device: what the server is shown at the start. */
+export const hashesOf = ({ sealed, media }: Prepared): string[] =>
+  [...sealed, ...media].map((one) => one.hash);
+
+/** Before the start: fixes the form and brings it, sealed, onto the device, with its media and every component. Costs no time. */
+export async function preparePaper(
+  { kinds, textNodes }: ArrivalView['cover'],
+  onProgress: (progress: MediaProgress) => void,
+  signal: AbortSignal,
+): Promise<Prepared> {
+  const prepared = await post<Prepared>('/sitting/prepare');
   await Promise.all([
-    ...sealed.map(sealedCopy),
+    ...prepared.sealed.map(sealedCopy),
+    fetchMedia(prepared.media, onProgress, signal),
     answers.load(kinds),
     loadNodes(textNodes),
     keepForOffline(textNodes),
   ]);
-  return sealed;
+  return prepared;
 }
 
 export async function openSection(
@@ -47,7 +54,7 @@ export async function openSection(
 /** The paper with all the sections to which there are keys. */
 export async function openPaper(
   sealed: readonly SealedListing[],
-  keys: Readonly<Record<string, string>>,
+  keys: SittingKeys['paper'],
 ): Promise<CandidatePaper> {
   const whole = sealed.find((one) => one.section === '')!;
   let paper = await unseal<CandidatePaper>(await sealedCopy(whole), keys['']!);

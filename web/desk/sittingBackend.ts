@@ -5,11 +5,13 @@ import type {
   HandInReply,
   HoldReply,
   JournalKept,
+  PlayReply,
   SealedListing,
 } from '../../core/sittings/api';
 import { ApiProblem, get, post, problem } from '../api/client';
 import { LiveLine } from '../live/liveLine';
 import type { DeskBackend, DeskEvents, DeskHelp, HandInOutcome } from './backend';
+import type { DeskFiles } from './deskFiles';
 import type { DeviceBatch, DeviceJournal, NotedChange } from './journal/deviceJournal';
 import {
   dropHandIn,
@@ -40,6 +42,7 @@ export interface SittingParts {
   /** The name of this page, made up when it was loaded. */
   readonly opening: string;
   readonly sealed: readonly SealedListing[];
+  readonly files: DeskFiles;
   readonly journal: DeviceJournal;
   readonly clock: ServerClock;
   readonly lock: TabLock;
@@ -139,15 +142,23 @@ export class SittingBackend implements DeskBackend {
     takeOver: () => this.takeOver(),
     goOn: () => this.goOn(),
     enter: async (section) => {
-      const { journal, sealed, link } = this.parts;
+      const { journal, sealed, link, files } = this.parts;
       await journal.settle();
       const reply = await this.ask<EnterReply>('/sitting/enter', await journal.batch(), { section });
       this.take(reply);
       await keepKeys(link, reply.keys);
-      const opened = await openSection(sealed, section, reply.keys[section]!);
+      files.takeKeys(reply.keys.media);
+      const opened = await openSection(sealed, section, reply.keys.paper[section]!);
       // The key is confirmed by the next head: it names a time after the entering.
       void this.sender.flush();
       return opened;
+    },
+    play: async (file) => {
+      const { journal } = this.parts;
+      await journal.settle();
+      const reply = await this.ask<PlayReply>('/sitting/play', await journal.batch(), { file });
+      this.take(reply);
+      return reply;
     },
     versions: (target) => get<AnswerVersion[]>(`/sitting/versions/${target}`),
   };

@@ -1,64 +1,11 @@
 import type { ReactElement } from 'react';
-import type { Block, Document, Inline, LinesNode, ListNode, TableNode } from '../../core/documents/document';
-import { words } from '../words';
+import type { Block, Document, LinesNode, ListNode } from '../../core/documents/document';
+import { Inlines } from './Inlines';
 import { LazyNode } from './LazyNode';
 import { Picture } from './Picture';
-
-const t = words('documents', { line: 'Line {{number}}' });
-
-const CODE = 'rounded bg-shade px-1 font-mono text-[0.88em]';
-
-function InlineView({ node }: { node: Inline }): ReactElement | string {
-  switch (node.type) {
-    case 'text':
-      return node.text;
-    case 'break':
-      return <br />;
-    case 'strong':
-      return (
-        <strong>
-          <Inlines of={node.children} />
-        </strong>
-      );
-    case 'emphasis':
-      return (
-        <em>
-          <Inlines of={node.children} />
-        </em>
-      );
-    case 'deleted':
-      return (
-        <del>
-          <Inlines of={node.children} />
-        </del>
-      );
-    case 'code':
-      return <code className={CODE}>{node.text}</code>;
-    case 'formula':
-      return <LazyNode type="formula" node={node} display={false} />;
-    case 'phrase':
-      return (
-        <span data-phrase={node.key}>
-          <Inlines of={node.children} />
-        </span>
-      );
-    case 'meaning':
-      return (
-        <LazyNode type="meaning" node={node} display={false}>
-          <Inlines of={node.children} />
-        </LazyNode>
-      );
-    case 'language':
-      return (
-        <span lang={node.lang} dir={node.dir}>
-          <Inlines of={node.children} />
-        </span>
-      );
-  }
-}
-
-const Inlines = ({ of }: { of: readonly Inline[] }) =>
-  of.map((node, i) => <InlineView key={i} node={node} />);
+import { Table } from './Table';
+import { Transcript } from './Transcript';
+import { t } from './words';
 
 function List({ ordered, start, items }: ListNode) {
   const Tag = ordered ? 'ol' : 'ul';
@@ -74,42 +21,6 @@ function List({ ordered, start, items }: ListNode) {
         </li>
       ))}
     </Tag>
-  );
-}
-
-function Table({ align, head, rows }: TableNode) {
-  const style = (column: number) => ({ textAlign: align[column] ?? ('start' as const) });
-  return (
-    <div className="mb-3 overflow-x-auto last:mb-0" tabIndex={0}>
-      <table className="w-full border-collapse font-sans text-[0.92em] tabular-nums">
-        <thead>
-          <tr>
-            {head.map((cell, i) => (
-              <th
-                key={i}
-                dir="auto"
-                scope="col"
-                style={style(i)}
-                className="border-b border-line px-2 py-1.5 font-semibold text-soft"
-              >
-                <Inlines of={cell} />
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={i}>
-              {row.map((cell, k) => (
-                <td key={k} dir="auto" style={style(k)} className="border-b border-line/70 px-2 py-1.5">
-                  <Inlines of={cell} />
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
   );
 }
 
@@ -183,6 +94,22 @@ function BlockView({ block }: { block: Block }): ReactElement {
       return <hr className="my-4 border-line" />;
     case 'picture':
       return <Picture {...block} />;
+    case 'chart':
+      return (
+        <LazyNode type="chart" node={block} display>
+          <Table {...block.table} />
+        </LazyNode>
+      );
+    case 'audio':
+    case 'video':
+    case 'pdf':
+      return <LazyNode type={block.type} node={block} display />;
+    case 'transcript':
+      return (
+        <Transcript title={block.title}>
+          <Blocks of={block.blocks} />
+        </Transcript>
+      );
     case 'lines':
       return <Lines {...block} />;
     case 'language':

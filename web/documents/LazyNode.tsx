@@ -7,5 +7,5 @@ import type { NodeProps } from './nodeProps';
 export function LazyNode({ type, ...props }: NodeProps<Block | Inline> & { readonly type: LazyType }) {
   if (useReady(lazyNodes, type)) return lazyNodes.draw(type, props);
   const { node, children } = props;
-  return children ?? ('tex' in node ? (node.says ?? node.tex) : null);
+  return children ?? ('tex' in node ? (node.says ?? node.tex) : 'title' in node ? node.title : null);
 }

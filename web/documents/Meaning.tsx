@@ -1,9 +1,7 @@
 import { Popover } from 'radix-ui';
 import type { Inline } from '../../core/documents/document';
-import { words } from '../words';
 import type { NodeProps } from './nodeProps';
-
-const t = words('documents', { meaning: 'Meaning' });
+import { t } from './words';
 
 /** A word whose meaning is shown by press or key, and put away by Esc. */
 export function Meaning({ node, children }: NodeProps<Extract<Inline, { type: 'meaning' }>>) {

@@ -6,7 +6,7 @@ import { faultsOf } from '../testing/faultsOf';
 import { DocumentView } from './DocumentView';
 import { typesIn } from '../../core/documents/everyNode';
 import { loadNodes } from './lazyNodes';
-import { FileAddress } from './Picture';
+import { Files, previewFiles } from '../media/fileSource';
 
 const text = (words: string) => ({ type: 'text' as const, text: words });
 const FILE = 'a'.repeat(64);
@@ -59,9 +59,9 @@ it('says what a picture shows where it is not on this device, and else shows it'
   const { rerender } = render(<DocumentView document={only} />);
   expect(screen.getByRole('figure')).toHaveTextContent('Picture: The bayPlan');
   rerender(
-    <FileAddress value={(hash) => `/files/${hash}`}>
+    <Files value={previewFiles({ [FILE]: `/files/${FILE}` })}>
       <DocumentView document={only} />
-    </FileAddress>,
+    </Files>,
   );
   expect(screen.getByRole('img', { name: 'The bay' })).toHaveAttribute('src', `/files/${FILE}`);
 });

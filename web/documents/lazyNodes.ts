@@ -8,6 +8,10 @@ import type { NodeProps } from './nodeProps';
 const loaders = {
   formula: async () => (await import('./Formula')).Formula,
   meaning: async () => (await import('./Meaning')).Meaning,
+  chart: async () => (await import('./Chart')).Chart,
+  audio: async () => (await import('./AudioPlayer')).AudioPlayer,
+  video: async () => (await import('./VideoPlayer')).VideoPlayer,
+  pdf: async () => (await import('./PdfView')).PdfView,
 } satisfies { readonly [T in NodeType]?: () => Promise<ComponentType<never>> };
 
 export type LazyType = keyof typeof loaders;
@@ -17,5 +21,10 @@ export const lazyNodes = new ComponentShelf<LazyType, NodeProps<Block | Inline>>
 const isLazy = (type: NodeType): type is LazyType => Object.hasOwn(loaders, type);
 
 /** Fetches what documents with these nodes are drawn by. */
-export const loadNodes = (types: Iterable<NodeType>): Promise<void> =>
-  lazyNodes.load([...types].filter(isLazy));
+export const loadNodes = async (types: Iterable<NodeType>): Promise<void> => {
+  const wanted = [...types];
+  await Promise.all([
+    lazyNodes.load(wanted.filter(isLazy)),
+    wanted.includes('picture') && import('./LargePicture'),
+  ]);
+};

@@ -1,5 +1,17 @@
+import type { SourcePhrase } from '../../core/documents/phrasesIn';
+import type { PhraseUse } from '../documents/phrases';
 import type { Document } from '../../core/documents/document';
 import type { Credit } from '../../core/kinds/contract';
+
+/** What a kind can do with the source beside its question. */
+export interface SourceHandle {
+  /** The phrases that can be chosen or picked up, in their order; empty without a source. */
+  readonly phrases: readonly SourcePhrase[];
+  /** Says how this part uses them from now on; null where it does not any more. */
+  readonly use: (use: PhraseUse | null) => void;
+}
+
+export const noSource: SourceHandle = { phrases: [], use: () => undefined };
 
 /** What every answering component is given; it draws that and says what happened. */
 export interface AnswerProps<Shown, Response> {
@@ -14,6 +26,8 @@ export interface AnswerProps<Shown, Response> {
   readonly needId: string;
   /** For kinds that take the whole desk and show the prompt themselves. */
   readonly prompt: Document;
+  /** The source beside the question, for kinds that work with its phrases. */
+  readonly source: SourceHandle;
   /** The part's own draft key, so that an editor starts anew with another part. */
   readonly target: string;
 }

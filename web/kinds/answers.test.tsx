@@ -9,6 +9,7 @@ import { keyKindOf } from '../../core/kinds/keyKinds';
 import { sumMarks } from '../../core/marks';
 import { seededRandom } from '../../core/random';
 import { placeFor } from '../../core/testing/scoreAlone';
+import { noSource } from './answerProps';
 import { answers, featuresFor, layoutOf } from './answers';
 import { ComponentShelf } from '../ui/ComponentShelf';
 import { readings } from './readings';
@@ -62,6 +63,7 @@ function answering(kind: KindName, sample: AnySample, from?: unknown) {
           needId: 'need',
           prompt: plainDocument('What is it?'),
           target: 'x/A',
+          source: noSource,
           onChange: (next) => {
             last.response = next;
             last.changes++;

@@ -12,6 +12,9 @@ import { readings } from '../kinds/readings';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { DocumentView } from '../documents/DocumentView';
+import { Files, staffFiles } from '../media/fileSource';
+import { RecordingsOf } from '../media/recordings';
+import { useRecordings } from '../media/useRecordings';
 import { Pill } from '../ui/Pill';
 import { useFetched } from '../staff/queries';
 import { useAction } from '../ui/useAsync';
@@ -199,6 +202,7 @@ function Giving({ script, onGiven }: GivingProps) {
 
 /** The marking table: the response at reading width, the rubric at the right, everything by keyboard. */
 export function MarkingTable() {
+  const recordings = useRecordings(staffFiles);
   const { round = '', item = '', part = '' } = useParams();
   const path = `/marking/piles/${round}/${item}/${part}`;
   const [loaded, reload, replace] = useFetched(path, async () => {
@@ -225,7 +229,11 @@ export function MarkingTable() {
       <Head table={table} />
       {script ? (
         <div className="flex min-h-0 flex-1">
-          <Response table={table} script={script} />
+          <Files value={staffFiles}>
+            <RecordingsOf value={recordings}>
+              <Response table={table} script={script} />
+            </RecordingsOf>
+          </Files>
           <Giving key={script.task} script={script} onGiven={given} />
         </div>
       ) : (

@@ -43,7 +43,6 @@ const table = (scripts: readonly MarkingScript[], byYou = 0): MarkingTableData =
   prompt: plainDocument('Write the note.'),
   source: null,
   scripts,
-  media: {},
   scheme: plainDocument('The cooler failed at four.'),
 });
 

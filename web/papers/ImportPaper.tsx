@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { ImportIssue, ImportReport } from '../../core/papers/importApi';
 import { postBytes } from '../api/client';
@@ -9,6 +9,7 @@ import { Notice } from '../ui/Notice';
 import { StaffPage } from '../ui/StaffPage';
 import { useAction } from '../ui/useAsync';
 import { say } from '../words';
+import { previewFiles } from '../media/fileSource';
 import { loadAnswers, PaperView } from './PaperView';
 import { t } from './words';
 
@@ -75,6 +76,7 @@ export function ImportPaper() {
       if (published !== null) await navigate(`/staff/papers/${published}`);
     });
   const report = checked?.report;
+  const files = useMemo(() => previewFiles(report?.media ?? {}), [report]);
   return (
     <StaffPage
       title={t('importTitle')}
@@ -120,7 +122,7 @@ export function ImportPaper() {
               : t('changed', { count: report.changed.length, titles: report.changed.join(', ') })}
           </p>
           <h2 className="mb-2 font-serif text-[1.25rem] font-semibold">{t('preview')}</h2>
-          <PaperView paper={report.preview} />
+          <PaperView paper={report.preview} files={files} />
         </>
       )}
     </StaffPage>

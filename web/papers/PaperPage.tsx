@@ -4,6 +4,7 @@ import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import { get } from '../api/client';
 import { useFetched } from '../staff/queries';
 import { StaffPage } from '../ui/StaffPage';
+import { staffFiles } from '../media/fileSource';
 import { loadAnswers, PaperView } from './PaperView';
 import { t } from './words';
 
@@ -40,7 +41,7 @@ export function PaperPage() {
       }
       loaded={loaded}
     >
-      {(value) => <PaperView paper={value} />}
+      {(value) => <PaperView paper={value} files={staffFiles} />}
     </StaffPage>
   );
 }

@@ -1,9 +1,20 @@
 import { useState } from 'react';
+import type { Document } from '../../core/documents/document';
 import { candidateKindOf } from '../../core/kinds/candidateKinds';
 import { showMarks } from '../../core/marks';
-import type { CandidatePaper, Question, ShownPart } from '../../core/papers/candidatePaper';
+import { typesIn } from '../../core/documents/everyNode';
+import {
+  documentsIn,
+  type CandidatePaper,
+  type Question,
+  type ShownPart,
+} from '../../core/papers/candidatePaper';
 import { DocumentView } from '../documents/DocumentView';
-import { WithMedia } from '../documents/Picture';
+import { loadNodes } from '../documents/lazyNodes';
+import { Files, type FileSource } from '../media/fileSource';
+import { RecordingsOf } from '../media/recordings';
+import { useRecordings } from '../media/useRecordings';
+import { noSource } from '../kinds/answerProps';
 import { answers, layoutOf } from '../kinds/answers';
 import { say } from '../words';
 
@@ -32,11 +43,23 @@ function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
         needId: `${promptId}-need`,
         prompt: part.prompt,
         target: part.target,
+        source: noSource,
       })}
       <p id={`${promptId}-need`} className="pt-1 text-[0.88rem] text-marigold">
         {missing && say(missing)}
       </p>
     </div>
+  );
+}
+
+/** A tab of a source, or a handout; drawn once it is opened, since it may be large. */
+function Folded({ title, body }: { readonly title: string; readonly body: Document }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="mt-2" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="text-slate">{title}</summary>
+      {open && <DocumentView document={body} className="mt-2 border-l-2 border-line pl-4 font-serif" />}
+    </details>
   );
 }
 
@@ -49,11 +72,9 @@ function QuestionCard({ question }: { question: Question }) {
         </span>
         <span className="font-sans text-[0.95rem] font-normal text-soft">{showMarks(question.marks)}</span>
       </h3>
+      <DocumentView document={question.introduction} className="mt-2 text-soft empty:hidden" />
       {question.source?.tabs.map((tab) => (
-        <details key={tab.title} className="mt-2">
-          <summary className="text-slate">{tab.title}</summary>
-          <DocumentView document={tab.body} className="mt-2 border-l-2 border-line pl-4 font-serif" />
-        </details>
+        <Folded key={tab.title} title={tab.title} body={tab.body} />
       ))}
       {question.parts.map((part) => (
         <TryPart key={part.target} part={part} several={question.parts.length > 1} />
@@ -63,26 +84,36 @@ function QuestionCard({ question }: { question: Question }) {
 }
 
 /** What draws the answers of a paper, to be fetched before it is shown. */
-export const loadAnswers = (paper: CandidatePaper): Promise<void> =>
-  answers.load(paper.questions.flatMap((q) => q.parts.map((p) => p.kind)));
+export const loadAnswers = async (paper: CandidatePaper): Promise<void> => {
+  await Promise.all([
+    answers.load(paper.questions.flatMap((q) => q.parts.map((p) => p.kind))),
+    loadNodes(typesIn(documentsIn(paper))),
+  ]);
+};
 
 /** A whole paper with the candidate's own components, from the candidate's copy: no key is in it. */
-export function PaperView({ paper }: { readonly paper: CandidatePaper }) {
+export function PaperView({ paper, files }: { readonly paper: CandidatePaper; readonly files: FileSource }) {
+  const recordings = useRecordings(files);
   return (
-    <WithMedia media={paper.media}>
-      {paper.sections.map((section) => (
-        <section key={section.key} className="max-w-[60rem]">
-          <h2 className="mt-2 text-[1.1rem]">
-            <b>{section.key}</b> {section.title}
-          </h2>
-          <DocumentView document={section.introduction} className="mb-3 text-soft" />
-          {paper.questions
-            .filter((q) => q.section === section.key)
-            .map((q) => (
-              <QuestionCard key={q.item} question={q} />
+    <Files value={files}>
+      <RecordingsOf value={recordings}>
+        {paper.sections.map((section) => (
+          <section key={section.key} className="max-w-[60rem]">
+            <h2 className="mt-2 text-[1.1rem]">
+              <b>{section.key}</b> {section.title}
+            </h2>
+            <DocumentView document={section.introduction} className="mb-3 text-soft" />
+            {section.handouts.map((handout) => (
+              <Folded key={handout.key} title={handout.title} body={handout.body} />
             ))}
-        </section>
-      ))}
-    </WithMedia>
+            {paper.questions
+              .filter((q) => q.section === section.key)
+              .map((q) => (
+                <QuestionCard key={q.item} question={q} />
+              ))}
+          </section>
+        ))}
+      </RecordingsOf>
+    </Files>
   );
 }

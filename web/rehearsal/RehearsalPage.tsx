@@ -11,6 +11,7 @@ import { get, post } from '../api/client';
 import { DeskContext } from '../desk/DeskContext';
 import { DeskFrame } from '../desk/DeskFrame';
 import { createDesk, type DeskSession } from '../desk/deskStore';
+import { noFiles } from '../media/fileSource';
 import { answers } from '../kinds/answers';
 import { loadReadings, SheetBody } from '../results/SheetBody';
 import { Button } from '../ui/Button';
@@ -92,6 +93,8 @@ function openRehearsal(paper: CandidatePaper, timed: boolean): DeskSession {
     backend: rehearsalBackend,
     queuedAt: null,
     otherVersions: [],
+    files: noFiles,
+    plays: null,
   });
 }
 

@@ -15,7 +15,7 @@ const paper = technicianPaper();
 const written = { type: 'paragraph', content: [{ type: 'text', text: 'It got warm.' }] };
 const script: Script = {
   paper,
-  form: drawForm(paper, 'sheet', 'en'),
+  form: drawForm(paper, { seed: 'sheet', locale: 'en', transcripts: false }),
   locale: 'en',
   answers: {
     'parts-of-a-seed/A': storeResponse('choice', { chosen: ['root'] }),

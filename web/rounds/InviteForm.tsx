@@ -18,6 +18,7 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
   const [fields, setFields] = useState(BLANK);
   const [waived, setWaived] = useState<CheckName[]>([]);
   const [done, setDone] = useState<{ email: string; letter: number } | null>(null);
+  const [transcripts, setTranscripts] = useState(false);
   const { busy, trouble, run } = useAction();
   const set = (name: keyof typeof BLANK) => (event: React.ChangeEvent<HTMLInputElement>) => {
     setDone(null);
@@ -32,12 +33,18 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
         reference: null,
         extraPercent: Number(extra),
         timeZone: zone || null,
-        arrangements: { breakMinutes: Number(breaks), waivedChecks: waived, reason: fields.reason.trim() },
+        arrangements: {
+          breakMinutes: Number(breaks),
+          transcripts,
+          waivedChecks: waived,
+          reason: fields.reason.trim(),
+        },
       };
       const { letter } = await post<{ letter: number }>(`/rounds/${round}/invitations`, body);
       setDone({ email, letter });
       setFields(BLANK);
       setWaived([]);
+      setTranscripts(false);
       onInvited();
     });
   return (
@@ -111,6 +118,15 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
                 />
               </label>
             </div>
+            <label className="flex min-h-10 items-center gap-2">
+              <input
+                type="checkbox"
+                checked={transcripts}
+                onChange={(event) => setTranscripts(event.target.checked)}
+                className="size-5 accent-kelp"
+              />
+              {t('transcripts')}
+            </label>
             <label className="block">
               {t('candidateZone')}
               <input

@@ -53,7 +53,12 @@ describe('inviting', () => {
       reference: null,
       extraPercent: 25,
       timeZone: 'America/Lima',
-      arrangements: { breakMinutes: 10, waivedChecks: ['camera'], reason: 'arranged in writing' },
+      arrangements: {
+        breakMinutes: 10,
+        transcripts: true,
+        waivedChecks: ['camera'],
+        reason: 'arranged in writing',
+      },
     });
     expect(invited).toHaveBeenCalledOnce();
     expect(dialog.getByLabelText('Name')).toHaveValue('');

@@ -128,6 +128,7 @@ export const t = words('rounds', {
   email: 'E-mail',
   extra: 'Extra time, %',
   breakMinutes: 'Rest breaks, min',
+  transcripts: 'Transcripts instead of sound',
   candidateZone: 'Time zone of the candidate',
   roundZone: 'that of the round',
   waived: 'Checks that need not pass, by arrangement',

@@ -7,11 +7,16 @@ import type { Receipt, TimeView } from '../../core/sittings/api';
 import type { DeskBackend, DeskEvents, HandInOutcome } from '../desk/backend';
 import { DeskContext } from '../desk/DeskContext';
 import { createDesk, type DeskSession } from '../desk/deskStore';
+import { noFiles } from '../media/fileSource';
 import type { OpenedDesk } from '../desk/openDesk';
 
 const HOUR = 3_600_000;
 
-export const deskPaper = drawForm(technicianPaper(), 'desk', 'en').paper;
+export const deskPaper = drawForm(technicianPaper(), {
+  seed: 'desk',
+  locale: 'en',
+  transcripts: false,
+}).paper;
 
 export const deskTime: TimeView = {
   startedAt: 0,
@@ -79,6 +84,8 @@ export function deskInHand(
     backend,
     queuedAt: null,
     otherVersions: [],
+    files: noFiles,
+    plays: null,
     ...opened,
   });
   return {

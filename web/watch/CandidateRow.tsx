@@ -2,7 +2,7 @@ import { say } from '../words';
 import { Eye, Hand, WifiOff } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
-import type { WatchAct, WatchRow, WatchState } from '../../core/watch/api';
+import type { UsedPlays, WatchAct, WatchRow, WatchState } from '../../core/watch/api';
 import { timeGoneOf } from '../../core/watch/room';
 import { Button } from '../ui/Button';
 import { showSecond } from '../ui/showSecond';
@@ -85,7 +85,7 @@ interface Props {
   readonly row: WatchRow;
   readonly round: number;
   readonly now: number;
-  readonly onAct: (act: WatchAct, text: string, minutes: number) => Promise<void>;
+  readonly onAct: (act: WatchAct, text: string, minutes: number, file?: string) => Promise<void>;
 }
 
 function Act({
@@ -104,6 +104,27 @@ function Act({
     >
       <Button look={look}>{words}</Button>
     </ActForm>
+  );
+}
+
+/** A recording of which plays were used, and the way to give one back. */
+function GiveBack({ plays, name, onAct }: { plays: UsedPlays; name: string } & Pick<Props, 'onAct'>) {
+  const { title, granted, allowed, file } = plays;
+  const words = t('give play back');
+  return (
+    <div className="max-w-64 border-b border-line/70 pb-1.5">
+      <p className="px-1 pb-1 text-[0.88rem] text-soft">
+        {t('playsUsed', { title, used: granted, allowed })}
+      </p>
+      <ActForm
+        act="give play back"
+        title={t('actOn', { act: words, name })}
+        send={words}
+        onAct={(text) => onAct('give play back', text, 0, file)}
+      >
+        <Button className="w-full">{words}</Button>
+      </ActForm>
+    </div>
   );
 }
 
@@ -159,6 +180,10 @@ export function CandidateRow({ row, round, now, onAct }: Props) {
                     />
                   </details>
                 ))}
+                {row.state !== 'handed in' &&
+                  row.plays.map((plays) => (
+                    <GiveBack key={plays.file} plays={plays} name={row.name} onAct={onAct} />
+                  ))}
                 {acts.map((act) => (
                   <Act key={act} act={act} name={row.name} onAct={onAct} />
                 ))}

@@ -43,10 +43,11 @@ export function WatchRoom() {
   const [query, setQuery] = useState('');
   const rows = useMemo(() => view && roomAt(view), [view]);
   if (!view || !rows) return <main className="flex-1 p-7 text-soft">…</main>;
-  const act = (invitation: number) => async (name: WatchAct, text: string, minutes: number) => {
-    const body = { act: name, invitation, text, minutes };
-    take({ change: await post<WatchChange>(`/watch/${id}/acts`, body) });
-  };
+  const act =
+    (invitation: number) => async (name: WatchAct, text: string, minutes: number, file?: string) => {
+      const body = { act: name, invitation, text, minutes, file };
+      take({ change: await post<WatchChange>(`/watch/${id}/acts`, body) });
+    };
   const tellAll = async (text: string) => void (await post(`/watch/${id}/tell-all`, { text }));
   const found = rows.filter(fits(query));
   const heads = ['candidate', 'gone', 'up', 'heard'] as const;

@@ -25,6 +25,7 @@ const row = (invitation: number, name: string, change: Partial<WatchRow> = {}): 
   stopped: null,
   notes: [],
   pictures: [],
+  plays: [],
   ...change,
 });
 const view = (rows: readonly WatchRow[]): WatchView => ({

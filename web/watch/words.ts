@@ -45,6 +45,8 @@ export const t = words('watch', {
   pauseAct: 'Pause',
   'go on': 'Go on',
   readmit: 'Readmit',
+  'give play back': 'Give a play back',
+  playsUsed: '{{title}}: {{used}} of {{allowed}} plays used',
   note: 'Note',
   reason: 'Reason, for the record',
   text: 'Message',

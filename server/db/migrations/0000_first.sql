@@ -293,6 +293,14 @@ CREATE TABLE `media` (
 	`bytes` integer NOT NULL
 );
 --> statement-breakpoint
+CREATE TABLE `media_keys` (
+	`round_id` integer NOT NULL,
+	`section` text NOT NULL,
+	`key` text NOT NULL,
+	PRIMARY KEY(`round_id`, `section`),
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
 CREATE TABLE `messages` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,
@@ -345,6 +353,26 @@ CREATE TABLE `people` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `people_reference_unique` ON `people` (`reference`);--> statement-breakpoint
 CREATE INDEX `people_by_email` ON `people` (`email`);--> statement-breakpoint
+CREATE TABLE `play_grants` (
+	`sitting_id` integer NOT NULL,
+	`file` text NOT NULL,
+	`number` integer NOT NULL,
+	`hold` integer NOT NULL,
+	`granted_at` integer NOT NULL,
+	`used_at` integer,
+	PRIMARY KEY(`sitting_id`, `file`, `number`),
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE TABLE `play_returns` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`file` text NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `play_returns_of` ON `play_returns` (`sitting_id`);--> statement-breakpoint
 CREATE TABLE `printed_results` (
 	`invitation_id` integer PRIMARY KEY NOT NULL,
 	`sheet` text NOT NULL,
@@ -401,6 +429,17 @@ CREATE TABLE `sealed_copies` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `sealed_copies_hash_unique` ON `sealed_copies` (`hash`);--> statement-breakpoint
+CREATE TABLE `sealed_media` (
+	`round_id` integer NOT NULL,
+	`file` text NOT NULL,
+	`section` text NOT NULL,
+	`name` text NOT NULL,
+	`hash` text NOT NULL,
+	`bytes` integer NOT NULL,
+	PRIMARY KEY(`round_id`, `file`),
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
 CREATE TABLE `settings` (
 	`key` text PRIMARY KEY NOT NULL,
 	`value` text NOT NULL

@@ -1,13 +1,16 @@
 import { DocumentView } from '../../documents/DocumentView';
 import { BellRing, Camera, CircleHelp, PenLine } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { showMarks } from '../../../core/marks';
 import { allowedMs } from '../../../core/timing/deadline';
 import { showLength } from '../../../core/timing/pace';
 import { startSitting } from '../../desk/openDesk';
+import type { MediaProgress } from '../../desk/fetchMedia';
 import { preparePaper } from '../../desk/sealedPaper';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import { showMegabytes } from '../../ui/showMegabytes';
 import { showDay } from '../../ui/times';
 import { useAction, useLoaded } from '../../ui/useAsync';
 import { useArrival } from '../ArrivalContext';
@@ -103,11 +106,45 @@ function Facts() {
   );
 }
 
+/** The paper on its way onto the device; leaving the page leaves off, and coming back goes on where it was. */
+function usePaper() {
+  const { cover } = useArrival().view;
+  const [progress, setProgress] = useState<MediaProgress | null>(null);
+  const leaving = useRef(new AbortController());
+  useEffect(() => {
+    const own = new AbortController();
+    leaving.current = own;
+    return () => own.abort();
+  }, []);
+  const [paper, retry] = useLoaded('paper', () => preparePaper(cover, setProgress, leaving.current.signal));
+  return { paper, progress, retry };
+}
+
+/** How much of sound, films and pictures is here, in words and as a bar. */
+function Fetched({ progress }: { readonly progress: MediaProgress }) {
+  const { doneBytes, allBytes, waiting } = progress;
+  const done = showMegabytes(doneBytes);
+  const all = showMegabytes(allBytes);
+  return (
+    <div className="w-full max-w-[26rem]">
+      <progress
+        aria-label={t('fetchingMedia')}
+        max={allBytes}
+        value={doneBytes}
+        className="h-2 w-full accent-kelp"
+      />
+      <p role="status" className={`text-[0.9rem] ${waiting ? 'text-marigold' : 'text-soft'}`}>
+        {t(waiting ? 'fetchWaits' : 'fetched', { done, all })}
+      </p>
+    </div>
+  );
+}
+
 /** Everything before the clock starts; it starts only by the button, with the whole paper on the device. */
 export function Cover() {
   const { view, link } = useArrival();
   const navigate = useNavigate();
-  const [paper, retry] = useLoaded('paper', () => preparePaper(view.cover));
+  const { paper, progress, retry } = usePaper();
   const { busy, trouble, run } = useAction();
   const { candidate, round, attempt } = view;
   const start = () =>
@@ -145,9 +182,13 @@ export function Cover() {
             {t(busy ? 'starting' : 'start')}
           </Button>
         )}
-        <p role="status" className="text-[0.9rem] text-soft">
-          {paper.state === 'here' ? t('here') : paper.state === 'loading' ? t('fetching') : ''}
-        </p>
+        {paper.state === 'loading' && progress ? (
+          <Fetched progress={progress} />
+        ) : (
+          <p role="status" className="text-[0.9rem] text-soft">
+            {paper.state === 'here' ? t('here') : paper.state === 'loading' ? t('fetching') : ''}
+          </p>
+        )}
       </div>
     </>
   );

@@ -19,7 +19,9 @@ async function opened(sitting = `sitting-${++made}`, now = () => 1000) {
     link: sitting,
     sitting,
     sealed: [],
-    keys: {},
+    media: [],
+    keys: { paper: {}, media: {} },
+    plays: {},
     hold,
     base: emptyDesk,
   };

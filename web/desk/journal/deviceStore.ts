@@ -1,15 +1,25 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Desk } from '../../../core/journal/desk';
 import type { Entry } from '../../../core/journal/entry';
-import type { GrantedHold, SealedListing, TimeView } from '../../../core/sittings/api';
+import type {
+  GrantedHold,
+  MediaListing,
+  PlayCounts,
+  SealedListing,
+  SittingKeys,
+  TimeView,
+} from '../../../core/sittings/api';
 
 /** A sitting as this browser store has it: what is needed to go on, with or without the network. */
 export interface StoredSitting {
   readonly link: string;
   readonly sitting: string;
   readonly sealed: readonly SealedListing[];
-  readonly keys: Readonly<Record<string, string>>;
+  readonly media: readonly MediaListing[];
+  readonly keys: SittingKeys;
   readonly hold: GrantedHold;
+  /** Of the recordings, as the server had them when the hold was granted. */
+  readonly plays: PlayCounts;
   /** The desk as the server had it when the hold was granted. */
   readonly base: Desk;
 }
@@ -45,6 +55,17 @@ export interface StoredHandIn {
   readonly claimedAt: number;
 }
 
+/** The last play of a recording that was granted to this store. */
+export interface StoredPlay {
+  readonly sitting: string;
+  readonly file: string;
+  readonly number: number;
+  /** Noted before the sound starts, so that no reload gives it back. */
+  readonly used: boolean;
+  /** Started and not heard to its end. */
+  readonly begun: boolean;
+}
+
 interface Schema extends DBSchema {
   settings: { key: string; value: string };
   sealed: { key: string; value: Uint8Array<ArrayBuffer> };
@@ -53,6 +74,8 @@ interface Schema extends DBSchema {
   holds: { key: [string, number]; value: StoredHold };
   entries: { key: [string, number, number]; value: StoredEntry };
   handIns: { key: string; value: StoredHandIn };
+  mediaParts: { key: [string, number]; value: Uint8Array<ArrayBuffer> };
+  plays: { key: [string, string]; value: StoredPlay };
 }
 
 export type DeviceDatabase = IDBPDatabase<Schema>;
@@ -73,6 +96,8 @@ const open = async (): Promise<DeviceDatabase> =>
       db.createObjectStore('holds', { keyPath: ['sitting', 'hold'] });
       db.createObjectStore('entries', { keyPath: ['sitting', 'hold', 'number'] });
       db.createObjectStore('handIns', { keyPath: 'sitting' });
+      db.createObjectStore('mediaParts');
+      db.createObjectStore('plays', { keyPath: ['sitting', 'file'] });
     },
   });
 
@@ -90,6 +115,8 @@ const inMemory = {
   store: null as string | null,
   sealed: new Map<string, Uint8Array<ArrayBuffer>>(),
   sittings: new Map<string, StoredSitting>(),
+  /** Only what the database did not take. */
+  mediaParts: new Map<string, Map<number, Uint8Array<ArrayBuffer>>>(),
 };
 
 /**
@@ -122,6 +149,57 @@ export async function keepSealed(hash: string, bytes: Uint8Array<ArrayBuffer>): 
 export const findSealed = async (hash: string): Promise<Uint8Array<ArrayBuffer> | undefined> =>
   inMemory.sealed.get(hash) ?? orNothing((db) => db.get('sealed', hash));
 
+/** A part of a sealed file; kept in memory where the database has no room for it. */
+export async function keepMediaPart(
+  hash: string,
+  part: number,
+  bytes: Uint8Array<ArrayBuffer>,
+): Promise<void> {
+  const kept = await orNothing(async (db) => (await db.put('mediaParts', bytes, [hash, part]), true));
+  if (kept) return;
+  const parts = inMemory.mediaParts.get(hash) ?? new Map<number, Uint8Array<ArrayBuffer>>();
+  inMemory.mediaParts.set(hash, parts.set(part, bytes));
+}
+
+const ofFile = (hash: string) => IDBKeyRange.bound([hash], [hash, []]);
+
+/** The parts of a sealed file that are here. */
+export async function mediaParts(hash: string): Promise<ReadonlySet<number>> {
+  const keys = (await orNothing((db) => db.getAllKeys('mediaParts', ofFile(hash)))) ?? [];
+  return new Set([...keys.map(([, part]) => part), ...(inMemory.mediaParts.get(hash)?.keys() ?? [])]);
+}
+
+/** A sealed file, put together from its parts; null where one is missing. */
+export async function storedMedia(hash: string, count: number): Promise<Uint8Array<ArrayBuffer> | null> {
+  const own = inMemory.mediaParts.get(hash);
+  const parts: Uint8Array<ArrayBuffer>[] = [];
+  for (let part = 0; part < count; part++) {
+    const bytes = own?.get(part) ?? (await orNothing((db) => db.get('mediaParts', [hash, part])));
+    if (!bytes) return null;
+    parts.push(bytes);
+  }
+  const whole = new Uint8Array(parts.reduce((sum, one) => sum + one.length, 0));
+  let at = 0;
+  for (const one of parts) {
+    whole.set(one, at);
+    at += one.length;
+  }
+  return whole;
+}
+
+export async function forgetMedia(hashes: readonly string[]): Promise<void> {
+  for (const hash of hashes) {
+    inMemory.mediaParts.delete(hash);
+    await orNothing((db) => db.delete('mediaParts', ofFile(hash)));
+  }
+}
+
+/** Whether it is durable: a play that cannot be noted here is lost with the page. */
+export const keepPlay = async (play: StoredPlay): Promise<boolean> =>
+  (await orNothing(async (db) => (await db.put('plays', play), true))) === true;
+export const storedPlays = async (sitting: string): Promise<StoredPlay[]> =>
+  (await orNothing((db) => db.getAll('plays', IDBKeyRange.bound([sitting], [sitting, []])))) ?? [];
+
 /**
  * Keeps a sitting with a hold that was just granted at the server time `heard`, and the first entries of that hold, all
  * or nothing. What lies here under the number of that hold is of a server that was restored since: where first entries
@@ -146,7 +224,7 @@ export async function keepSitting(
 }
 
 /** Keeps what has changed of a sitting that is known: a section's key. */
-export async function keepKeys(link: string, keys: StoredSitting['keys']): Promise<void> {
+export async function keepKeys(link: string, keys: SittingKeys): Promise<void> {
   const known = inMemory.sittings.get(link) ?? (await storedSitting(link));
   if (!known) return;
   const stored = { ...known, keys };
@@ -187,12 +265,15 @@ export async function forgetSitting(link: string, whole: boolean): Promise<void>
   inMemory.sittings.delete(link);
   if (!stored) return;
   for (const { hash } of stored.sealed) inMemory.sealed.delete(hash);
+  await forgetMedia(stored.media.map((one) => one.hash));
   await orNothing(async (db) => {
-    const work = db.transaction(['sittings', 'sealed', 'moments', 'holds', 'entries'], 'readwrite');
+    const stores = ['sittings', 'sealed', 'moments', 'holds', 'entries', 'plays'] as const;
+    const work = db.transaction(stores, 'readwrite');
     const { sitting } = stored;
     void work.objectStore('sittings').delete(link);
     for (const { hash } of stored.sealed) void work.objectStore('sealed').delete(hash);
     void work.objectStore('moments').delete(sitting);
+    void work.objectStore('plays').delete(IDBKeyRange.bound([sitting], [sitting, []]));
     if (whole) {
       void work.objectStore('holds').delete(IDBKeyRange.bound([sitting], [sitting, []]));
       void work.objectStore('entries').delete(IDBKeyRange.bound([sitting], [sitting, []]));

@@ -1,0 +1,43 @@
+import type { Document } from '../../core/documents/document';
+import type { Question } from '../../core/papers/candidatePaper';
+import { DocumentView } from '../documents/DocumentView';
+import { useDesk } from './DeskContext';
+import { t } from './words';
+
+/** Read once, and folded away by whoever has read it. */
+function Fold({
+  title,
+  body,
+  open,
+}: {
+  readonly title: string;
+  readonly body: Document;
+  readonly open: boolean;
+}) {
+  if (body.blocks.length === 0) return null;
+  return (
+    <details open={open} className="mb-4 rounded-control border border-line bg-card px-4 py-2">
+      <summary className="min-h-8 py-1 text-[0.92rem] font-semibold">{title}</summary>
+      <DocumentView document={body} className="pt-1 pb-2" />
+    </details>
+  );
+}
+
+/** What the section says before its first question, and what a question says before it asks. */
+export function Introductions({ question }: { readonly question: Question }) {
+  const section = useDesk((s) => s.paper.sections.find((one) => one.key === question.section));
+  const first = useDesk((s) => s.paper.questions.find((one) => one.section === question.section));
+  return (
+    <>
+      {section && first?.item === question.item && (
+        <Fold
+          title={t('introduction', { key: section.key })}
+          body={section.introduction}
+          // Where the section was entered by a door, it was read there.
+          open={section.minutes === null}
+        />
+      )}
+      <Fold title={t('questionIntroduction')} body={question.introduction} open />
+    </>
+  );
+}

@@ -1,0 +1,1 @@
+import 'pdfjs-dist/build/pdf.worker.mjs';

@@ -1,0 +1,88 @@
+import { words } from '../words';
+
+export const t = words('documents', {
+  line: 'Line {{number}}',
+  meaning: 'Meaning',
+  picture: 'Picture',
+  enlarge: 'Open large',
+  enlargeName: 'Open large: {{name}}',
+  close: 'Close',
+  zoomIn: 'Zoom in',
+  zoomOut: 'Zoom out',
+  fit: 'Fit',
+  moveKeys: 'Move with the arrow keys, zoom with + and −.',
+  chart: 'Chart',
+  showTable: 'Show as a table',
+  showChart: 'Show as a chart',
+  recording: 'Recording',
+  seconds: '{{count}} s',
+  minutesSeconds: '{{minutes}} min {{seconds}} s',
+  playsLeft_one: '{{left}} play left of {{all}}',
+  playsLeft_other: '{{left}} plays left of {{all}}',
+  playsNone: 'No play left of {{all}}',
+  number1: 'one',
+  number2: 'two',
+  number3: 'three',
+  number4: 'four',
+  number5: 'five',
+  number6: 'six',
+  anyPlays: 'Play it as often as you like',
+  noPausing: 'It cannot be paused or started again.',
+  play: 'Play',
+  playCounted: 'Play – uses one play',
+  pause: 'Pause',
+  goOn: 'Continue',
+  starting: 'Starting …',
+  playing: 'Playing',
+  position: 'Position in {{title}}',
+  positionText: '{{at}} of {{all}}',
+  volume: 'Volume',
+  soundCheck: 'First check that you hear sound. The test tone costs no play.',
+  testTone: 'Play a test tone',
+  heardTone: 'I hear the tone',
+  waitsPlay: 'The next play needs a connection. It is asked for by itself.',
+  brokenOff:
+    'The recording broke off. This play is used. If you could not hear it, raise your hand: an invigilator can give you a play back.',
+  'trouble no-file': 'The recording is not on this device. Raise your hand.',
+  'trouble not-played': 'The recording cannot be played on this device. No play was used. Raise your hand.',
+  'trouble not-ready': 'The next play needs a connection. No play was used.',
+  otherPlays: 'Another recording is playing.',
+  transcript: 'Transcript of “{{title}}”',
+  video: 'Video',
+  videoSeen: 'What is seen',
+  captions: 'Captions',
+  captionsOn: 'Captions on',
+  captionsOff: 'Captions off',
+  speed: 'Speed',
+  fileMissing: 'This file is not on this device. Raise your hand.',
+  pdf: 'Document',
+  page: 'Page',
+  pageOf: 'of {{all}}',
+  previousPage: 'Previous page',
+  nextPage: 'Next page',
+  search: 'Search the document',
+  searchNext: 'Next place',
+  searchPrevious: 'Previous place',
+  found_one: '{{at}} of {{count}} place',
+  found_other: '{{at}} of {{count}} places',
+  notFound: 'Not found',
+  pdfTrouble: 'The document cannot be shown on this device. Raise your hand.',
+  opening: 'Opening …',
+  phraseChosen: 'chosen',
+});
+
+const NUMBERS = ['number1', 'number2', 'number3', 'number4', 'number5', 'number6'] as const;
+
+/** A small number as a word. */
+export const numberWord = (n: number): string => {
+  const key = NUMBERS[n - 1];
+  return key === undefined ? String(n) : t(key);
+};
+
+/** A length as it is said: `1 min 12 s`. */
+export const lengthWords = (seconds: number): string => {
+  const whole = Math.round(seconds);
+  return whole < 60
+    ? t('seconds', { count: whole })
+    : t('minutesSeconds', { minutes: Math.floor(whole / 60), seconds: whole % 60 });
+};
