@@ -5,6 +5,7 @@ import { readConfig } from '../server/config';
 import { wire } from '../server/wire';
 import {
   invitedLater,
+  invitedToEntrance,
   invitedNow,
   invitedToEvening,
   invitedToSupervised,
@@ -36,6 +37,8 @@ for (const { name, email, extraPercent } of invitedNow)
   say(`${name}${extraPercent ? `, ${extraPercent} % extra time` : ''}, may begin`, email);
 say(`${invitedToEvening[0]!.name}, waits for the door code`, invitedToEvening[0]!.email);
 say(`${invitedToSupervised[0]!.name}, is admitted by hand`, invitedToSupervised[0]!.email);
+say(`${invitedToEntrance[0]!.name}, Field School entrance`, invitedToEntrance[0]!.email);
+say(`${invitedToEntrance[1]!.name}, with transcripts`, invitedToEntrance[1]!.email);
 say(`${invitedLater[0]!.name}, too early`, invitedLater[0]!.email);
 say(`${missedOctober[0]!.name}, too late`, missedOctober[0]!.email);
 say(`${releasedInOctober[1]!.name}, has a result`, releasedInOctober[1]!.email);

@@ -39,6 +39,7 @@ export interface DemoCandidate {
   readonly email: string;
   readonly extraPercent: number;
   readonly breakMinutes: number;
+  readonly transcripts: boolean;
 }
 
 const person = (name: string, extraPercent = 0, breakMinutes = 0): DemoCandidate => {
@@ -47,7 +48,7 @@ const person = (name: string, extraPercent = 0, breakMinutes = 0): DemoCandidate
     .normalize('NFD')
     .replace(/\p{M}/gu, '')
     .replace(/[^a-z]+/g, '.');
-  return { name, email: `${address}@example.org`, extraPercent, breakMinutes };
+  return { name, email: `${address}@example.org`, extraPercent, breakMinutes, transcripts: false };
 };
 
 /** Invited and not yet begun: `npm run demo` prints their links. */
@@ -62,6 +63,13 @@ export const invitedToEvening = [person('Corin Halvard')];
 
 /** Invited to the supervised sitting, where the invigilator admits each by hand. */
 export const invitedToSupervised = [person('Signe Tolland', 25, 10), person('Rurik Vane')];
+
+/** Invited to the Field School's entrance paper; the second reads transcripts instead of hearing. */
+export const invitedToEntrance = [
+  person('Amadou Ferrante'),
+  { ...person('Bettina Osei-Clarke', 25), transcripts: true },
+  person('Ludo Marchetti'),
+];
 
 /** Invited to a round that opens only in January. */
 export const invitedLater = [person('Tove Abernathy-Ruiz')];

@@ -12,6 +12,7 @@ import { scriptCode, sha256 } from '../server/secrets';
 import { giveMark, signOff } from '../server/marking/operations';
 import { scoreSitting } from '../server/marking/scoreJob';
 import { findInvited, noteArrival } from '../server/candidates/queries';
+import { keepFiles } from '../server/papers/keepFiles';
 import { paperOfVersion, publishPaper } from '../server/papers/papers';
 import { invite, release } from '../server/rounds/operations';
 import type { Services } from '../server/services';
@@ -19,6 +20,7 @@ import { JournalWriter } from '../server/sittings/journalWriter';
 import { makeReceipt } from '../server/sittings/receipts';
 import type { Wired } from '../server/wire';
 import { simulateAnswers } from './answers';
+import { fieldSchoolPaper } from './fieldSchoolPaper';
 import * as people from './people';
 import { rehearsalPaper } from './rehearsalPaper';
 import { technicianPaper } from './technicianPaper';
@@ -167,16 +169,19 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
   for (const member of people.staffMembers) await addStaff(db, member);
   publishPaper(db, rehearsalPaper());
   const paperId = publishPaper(db, technicianPaper());
+  const fieldSchool = await fieldSchoolPaper();
+  keepFiles(services, fieldSchool.files);
+  const fieldSchoolId = publishPaper(db, fieldSchool.paper);
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
     candidates.map(
-      ({ name, email, extraPercent, breakMinutes }) =>
+      ({ name, email, extraPercent, breakMinutes, transcripts }) =>
         invite(services, outbox, roundId, {
           name,
           email,
           extraPercent,
           reference: null,
           timeZone: null,
-          arrangements: { ...noArrangements, breakMinutes },
+          arrangements: { ...noArrangements, breakMinutes, transcripts },
         }).invitation,
     );
   const november = addRound(services, paperId, {
@@ -206,6 +211,14 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
     },
   });
   inviteAll(supervised, people.invitedToSupervised);
+  const entrance = addRound(services, fieldSchoolId, {
+    key: 'field-school-entrance',
+    title: 'Field School, entrance',
+    opensAt: now - HOUR_MS,
+    closesAt: now + 4 * DAY_MS,
+    rules: { checks: ['browser', 'screen', 'storage', 'connection', 'sound'] },
+  });
+  inviteAll(entrance, people.invitedToEntrance);
   const january = addRound(services, paperId, {
     key: 'technician-january',
     title: 'Technician, January',

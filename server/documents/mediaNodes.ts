@@ -1,12 +1,5 @@
 import { chartProblem } from '../../core/documents/chartValues';
-import type {
-  AudioNode,
-  Block,
-  ChartNode,
-  PdfNode,
-  TableNode,
-  VideoNode,
-} from '../../core/documents/document';
+import type { AudioNode, Block, ChartNode, PdfNode, VideoNode } from '../../core/documents/document';
 import type { FileFacts, FileOf } from './fileFacts';
 
 export type Given = Readonly<Record<string, string | null | undefined>>;

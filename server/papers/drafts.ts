@@ -147,8 +147,8 @@ export function paperFromDraft(draft: unknown, fileOf?: FileOf): FromDraft {
 }
 
 /** A draft of our own, which is right. Throws with every issue where it is not. */
-export function paperOfDraft(draft: PaperDraft): FullPaper {
-  const made = paperFromDraft(draft);
+export function paperOfDraft(draft: PaperDraft, fileOf?: FileOf): FullPaper {
+  const made = paperFromDraft(draft, fileOf);
   if ('paper' in made) return made.paper;
   throw new Error(`this draft cannot be published: ${JSON.stringify(made.issues)}`);
 }

@@ -2,9 +2,10 @@ import { desc, eq, max } from 'drizzle-orm';
 import { plainForm } from '../../core/forms/drawForm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { ImportReport } from '../../core/papers/importApi';
-import { items, itemVersions, media, papers, paperVersions } from '../db/schema';
+import { items, itemVersions, papers, paperVersions } from '../db/schema';
 import type { Services } from '../services';
 import type { ImportAsked, Imported } from './importHelper';
+import { keepFiles } from './keepFiles';
 import { publishPaper } from './papers';
 import { refuseWithoutWall } from './secondWall';
 
@@ -35,7 +36,7 @@ export async function importPaper(
   bytes: Uint8Array,
   publish: boolean,
 ): Promise<ImportReport> {
-  const { db, paperReader, files } = services;
+  const { db, paperReader } = services;
   const before = known(services);
   const { issues, paper, files: read, sources } = await paperReader.read({ bytes, ...before });
   if (!paper) return { issues, preview: null, media: {}, changed: [], published: null };
@@ -47,12 +48,8 @@ export async function importPaper(
   if (!publish) return { issues, ...shown, changed, published: null };
   // Somebody else published while this file was read: the versions given to it may be taken.
   if (canonicalJson(known(services)) !== canonicalJson(before)) return importPaper(services, bytes, publish);
-  for (const { bytes: content } of read) files.store.keep(content);
-  const published = db.transaction(() => {
-    for (const { facts, type, bytes: content } of read)
-      db.insert(media).values({ hash: facts.hash, type, bytes: content.length }).onConflictDoNothing().run();
-    return publishPaper(db, paper, sources);
-  });
+  keepFiles(services, read);
+  const published = db.transaction(() => publishPaper(db, paper, sources));
   return { issues, ...shown, changed, published };
 }
 

@@ -1,0 +1,94 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import type { FullPaper } from '../core/papers/paper';
+import { paperOfDraft } from '../server/papers/drafts';
+import { readFile, type ImportedFile } from '../server/papers/readFile';
+import { firstVersion, type Draft } from './items/draft';
+import { coastalPlants, fourBags, oneBag, theBriefing, theMap, theTray, threeLots } from './items/fieldDay';
+
+const FILES = path.join(import.meta.dirname, 'media/files');
+
+const entry = ({ key }: Draft, page?: string) => ({ key, version: 1, ...(page ? { page } : {}) });
+
+const FORMULAS = `**Share that has germinated**
+
+:formula{tex="p = \\\\frac{n}{N} \\\\times 100\\\\,\\\\%" says="p is n divided by N, times one hundred per cent"}
+
+*n* is the number of seeds with a root, *N* that of all seeds which are not empty.
+
+| Species | Re-sow below | Count on days |
+|---|--:|---|
+| Sea kale | 65 % | 7, 14, 21 |
+| Sea holly | 60 % | 14, 28 |
+| Thrift | 75 % | 7, 14 |`;
+
+/** The entrance candidates' paper with the files that its texts name. */
+export async function fieldSchoolPaper(): Promise<{ paper: FullPaper; files: readonly ImportedFile[] }> {
+  const files = new Map<string, ImportedFile>();
+  for (const name of readdirSync(FILES)) {
+    const read = await readFile(name, readFileSync(path.join(FILES, name)));
+    if (!read) throw new Error(`${name} cannot be read`);
+    files.set(name, read);
+  }
+  const paper = paperOfDraft(
+    {
+      key: 'field-school-entrance',
+      version: 1,
+      title: 'Field School entrance paper',
+      cover: 'This paper is about a day in the field. You hear, read and see what the questions are about.',
+      minutes: 45,
+      warningMinutes: [15, 5],
+      sections: [
+        {
+          key: 'A',
+          title: 'Listening',
+          introduction:
+            'A recording can be played twice. Read the questions first: the recording cannot be paused.',
+          minutes: null,
+          items: [entry(theBriefing), entry(theMap)],
+        },
+        {
+          key: 'B',
+          title: 'Reading and measuring',
+          introduction: 'Two handouts belong to this section. You find them at the foot of the page.',
+          minutes: null,
+          handouts: [
+            {
+              key: 'rules',
+              title: 'Rules for collecting',
+              body: '::pdf{file=collecting-rules.pdf title="Rules for collecting seed"}',
+            },
+            { key: 'formulas', title: 'Formulas and limits', body: FORMULAS },
+          ],
+          items: [
+            entry(coastalPlants),
+            entry(threeLots),
+            entry(oneBag, 'weighing'),
+            entry(fourBags, 'weighing'),
+          ],
+        },
+        {
+          key: 'C',
+          title: 'Observing',
+          introduction: 'A short film, which you can play as often as you like.',
+          minutes: 12,
+          items: [entry(theTray)],
+        },
+      ],
+      bands: [
+        { title: 'Not yet', from: 0 },
+        { title: 'Ready', from: 1600 },
+        { title: 'Very well prepared', from: 2400 },
+      ],
+      showRightAnswers: true,
+      rules: {
+        version: '2026-11',
+        text: 'Work alone. You may use paper and a pencil. Do not record the sound, the film or the questions.',
+        statements: [{ key: 'alone', text: 'I work alone and without help.' }],
+      },
+      bank: [theBriefing, theMap, coastalPlants, threeLots, oneBag, fourBags, theTray].map(firstVersion),
+    },
+    (name) => files.get(name)?.facts ?? null,
+  );
+  return { paper, files: [...files.values()] };
+}
