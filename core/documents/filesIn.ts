@@ -10,12 +10,13 @@ const FILE = /^[0-9a-f]{64}$/;
 export function filesIn(value: unknown): ReadonlySet<string> {
   const files = new Set<string>();
   const waiting: unknown[] = [value];
-  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+  while (waiting.length > 0) {
+    const next = waiting.pop();
     if (typeof next !== 'object' || next === null) continue;
     const { type, file, captions } = next as Record<string, unknown>;
     if (typeof type === 'string')
       for (const one of [file, captions]) if (typeof one === 'string' && FILE.test(one)) files.add(one);
-    for (const inner of Object.values(next)) if (typeof inner === 'object') waiting.push(inner ?? undefined);
+    waiting.push(...Object.values(next));
   }
   return files;
 }

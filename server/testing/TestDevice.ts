@@ -1,6 +1,13 @@
 import type { Entry } from '../../core/journal/entry';
 import { HoldWriter } from '../../core/journal/holdWriter';
-import type { HandInReply, HoldReply, JournalKept, Prepared, SittingOpened } from '../../core/sittings/api';
+import type {
+  HandInReply,
+  HoldReply,
+  JournalKept,
+  PlayReply,
+  Prepared,
+  SittingOpened,
+} from '../../core/sittings/api';
 import type { Clock } from '../clock';
 import { sha256 } from '../secrets';
 import type { Answered, ApiClient } from './ApiClient';
@@ -35,7 +42,7 @@ export class TestDevice {
     const device = new TestDevice(client, clock, null);
     const { body: prepared } = await client.post<Prepared>('/sitting/prepare');
     const { store, opening } = device;
-    const sealed = prepared.sealed.map((copy) => copy.hash);
+    const sealed = [...prepared.sealed, ...prepared.media].map((copy) => copy.hash);
     const { body } = await client.post<HoldReply>('/sitting/start', {
       store,
       opening,
@@ -101,6 +108,11 @@ export class TestDevice {
   async answer(target: string, value: unknown): Promise<Answered<JournalKept & Refusal>> {
     this.write(target, value);
     return this.save();
+  }
+
+  /** Asks for a play of a recording, with what has not been sent yet. */
+  async play(file: string, more: object = {}): Promise<Answered<PlayReply & Refusal>> {
+    return this.deliver(await this.client.post('/sitting/play', { ...this.batch(), file, ...more }));
   }
 
   private deliver<T extends Partial<JournalKept>>(answered: Answered<T>): Answered<T> {

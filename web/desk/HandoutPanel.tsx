@@ -3,7 +3,7 @@ import { useEffect, useRef, type ReactNode } from 'react';
 import { Rnd } from 'react-rnd';
 import { useStore } from 'zustand';
 import type { Handout } from '../../core/papers/paper';
-import { DocumentView } from '../documents/DocumentView';
+import { InPlace } from '../documents/InPlace';
 import { Button } from '../ui/Button';
 import { useNarrow } from '../ui/useNarrow';
 import { closeHandout, openHandouts, placeHandout, raiseHandout, type Place } from './openHandouts';
@@ -31,7 +31,7 @@ const onPage = ({ x, y, width, height }: Place): Place => {
 };
 
 /** Over the source at first, each a little lower than the one before. */
-const firstPlace = (n: number): Place => ({ x: 236 + n * 28, y: 150 + n * 36, width: 440, height: 340 });
+const firstPlace = (n: number): Place => ({ x: 236 + n * 28, y: 120 + n * 36, width: 470, height: 430 });
 
 /** By arrows it moves; with Shift it changes its size. */
 function moved({ x, y, width, height }: Place, event: React.KeyboardEvent): Place | null {
@@ -62,8 +62,8 @@ function Inside({ id, handout, grip }: PanelProps & { readonly grip: ReactNode }
           <X aria-hidden className="size-5" />
         </Button>
       </div>
-      <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-4 py-3 outline-offset-[-3px]">
-        <DocumentView document={handout.body} />
+      <div className="flex min-h-0 flex-1 flex-col px-3 pb-2">
+        <InPlace body={handout.body} className="px-1 py-2" />
       </div>
     </>
   );

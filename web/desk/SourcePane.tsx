@@ -1,10 +1,9 @@
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import type { Source } from '../../core/papers/paper';
-import { DocumentView } from '../documents/DocumentView';
+import { InPlace } from '../documents/InPlace';
 
-const BODY =
-  'min-h-0 overflow-y-auto pt-4 pr-4 pb-6 font-serif text-[1.03rem] leading-[1.58] outline-offset-[-3px]';
+const BODY = 'pt-4 pr-4 pb-6 font-serif text-[1.03rem] leading-[1.58]';
 
 /** What the question is about; several documents are tabs. Each keeps its scroll, whatever is looked at meanwhile. */
 export function SourcePane({ source }: { source: Source }) {
@@ -14,9 +13,7 @@ export function SourcePane({ source }: { source: Source }) {
     return (
       <section aria-label={only.title} className="flex h-full min-h-0 flex-col">
         <h2 className="border-b border-line pb-2 text-[0.95rem] font-semibold">{only.title}</h2>
-        <div className={`flex-1 ${BODY}`} tabIndex={0}>
-          <DocumentView document={only.body} className="max-w-[70ch]" />
-        </div>
+        <InPlace body={only.body} className={BODY} />
       </section>
     );
   return (
@@ -41,10 +38,11 @@ export function SourcePane({ source }: { source: Source }) {
             forceMount
             hidden={false}
             inert={shown !== String(i)}
-            className={`absolute inset-0 ${BODY} ${shown === String(i) ? '' : 'invisible'}`}
+            tabIndex={-1}
+            className={`absolute inset-0 flex flex-col ${shown === String(i) ? '' : 'invisible'}`}
           >
             <h2 className="sr-only">{title}</h2>
-            <DocumentView document={body} className="max-w-[70ch]" />
+            <InPlace body={body} className={BODY} />
           </Tabs.Content>
         ))}
       </div>

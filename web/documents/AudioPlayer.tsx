@@ -5,6 +5,7 @@ import type { AudioNode } from '../../core/documents/document';
 import { RecordingsOf, type Recordings, type Sounding } from '../media/recordings';
 import type { PlaysState } from '../media/plays';
 import { Button } from '../ui/Button';
+import { Progress } from '../ui/Progress';
 import type { NodeProps } from './nodeProps';
 import { showTime } from './showTime';
 import { VolumeSlider } from './VolumeSlider';
@@ -30,7 +31,7 @@ function Position({
   readonly recordings: Recordings;
 }) {
   const at = own?.atSeconds ?? 0;
-  const all = Math.max(node.seconds, at);
+  const all = Math.max(Math.round(node.seconds), at);
   const text = t('positionText', { at: showTime(at), all: showTime(all) });
   const name = t('position', { title: node.title });
   return (
@@ -49,7 +50,7 @@ function Position({
           className="min-w-0 flex-1 accent-kelp"
         />
       ) : (
-        <progress aria-label={name} max={all} value={at} className="h-2 min-w-0 flex-1 accent-kelp" />
+        <Progress label={name} value={at} most={all} text={text} className="min-w-0 flex-1" />
       )}
       <span aria-hidden className="text-[0.88rem] whitespace-nowrap text-soft tabular-nums">
         {showTime(at)} / {showTime(all)}

@@ -42,7 +42,7 @@ function optionsOf({ chart, across, up, table }: ChartNode): echarts.EChartsCore
     textStyle: FONT,
     legend: { show: series.length > 1, top: 0, itemWidth: 34, textStyle: { ...FONT, color: '#1b2733' } },
     tooltip: { trigger: chart === 'points' ? 'item' : 'axis', textStyle: FONT },
-    grid: { top: series.length > 1 ? 40 : 16, left: 8, right: 16, bottom: 30, containLabel: true },
+    grid: { top: series.length > 1 ? 40 : 16, left: 30, right: 16, bottom: 30, containLabel: true },
     xAxis:
       chart === 'points'
         ? { ...axis, type: 'value', name: across, nameGap: 30, scale: true }

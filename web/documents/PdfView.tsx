@@ -4,6 +4,7 @@ import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp, Minus, Plus } from '
 import { useContext, useEffect, useId, useRef, useState } from 'react';
 import type { PdfNode } from '../../core/documents/document';
 import { Files } from '../media/fileSource';
+import { Fills } from '../media/fills';
 import { Button } from '../ui/Button';
 import type { NodeProps } from './nodeProps';
 import { openPdf, type PdfState, type ShownPdf } from './openPdf';
@@ -63,6 +64,7 @@ function PageBar({
     <div className="flex items-center gap-1">
       <Button
         look="quiet"
+        className="px-2!"
         aria-label={t('previousPage')}
         disabled={page <= 1}
         onClick={() => pdf.goTo(page - 1)}
@@ -86,6 +88,7 @@ function PageBar({
       </label>
       <Button
         look="quiet"
+        className="px-2!"
         aria-label={t('nextPage')}
         disabled={page >= pages}
         onClick={() => pdf.goTo(page + 1)}
@@ -100,7 +103,7 @@ function SearchBar({ pdf, found }: { readonly pdf: ShownPdf; readonly found: Pdf
   const [query, setQuery] = useState('');
   const statusId = useId();
   return (
-    <div className="flex flex-wrap items-center gap-1">
+    <div className="flex min-w-52 flex-1 items-center gap-1">
       <input
         type="search"
         value={query}
@@ -114,12 +117,22 @@ function SearchBar({ pdf, found }: { readonly pdf: ShownPdf; readonly found: Pdf
         onKeyDown={(event) =>
           event.key === 'Enter' && pdf.search(query, event.shiftKey ? 'previous' : 'next')
         }
-        className="min-h-9 w-48 rounded-control border border-edge bg-card px-2.5 text-[0.9rem]"
+        className="min-h-9 min-w-0 flex-1 basis-28 rounded-control border border-edge bg-card px-2.5 text-[0.9rem]"
       />
-      <Button look="quiet" aria-label={t('searchPrevious')} onClick={() => pdf.search(query, 'previous')}>
+      <Button
+        look="quiet"
+        className="px-2!"
+        aria-label={t('searchPrevious')}
+        onClick={() => pdf.search(query, 'previous')}
+      >
         <ChevronUp aria-hidden className="size-5" />
       </Button>
-      <Button look="quiet" aria-label={t('searchNext')} onClick={() => pdf.search(query, 'next')}>
+      <Button
+        look="quiet"
+        className="px-2!"
+        aria-label={t('searchNext')}
+        onClick={() => pdf.search(query, 'next')}
+      >
         <ChevronDown aria-hidden className="size-5" />
       </Button>
       <span id={statusId} role="status" className="text-[0.85rem] text-soft">
@@ -134,21 +147,25 @@ function SearchBar({ pdf, found }: { readonly pdf: ShownPdf; readonly found: Pdf
 /** A PDF document in the page: its text can be read aloud, chosen and searched. */
 export function PdfView({ node }: NodeProps<PdfNode>) {
   const { place, opened, state } = usePdf(node.file);
+  const fills = useContext(Fills);
   const pdf = opened.is === 'here' ? opened.pdf : null;
   return (
-    <section aria-label={`${t('pdf')}: ${node.title}`} className="mb-3 font-sans last:mb-0">
-      <h3 className="mb-1 font-semibold">{node.title}</h3>
+    <section
+      aria-label={`${t('pdf')}: ${node.title}`}
+      className={`font-sans ${fills ? 'flex h-full flex-col' : 'mb-3 last:mb-0'}`}
+    >
+      <h3 className={fills ? 'sr-only' : 'mb-1 font-semibold'}>{node.title}</h3>
       {pdf && (
-        <div className="mb-1.5 flex flex-wrap items-center gap-x-3 gap-y-1">
+        <div className="mb-1.5 flex flex-wrap items-center gap-x-2 gap-y-1">
           <PageBar pdf={pdf} page={state.page} pages={state.pages} />
           <div className="flex items-center">
-            <Button look="quiet" aria-label={t('zoomOut')} onClick={() => pdf.zoom(0.8)}>
+            <Button look="quiet" className="px-2!" aria-label={t('zoomOut')} onClick={() => pdf.zoom(0.8)}>
               <Minus aria-hidden className="size-5" />
             </Button>
-            <Button look="quiet" aria-label={t('zoomIn')} onClick={() => pdf.zoom(1.25)}>
+            <Button look="quiet" className="px-2!" aria-label={t('zoomIn')} onClick={() => pdf.zoom(1.25)}>
               <Plus aria-hidden className="size-5" />
             </Button>
-            <Button look="quiet" onClick={() => pdf.fit()}>
+            <Button look="quiet" className="px-2!" onClick={() => pdf.fit()}>
               {t('fit')}
             </Button>
           </div>
@@ -166,7 +183,7 @@ export function PdfView({ node }: NodeProps<PdfNode>) {
         </p>
       )}
       <div
-        className={`relative h-[min(68vh,44rem)] min-h-64 rounded-control border border-line bg-shade ${opened.is === 'trouble' ? 'hidden' : ''}`}
+        className={`relative rounded-control border border-line bg-shade ${fills ? 'min-h-0 flex-1' : 'h-[min(68vh,44rem)] min-h-64'} ${opened.is === 'trouble' ? 'hidden' : ''}`}
       >
         <div
           ref={place}

@@ -10,6 +10,7 @@ import type { MediaProgress } from '../../desk/fetchMedia';
 import { preparePaper } from '../../desk/sealedPaper';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import { Progress } from '../../ui/Progress';
 import { showMegabytes } from '../../ui/showMegabytes';
 import { showDay } from '../../ui/times';
 import { useAction, useLoaded } from '../../ui/useAsync';
@@ -125,16 +126,12 @@ function Fetched({ progress }: { readonly progress: MediaProgress }) {
   const { doneBytes, allBytes, waiting } = progress;
   const done = showMegabytes(doneBytes);
   const all = showMegabytes(allBytes);
+  const said = t(waiting ? 'fetchWaits' : 'fetched', { done, all });
   return (
     <div className="w-full max-w-[26rem]">
-      <progress
-        aria-label={t('fetchingMedia')}
-        max={allBytes}
-        value={doneBytes}
-        className="h-2 w-full accent-kelp"
-      />
-      <p role="status" className={`text-[0.9rem] ${waiting ? 'text-marigold' : 'text-soft'}`}>
-        {t(waiting ? 'fetchWaits' : 'fetched', { done, all })}
+      <Progress label={t('fetchingMedia')} value={doneBytes} most={allBytes} text={said} />
+      <p role="status" className={`mt-1 text-[0.9rem] ${waiting ? 'text-marigold' : 'text-soft'}`}>
+        {said}
       </p>
     </div>
   );
