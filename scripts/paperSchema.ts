@@ -42,6 +42,8 @@ const item = v.strictObject({
   ...comment,
   key: key('Names the item in the bank. A changed item of the same key becomes its next version.'),
   title: words('Short, as it stands on the rail and in lists.'),
+  introduction: v.optional(markdown('Before the question; it can be folded away.')),
+  page: v.optional(v.nullable(key('Neighbours with the same page are shown together, one below the other.'))),
   source: v.optional(
     v.nullable(
       v.strictObject({
@@ -89,6 +91,20 @@ const paper = v.strictObject({
         title: words('Of the section.'),
         introduction: v.optional(markdown('Above its questions.')),
         minutes: v.optional(v.nullable(minutes('A limit of its own, from when it is entered.'))),
+        handouts: v.optional(
+          v.pipe(
+            v.array(
+              v.strictObject({
+                ...comment,
+                key: key('Names the handout within its section.'),
+                title: words('In the kit and on the panel.'),
+                body: markdown('The document.'),
+              }),
+            ),
+            v.maxLength(8),
+            v.description('What may be consulted all through the section.'),
+          ),
+        ),
         items: v.pipe(v.array(item), v.minLength(1)),
       }),
     ),

@@ -93,7 +93,7 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
     next();
   };
   const octets = (limit: string) => express.raw({ type: 'application/octet-stream', limit });
-  api.use('/papers/import', staffOnly, octets('30mb'));
+  api.use('/papers/import', staffOnly, octets('100mb'));
   api.use('/rounds/:id/people', staffOnly, octets('4mb'));
   api.use('/echo', express.json({ limit: '1kb', strict: true }));
   api.use(express.json({ limit: '512kb', strict: true }));

@@ -3,7 +3,8 @@ import { eq } from 'drizzle-orm';
 import { componentsOf } from '../../core/scoring/components';
 import { roles, type Role } from '../../core/rounds/api';
 import { allEndpoints } from '../app';
-import { decisions, letters, markingTasks, rounds, roundStaff, sittings } from '../db/schema';
+import { sha256 } from '../secrets';
+import { media, decisions, letters, markingTasks, rounds, roundStaff, sittings } from '../db/schema';
 import { ApiClient, type Answered, type Refusal } from '../testing/ApiClient';
 import { bestOf, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -17,6 +18,7 @@ import type { Endpoint } from './endpoint';
 /** Stands in everything that belongs to the round that none of the callers has a role in. */
 const FOREIGN = 'Zanzerwick';
 
+const SMALL_FILE = sha256('a picture');
 let app: Served;
 let endpoints: readonly Endpoint[];
 let about: Record<string, string | number>;
@@ -28,6 +30,8 @@ beforeAll(async () => {
   const { services, outbox, sittings: operations } = app.wired;
   endpoints = allEndpoints(services, outbox, operations);
   const { db } = services;
+  services.files.store.keep(Buffer.from('a picture'));
+  db.insert(media).values({ hash: SMALL_FILE, type: 'image/png', bytes: 9 }).run();
   const foreign = app.addRound({ ...samplePaper(), version: 1 });
   db.update(rounds).set({ title: FOREIGN }).where(eq(rounds.id, foreign)).run();
   app.nameNext(`Ada ${FOREIGN}`);
@@ -50,6 +54,7 @@ beforeAll(async () => {
     of: 'picture',
     hash: device.opened.sealed[0]!.hash,
     name: 'test-window.ics',
+    file: SMALL_FILE,
     key: 'no-such-round',
     ticket: 'n'.repeat(24),
   };
@@ -73,7 +78,13 @@ const OTHER_IDS: Record<string, () => string | number> = {
       .id,
 };
 /** What belongs to everybody, for everybody with the role: papers are the bank's, jobs the machine's. */
-const OF_THE_HOUSE = ['/papers/:id', '/papers/import/:how', '/jobs/:id/run-again', '/jobs/failed'];
+const OF_THE_HOUSE = [
+  '/papers/:id',
+  '/media/:file',
+  '/papers/import/:how',
+  '/jobs/:id/run-again',
+  '/jobs/failed',
+];
 /** Routes without a session; each answers for itself. */
 const OPEN = [
   '/health',

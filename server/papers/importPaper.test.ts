@@ -1,11 +1,13 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { zipSync } from 'fflate';
+import path from 'node:path';
+import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { filesIn } from '../../core/documents/filesIn';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Page } from '../../core/lists/list';
 import type { ImportReport, PaperRow } from '../../core/papers/importApi';
+import type { AudioNode, VideoNode } from '../../core/documents/document';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { serve, type Served } from '../testing/serve';
@@ -147,7 +149,7 @@ describe('a file with mistakes', () => {
   });
 });
 
-describe('pictures beside the paper', () => {
+describe('files beside the paper', () => {
   const withPicture = (picture: Uint8Array, more: Record<string, Uint8Array> = {}) =>
     zipSync({
       'folder/paper.json': new TextEncoder().encode(
@@ -179,8 +181,80 @@ describe('pictures beside the paper', () => {
     expect(Object.keys(body.media)).toEqual([file]);
   });
 
+  const withMedia = (prompt: string, files: readonly string[]) =>
+    zipSync({
+      'paper.json': new TextEncoder().encode(
+        changed((paper) => {
+          paper.key = 'with-media';
+          const sections = paper.sections as {
+            handouts: object[];
+            items: { key: string; page?: string; introduction?: string; parts: { prompt: string }[] }[];
+          }[];
+          for (const item of sections.flatMap((section) => section.items)) {
+            item.key = `media-${item.key}`;
+            item.page = 'together';
+            item.introduction = 'Listen first.';
+          }
+          sections[0]!.items[0]!.parts[0]!.prompt = prompt;
+          sections[0]!.handouts = [
+            { key: 'rules', title: 'Rules', body: '::pdf{file=collecting-rules.pdf title=Rules}' },
+          ];
+        }),
+      ),
+      ...Object.fromEntries(
+        files.map((name) => [name, new Uint8Array(readFileSync(path.join('demo/media/files', name)))]),
+      ),
+    });
+  const ALL = ['briefing.mp3', 'tray.webm', 'tray.vtt', 'collecting-rules.pdf'];
+  const FILM = '::video{file=tray.webm captions=tray.vtt title=Film description="A tray"}';
+  const TALK = ':::audio{file=briefing.mp3 title=Talk plays=2}\nWe start.\n:::';
+
+  it('may be sound, film, captions and documents, of which it is known how long they are', async () => {
+    const { body } = await send('publish', withMedia(`${FILM}\n\n${TALK}`, ALL));
+    expect(body.issues).toEqual([]);
+    const { questions, sections } = (await coordinator.get<CandidatePaper>(`/papers/${body.published}`)).body;
+    const [film, talk] = questions[0]!.parts[0]!.prompt.blocks as [VideoNode, AudioNode];
+    // ffprobe: 20.01 s and 62.85 s.
+    expect([film.seconds, talk.seconds, talk.plays]).toEqual([20, 62.9, 2]);
+    expect(sections[0]!.handouts[0]!.body.blocks[0]).toMatchObject({ type: 'pdf', pages: 2 });
+    expect([questions[0]!.page, questions[0]!.introduction.blocks.length]).toEqual(['together', 1]);
+    for (const [file, type] of [
+      [film.file, 'video/webm'],
+      [film.captions, 'text/vtt'],
+      [talk.file, 'audio/mpeg'],
+    ]) {
+      const answer = await coordinator.bytes(`/media/${file}`, { Range: 'bytes=0-3' });
+      expect([answer.status, answer.type, answer.bytes.length]).toEqual([206, type, 4]);
+    }
+  });
+
+  it.each([
+    [
+      'one that is not what its name says',
+      'Look',
+      { 'tray.vtt': 'captions' },
+      ['tray.vtt', 'import.fileBroken'],
+    ],
+    [
+      'a document cut in two',
+      'Look',
+      { 'collecting-rules.pdf': '%PDF-1.4 cut' },
+      ['collecting-rules.pdf', 'import.fileBroken'],
+    ],
+    [
+      'a recording twice, with other plays',
+      `${TALK}\n\n${TALK.replace('plays=2', 'plays=3')}`,
+      {},
+      ['sections.0.items.0.parts.0.prompt', 'document.samePlays'],
+    ],
+  ])('%s is told', async (_, prompt, instead: Record<string, string>, issue) => {
+    const zip = unzipSync(withMedia(prompt, ALL));
+    for (const [name, text] of Object.entries(instead)) zip[name] = new TextEncoder().encode(text);
+    expect(told(await send('check', zipSync(zip)))).toContainEqual(issue);
+  });
+
   it('that cannot be read keep the paper from being published', async () => {
     const zip = withPicture(new TextEncoder().encode('<svg onload="alert(1)"/>'));
-    expect(told(await send('publish', zip))).toContainEqual(['tray.png', 'import.pictureBroken']);
+    expect(told(await send('publish', zip))).toContainEqual(['tray.png', 'import.fileBroken']);
   });
 });

@@ -11,6 +11,8 @@ export type PackageRead = { readonly read: Package } | { readonly problem: Messa
 
 const MOST_FILES = 200;
 const MOST_BYTES = 96 * 1024 * 1024;
+/** Of the paper itself, which is text. */
+const MOST_TEXT = 8 * 1024 * 1024;
 
 const problem = (key: string, values?: Message['values']): PackageRead => ({
   problem: message(`import.${key}`, values),
@@ -29,7 +31,8 @@ function unpacked(bytes: Uint8Array): Promise<Unzipped | null> {
     const filter = ({ name, originalSize }: { name: string; originalSize: number }) => {
       if (isHidden(name)) return false;
       [count, total] = [count + 1, total + originalSize];
-      tooMuch ||= count > MOST_FILES || total > MOST_BYTES;
+      const tooLong = name.endsWith('.json') && originalSize > MOST_TEXT;
+      tooMuch ||= count > MOST_FILES || total > MOST_BYTES || tooLong;
       return !tooMuch;
     };
     unzip(bytes, { filter }, (error, files) => resolve(error || tooMuch ? null : files));

@@ -483,7 +483,7 @@ describe('a section with a limit of its own', () => {
   it('is sealed by itself: its key and its clock come with the entering, again and again the same', async () => {
     const device = await start(twoSections(), 50);
     expect(device.opened.sealed.map((s) => s.section).toSorted()).toEqual(['', 'B']);
-    expect(Object.keys(device.opened.keys)).toEqual(['']);
+    expect(Object.keys(device.opened.keys.paper)).toEqual(['']);
     await device.save();
     app.clock.advance(5 * MINUTE_MS);
     const at = now();
@@ -492,7 +492,7 @@ describe('a section with a limit of its own', () => {
     expect(first.body.time.sectionEnds).toEqual({ B: at + 15 * MINUTE_MS });
     app.clock.advance(SECOND);
     const again = await enter(device);
-    expect([again.body.keys, Object.keys(again.body.keys)]).toEqual([first.body.keys, ['', 'B']]);
+    expect([again.body.keys, Object.keys(again.body.keys.paper)]).toEqual([first.body.keys, ['', 'B']]);
     expect(again.body.time.sectionEnds.B).toBeLessThanOrEqual(at + 15 * MINUTE_MS + SECOND);
   });
 

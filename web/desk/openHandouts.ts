@@ -16,7 +16,7 @@ interface Panels {
 
 const KEY = 'clear-sitting-panels';
 
-/** Numbers only: nothing of a paper is kept here. */
+/** Numbers only: nothing of a paper stays behind. */
 function kept(): Panels {
   try {
     const found = JSON.parse(sessionStorage.getItem(KEY) ?? '') as Panels;

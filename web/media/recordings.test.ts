@@ -12,8 +12,10 @@ class FakeAudio extends EventTarget {
   ended = false;
   playing = false;
   preload = '';
-  constructor(readonly src: string) {
+  readonly src: string;
+  constructor(src: string) {
     super();
+    this.src = src;
     FakeAudio.last = this;
   }
   load(): void {
