@@ -142,6 +142,8 @@ export const ILSE = 'ilse.brandvold@example.org';
 export const SIGNE = 'signe.tolland@example.org';
 export const CORIN = 'corin.halvard@example.org';
 export const TOVE = 'tove.abernathy.ruiz@example.org';
+export const AMADOU = 'amadou.ferrante@example.org';
+export const BETTINA = 'bettina.osei.clarke@example.org';
 export const MATTIS = 'mattis.okafor.lind@example.org';
 
 export const test = base.extend<Fixtures>({

@@ -91,7 +91,9 @@ function Framed() {
       </>
     );
   return (
-    <div className={`grid h-dvh ${narrow ? 'grid-rows-[auto_1fr]' : 'grid-cols-[216px_minmax(0,1fr)]'}`}>
+    <div
+      className={`grid h-dvh ${narrow ? 'grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]' : 'grid-cols-[216px_minmax(0,1fr)]'}`}
+    >
       <Warning />
       <Told />
       {narrow ? (

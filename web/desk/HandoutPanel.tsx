@@ -119,8 +119,8 @@ function Sheet({ id, handout }: PanelProps) {
 function Floating({ id, handout }: PanelProps) {
   const own = useClosing(id);
   const kept = useStore(openHandouts, (s) => s.places[id]);
-  const nth = useStore(openHandouts, (s) => s.open.indexOf(id));
-  const place = onPage(kept ?? firstPlace(nth));
+  const depth = useStore(openHandouts, (s) => s.open.indexOf(id));
+  const place = onPage(kept ?? firstPlace(Number(id.split('/')[1])));
   return (
     <Rnd
       position={{ x: place.x, y: place.y }}
@@ -128,7 +128,7 @@ function Floating({ id, handout }: PanelProps) {
       minWidth={SMALLEST.width}
       minHeight={SMALLEST.height}
       dragHandleClassName="handout-grip"
-      style={{ position: 'fixed', zIndex: 15 + nth }}
+      style={{ position: 'fixed', zIndex: 15 + depth }}
       onDragStart={() => raiseHandout(id)}
       onDragStop={(_, { x, y }) => placeHandout(id, onPage({ ...place, x, y }))}
       onResizeStop={(_event, _direction, element, _delta, { x, y }) =>

@@ -56,8 +56,8 @@ export function HandoutsTool() {
 export function OpenHandouts() {
   const { handouts } = useHandouts();
   const open = useStore(openHandouts, (s) => s.open);
-  return open.flatMap((id) => {
-    const found = handouts.find((one) => one.id === id);
-    return found ? [<HandoutPanel key={id} id={id} handout={found.handout} />] : [];
-  });
+  // In an order of their own: an element that is moved on the page lets go of the pointer that drags it.
+  return handouts
+    .filter(({ id }) => open.includes(id))
+    .map(({ id, handout }) => <HandoutPanel key={id} id={id} handout={handout} />);
 }

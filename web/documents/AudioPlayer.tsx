@@ -42,7 +42,7 @@ function Position({
           min={0}
           max={all}
           step={1}
-          value={at}
+          value={Math.round(at)}
           disabled={!own}
           aria-label={name}
           aria-valuetext={text}

@@ -42,7 +42,15 @@ function optionsOf({ chart, across, up, table }: ChartNode): echarts.EChartsCore
     textStyle: FONT,
     legend: { show: series.length > 1, top: 0, itemWidth: 34, textStyle: { ...FONT, color: '#1b2733' } },
     tooltip: { trigger: chart === 'points' ? 'item' : 'axis', textStyle: FONT },
-    grid: { top: series.length > 1 ? 40 : 16, left: 30, right: 16, bottom: 30, containLabel: true },
+    // Room for the figures and the names of the axes as well.
+    grid: {
+      top: series.length > 1 ? 40 : 12,
+      left: 4,
+      right: 16,
+      bottom: 4,
+      outerBoundsMode: 'same',
+      outerBoundsContain: 'all',
+    },
     xAxis:
       chart === 'points'
         ? { ...axis, type: 'value', name: across, nameGap: 30, scale: true }

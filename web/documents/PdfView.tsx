@@ -50,6 +50,7 @@ function usePdf(file: string): {
   return { place, opened, state };
 }
 
+/** At an end its button stays where it is, and in focus: whoever works by keys would be thrown out of the panel. */
 function PageBar({
   pdf,
   page,
@@ -66,8 +67,8 @@ function PageBar({
         look="quiet"
         className="px-2!"
         aria-label={t('previousPage')}
-        disabled={page <= 1}
-        onClick={() => pdf.goTo(page - 1)}
+        aria-disabled={page <= 1}
+        onClick={() => page > 1 && pdf.goTo(page - 1)}
       >
         <ChevronLeft aria-hidden className="size-5" />
       </Button>
@@ -90,8 +91,8 @@ function PageBar({
         look="quiet"
         className="px-2!"
         aria-label={t('nextPage')}
-        disabled={page >= pages}
-        onClick={() => pdf.goTo(page + 1)}
+        aria-disabled={page >= pages}
+        onClick={() => page < pages && pdf.goTo(page + 1)}
       >
         <ChevronRight aria-hidden className="size-5" />
       </Button>

@@ -54,7 +54,8 @@ function Time({ acts, film, title }: { readonly acts: Acts; readonly film: Film;
         min={0}
         max={film.length}
         step={0.5}
-        value={film.at}
+        // On its steps, as the browser has it: between two of them the keys lose their way.
+        value={Math.round(film.at * 2) / 2}
         aria-label={t('position', { title })}
         aria-valuetext={t('positionText', { at: showTime(film.at), all: showTime(film.length) })}
         onChange={(event) => acts.seek(Number(event.target.value))}

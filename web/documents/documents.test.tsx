@@ -54,9 +54,10 @@ it('draws every node by components, so that it can be read, heard and pressed', 
   expect(await faultsOf(container)).toEqual([]);
 });
 
-it('says what a picture shows where it is not on this device, and else shows it', () => {
+it('says what a picture shows where it is not on this device, and else shows it', async () => {
   const only = { format: 1 as const, blocks: [picture] };
   const { rerender } = render(<DocumentView document={only} />);
+  expect(await screen.findByText('The bay')).toBeVisible();
   expect(screen.getByRole('figure')).toHaveTextContent('Picture: The bayPlan');
   rerender(
     <Files value={previewFiles({ [FILE]: `/files/${FILE}` })}>

@@ -82,10 +82,10 @@ export async function openPdf(
     annotationMode: pdfjs.AnnotationMode.DISABLE,
     removePageBorders: true,
   });
+  linkService.setViewer(viewer);
   listen({ viewer, bus, find }, onChange);
   viewer.setDocument(document);
   linkService.setDocument(document);
-  find.setDocument(document);
   onChange({ page: 1, pages: document.numPages });
   return {
     goTo: (page) => {

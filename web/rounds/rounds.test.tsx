@@ -42,6 +42,7 @@ describe('inviting', () => {
       'Time zone of the candidate': 'America/Lima',
     });
     expect(dialog.queryByLabelText('Why they are waived')).toBeNull();
+    await userEvent.click(dialog.getByRole('checkbox', { name: 'Transcripts instead of sound' }));
     await userEvent.click(dialog.getByRole('checkbox', { name: 'camera' }));
     await fill(dialog, { 'Why they are waived': 'arranged in writing ' });
     await userEvent.click(dialog.getByRole('button', { name: 'Invite and write the letter' }));

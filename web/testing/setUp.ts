@@ -1,8 +1,10 @@
 import '@testing-library/jest-dom/vitest';
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach } from 'vitest';
 
 afterEach(cleanup);
+// Components that are fetched when they are first wanted take their time on a busy machine.
+configure({ asyncUtilTimeout: 10_000 });
 
 /* What jsdom does not have and the components only need to exist. */
 class Observer {
