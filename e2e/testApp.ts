@@ -143,6 +143,7 @@ export const SIGNE = 'signe.tolland@example.org';
 export const CORIN = 'corin.halvard@example.org';
 export const TOVE = 'tove.abernathy.ruiz@example.org';
 export const AMADOU = 'amadou.ferrante@example.org';
+export const LUDO = 'ludo.marchetti@example.org';
 export const BETTINA = 'bettina.osei.clarke@example.org';
 export const MATTIS = 'mattis.okafor.lind@example.org';
 

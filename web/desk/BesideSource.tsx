@@ -78,13 +78,16 @@ const OUT: Record<Shown, string> = {
   answer: '[&>[data-panel]:first-child]:hidden!',
 };
 
+/** What is inside scrolls and is clipped by itself; clipped twice, it counts as hidden for aids that look at the page. */
+const UNCLIPPED = { overflow: 'visible' } as const;
+
 function SideBySide({ sheet, inView }: Layout) {
   const [shown, setShown] = useState<Shown>('both');
   return (
     <>
       <Sides shown={shown} onShow={setShown} />
-      <Group orientation="horizontal" className={`min-h-0 flex-1 px-5 ${OUT[shown]}`}>
-        <Panel defaultSize="50%" minSize="22%" className="min-h-0 pl-2">
+      <Group orientation="horizontal" style={UNCLIPPED} className={`min-h-0 flex-1 px-5 ${OUT[shown]}`}>
+        <Panel defaultSize="50%" minSize="22%" className="min-h-0 pl-2" style={UNCLIPPED}>
           <InView value={shown !== 'answer'}>
             <SourcePane source={inView.source!} />
           </InView>
@@ -95,7 +98,7 @@ function SideBySide({ sheet, inView }: Layout) {
         >
           <span className="absolute top-1/2 left-1/2 h-11 w-[7px] -translate-1/2 rounded bg-[#c9c3b4] group-hover:bg-edge" />
         </Separator>
-        <Panel minSize="30%" className="min-h-0">
+        <Panel minSize="30%" className="min-h-0" style={UNCLIPPED}>
           <Pages sheet={sheet} inView={inView} className="px-3 pt-1 pb-6" />
         </Panel>
       </Group>

@@ -1,17 +1,18 @@
 import { mediaName } from '../../core/sittings/mediaName';
 import type { MediaListing } from '../../core/sittings/api';
 import type { FileSource } from '../media/fileSource';
-import { partsOf } from './fetchMedia';
+import { fetchMedia, partsOf } from './fetchMedia';
 import { digest } from './journal/digest';
-import { storedMedia } from './journal/deviceStore';
+import { mediaParts, storedMedia } from './journal/deviceStore';
 import { unsealBytes } from './unseal';
 
-/** The files of a sitting: sealed on the device, and opened when they are first shown. Nothing is fetched any more. */
+/** The files of a sitting: sealed on the device, and opened when they are first shown. */
 export class DeskFiles implements FileSource {
   private readonly listings: ReadonlyMap<string, MediaListing>;
   private keys: readonly string[];
   private readonly opened = new Map<string, Promise<string | null>>();
   private readonly addresses = new Map<string, string>();
+  private readonly leaving = new AbortController();
 
   constructor(listings: readonly MediaListing[], keys: Readonly<Record<string, string>>) {
     this.listings = new Map(listings.map((one) => [one.name, one]));
@@ -48,14 +49,36 @@ export class DeskFiles implements FileSource {
     for (const key of this.keys) {
       const listing = this.listings.get(mediaName(key, file, digest));
       if (!listing) continue;
-      const sealed = await storedMedia(listing.hash, partsOf(listing));
+      const sealed = await this.sealed(listing).catch(() => null);
       return sealed && unsealBytes(sealed, key).catch(() => null);
     }
     return null;
   }
 
-  /** Nothing of it stays in this page. */
+  /** Brings what is not here: a device that took the desk over has fetched nothing before the start. */
+  complete(): void {
+    const missing = async () => {
+      for (const listing of this.listings.values())
+        if ((await mediaParts(listing.hash)).size < partsOf(listing)) await this.fetch(listing);
+    };
+    // What cannot be brought now is brought when it is wanted.
+    missing().catch(() => undefined);
+  }
+
+  private async sealed(listing: MediaListing): Promise<Uint8Array<ArrayBuffer> | null> {
+    const here = await storedMedia(listing.hash, partsOf(listing));
+    if (here) return here;
+    await this.fetch(listing);
+    return storedMedia(listing.hash, partsOf(listing));
+  }
+
+  private fetch(listing: MediaListing): Promise<void> {
+    return fetchMedia([listing], () => undefined, this.leaving.signal);
+  }
+
+  /** Nothing of it stays in this page, and nothing more comes. */
   close(): void {
+    this.leaving.abort();
     for (const address of this.addresses.values()) URL.revokeObjectURL(address);
     this.addresses.clear();
     this.opened.clear();

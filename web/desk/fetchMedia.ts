@@ -67,7 +67,12 @@ class Fetching {
     for (let part = 0; part < partsOf(listing); part++) {
       const from = part * PART_BYTES;
       const size = Math.min(PART_BYTES, listing.bytes - from);
-      if (!here.has(part)) await keepMediaPart(listing.hash, part, await this.part(listing, from, size));
+      if (!here.has(part)) {
+        const bytes = await this.part(listing, from, size);
+        // Handed in meanwhile: nothing is left behind.
+        this.signal.throwIfAborted();
+        await keepMediaPart(listing.hash, part, bytes);
+      }
       this.doneBytes += size;
       this.tell(false);
     }

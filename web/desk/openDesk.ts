@@ -118,6 +118,7 @@ export async function openDesk(link: string, takeOver = false): Promise<DeskOpen
   const { sitting, sealed, keys } = stored;
   const paper = await openPaper(sealed, keys.paper);
   const files = new DeskFiles(stored.media, keys.media);
+  files.complete();
   const backend = new SittingBackend({ link, sitting, opening, sealed, files, journal, clock, lock });
   const plays = new PlayBook({
     sitting,

@@ -187,6 +187,7 @@ export class SittingBackend implements DeskBackend {
     this.sender.stop();
     this.over = true;
     journal.forget();
+    this.parts.files.close();
     await dropHandIn(sitting);
     await forgetSitting(link, journal.waiting === 0);
     return { done: reply.receipt };
