@@ -4,7 +4,7 @@ import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
-import { invitedNow } from '../demo/people';
+import { invitedNow, invitedToEntrance } from '../demo/people';
 import { seedDemo } from '../demo/seed';
 import { noteArrival } from '../server/candidates/queries';
 import { noArrangements } from '../core/rounds/api';
@@ -51,6 +51,8 @@ export class BenchApp {
   readonly url: string;
   readonly folder: string;
   readonly link: string;
+  /** To the entrance paper, with its charts, films and documents. */
+  readonly mediaLink: string;
   db: Db;
   /** Whether the folder is a small file system of its own. */
   readonly small: boolean;
@@ -61,11 +63,12 @@ export class BenchApp {
   private constructor(
     url: string,
     folder: string,
-    link: string,
+    links: readonly [string, string],
     settings: Record<string, string>,
     small: boolean,
   ) {
-    [this.url, this.folder, this.link, this.settings, this.small] = [url, folder, link, settings, small];
+    [this.url, this.folder, this.settings, this.small] = [url, folder, settings, small];
+    [this.link, this.mediaLink] = links;
     this.db = openDatabase(this.file);
   }
 
@@ -86,12 +89,15 @@ export class BenchApp {
     await seedDemo(wired, { scripts });
     // November's scripts are scored by jobs.
     if (scripts) await wired.services.jobs.turn();
-    const letter = outbox
-      .list()
-      .find((l) => l.to === invitedNow[0]!.email && l.subject.code === 'letter.invitationSubject')!;
-    const link = outbox.read(letter.id, true)!.link!;
+    const linkOf = (email: string) => {
+      const letter = outbox
+        .list()
+        .find((l) => l.to === email && l.subject.code === 'letter.invitationSubject')!;
+      return outbox.read(letter.id, true)!.link!;
+    };
+    const both = [linkOf(invitedNow[0]!.email), linkOf(invitedToEntrance[0]!.email)] as const;
     await close();
-    const app = new BenchApp(url, folder, link, settings, small);
+    const app = new BenchApp(url, folder, both, settings, small);
     if (profileIn) app.flags.push('--cpu-prof', `--cpu-prof-dir=${profileIn}`);
     await app.start();
     return app;

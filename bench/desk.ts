@@ -1,5 +1,5 @@
 import { gzipSync } from 'node:zlib';
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { CAMERA_CLIP } from '../e2e/paths';
 import { Candidate } from '../e2e/people/Candidate';
 import type { BenchApp } from './BenchApp';
@@ -13,6 +13,8 @@ export interface DeskFigures {
   readonly plain: Moves;
   /** As `plain`, to questions with an editor. */
   readonly editors: Moves;
+  /** As `plain`, to questions about charts, films, pictures, sound and documents, all warmed. */
+  readonly media: Moves;
 }
 
 interface Moves {
@@ -22,6 +24,8 @@ interface Moves {
   readonly moves: number;
 }
 
+/** esbuild, through tsx, names functions with a helper that the page does not have. */
+const NAMES = 'globalThis.__name = (named) => named';
 const SLOW_DOWN = 4;
 const ROUNDS = 3;
 
@@ -75,6 +79,31 @@ function summary(times: readonly number[]): Moves {
   return { p50Ms: at(0.5), p95Ms: at(0.95), mostMs: at(1), moves: sorted.length };
 }
 
+/** The moves between the questions of a desk, there and back again. */
+async function moves(page: Page): Promise<{ readonly ms: number; readonly editor: boolean }[]> {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW_DOWN });
+  const questions = await page.getByRole('navigation', { name: 'Questions' }).getByRole('button').count();
+  const times = [];
+  for (let round = 0; round < ROUNDS; round++)
+    for (const key of ['PageDown', 'PageUp'] as const)
+      for (let i = 1; i < questions; i++) times.push(await move(page, key));
+  return times;
+}
+
+/** A window of its own, so that the browser does not take it for one in the background. */
+async function measureMedia(browser: Browser, link: string): Promise<Moves> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await context.addInitScript(NAMES);
+  const page = await context.newPage();
+  await new Candidate(page, link).arrives();
+  // Every question was seen once: its chart is drawn, its pictures are open.
+  await moves(page);
+  const times = await moves(page);
+  await context.close();
+  return summary(times.map((one) => one.ms));
+}
+
 export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -91,22 +120,15 @@ export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     await new Candidate(await context.newPage(), app.link).arrives();
     const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    // esbuild, through tsx, names functions with a helper that the page does not have.
-    await fresh.addInitScript('globalThis.__name = (named) => named');
+    await fresh.addInitScript(NAMES);
     const page = await fresh.newPage();
     const sizes = await firstLoad(page, `${app.link}/desk`);
     await context.close();
-    const session = await fresh.newCDPSession(page);
-    await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW_DOWN });
-    const questions = await page.getByRole('navigation', { name: 'Questions' }).getByRole('button').count();
-    const times: Record<'plain' | 'editors', number[]> = { plain: [], editors: [] };
-    for (let round = 0; round < ROUNDS; round++)
-      for (const key of ['PageDown', 'PageUp'] as const)
-        for (let i = 1; i < questions; i++) {
-          const { ms, editor } = await move(page, key);
-          times[editor ? 'editors' : 'plain'].push(ms);
-        }
-    return { ...sizes, plain: summary(times.plain), editors: summary(times.editors) };
+    const times = await moves(page);
+    const own = (editor: boolean) =>
+      summary(times.filter((one) => one.editor === editor).map((one) => one.ms));
+    const media = await measureMedia(browser, app.mediaLink);
+    return { ...sizes, plain: own(false), editors: own(true), media };
   } finally {
     await browser.close();
   }

@@ -75,6 +75,7 @@ try {
     for (const [name, moves, goal] of [
       ['text and plain controls', desk.plain, '≤ 100 ms'],
       ['editors', desk.editors, '≤ 250 ms'],
+      ['charts, films, documents', desk.media, '≤ 250 ms'],
     ] as const)
       rows[`question to question, p95 at 4× slower (most): ${name}`] = {
         figure: ms(moves.p95Ms),

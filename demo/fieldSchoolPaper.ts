@@ -12,7 +12,7 @@ const entry = ({ key }: Draft, page?: string) => ({ key, version: 1, ...(page ? 
 
 const FORMULAS = `**Share that has germinated**
 
-:formula{tex="p = \\\\frac{n}{N} \\\\times 100\\\\,\\\\%" says="p is n divided by N, times one hundred per cent"}
+:formula{tex="p = \\frac{n}{N} \\times 100\\,\\%" says="p is n divided by N, times one hundred per cent"}
 
 *n* is the number of seeds with a root, *N* that of all seeds which are not empty.
 

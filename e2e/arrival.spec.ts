@@ -142,6 +142,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await page.getByRole('button', { name: 'Go on with the test' }).click();
   await expect(timer).toHaveText(/^1:(19|18):/);
   await page.getByRole('button', { name: 'Take a break' }).click();
+  await expect(signe.heading('You are taking a break')).toBeVisible();
   // Six minutes of the ten are left: the clock goes on by itself when they are used up.
   await app.advance(7);
   await page.reload();

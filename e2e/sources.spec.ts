@@ -172,7 +172,7 @@ test('every source and handout by pointer', async ({ page, candidate }) => {
     await film.getByRole('button', { name: 'Open large' }).click();
     expect((await video.boundingBox())!.width).toBeGreaterThan(900);
     await page.keyboard.press('Escape');
-    await film.getByText('What is seen').click();
+    await film.getByText('Description of the video').click();
     await expect(film.getByText('A counter shows day 0, 7, 14 and 21.')).toBeVisible();
     await hasNoBarriers(page, 'a film');
   });

@@ -16,7 +16,7 @@ export function filesIn(value: unknown): ReadonlySet<string> {
     const { type, file, captions } = next as Record<string, unknown>;
     if (typeof type === 'string')
       for (const one of [file, captions]) if (typeof one === 'string' && FILE.test(one)) files.add(one);
-    waiting.push(...Object.values(next));
+    waiting.push(...Object.values(next as Record<string, unknown>));
   }
   return files;
 }

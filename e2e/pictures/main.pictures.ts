@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, ILSE, MATTIS, SIGNE, test } from '../testApp';
+import { AMADOU, expect, ILSE, MATTIS, SIGNE, test } from '../testApp';
 import { ROOT } from '../paths';
 
 const shoot = async (page: Page, name: string) => {
@@ -156,7 +156,6 @@ test('where staff work', async ({ browser, app, staff }) => {
   await coordinator.readsInvitationOf(ILSE);
   await coordinator.page.getByRole('searchbox', { name: 'Search' }).fill('');
   await expect(coordinator.page.getByText('Your personal link')).toBeVisible();
-  await shoot(coordinator.page, 'outbox');
   const assessor = await staff(await room(), 'assessor');
   await assessor.opensPile('Incident note');
   for (const key of ['f', '4', 'r', '4', 'a', '3']) await assessor.page.keyboard.press(key);
@@ -169,4 +168,24 @@ test('where staff work', async ({ browser, app, staff }) => {
   await lead.page.getByLabel('Question', { exact: true }).selectOption('Question 5 C · Tray 14');
   await expect(lead.page.getByRole('button', { name: /^Accept/ }).first()).toBeVisible();
   await shoot(lead.page, 'answers');
+});
+
+test('sources and handouts', async ({ page, candidate }) => {
+  const amadou = candidate(page, AMADOU);
+  await amadou.arrives();
+  await amadou.goesTo(4);
+  await amadou.chooses('S-3');
+  await page.getByRole('button', { name: 'Handouts' }).click();
+  await page.getByRole('button', { name: /^Formulas and limits/ }).click();
+  const panel = page.getByRole('dialog', { name: 'Handout: Formulas and limits' });
+  await expect(panel.getByRole('cell', { name: 'Sea kale' })).toBeVisible();
+  for (let n = 0; n < 13; n++) await page.keyboard.press('Shift+ArrowUp');
+  for (let n = 0; n < 16; n++) await page.keyboard.press('ArrowDown');
+  await amadou.isSaved();
+  await shoot(page, 'sources');
+  await amadou.goesTo(1);
+  await page.getByRole('button', { name: 'I hear the tone' }).click();
+  await page.getByRole('button', { name: /^Play/ }).click();
+  await expect(page.getByText('One play left of two')).toBeVisible();
+  await shoot(page, 'recording');
 });

@@ -15,6 +15,8 @@ import { paperOfVersion } from '../papers/papers';
 import { sha256 } from '../secrets';
 
 const IV_BYTES = 12;
+const LISTINGS_KEPT = 2000;
+const NONE: readonly MediaListing[] = [];
 
 const queriesOf = perDatabase((db) => {
   const round = sql.placeholder('round');
@@ -69,13 +71,16 @@ export class SealedMedia {
 
   /** The sealed files that a form names. */
   listing(roundId: number, formId: number): readonly MediaListing[] {
+    const rows = this.rowsOf(roundId);
+    if (rows.length === 0) return NONE;
     const key = `${roundId}/${formId}`;
     const cached = listingsKnown(this.db).get(key);
     if (cached) return cached;
     const named = filesIn(formById(this.db, formId).paper);
-    const listed = this.rowsOf(roundId)
+    const listed = rows
       .filter((row) => named.has(row.file))
       .map(({ name, hash, bytes }) => ({ name, hash, bytes }));
+    if (listingsKnown(this.db).size >= LISTINGS_KEPT) listingsKnown(this.db).clear();
     listingsKnown(this.db).set(key, listed);
     return listed;
   }

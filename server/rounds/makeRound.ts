@@ -91,7 +91,7 @@ function keyOf({ db }: Services, title: string): string {
 
 /** Schedules a paper; whoever does it coordinates the round, whoever else is named has the roles given. */
 export function makeRound(services: Services, staffId: number, wanted: NewRound): number {
-  const { db } = services;
+  const { db, media, log } = services;
   const { title, paper, opensAt, closesAt, timeZone, settings } = wanted;
   if (closesAt <= opensAt) throw unreadable('windowEmpty');
   const found = db.select({ id: paperVersions.id }).from(paperVersions).where(eq(paperVersions.id, paper));
@@ -106,7 +106,7 @@ export function makeRound(services: Services, staffId: number, wanted: NewRound)
   );
   for (const { id, roles: given } of wanted.staff)
     if (!given.every((role) => known.get(id)?.roles.includes(role))) throw badRequest('roleNotHeld');
-  return db.transaction(() => {
+  const roundId = db.transaction(() => {
     const values = { key: keyOf(services, title), title, paperVersionId: paper, opensAt, closesAt, timeZone };
     const roundId = Number(
       db
@@ -120,4 +120,7 @@ export function makeRound(services: Services, staffId: number, wanted: NewRound)
     record(services, { staffId, act: 'made-round', subject: `round ${roundId}` });
     return roundId;
   });
+  // Long before the first candidate asks for them; whoever asks earlier waits for the same work.
+  media.seal(roundId).catch((error: unknown) => log.error({ err: error, roundId }, 'media are not sealed'));
+  return roundId;
 }

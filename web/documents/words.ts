@@ -49,7 +49,7 @@ export const t = words('documents', {
   otherPlays: 'Another recording is playing.',
   transcript: 'Transcript of “{{title}}”',
   video: 'Video',
-  videoSeen: 'What is seen',
+  videoSeen: 'Description of the video',
   captions: 'Captions',
   captionsOn: 'Captions on',
   captionsOff: 'Captions off',
