@@ -9,6 +9,12 @@ const noSidewaysScroll = async (page: Page, where: string) =>
     where,
   ).toBe(true);
 
+/** 1280 × 800 at 400 % and at 200 %, in pixels of the page. */
+const ZOOMED = [
+  [320, 200],
+  [640, 400],
+] as const;
+
 const inView = (page: Page, role: Parameters<Page['getByRole']>[0], name: string | RegExp, exact = false) =>
   page.getByRole(role, { name, exact }).filter({ visible: true });
 
@@ -351,11 +357,7 @@ test.describe('at 360 × 740', () => {
     await source();
     await expect(page.getByRole('img', { name: /^Germination of three lots/ })).toBeVisible();
     await noSidewaysScroll(page, 'a chart');
-    // 1280 pixels at 400 % are 320 of them, at 200 % they are 640.
-    for (const [width, height] of [
-      [320, 256],
-      [640, 400],
-    ] as const) {
+    for (const [width, height] of ZOOMED) {
       await page.setViewportSize({ width, height });
       await noSidewaysScroll(page, `a chart at ${width} pixels`);
       await page.keyboard.press('Alt+PageUp');
@@ -369,7 +371,10 @@ test.describe('at 360 × 740', () => {
     await page.getByRole('button', { name: 'Enter section C' }).tap();
     await source();
     await expect(page.getByRole('region', { name: 'Video: A tray of sea kale' })).toBeVisible();
-    await noSidewaysScroll(page, 'a film');
     await hasNoBarriers(page, 'a film in forced colours');
+    for (const [width, height] of [[360, 740] as const, ...ZOOMED]) {
+      await page.setViewportSize({ width, height });
+      await noSidewaysScroll(page, `a film at ${width} pixels`);
+    }
   });
 });

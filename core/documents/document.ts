@@ -66,7 +66,7 @@ export interface AudioNode {
   readonly plays: number | null;
   /** Whether it can be paused and wound back; one with a limit of plays usually cannot. */
   readonly pausing: boolean;
-  /** What is said: for candidates with a transcript instead of sound, for assessors and printouts; not in other copies. */
+  /** What is said, for candidates who read it instead of hearing it; null in every other copy. */
   readonly transcript: readonly Block[] | null;
 }
 

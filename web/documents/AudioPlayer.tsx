@@ -1,5 +1,5 @@
 import { Pause, Play, Volume2 } from 'lucide-react';
-import { useContext } from 'react';
+import { useContext, useEffect } from 'react';
 import { useStore } from 'zustand';
 import type { AudioNode } from '../../core/documents/document';
 import { RecordingsOf, type Recordings, type Sounding } from '../media/recordings';
@@ -129,6 +129,7 @@ function Player({ node, recordings }: { readonly node: AudioNode; readonly recor
   const volume = useStore(recordings.store, (s) => s.volume);
   // Drawn again whenever the keeper of plays has news.
   useStore(recordings.store, (s) => s.told);
+  useEffect(() => recordings.prepare(node.file), [recordings, node.file]);
   const plays = recordings.playsOf(node);
   const trouble = said(node, { plays, own, state });
   const toCheck = plays !== null && plays.left > 0 && !checked && !own;

@@ -52,11 +52,16 @@ export function useFile(file: string, type?: string): FoundFile {
   useEffect(() => {
     if (known !== null) return;
     let current = true;
-    void files.open(file, type).then((address) => {
-      if (current) setFound(address === null ? { is: 'missing' } : { is: 'here', address });
-    });
+    const open = () =>
+      void files.open(file, type).then((address) => {
+        if (current) setFound(address === null ? { is: 'missing' } : { is: 'here', address });
+      });
+    open();
+    // What could not be fetched without a connection is fetched with one.
+    window.addEventListener('online', open);
     return () => {
       current = false;
+      window.removeEventListener('online', open);
     };
   }, [files, file, type, known]);
   return known === null ? found : { is: 'here', address: known };

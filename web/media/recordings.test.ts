@@ -11,18 +11,15 @@ class FakeAudio extends EventTarget {
   volume = 1;
   ended = false;
   playing = false;
-  preload = '';
+  muted = false;
   readonly src: string;
   constructor(src: string) {
     super();
     this.src = src;
     FakeAudio.last = this;
   }
-  load(): void {
-    const name = FakeAudio.broken ? 'error' : 'canplaythrough';
-    queueMicrotask(() => this.dispatchEvent(new Event(name)));
-  }
   play(): Promise<void> {
+    if (FakeAudio.broken) return Promise.reject(new DOMException('', 'NotAllowedError'));
     this.playing = true;
     return Promise.resolve();
   }
@@ -64,6 +61,8 @@ it('plays to its end, one at a time, and counts', async () => {
   await recordings.start(node());
   FakeAudio.last.to(4);
   expect(state().sounding).toEqual({ file: 'f', state: 'playing', atSeconds: 4 });
+  // Tried without sound first, it is heard now.
+  expect(FakeAudio.last.muted).toBe(false);
   await recordings.start(node({ file: 'g' }));
   expect(FakeAudio.last.src).toBe('blob:f');
   FakeAudio.last.finish();

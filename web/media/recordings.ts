@@ -73,6 +73,11 @@ export class Recordings {
     return plays === null ? null : this.keeper.stateOf(file, plays);
   }
 
+  /** Opens the file ahead, so that pressing *Play* waits for nothing. */
+  prepare(file: string): void {
+    void this.files.open(file);
+  }
+
   setVolume(volume: number): void {
     this.store.setState({ volume });
     if (this.audio) this.audio.volume = volume;
@@ -91,7 +96,8 @@ export class Recordings {
     if (this.store.getState().sounding) return;
     const { file } = node;
     this.store.setState({ sounding: { file, state: 'starting', atSeconds: 0 }, trouble: null });
-    const address = await this.files.open(file);
+    // Where the file is open already, the sound is begun within the press that asked for it, as some browsers demand.
+    const address = this.files.address(file) ?? (await this.files.open(file));
     if (address === null) return this.fail(file, 'no-file');
     const audio = new Audio(address);
     audio.volume = this.store.getState().volume;
@@ -188,14 +194,18 @@ export class Recordings {
   }
 }
 
-/** Can its beginning be decoded? Asked before a play is used up for it. */
-function canPlay(audio: HTMLAudioElement): Promise<boolean> {
-  return new Promise((resolve) => {
-    audio.addEventListener('canplaythrough', () => resolve(true), { once: true });
-    audio.addEventListener('error', () => resolve(false), { once: true });
-    audio.preload = 'auto';
-    audio.load();
-  });
+/** Begins it without sound, and goes back: what cannot or may not be played here costs no play. */
+async function canPlay(audio: HTMLAudioElement): Promise<boolean> {
+  audio.muted = true;
+  try {
+    await audio.play();
+  } catch {
+    return false;
+  }
+  audio.pause();
+  audio.currentTime = 0;
+  audio.muted = false;
+  return true;
 }
 
 /** Null where nothing can be played. */
