@@ -1,6 +1,5 @@
 import { createDecipheriv } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fieldSchoolPaper } from '../../demo/fieldSchoolPaper';
 import type { FullPaper } from '../../core/papers/paper';
 import type { EnterReply, Prepared } from '../../core/sittings/api';
 import { mediaName } from '../../core/sittings/mediaName';
@@ -9,6 +8,7 @@ import { keepFiles } from '../papers/keepFiles';
 import type { ImportedFile } from '../papers/readFile';
 import { sha256 } from '../secrets';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
+import { mediaPaper, SPOKEN } from '../testing/mediaPaper';
 import { serve, type Served } from '../testing/serve';
 
 let app: Served;
@@ -17,12 +17,8 @@ let paper: FullPaper;
 let round: number;
 beforeAll(async () => {
   app = await serve();
-  ({ files, paper } = await fieldSchoolPaper());
+  ({ files, paper } = await mediaPaper());
   keepFiles(app.wired.services, files);
-  paper = {
-    ...paper,
-    rules: { ...paper.rules, version: '1', statements: [{ key: 'honest', text: 'I am.' }] },
-  };
   round = app.addRound(paper);
 });
 afterAll(() => app.close());
@@ -84,12 +80,12 @@ describe('media of a round', () => {
     };
     expect(await open('audio', keys.media['']!)).toBe(true);
     expect(await open('pdf', keys.media['']!)).toBe(true);
-    // The film belongs to section C.
+    // The film belongs to section B.
     expect(await open('video', keys.media['']!)).toBeNull();
-    const body = { ...device.batch(), section: 'C' };
+    const body = { ...device.batch(), section: 'B' };
     const entered = (await device.client.post<EnterReply>('/sitting/enter', body)).body.keys.media;
-    expect(entered.C).not.toBe(entered['']);
-    expect([await open('video', entered.C!), await open('captions', entered.C!)]).toEqual([true, true]);
+    expect(entered.B).not.toBe(entered['']);
+    expect([await open('video', entered.B!), await open('captions', entered.B!)]).toEqual([true, true]);
   });
 
   it('are given to nobody else, and the test does not start without them', async () => {
@@ -112,7 +108,6 @@ describe('media of a round', () => {
   });
 
   it('give a candidate with that arrangement the transcript, and nobody else', async () => {
-    const spoken = 'Group three begins at the seed store';
     const copyOf = async (transcripts: boolean) => {
       const device = await app.sitting(app.invite(round, 0, { transcripts }));
       const { sealed, keys } = device.opened;
@@ -121,7 +116,7 @@ describe('media of a round', () => {
       const { gunzipSync } = await import('node:zlib');
       return gunzipSync(opened(bytes, keys.paper['']!)).toString();
     };
-    expect(await copyOf(true)).toContain(spoken);
-    expect(await copyOf(false)).not.toContain(spoken);
+    expect(await copyOf(true)).toContain(SPOKEN);
+    expect(await copyOf(false)).not.toContain(SPOKEN);
   });
 });

@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fieldSchoolPaper } from '../../demo/fieldSchoolPaper';
 import type { LiveView } from '../../core/live/api';
 import type { WatchChange } from '../../core/watch/api';
 import { invitations, playGrants } from '../db/schema';
 import { keepFiles } from '../papers/keepFiles';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
+import { mediaPaper } from '../testing/mediaPaper';
 import { serve, type Served } from '../testing/serve';
 import { TestDevice } from '../testing/TestDevice';
 
@@ -14,11 +14,10 @@ let briefing: string;
 let invigilator: ApiClient;
 beforeAll(async () => {
   app = await serve();
-  const { files, paper } = await fieldSchoolPaper();
+  const { files, paper } = await mediaPaper();
   keepFiles(app.wired.services, files);
   briefing = files.find((one) => one.facts.is === 'audio')!.facts.hash;
-  const rules = { ...paper.rules, version: '1', statements: [{ key: 'honest', text: 'I am.' }] };
-  round = app.addRound({ ...paper, rules });
+  round = app.addRound(paper);
   invigilator = await app.staff('invigilator');
 });
 afterAll(() => app.close());
