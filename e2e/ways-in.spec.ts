@@ -130,6 +130,8 @@ test('no barriers on any screen', async ({ page, app, candidate, staff, browser 
   await ilse.confirmsDetails();
   await hasNoBarriers(page, 'checks');
   await ilse.passesChecks();
+  // It becomes usable when the camera has seen a face; until then its colours change.
+  await expect(page.getByRole('button', { name: 'Take the picture' })).toBeEnabled();
   await hasNoBarriers(page, 'picture');
   await ilse.takesPicture();
   await hasNoBarriers(page, 'rules');
