@@ -123,7 +123,7 @@ test('plays cannot be won back: by loading again, without a connection, by the c
       await bram.watches('Field School, entrance');
       const row = bram.page.getByRole('row').filter({ hasText: 'Amadou' });
       await row.getByRole('button', { name: 'More for Amadou Ferrante' }).click();
-      await expect(bram.page.getByText('Morning briefing: 2 of 2 plays used')).toBeVisible();
+      await expect(bram.page.getByText('Morning briefing: 2 of 2 plays granted')).toBeVisible();
       await bram.page.keyboard.press('Escape');
       await bram.does('Give a play back', 'Amadou Ferrante', 'The sound broke off.');
       await expect(status(second)).toContainText('One play left of three');

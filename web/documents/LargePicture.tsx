@@ -50,7 +50,9 @@ export function LargePicture({ address, description, title, onClose }: Props) {
           className="fixed inset-2 z-50 flex flex-col rounded-card border border-line bg-card shadow-float desk:inset-6"
         >
           <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2">
-            <Dialog.Title className="min-w-0 flex-1 truncate font-semibold">{title}</Dialog.Title>
+            <Dialog.Title className="min-w-0 flex-1 basis-full font-semibold desk:basis-0">
+              {title}
+            </Dialog.Title>
             <Button look="quiet" aria-label={t('zoomOut')} onClick={() => void view.current?.zoomOut(0.5, 0)}>
               <Minus aria-hidden className="size-5" />
             </Button>

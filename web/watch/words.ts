@@ -46,7 +46,7 @@ export const t = words('watch', {
   'go on': 'Go on',
   readmit: 'Readmit',
   'give play back': 'Give a play back',
-  playsUsed: '{{title}}: {{used}} of {{allowed}} plays used',
+  playsUsed: '{{title}}: {{used}} of {{allowed}} plays granted',
   note: 'Note',
   reason: 'Reason, for the record',
   text: 'Message',
