@@ -21,7 +21,7 @@ export interface Question {
   readonly title: string;
   readonly marks: Hundredths;
   readonly minutes: number;
-  /** Folded away by whoever has read it; empty for none. */
+  /** Shown before the question; candidates can fold it away. Empty for none. */
   readonly introduction: Document;
   readonly source: Source | null;
   readonly parts: readonly ShownPart[];

@@ -52,7 +52,7 @@ export const itemSchema = v.strictObject({
   key,
   version: v.pipe(v.number(), v.integer(), v.minValue(1)),
   title: text,
-  /** Read before the question, and folded away by whoever has read it; empty for none. */
+  /** Shown before the question; candidates can fold it away. Empty for none. */
   introduction: documentSchema,
   source: v.nullable(sourceSchema),
   parts: v.pipe(v.array(partSchema), v.minLength(1), v.maxLength(6)),

@@ -105,7 +105,7 @@ test('rehearsal, waiting and watching', async ({ page, app, candidate, staff, br
   await shoot(bram.page, 'watch');
 });
 
-test('on a phone, and earlier versions', async ({ page, app, candidate }) => {
+test('on a phone', async ({ page, candidate }) => {
   const mattis = candidate(page, MATTIS);
   await mattis.arrives();
   await mattis.chooses('The young root');
@@ -114,19 +114,6 @@ test('on a phone, and earlier versions', async ({ page, app, candidate }) => {
   await mattis.chooses('K-2');
   await mattis.isSaved();
   await shoot(page, 'phone');
-  await page.setViewportSize({ width: 1280, height: 800 });
-  await mattis.goesTo(8);
-  await mattis.writes('The alarm of bay three rang at 02:10; the supply had dipped for four minutes. ');
-  await mattis.isSaved();
-  await app.advance(3);
-  await page.reload();
-  await expect(mattis.heading('Question 8')).toBeVisible();
-  await page.getByRole('main').getByRole('textbox').press('Control+A');
-  await page.keyboard.type('Bay three lost its supply for four minutes. Nothing thawed.');
-  await mattis.isSaved();
-  await page.getByRole('button', { name: 'Earlier versions' }).click();
-  await expect(page.getByRole('dialog').getByRole('listitem')).toHaveCount(2);
-  await shoot(page, 'versions');
 });
 
 const PEOPLE = `Name\tE-mail\tExtra time

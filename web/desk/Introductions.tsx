@@ -4,7 +4,7 @@ import { DocumentView } from '../documents/DocumentView';
 import { useDesk } from './DeskContext';
 import { t } from './words';
 
-/** Read once, and folded away by whoever has read it. */
+/** An introduction; candidates can fold it away. */
 function Fold({
   title,
   body,

@@ -37,8 +37,6 @@ openHandouts.subscribe((state) => {
   }
 });
 
-export const isOpen = (id: string) => openHandouts.getState().open.includes(id);
-
 export const closeHandout = (id: string): void =>
   openHandouts.setState(({ open }) => ({ open: open.filter((one) => one !== id) }));
 
