@@ -125,7 +125,7 @@ export interface Credit {
 /** What was answered, for statistics and for the table that staff see. */
 export interface Fact {
   readonly component: string;
-  readonly type: 'option' | 'text' | 'figure' | 'sequence' | 'language' | 'words';
+  readonly type: 'option' | 'text' | 'figure' | 'sequence' | 'drawing' | 'language' | 'words';
   /** As candidates answered it, freed of what makes no difference (spaces, capitals where they do not count). */
   readonly answer: string;
   /** Null where it is neither right nor wrong. */

@@ -3,8 +3,16 @@ import type { KeyKind } from './contract';
 import { choiceKey } from './choice/key';
 import { codeKey } from './code/key';
 import { gapsKey } from './gaps/key';
+import { gridChoiceKey } from './grid-choice/key';
+import { hotAreaKey } from './hot-area/key';
+import { matchKey } from './match/key';
 import { numberKey } from './number/key';
+import { numberLineKey } from './number-line/key';
+import { onPaperKey } from './on-paper/key';
 import { orderKey } from './order/key';
+import { plotKey } from './plot/key';
+import { selectTextKey } from './select-text/key';
+import { sortKey } from './sort/key';
 import { writingKey } from './writing/key';
 
 /** The key's half of every kind. A new kind adds its line here. */
@@ -12,8 +20,16 @@ export const keyKinds = {
   choice: choiceKey,
   code: codeKey,
   gaps: gapsKey,
+  'grid-choice': gridChoiceKey,
+  'hot-area': hotAreaKey,
+  match: matchKey,
   number: numberKey,
+  'number-line': numberLineKey,
+  'on-paper': onPaperKey,
   order: orderKey,
+  plot: plotKey,
+  'select-text': selectTextKey,
+  sort: sortKey,
   writing: writingKey,
 } satisfies { [K in KindName]: unknown };
 

@@ -5,5 +5,7 @@ export const messages = {
   rubricSum: 'The highest levels of the rubric do not add up to the marks of the part.',
   criteriaDiffer: 'The criteria that candidates are told are not those of the rubric.',
   componentSum: 'The components do not add up to the marks of the part.',
+  sameKey: 'Two entries have the same key.',
+  noPhrase: 'The source has no phrase with the key “{{key}}”.',
   sameComponent: 'Two components have the same key.',
 };

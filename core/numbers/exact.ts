@@ -11,9 +11,43 @@ export const exact = (over: bigint, under = 1n): Exact =>
 export const exactDecimal = (digits: bigint, places: number): Exact =>
   places >= 0 ? exact(digits, 10n ** BigInt(places)) : exact(digits * 10n ** BigInt(-places));
 
+export const ZERO: Exact = { over: 0n, under: 1n };
+
 const size = (n: bigint): bigint => (n < 0n ? -n : n);
 
+function commonDivisor(a: bigint, b: bigint): bigint {
+  while (b > 0n) [a, b] = [b, a % b];
+  return a;
+}
+
+/** The same value in lowest terms, so that long sums stay short. */
+function lowest({ over, under }: Exact): Exact {
+  const divisor = commonDivisor(size(over), under);
+  return divisor > 1n ? { over: over / divisor, under: under / divisor } : { over, under };
+}
+
 export const sameExact = (a: Exact, b: Exact): boolean => a.over * b.under === b.over * a.under;
+
+export const addExact = (a: Exact, b: Exact): Exact =>
+  lowest(exact(a.over * b.under + b.over * a.under, a.under * b.under));
+
+export const negative = ({ over, under }: Exact): Exact => exact(-over, under);
+
+export const minusExact = (a: Exact, b: Exact): Exact => addExact(a, negative(b));
+
+export const timesExact = (a: Exact, b: Exact): Exact => lowest(exact(a.over * b.over, a.under * b.under));
+
+/** Null where it would be a division by zero. */
+export const overExact = (a: Exact, b: Exact): Exact | null =>
+  b.over === 0n ? null : lowest(exact(a.over * b.under, a.under * b.over));
+
+export const absolute = ({ over, under }: Exact): Exact => exact(size(over), under);
+
+/** Below 0, 0 or above 0, as a is less than, equal to or more than b. */
+export const compareExact = (a: Exact, b: Exact): -1 | 0 | 1 => {
+  const difference = a.over * b.under - b.over * a.under;
+  return difference < 0n ? -1 : difference > 0n ? 1 : 0;
+};
 
 /** |a − b| ≤ tolerance, exactly; the limit itself is within. */
 export const withinDistance = (a: Exact, b: Exact, tolerance: Exact): boolean =>
@@ -69,15 +103,9 @@ export function exactOf(text: string): Exact {
   return under === undefined ? exactDecimal(digits, fraction.length) : exact(digits, BigInt(under));
 }
 
-function commonDivisor(a: bigint, b: bigint): bigint {
-  while (b > 0n) [a, b] = [b, a % b];
-  return a;
-}
-
 /** A value as `exactOf` reads it, the same text for the same value: a decimal where it ends, else a fraction. */
 export function exactText({ over, under }: Exact): string {
-  const divisor = commonDivisor(size(over), under);
-  const [top, bottom] = [over / divisor, under / divisor];
+  const { over: top, under: bottom } = lowest({ over, under });
   let [rest, places] = [bottom, 0];
   for (const prime of [10n, 5n, 2n])
     while (rest % prime === 0n) {

@@ -1,10 +1,5 @@
 import * as v from 'valibot';
-
-/**
- * How several right options are scored: `all-or-nothing`; `each` (each right one +1/R, each wrong one −1/W, never
- * below 0); `decisions` (share of right decisions over all options).
- */
-export type SeveralRule = 'all-or-nothing' | 'each' | 'decisions';
+import type { SeveralRule } from '../shared/severalRight';
 
 export interface ChoiceShown {
   readonly options: readonly { readonly key: string; readonly text: string }[];

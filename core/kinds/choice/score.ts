@@ -2,6 +2,7 @@ import { message, type Message } from '../../messages/message';
 import { exact, type Exact } from '../../numbers/exact';
 import type { Credit, ScoringInput } from '../contract';
 import { creditOf, share, wholeComponent } from '../shared/credits';
+import { shareOfSeveral } from '../shared/severalRight';
 import type { ChoiceArrangement, ChoiceAsked, ChoiceKey } from './content';
 import type { ChoiceResponse } from './response';
 
@@ -22,16 +23,11 @@ function severalRight(
 ): Found {
   const hits = right.filter((key) => chosen.has(key)).length;
   const misses = chosen.size - hits;
-  const [all, wrong] = [right.length, options.length - right.length];
   const reason =
     misses > 0
       ? message('choice.hitsAndMisses', { count: hits, misses })
       : message('choice.hits', { count: hits });
-  if (rule === 'all-or-nothing') return [share(hits === all && misses === 0 ? 1 : 0, 1), reason];
-  if (rule === 'decisions') return [share(hits + wrong - misses, options.length), reason];
-  // hits/R − misses/W over the common denominator R·W, never below 0
-  const spread = Math.max(wrong, 1);
-  return [share(Math.max(hits * spread - misses * all, 0), all * spread), reason];
+  return [shareOfSeveral(rule, { options: options.length, right: right.length, hits, misses }), reason];
 }
 
 /** Rules for one and for several right options: `2-domain.md`, “Scoring rules”. */

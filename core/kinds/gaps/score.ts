@@ -1,25 +1,17 @@
 import { message } from '../../messages/message';
-import { allot } from '../../marks';
 import { matchesText, normaliseText } from '../../text/compareText';
 import type { Component, Content, Credit, ScoringInput } from '../contract';
-import { creditOf, share, unansweredCredit } from '../shared/credits';
+import { creditOf, equalComponents, share, unansweredCredit } from '../shared/credits';
 import type { GapRule, GapsAsked, GapsKey } from './content';
 import { filledIn, isOneWord } from './filled';
 import type { GapsResponse } from './response';
 
 /** One component a gap, with equal shares of the marks. */
-export function gapComponents({ gaps }: GapsAsked, marks: number): Component[] {
-  const shares = allot(
+export const gapComponents = ({ gaps }: GapsAsked, marks: number): Component[] =>
+  equalComponents(
+    gaps.map(({ key }, i) => ({ key, name: message('gaps.component', { gap: i + 1 }) })),
     marks,
-    gaps.map(() => 1),
   );
-  return gaps.map(({ key }, i) => ({
-    key,
-    by: 'machine',
-    of: shares[i]!,
-    name: message('gaps.component', { gap: i + 1 }),
-  }));
-}
 
 /** The share of a gap's marks that an answer earns, in per cent: that of the accepted variant that earns most. */
 export function percentOf(rule: GapRule, given: string): number {

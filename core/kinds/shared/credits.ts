@@ -1,3 +1,4 @@
+import { allot } from '../../marks';
 import { exact, roundExact, type Exact } from '../../numbers/exact';
 import type { Message } from '../../messages/message';
 import type { Component, Credit, Verdict } from '../contract';
@@ -8,6 +9,18 @@ export const WHOLE = 'whole';
 export const wholeComponent = (marks: number): readonly [Component] => [
   { key: WHOLE, by: 'machine', of: marks, name: null },
 ];
+
+/** Components of the machine with equal shares of the marks. */
+export function equalComponents(
+  parts: readonly Pick<Component, 'key' | 'name'>[],
+  marks: number,
+): Component[] {
+  const shares = allot(
+    marks,
+    parts.map(() => 1),
+  );
+  return parts.map(({ key, name }, i) => ({ key, by: 'machine', of: shares[i]!, name }));
+}
 
 export const share = (over: number, under: number): Exact => exact(BigInt(over), BigInt(under));
 

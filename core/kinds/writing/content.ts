@@ -1,18 +1,12 @@
 import * as v from 'valibot';
-import { rubricSchema } from '../shared/rubric';
-
-const hundredths = v.pipe(v.number(), v.integer(), v.minValue(1));
+import { rubricSchema, toldCriteriaSchema } from '../shared/rubric';
 
 export const askedSchema = v.strictObject({
   format: v.picklist(['plain', 'rich']),
   wordsFrom: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0))),
   wordsTo: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1))),
   /** By what it is judged, as candidates are told. */
-  criteria: v.pipe(
-    v.array(v.strictObject({ title: v.string(), hundredths })),
-    v.minLength(1),
-    v.maxLength(8),
-  ),
+  criteria: toldCriteriaSchema,
 });
 export type WritingAsked = v.InferOutput<typeof askedSchema>;
 

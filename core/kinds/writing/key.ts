@@ -3,16 +3,12 @@ import { message } from '../../messages/message';
 import { plainKey, type Content, type Issue, type KeyKind, type Place } from '../contract';
 import { severe } from '../shared/issues';
 import { countWords, richAsText } from '../shared/richText';
-import { criteriaMatch, maximumOfRubric, rubricComponents } from '../shared/rubric';
+import { blankRubric, copyOfCriteria, issuesOfRubric, rubricComponents } from '../shared/rubric';
 import { askedSchema, keySchema, type WritingAsked, type WritingKey } from './content';
 import type { WritingResponse, WritingShown } from './response';
 
 function check({ asked, key }: Content<WritingAsked, WritingKey>, { marks }: Place): Issue[] {
-  const issues: Issue[] = [];
-  if (maximumOfRubric(key.rubric) !== marks)
-    issues.push(severe(['key', 'rubric'], message('author.rubricSum')));
-  if (!criteriaMatch(asked.criteria, key.rubric))
-    issues.push(severe(['asked', 'criteria'], message('author.criteriaDiffer')));
+  const issues = issuesOfRubric(key.rubric, asked.criteria, marks);
   if (asked.wordsFrom !== null && asked.wordsTo !== null && asked.wordsFrom > asked.wordsTo)
     issues.push(severe(['asked', 'wordsFrom'], message('writing.wordsCross')));
   return issues;
@@ -26,14 +22,7 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
   arrangement: v.null(),
   blank: () => ({
     asked: { format: 'rich', wordsFrom: null, wordsTo: null, criteria: [{ title: '', hundredths: 100 }] },
-    key: {
-      rubric: {
-        scheme: '',
-        criteria: [
-          { key: 'a', title: '', levels: [0, 100].map((h) => ({ hundredths: h, label: '', says: '' })) },
-        ],
-      },
-    },
+    key: { rubric: blankRubric() },
   }),
   documents: ['key.rubric.scheme'],
   check,
@@ -42,7 +31,7 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
     format,
     wordsFrom,
     wordsTo,
-    criteria: criteria.map(({ title, hundredths }) => ({ title, hundredths })),
+    criteria: copyOfCriteria(criteria),
   }),
   components: ({ key }) => rubricComponents(key.rubric),
   markScheme: ({ key }) => key.rubric.scheme,

@@ -1,0 +1,22 @@
+import * as v from 'valibot';
+import { entryKey, type Entry } from '../shared/entries';
+import type { SeveralRule } from '../shared/severalRight';
+
+export interface GridChoiceShown {
+  readonly statements: readonly Entry[];
+  readonly categories: readonly Entry[];
+  /** Whether a statement takes one category or several. */
+  readonly mode: 'one' | 'several';
+  readonly rule: SeveralRule;
+  /** For `several`: a statement may have no category, and is then left empty. */
+  readonly mayStayEmpty: boolean;
+}
+
+/** The chosen categories by statement. */
+export const responseSchema = v.strictObject({
+  rows: v.record(entryKey, v.pipe(v.array(entryKey), v.maxLength(8))),
+});
+export type GridChoiceResponse = v.InferOutput<typeof responseSchema>;
+
+export const chosenIn = ({ rows }: GridChoiceResponse, statement: string): readonly string[] =>
+  rows[statement] ?? [];

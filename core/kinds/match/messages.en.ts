@@ -1,0 +1,13 @@
+export const messages = {
+  empty_one: 'Join this entry to its partner',
+  empty_other: 'Join the {{count}} entries on the left to their partners',
+  open_one: '“{{text}}” has no partner yet',
+  open_other: '{{count}} entries have no partner yet, the first is “{{text}}”',
+  unknown: 'There is no such entry',
+  twice: 'An entry on the right can be used once only',
+  rule: 'Each pair earns its share by itself.',
+  keyUnknown: 'The key joins an entry that is not there.',
+  keyTwice: 'The key uses an entry on the right twice, but it can be used only once.',
+  nothingRight: 'The key has no pair.',
+  someLeft: 'An entry has no partner, but candidates may leave none without.',
+};

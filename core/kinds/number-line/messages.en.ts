@@ -1,0 +1,15 @@
+export const messages = {
+  empty: 'Mark your answer on the line',
+  point: '{{from}}',
+  above: 'more than {{from}}',
+  from: 'from {{from}}',
+  below: 'less than {{to}}',
+  upTo: 'up to and including {{to}}',
+  tooMany_one: 'No more than {{count}} can be marked',
+  tooMany_other: 'No more than {{count}} can be marked',
+  unsound: 'An interval needs two different ends, from left to right',
+  outside: 'A place lies outside the line',
+  axis: 'The line needs a step above 0 and a whole number of steps, no more than 60.',
+  noRight: 'Nothing says what is right on the line.',
+  tolerance: 'The tolerance is below 0.',
+};

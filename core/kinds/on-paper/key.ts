@@ -1,0 +1,32 @@
+import * as v from 'valibot';
+import { message } from '../../messages/message';
+import { plainKey, type KeyKind } from '../contract';
+import { severe } from '../shared/issues';
+import { blankRubric, copyOfCriteria, issuesOfRubric, rubricComponents } from '../shared/rubric';
+import { askedSchema, keySchema, type OnPaperAsked, type OnPaperKey } from './content';
+import type { OnPaperResponse, OnPaperShown } from './response';
+
+export const onPaperKey: KeyKind<OnPaperAsked, OnPaperKey, OnPaperShown, OnPaperResponse, null> = {
+  ...plainKey,
+  name: 'on-paper',
+  asked: askedSchema,
+  key: keySchema,
+  arrangement: v.null(),
+  documents: ['asked.sheet', 'key.rubric.scheme'],
+  blank: () => ({
+    asked: { sheet: '', criteria: [{ title: '', hundredths: 100 }] },
+    key: { rubric: blankRubric() },
+  }),
+  check: ({ asked, key }, { marks }) => [
+    ...issuesOfRubric(key.rubric, asked.criteria, marks),
+    ...(asked.sheet.blocks.length === 0 ? [severe(['asked', 'sheet'], message('on-paper.noSheet'))] : []),
+  ],
+  arrange: () => null,
+  show: ({ sheet, criteria }) => ({ sheet, criteria: copyOfCriteria(criteria) }),
+  components: ({ key }) => rubricComponents(key.rubric),
+  markScheme: ({ key }) => key.rubric.scheme,
+  score: () => [],
+  rightResponse: () => null,
+  facts: ({ key }, { done }) =>
+    done ? [{ component: key.rubric.criteria[0]!.key, type: 'option', answer: 'done', right: null }] : [],
+};

@@ -1,0 +1,12 @@
+import * as v from 'valibot';
+import type { Document } from '../../documents/document';
+
+export interface OnPaperShown {
+  /** What to do with the sheet: where it is, how it is marked, who collects it. */
+  readonly sheet: Document;
+  readonly criteria: readonly { readonly title: string; readonly hundredths: number }[];
+}
+
+/** The candidate says that the work on paper is done. */
+export const responseSchema = v.strictObject({ done: v.boolean() });
+export type OnPaperResponse = v.InferOutput<typeof responseSchema>;

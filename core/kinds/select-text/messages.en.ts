@@ -1,0 +1,15 @@
+export const messages = {
+  empty: 'Press what you want to choose in the text',
+  more_one: 'Choose {{count}} more in “{{title}}”',
+  more_other: 'Choose {{count}} more in “{{title}}”',
+  unknown: 'There is no such phrase',
+  twice: 'A phrase is chosen twice',
+  tooMany_one: 'No more than {{count}} can be chosen in “{{title}}”',
+  tooMany_other: 'No more than {{count}} can be chosen in “{{title}}”',
+  ruleLimit: 'Each right choice earns a share.',
+  ruleOpen: 'Each right choice earns a share; each wrong one takes a share away, but never below 0.',
+  noPhrase: 'The passage has no phrase with the key “{{key}}”.',
+  limitTooLarge: 'More phrases are to be chosen than there are.',
+  noneRight: 'No phrase of “{{title}}” is right.',
+  rightUnknown: 'A right phrase is not among the phrases, or is named twice.',
+};
