@@ -4,6 +4,7 @@ import { toJsonSchema } from '@valibot/to-json-schema';
 import { format } from 'prettier';
 import * as v from 'valibot';
 import { documentSchema } from '../core/documents/documentSchema';
+import { conditionSchema, formulaSchema } from '../core/formulas/formula';
 import { keyKinds } from '../core/kinds/keyKinds';
 
 const comment = {
@@ -120,10 +121,16 @@ const paper = v.strictObject({
   showRightAnswers: v.optional(v.boolean()),
 });
 
+/** What authors write as text, where the published paper holds a tree. */
+const authored = new Map<unknown, { readonly type: 'string'; readonly description: string }>([
+  [documentSchema, { type: 'string', description: 'Markdown.' }],
+  [formulaSchema, { type: 'string', description: 'A formula, as `held_march - out_march` or `A.total * 2`.' }],
+  [conditionSchema, { type: 'string', description: 'A condition, as `net_year < 0`.' }],
+]);
+
 const schema = toJsonSchema(paper, {
   errorMode: 'ignore',
-  overrideSchema: ({ valibotSchema }) =>
-    valibotSchema === documentSchema ? { type: 'string', description: 'Markdown.' } : undefined,
+  overrideSchema: ({ valibotSchema }) => authored.get(valibotSchema),
 });
 const text = JSON.stringify({ title: 'A paper for Clear Sitting', ...schema });
 const file = 'docs/paper-schema.json';

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { withDocuments, type ParseText } from '../documents/withDocuments';
+import { withParsed, type ParseField } from '../documents/withParsed';
 import { sumMarks, type Hundredths } from '../marks';
 import { message } from '../messages/message';
 import type { Component, Content, Issue, Place, Published } from './contract';
@@ -40,17 +40,23 @@ export function issuesOf(kind: AnyKeyKind, draft: unknown, place: Place): readon
   return [...found, ...issuesOfComponents(kind.components(content, place.marks), place.marks)];
 }
 
-/** A draft as content that can be published, its Markdown as trees, or the severe issues that keep it from that. */
+export interface Parsers {
+  readonly markdown: ParseField;
+  readonly formula: ParseField;
+}
+
+/** A draft as content that can be published, its texts as trees, or the severe issues that keep it from that. */
 export function publishDraft(
   kind: AnyKeyKind,
   draft: unknown,
   place: Place,
-  parse: ParseText,
+  { markdown, formula }: Parsers,
 ): Published<unknown, unknown> {
-  const texts = withDocuments(draft, kind.documents, parse);
-  const all = [...texts.issues, ...issuesOf(kind, texts.value, place)];
+  const texts = withParsed(draft, kind.documents, markdown);
+  const read = withParsed(texts.value, kind.formulas, formula);
+  const all = [...texts.issues, ...read.issues, ...issuesOf(kind, read.value, place)];
   const issues = all.filter((issue) => issue.severity === 'severe');
-  return issues.length > 0 ? { issues } : { content: parseContent(kind, texts.value) };
+  return issues.length > 0 ? { issues } : { content: parseContent(kind, read.value) };
 }
 
 /** Parses content of the present version. Throws where it is misshapen. */

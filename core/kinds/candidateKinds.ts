@@ -12,6 +12,7 @@ import { order } from './order/candidate';
 import { plot } from './plot/candidate';
 import { selectText } from './select-text/candidate';
 import { sort } from './sort/candidate';
+import { tableEntry } from './table-entry/candidate';
 import { writing } from './writing/candidate';
 
 /** The candidate's half of every kind of part there is. A new kind adds its line here. */
@@ -29,6 +30,7 @@ export const candidateKinds = {
   plot,
   'select-text': selectText,
   sort,
+  'table-entry': tableEntry,
   writing,
 };
 

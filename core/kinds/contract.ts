@@ -141,7 +141,13 @@ export interface Issue {
 export type Published<Asked, Key> =
   { readonly content: Content<Asked, Key> } | { readonly issues: readonly Issue[] };
 
-export type NamedValues = Readonly<Record<string, Exact>>;
+/** A figure that other parts may build on, and whether it earned its marks. */
+export interface NamedValue {
+  readonly figure: Exact;
+  readonly accepted: boolean;
+}
+
+export type NamedValues = Readonly<Record<string, NamedValue>>;
 
 export interface ScoringInput<Asked, Key, Response, Arrangement> {
   readonly content: Content<Asked, Key>;
@@ -167,6 +173,8 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   blank(): unknown;
   /** The fields that authors write in Markdown and that hold a tree once published, as `key.rubric.scheme`. */
   readonly documents: readonly string[];
+  /** The fields that hold a formula once published, as `key.cells.*.formula`. */
+  readonly formulas: readonly string[];
   /** Contradictions within well-formed content, and advice. Severe ones keep it from being published. */
   check(content: Content<Asked, Key>, place: Place): readonly Issue[];
   /** A fixed arrangement for one form; never the right answer where that would give it away. Stored in the form. */
@@ -185,6 +193,8 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
     response: Response,
     arrangement: Arrangement,
   ): readonly EvidenceRequest[];
+  /** The letters of the sibling parts whose figures it builds on. */
+  buildsOn(content: Content<Asked, Key>): readonly string[];
   /** Named figures that sibling parts may build on. */
   values(content: Content<Asked, Key>, response: Response, place: Place): NamedValues;
   /** One credit for each component of the machine, for an answer that is not empty. */
@@ -200,6 +210,8 @@ export const plainKey = {
   contentVersion: 1,
   upgradeContent: (stored: unknown) => stored,
   documents: [],
+  formulas: [],
+  buildsOn: () => [],
   check: () => [],
   markScheme: () => null,
   runsPrograms: false,

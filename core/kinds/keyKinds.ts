@@ -13,6 +13,7 @@ import { orderKey } from './order/key';
 import { plotKey } from './plot/key';
 import { selectTextKey } from './select-text/key';
 import { sortKey } from './sort/key';
+import { tableEntryKey } from './table-entry/key';
 import { writingKey } from './writing/key';
 
 /** The key's half of every kind. A new kind adds its line here. */
@@ -30,6 +31,7 @@ export const keyKinds = {
   plot: plotKey,
   'select-text': selectTextKey,
   sort: sortKey,
+  'table-entry': tableEntryKey,
   writing: writingKey,
 } satisfies { [K in KindName]: unknown };
 

@@ -12,6 +12,7 @@ import { messages as order } from './order/messages.en';
 import { messages as plot } from './plot/messages.en';
 import { messages as selectText } from './select-text/messages.en';
 import { messages as sort } from './sort/messages.en';
+import { messages as tableEntry } from './table-entry/messages.en';
 import { messages as writing } from './writing/messages.en';
 
 /** The words of every kind, in English. A new kind adds its line here. */
@@ -29,6 +30,7 @@ export const kindMessages = {
   plot,
   'select-text': selectText,
   sort,
+  'table-entry': tableEntry,
   writing,
 } satisfies {
   [K in KindName]: Readonly<Record<string, string>>;

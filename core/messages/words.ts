@@ -3,6 +3,7 @@ import { kindMessages } from '../kinds/messages.en';
 import type { Message, Say } from './message';
 import { messages as author } from './author.en';
 import { error } from './errors.en';
+import { figure } from './figures.en';
 import { component, progress, sheet, stored, verdict } from './results.en';
 
 type Catalogue = Readonly<Record<string, string>>;
@@ -43,7 +44,7 @@ export function speak(code: string, by: (text: string) => string): void {
   for (const [area, catalogue] of known) add(area, catalogue);
 }
 
-const own = { ...kindMessages, author, component, error, progress, sheet, stored, verdict };
+const own = { ...kindMessages, author, component, error, figure, progress, sheet, stored, verdict };
 for (const [area, catalogue] of Object.entries<Catalogue>(own)) add(area, catalogue);
 
 type Base<Key> = Key extends `${infer Stem}_one` | `${infer Stem}_other` ? Stem : Key;

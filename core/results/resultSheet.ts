@@ -10,6 +10,7 @@ import { markedComponents, type ComponentMark } from './componentMark';
 import { floored } from './totals';
 
 export interface ResultComponent {
+  readonly key: string;
   /** Null where the part is judged as a whole. */
   readonly name: Message | null;
   readonly hundredths: Hundredths;
@@ -89,6 +90,7 @@ function resultComponent(
   if (!mark) throw new Error(`no mark for component ${key}: the sheet is not ready`);
   const level = mark.level === null ? null : (criterion?.levels?.[mark.level] ?? null);
   return {
+    key,
     name,
     of,
     hundredths: mark.hundredths,

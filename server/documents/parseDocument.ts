@@ -5,7 +5,7 @@ import type { Block, Document, FormulaNode, Inline, LinesNode, Tongue } from '..
 import { emptyDocument } from '../../core/documents/document';
 import { inlineAsText } from '../../core/documents/documentAsText';
 import { everyNode } from '../../core/documents/everyNode';
-import type { ParsedText } from '../../core/documents/withDocuments';
+import type { Parsed } from '../../core/documents/withParsed';
 import { message, type Message } from '../../core/messages/message';
 import type { FileOf } from './fileFacts';
 import { mediaNodes, type Given } from './mediaNodes';
@@ -261,7 +261,12 @@ function checkTree(document: Document, parsing: Parsing): void {
   if (deepest > MOST_LEVELS) parsing.refuse('tooDeep', { most: MOST_LEVELS });
 }
 
-function refused(code: string, most: number): ParsedText {
+interface ParsedDocument {
+  readonly document: Document;
+  readonly issues: Parsed['issues'];
+}
+
+function refused(code: string, most: number): ParsedDocument {
   const issue = { severity: 'severe' as const, message: message(`document.${code}`, { most }) };
   return { document: emptyDocument, issues: [issue] };
 }
@@ -270,7 +275,7 @@ function refused(code: string, most: number): ParsedText {
 export function parseDocument(
   markdown: string,
   { fileOf = () => null, withMedia = true }: Partial<Surroundings> = {},
-): ParsedText {
+): ParsedDocument {
   if (markdown.length > MOST_CHARACTERS) return refused('tooLong', MOST_CHARACTERS);
   try {
     const { root, source, amounts } = readMarkdown(markdown);

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { everyNode } from '../../core/documents/everyNode';
-import { withDocuments } from '../../core/documents/withDocuments';
+import { withParsed } from '../../core/documents/withParsed';
 import { placeOf } from '../../core/forms/drawForm';
 import { issuesOf } from '../../core/kinds/authoring';
 import { isKindName, type KindName } from '../../core/kinds/candidateKinds';
@@ -16,6 +16,8 @@ import {
   type Paper,
   type Part,
 } from '../../core/papers/paper';
+import { issuesOfSiblings } from '../../core/papers/siblings';
+import { parseFormula } from '../formulas/parseFormula';
 import { parseDocument } from '../documents/parseDocument';
 import type { FileOf } from '../documents/fileFacts';
 
@@ -66,12 +68,12 @@ const kindOf = (part: unknown): KindName | null => {
   return isKindName(kind) ? kind : null;
 };
 
-/** The Markdown fields of the parts' contents, kind by kind. */
-function fieldsOfKinds(draft: unknown): string[] {
+/** The fields of the parts' contents that are Markdown, or formulas, kind by kind. */
+function fieldsOfKinds(draft: unknown, which: 'documents' | 'formulas'): string[] {
   return list(record(draft).bank).flatMap((item, i) =>
     list(record(item).parts).flatMap((part, k) => {
       const kind = kindOf(part);
-      const fields = kind === null ? [] : keyKindOf(kind).documents;
+      const fields = kind === null ? [] : keyKindOf(kind)[which];
       return fields.map((field) => `bank.${i}.parts.${k}.content.${field}`);
     }),
   );
@@ -129,11 +131,22 @@ export type FromDraft =
 const isSevere = (issue: Issue) => issue.severity === 'severe';
 
 export function paperFromDraft(draft: unknown, fileOf?: FileOf): FromDraft {
-  const parse = (withMedia: boolean) => (markdown: string) => parseDocument(markdown, { fileOf, withMedia });
+  const parse = (withMedia: boolean) => (markdown: string) => {
+    const { document, issues } = parseDocument(markdown, { fileOf, withMedia });
+    return { value: document, issues };
+  };
   const versioned = withDefaults(draft);
-  const plain = withDocuments(versioned, [...TEXTS_BEFORE, ...fieldsOfKinds(versioned)], parse(false));
-  const rich = withDocuments(plain.value, TEXTS, parse(true));
-  const texts = { value: rich.value, issues: [...plain.issues, ...rich.issues] };
+  const plain = withParsed(
+    versioned,
+    [...TEXTS_BEFORE, ...fieldsOfKinds(versioned, 'documents')],
+    parse(false),
+  );
+  const rich = withParsed(plain.value, TEXTS, parse(true));
+  const formulas = withParsed(rich.value, fieldsOfKinds(versioned, 'formulas'), parseFormula);
+  const texts = {
+    value: formulas.value,
+    issues: [...plain.issues, ...rich.issues, ...formulas.issues],
+  };
   const read = v.safeParse(fullPaperSchema, texts.value);
   if (!read.success) {
     const shape = read.issues.map((issue) => {
@@ -142,7 +155,13 @@ export function paperFromDraft(draft: unknown, fileOf?: FileOf): FromDraft {
     });
     return { issues: [...texts.issues.filter(isSevere), ...shape] };
   }
-  const issues = [...texts.issues, ...issuesOfBank(read.output.bank), ...issuesOfMedia(read.output)];
+  const { bank } = read.output;
+  const issues = [
+    ...texts.issues,
+    ...issuesOfBank(bank),
+    ...issuesOfSiblings(bank),
+    ...issuesOfMedia(read.output),
+  ];
   return issues.some(isSevere) ? { issues: issues.filter(isSevere) } : { paper: read.output, advice: issues };
 }
 

@@ -7,17 +7,26 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { FullPaper } from '../../core/papers/paper';
 import { noArrangements, type Arrangements, type Role, type RoundSettings } from '../../core/rounds/api';
+import { SMALL_PICTURE, SMALL_PICTURE_HASH } from '../../core/testing/smallPicture';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { addStaff } from '../accounts/accounts';
 import { allEndpoints, buildApp } from '../app';
 import type { MovableClock } from '../clock';
 import { readConfig } from '../config';
 import { rounds, roundStaff, staff } from '../db/schema';
+import { keepFiles } from '../papers/keepFiles';
 import { publishPaper } from '../papers/papers';
 import { invite } from '../rounds/operations';
 import { wire, type Wired } from '../wire';
 import { ApiClient } from './ApiClient';
 import { TestDevice } from './TestDevice';
+
+/** The picture that the samples of the kinds name. */
+const PICTURE = {
+  facts: { is: 'picture' as const, hash: SMALL_PICTURE_HASH },
+  type: 'image/jpeg',
+  bytes: Buffer.from(SMALL_PICTURE, 'base64'),
+};
 
 const SETTINGS: RoundSettings = {
   locale: 'en-GB',
@@ -57,6 +66,7 @@ export class Served {
 
   addRound(paper: FullPaper, settings: Partial<RoundSettings> = {}): number {
     const { db } = this.wired.services;
+    keepFiles(this.wired.services, [PICTURE]);
     const paperVersionId = publishPaper(db, paper);
     const now = this.clock.now();
     const values = {

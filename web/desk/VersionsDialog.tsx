@@ -98,6 +98,7 @@ function Body({ part, onDone }: { readonly part: ShownPart; readonly onDone: () 
           {ready &&
             readings.draw(part.kind, {
               shown: part.shown,
+              right: null,
               credits: [],
               response: responseOrEmpty(part.kind, part.shown, chosen.value),
             })}

@@ -32,10 +32,15 @@ export interface AnswerProps<Shown, Response> {
   readonly target: string;
 }
 
+/** What was found of a component, as far as it is drawn at its place. */
+export type Found = Pick<Credit, 'component' | 'verdict'>;
+
 /** What a reading component is given, at the marking table and on the result sheet. */
 export interface ReadingProps<Shown, Response> {
   readonly shown: Shown;
   readonly response: Response;
-  /** What the machine found, component by component; empty where it is not told. */
-  readonly credits: readonly Credit[];
+  /** The right answer, to be drawn beside or within what was given; null where it is not told. */
+  readonly right: Response | null;
+  /** What was found, component by component; empty where it is not told. */
+  readonly credits: readonly Found[];
 }

@@ -101,7 +101,7 @@ describe.each(kindNames)('answering and reading %s', (kind) => {
     for (const sample of samplesOf(kind)) {
       const shown = shownOf(kind, sample);
       const { container, unmount } = render(
-        <main>{readings.draw(kind, { shown, response: sample.best, credits: [] })}</main>,
+        <main>{readings.draw(kind, { shown, response: sample.best, right: null, credits: [] })}</main>,
       );
       const text = container.textContent.replace(/\s+/g, ' ');
       const { text: described } = candidateKindOf(kind).describe(shown, sample.best, say);

@@ -3,16 +3,37 @@ import type { KindName } from '../../core/kinds/candidateKinds';
 import type { ReadingProps } from './answerProps';
 import { ComponentShelf } from '../ui/ComponentShelf';
 
+interface Entry {
+  readonly load: () => Promise<ComponentType<never>>;
+  /** It draws the right answer itself, beside or within what was given. */
+  readonly drawsRight?: true;
+}
+
 /** The reading component of every kind, for marking and results. A new kind adds its line here. */
-const loaders = {
-  choice: async () => (await import('./choice/Reading')).Reading,
-  code: async () => (await import('./code/Reading')).Reading,
-  gaps: async () => (await import('./gaps/Reading')).Reading,
-  number: async () => (await import('./number/Reading')).Reading,
-  order: async () => (await import('./order/Reading')).Reading,
-  writing: async () => (await import('./writing/Reading')).Reading,
-} satisfies { [K in KindName]: () => Promise<ComponentType<never>> };
+const entries = {
+  choice: { load: async () => (await import('./choice/Reading')).Reading },
+  code: { load: async () => (await import('./code/Reading')).Reading },
+  gaps: { load: async () => (await import('./gaps/Reading')).Reading },
+  'grid-choice': { load: async () => (await import('./grid-choice/Reading')).Reading, drawsRight: true },
+  'hot-area': { load: async () => (await import('./hot-area/Reading')).Reading, drawsRight: true },
+  match: { load: async () => (await import('./match/Reading')).Reading, drawsRight: true },
+  number: { load: async () => (await import('./number/Reading')).Reading },
+  'number-line': { load: async () => (await import('./number-line/Reading')).Reading, drawsRight: true },
+  'on-paper': { load: async () => (await import('./on-paper/Reading')).Reading },
+  order: { load: async () => (await import('./order/Reading')).Reading },
+  plot: { load: async () => (await import('./plot/Reading')).Reading, drawsRight: true },
+  'select-text': { load: async () => (await import('./select-text/Reading')).Reading, drawsRight: true },
+  sort: { load: async () => (await import('./sort/Reading')).Reading, drawsRight: true },
+  'table-entry': { load: async () => (await import('./table-entry/Reading')).Reading, drawsRight: true },
+  writing: { load: async () => (await import('./writing/Reading')).Reading },
+} satisfies { [K in KindName]: Entry };
 
 export const readings = new ComponentShelf<KindName, ReadingProps<unknown, unknown>>((name) =>
-  loaders[name](),
+  entries[name].load(),
 );
+
+/** Where a kind does not draw the right answer itself, it stands beside the answer as another answer of its kind. */
+export const drawsRight = (name: KindName): boolean => {
+  const all: Record<KindName, Entry> = entries;
+  return all[name].drawsRight === true;
+};

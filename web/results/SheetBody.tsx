@@ -6,7 +6,8 @@ import type {
   ResultQuestion,
   ResultSheet,
 } from '../../core/results/resultSheet';
-import { readings } from '../kinds/readings';
+import type { Found } from '../kinds/answerProps';
+import { drawsRight, readings } from '../kinds/readings';
 import { DocumentView } from '../documents/DocumentView';
 import { say, words } from '../words';
 
@@ -144,10 +145,10 @@ function Findings({ part, several }: { part: ResultPart; several: boolean }) {
           {say(reason)}
         </p>
       ))}
-      {part.right !== null && (
+      {part.right !== null && !drawsRight(part.kind) && (
         <div role="group" aria-label={t('rightAnswer')} className="border-l-2 border-kelp pl-3">
           <p className="text-[0.85rem] text-soft">{t('rightAnswer')}</p>
-          {readings.draw(part.kind, { shown: part.shown, response: part.right, credits: [] })}
+          {readings.draw(part.kind, { shown: part.shown, response: part.right, right: null, credits: [] })}
         </div>
       )}
       {part.comments.map((comment) => (
@@ -160,6 +161,12 @@ function Findings({ part, several }: { part: ResultPart; several: boolean }) {
   );
 }
 
+/** What was found by component, where there are several and the machine found it. */
+const foundIn = ({ components }: ResultPart): Found[] =>
+  components.flatMap(({ key, verdict }) =>
+    verdict === null || verdict === 'not marked' ? [] : [{ component: key, verdict }],
+  );
+
 function Part({ part, several }: { part: ResultPart; several: boolean }) {
   const cards = part.components.filter((c) => c.level !== null || part.components.length > 1);
   return (
@@ -170,7 +177,12 @@ function Part({ part, several }: { part: ResultPart; several: boolean }) {
           <DocumentView document={part.prompt} className="text-[0.92rem] text-soft" />
           <div className="mt-2 grid gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <div aria-label={t('yours')} role="group" className="min-w-0">
-              {readings.draw(part.kind, { shown: part.shown, response: part.response, credits: [] })}
+              {readings.draw(part.kind, {
+                shown: part.shown,
+                response: part.response,
+                right: part.right,
+                credits: foundIn(part),
+              })}
             </div>
             <Findings part={part} several={several} />
           </div>

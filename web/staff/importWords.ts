@@ -1,5 +1,6 @@
 import { messages as author } from '../../core/messages/author.en';
 import { document } from '../../core/messages/documents.en';
+import { formula } from '../../core/messages/formulas.en';
 import { messages } from '../../core/messages/imports.en';
 import { words } from '../words';
 
@@ -7,3 +8,4 @@ import { words } from '../words';
 words('import', messages);
 words('document', document);
 words('author', author);
+words('formula', formula);

@@ -63,10 +63,7 @@ describe('grid choice', () => {
     [{ ...one.key.rows, lot: ['lost'] }, 'grid-choice.rightUnknown'],
     [{ ...one.key.rows, lid: ['posted'] }, 'grid-choice.noStatement'],
   ])('has an issue where its key does not fit (%#)', (rows, code) => {
-    const found = gridChoiceKey.check(
-      { ...one, key: { rows: rows as Record<string, string[]> } },
-      placeFor(300),
-    );
+    const found = gridChoiceKey.check({ ...one, key: { rows: rows } }, placeFor(300));
     expect(found.map((issue) => issue.message.code)).toContain(code);
   });
 });

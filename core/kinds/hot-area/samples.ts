@@ -1,12 +1,13 @@
 import type { Document } from '../../documents/document';
 import { shuffled, type Random } from '../../random';
+import { SMALL_PICTURE_HASH } from '../../testing/smallPicture';
 import type { Sample } from '../contract';
 import type { HotAreaAsked, HotAreaKey } from './content';
 import type { HotAreaResponse } from './response';
 
 const picture: Document = {
   format: 1,
-  blocks: [{ type: 'picture', file: 'a'.repeat(64), description: 'A cut through a seed', caption: null }],
+  blocks: [{ type: 'picture', file: SMALL_PICTURE_HASH, description: 'A cut through a seed', caption: null }],
 };
 const areas: HotAreaAsked['areas'] = [
   { key: 'coat', text: 'The outer layer', shape: { is: 'rectangle', x: 0, y: 0, width: 200, height: 1000 } },

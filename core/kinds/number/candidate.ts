@@ -15,8 +15,8 @@ function demandBroken(demand: Demand, { places, figures }: NumberRead): Message 
 
 function complaint(shown: NumberShown, typed: string): Message | null {
   const reading = readTyped(shown, typed, shown.locale);
-  if ('problem' in reading) return message(`number.${reading.problem}`);
-  if (reading.read.value.over < 0n && !shown.minusPossible) return message('number.noMinus');
+  if ('problem' in reading) return message(`figure.${reading.problem}`);
+  if (reading.read.value.over < 0n && !shown.minusPossible) return message('figure.noMinus');
   return shown.demand && demandBroken(shown.demand, reading.read);
 }
 

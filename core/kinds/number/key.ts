@@ -91,9 +91,11 @@ export const numberKey: KeyKind<NumberAsked, NumberKey, NumberShown, NumberRespo
     locale: place.locale,
   }),
   components: (_, marks) => wholeComponent(marks),
-  values: ({ asked }, { typed }, { locale }): NamedValues => {
-    const reading = readTyped(asked, typed, locale);
-    return 'read' in reading ? { figure: reading.read.value } : {};
+  values: (content, { typed }, { locale }): NamedValues => {
+    const reading = readTyped(content.asked, typed, locale);
+    if ('problem' in reading) return {};
+    const accepted = bestMatch(content, reading.read)?.percent === 100;
+    return { figure: { figure: reading.read.value, accepted } };
   },
   score: scoreNumber,
   rightResponse,

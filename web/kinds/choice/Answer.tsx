@@ -1,8 +1,10 @@
-import { Check, Strikethrough, Undo2 } from 'lucide-react';
+import { Strikethrough, Undo2 } from 'lucide-react';
 import { useId, useState } from 'react';
 import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/response';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
+import { ClearButton } from '../shared/ClearButton';
+import { FIELD_RING, OptionMark } from '../shared/OptionMark';
 
 const t = words('choice', {
   strike: 'Strike out',
@@ -14,22 +16,6 @@ const t = words('choice', {
 });
 
 type Props = AnswerProps<ChoiceShown, ChoiceResponse>;
-
-function Mark({ round, on }: { round: boolean; on: boolean }) {
-  return (
-    <span
-      aria-hidden
-      className={`grid size-[1.15rem] flex-none place-items-center border-[1.6px] ${round ? 'rounded-full' : 'rounded'} ${on ? 'border-kelp bg-kelp text-white' : 'border-soft bg-card'}`}
-    >
-      {on &&
-        (round ? (
-          <span className="size-2 rounded-full bg-white" />
-        ) : (
-          <Check className="size-3.5" strokeWidth={3} />
-        ))}
-    </span>
-  );
-}
 
 interface RowProps {
   readonly name: string;
@@ -45,7 +31,7 @@ function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps)
   const Icon = out ? Undo2 : Strikethrough;
   return (
     <div
-      className={`flex items-stretch rounded-lg border has-[input:focus-visible]:outline-3 has-[input:focus-visible]:outline-offset-2 has-[input:focus-visible]:outline-kelp ${on ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
+      className={`flex items-stretch rounded-lg border ${FIELD_RING} ${on ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
     >
       <label className="flex min-h-11 flex-1 cursor-pointer items-center gap-3 py-1.5 pl-3">
         <input
@@ -55,7 +41,7 @@ function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps)
           onChange={onChoose}
           className="absolute size-px opacity-0"
         />
-        <Mark round={one} on={on} />
+        <OptionMark round={one} on={on} />
         <span className={out ? 'text-soft line-through' : ''}>{option.text}</span>
       </label>
       <button
@@ -118,6 +104,13 @@ export function Answer({ shown, response, onChange, events, onEvent, promptId, n
       <p role="status" className="text-[0.88rem] text-marigold empty:hidden">
         {refused ? t('full', { count: most }) : ''}
       </p>
+      <ClearButton
+        shown={response.chosen.length > 0}
+        onClear={() => {
+          setRefused(false);
+          onChange({ chosen: [] });
+        }}
+      />
     </div>
   );
 }

@@ -1,14 +1,14 @@
 import type { Message } from '../messages/message';
 import type { Issue } from '../kinds/contract';
-import type { Document } from './document';
 
-export interface ParsedText {
-  readonly document: Document;
+/** What became of a field that authors write as text. */
+export interface Parsed {
+  readonly value: unknown;
   readonly issues: readonly { readonly severity: Issue['severity']; readonly message: Message }[];
 }
 
-/** Reads Markdown; given from outside, since the parser is the server's. */
-export type ParseText = (markdown: string) => ParsedText;
+/** Reads Markdown or a formula; given from outside, since the parsers are the server's. */
+export type ParseField = (text: string) => Parsed;
 
 type Path = Issue['path'];
 
@@ -17,13 +17,13 @@ interface Found {
   readonly issues: readonly Issue[];
 }
 
-function atPath(value: unknown, steps: readonly string[], path: Path, parse: ParseText): Found {
+function atPath(value: unknown, steps: readonly string[], path: Path, parse: ParseField): Found {
   const [step, ...rest] = steps;
   if (step === undefined) {
     // A tree was parsed before and stays as it is; anything else is the schema's to refuse.
     if (typeof value !== 'string') return { value, issues: [] };
-    const { document, issues } = parse(value);
-    return { value: document, issues: issues.map((issue) => ({ ...issue, path })) };
+    const { value: tree, issues } = parse(value);
+    return { value: tree, issues: issues.map((issue) => ({ ...issue, path })) };
   }
   if (typeof value !== 'object' || value === null) return { value, issues: [] };
   if (step === '*') {
@@ -40,10 +40,10 @@ function atPath(value: unknown, steps: readonly string[], path: Path, parse: Par
 }
 
 /**
- * A draft with the Markdown of these fields as trees, and what is wrong with it. A field is named by its path, as
+ * A draft with the text of these fields as trees, and what is wrong with it. A field is named by its path, as
  * `source.tabs.*.body`; a path that the draft does not have is passed over.
  */
-export function withDocuments(draft: unknown, fields: readonly string[], parse: ParseText): Found {
+export function withParsed(draft: unknown, fields: readonly string[], parse: ParseField): Found {
   return fields.reduce<Found>(
     (made, field) => {
       const { value, issues } = atPath(made.value, field.split('.'), [], parse);

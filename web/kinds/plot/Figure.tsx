@@ -1,0 +1,100 @@
+import { missingOf } from '../../../core/kinds/plot/candidate';
+import type { Drawn, ObjectShown, PlotShown } from '../../../core/kinds/plot/response';
+import { endsOf, pointsText, sideOf, spotOf, tallOf, type Spot } from './geometry';
+
+export type Look = 'current' | 'other' | 'meant';
+
+const STROKE: Readonly<Record<Look, string>> = {
+  current: 'stroke-kelp',
+  other: 'stroke-filled',
+  meant: 'stroke-kelp [stroke-dasharray:2_1.4]',
+};
+const FILL: Readonly<Record<Look, string>> = {
+  current: 'fill-kelp/12',
+  other: 'fill-filled/12',
+  meant: 'fill-none',
+};
+
+interface Props {
+  readonly shown: PlotShown;
+  readonly object: ObjectShown;
+  readonly drawn: Drawn;
+  readonly look: Look;
+}
+
+function Between({ a, b, look, dashed }: { a: Spot; b: Spot; look: Look; dashed: boolean }) {
+  return (
+    <line
+      x1={a.x}
+      y1={a.y}
+      x2={b.x}
+      y2={b.y}
+      className={STROKE[look]}
+      strokeWidth={0.9}
+      strokeDasharray={dashed ? '2.6 1.8' : undefined}
+    />
+  );
+}
+
+/** What the points of an object make: a line, a side, a shape. */
+function Body({ shown, object, drawn, look }: Props) {
+  const spots = drawn.points.map((place) => spotOf(shown, place));
+  const tall = tallOf(shown);
+  const [a, b] = spots;
+  if (object.sort === 'polygon')
+    return drawn.closed ? (
+      <polygon points={pointsText(spots)} className={`${STROKE[look]} ${FILL[look]}`} strokeWidth={0.9} />
+    ) : (
+      <polyline points={pointsText(spots)} className={`fill-none ${STROKE[look]}`} strokeWidth={0.9} />
+    );
+  const waits = missingOf(object, { ...drawn, side: drawn.side ?? ['0', '0'] }) !== null;
+  if (object.sort === 'point' || object.sort === 'points' || !a || !b || waits) return null;
+  if (object.sort === 'segment') return <Between a={a} b={b} look={look} dashed={false} />;
+  const [from, to] = endsOf(a, b, tall, object.sort === 'ray');
+  const inside = drawn.side && spotOf(shown, drawn.side);
+  return (
+    <>
+      {object.sort === 'half-plane' && inside && (
+        <polygon
+          points={pointsText(sideOf(a, b, inside, tall))}
+          className={look === 'meant' ? 'fill-kelp/8' : FILL[look]}
+        />
+      )}
+      <Between
+        a={from}
+        b={to}
+        look={look}
+        dashed={object.sort === 'half-plane' && drawn.boundary === 'dashed'}
+      />
+    </>
+  );
+}
+
+/** One named object as it was drawn. The current one has ringed points, so that it is not told by colour alone. */
+export function Figure({ shown, object, drawn, look }: Props) {
+  const spots = drawn.points.map((place) => spotOf(shown, place));
+  const last = spots.at(-1);
+  return (
+    <g>
+      <Body shown={shown} object={object} drawn={drawn} look={look} />
+      {spots.map(({ x, y }, i) => (
+        <g key={i}>
+          {look === 'current' && (
+            <circle cx={x} cy={y} r={2.4} className="fill-card stroke-kelp" strokeWidth={0.6} />
+          )}
+          <circle cx={x} cy={y} r={1.3} className={look === 'other' ? 'fill-filled' : 'fill-kelp'} />
+        </g>
+      ))}
+      {last && (
+        <text
+          x={Math.min(last.x + 2.6, 82)}
+          y={Math.max(last.y - 2.6, 3)}
+          fontSize={3.4}
+          className={`font-semibold ${look === 'other' ? 'fill-filled' : 'fill-kelp'}`}
+        >
+          {object.text}
+        </text>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,27 @@
+import { words } from '../../words';
+
+export const t = words('plotAnswer', {
+  objects: 'What you draw',
+  drawing: 'Drawing: {{text}}',
+  done: 'complete',
+  open: 'not complete',
+  plane: 'Grid. Arrow keys move the cursor, Space or Enter sets a point, Backspace takes the last one back.',
+  across: 'across',
+  up: 'up',
+  at: '{{place}}',
+  set: '{{text}}: {{place}} is set. {{missing}}',
+  moved: '{{text}}: moved to {{place}}',
+  full: '{{text}} is complete. Move a point, or clear it to draw it again.',
+  undo: 'Undo',
+  undone: 'Taken back.',
+  clear: 'Clear {{text}}',
+  clearAll: 'Clear all',
+  cleared: '{{text}} is cleared.',
+  allCleared: 'Everything is cleared.',
+  close: 'Close the shape',
+  border: 'Border',
+  solid: 'solid: belongs to it',
+  dashed: 'dashed: does not belong to it',
+  cursor: 'Cursor at {{place}}',
+  points: '{{text}}: {{points}}',
+});
