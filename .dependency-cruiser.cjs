@@ -26,7 +26,7 @@ module.exports = {
       name: 'a-kind-imports-no-other-kind',
       severity: 'error',
       from: { path: '^(core|web)/kinds/([a-z-]+)/' },
-      to: { path: '^$1/kinds/([a-z-]+)/', pathNot: ['^$1/kinds/$2/', '^core/kinds/shared/'] },
+      to: { path: '^$1/kinds/([a-z-]+)/', pathNot: ['^$1/kinds/$2/', '^(core|web)/kinds/shared/'] },
     },
     {
       name: 'desk-loads-no-marking',

@@ -1,12 +1,8 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import path from 'node:path';
 import type { FullPaper } from '../core/papers/paper';
 import { paperOfDraft } from '../server/papers/drafts';
-import { readFile, type ImportedFile } from '../server/papers/readFile';
+import type { ImportedFile } from '../server/papers/readFile';
 import { firstVersion, type Draft } from './items/draft';
 import { coastalPlants, fourBags, oneBag, theBriefing, theMap, theTray, threeLots } from './items/fieldDay';
-
-const FILES = path.join(import.meta.dirname, 'media/files');
 
 const entry = ({ key }: Draft, page?: string) => ({ key, version: 1, ...(page ? { page } : {}) });
 
@@ -22,15 +18,9 @@ const FORMULAS = `**Share that has germinated**
 | Sea holly | 60 % | 14, 28 |
 | Thrift | 75 % | 7, 14 |`;
 
-/** The entrance candidates' paper with the files that its texts name. */
-export async function fieldSchoolPaper(): Promise<{ paper: FullPaper; files: readonly ImportedFile[] }> {
-  const files = new Map<string, ImportedFile>();
-  for (const name of readdirSync(FILES)) {
-    const read = await readFile(name, readFileSync(path.join(FILES, name)));
-    if (!read) throw new Error(`${name} cannot be read`);
-    files.set(name, read);
-  }
-  const paper = paperOfDraft(
+/** The entrance candidates' paper; its texts name these files. */
+export function fieldSchoolPaper(files: ReadonlyMap<string, ImportedFile>): FullPaper {
+  return paperOfDraft(
     {
       key: 'field-school-entrance',
       version: 1,
@@ -90,5 +80,4 @@ export async function fieldSchoolPaper(): Promise<{ paper: FullPaper; files: rea
     },
     (name) => files.get(name)?.facts ?? null,
   );
-  return { paper, files: [...files.values()] };
 }

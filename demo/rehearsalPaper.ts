@@ -1,30 +1,64 @@
 import type { FullPaper } from '../core/papers/paper';
-import { paperOfDraft } from '../server/papers/drafts';
+import { paperOfDraft, type PaperDraft } from '../server/papers/drafts';
+import type { ImportedFile } from '../server/papers/readFile';
 import { coffeeRota } from './items/coffeeRota';
-import { firstVersion } from './items/draft';
+import { firstVersion, type Draft } from './items/draft';
+import { gallery } from './items/gallery';
+
+/** A rehearsal of these questions, in one section. */
+const rehearsal = (
+  of: Pick<PaperDraft, 'key' | 'title' | 'cover' | 'minutes'> & { readonly introduction: string },
+  drafts: readonly Draft[],
+  files: ReadonlyMap<string, ImportedFile>,
+): FullPaper => {
+  const { introduction, ...paper } = of;
+  return paperOfDraft(
+    {
+      ...paper,
+      version: 1,
+      warningMinutes: [5],
+      sections: [
+        {
+          key: 'A',
+          title: 'The coffee rota',
+          introduction,
+          minutes: null,
+          items: drafts.map(({ key }) => ({ key, version: 1 })),
+        },
+      ],
+      bands: [],
+      showRightAnswers: true,
+      rules: { version: 'rehearsal', text: '', statements: [] },
+      bank: drafts.map(firstVersion),
+    },
+    (name) => files.get(name)?.facts ?? null,
+  );
+};
 
 /** The rehearsal: the same desk, made-up questions, nothing at stake. */
-export function rehearsalPaper(): FullPaper {
-  const bank = coffeeRota.map(firstVersion);
-  return paperOfDraft({
-    key: 'rehearsal',
-    version: 1,
-    title: 'Rehearsal: the coffee rota',
-    cover: 'Easy questions, one of each kind. Nothing is kept.',
-    minutes: 15,
-    warningMinutes: [5],
-    sections: [
-      {
-        key: 'A',
-        title: 'The coffee rota',
-        introduction: 'Try everything: strike out, flag, move about, look back.',
-        minutes: null,
-        items: bank.map(({ key, version }) => ({ key, version })),
-      },
-    ],
-    bands: [],
-    showRightAnswers: true,
-    rules: { version: 'rehearsal', text: '', statements: [] },
-    bank,
-  });
-}
+export const rehearsalPaper = (): FullPaper =>
+  rehearsal(
+    {
+      key: 'rehearsal',
+      title: 'Rehearsal: the coffee rota',
+      cover: 'Easy questions, one of each common kind. Nothing is kept.',
+      minutes: 15,
+      introduction: 'Try everything: strike out, flag, move about, look back.',
+    },
+    coffeeRota,
+    new Map(),
+  );
+
+/** A rehearsal that holds one question of every kind there is. */
+export const galleryPaper = (files: ReadonlyMap<string, ImportedFile>): FullPaper =>
+  rehearsal(
+    {
+      key: 'gallery',
+      title: 'Rehearsal: every kind of question',
+      cover: 'Easy questions, one of every kind. Nothing is kept.',
+      minutes: 45,
+      introduction: 'Here you can try every kind of question before you meet it in a test.',
+    },
+    gallery,
+    files,
+  );

@@ -22,7 +22,8 @@ import type { Wired } from '../server/wire';
 import { simulateAnswers } from './answers';
 import { fieldSchoolPaper } from './fieldSchoolPaper';
 import * as people from './people';
-import { rehearsalPaper } from './rehearsalPaper';
+import { demoFiles } from './files';
+import { galleryPaper, rehearsalPaper } from './rehearsalPaper';
 import { technicianPaper } from './technicianPaper';
 
 const HOUR_MS = 60 * MINUTE_MS;
@@ -167,11 +168,12 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
   const now = clock.now();
   const random = seededRandom('hollin-reach');
   for (const member of people.staffMembers) await addStaff(db, member);
+  const files = await demoFiles();
+  keepFiles(services, [...files.values()]);
   publishPaper(db, rehearsalPaper());
+  publishPaper(db, galleryPaper(files));
   const paperId = publishPaper(db, technicianPaper());
-  const fieldSchool = await fieldSchoolPaper();
-  keepFiles(services, fieldSchool.files);
-  const fieldSchoolId = publishPaper(db, fieldSchool.paper);
+  const fieldSchoolId = publishPaper(db, fieldSchoolPaper(files));
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
     candidates.map(
       ({ name, email, extraPercent, breakMinutes, transcripts }) =>

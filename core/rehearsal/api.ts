@@ -8,12 +8,6 @@ import type { ResultSheet } from '../results/resultSheet';
  */
 export interface RehearsalView {
   readonly organisation: string;
-  readonly round: {
-    readonly title: string;
-    readonly opensAt: number;
-    readonly closesAt: number;
-    readonly timeZone: string;
-  };
   readonly checks: readonly CheckName[];
   readonly paper: CandidatePaper;
 }

@@ -141,8 +141,20 @@ async function makeRules(): Promise<void> {
   await once(out, 'finish');
 }
 
+/** A bean, cut open: its outer layer, two halves, a folded leaf and the young root. */
+const BEAN = `<svg xmlns="http://www.w3.org/2000/svg" width="800" height="560">
+<rect width="800" height="560" fill="#fbfaf6"/>
+<path d="M92 300 C70 120 250 40 420 60 C620 80 740 190 730 330 C720 460 560 520 400 500 C240 490 110 450 92 300 Z" fill="#e7d9b4" stroke="#6d4f35" stroke-width="16"/>
+<path d="M300 300 C290 170 430 110 520 130 C640 160 690 250 670 340 C650 430 520 460 430 440 C340 425 305 380 300 300 Z" fill="#f3ead0" stroke="#a88f5f" stroke-width="3"/>
+<path d="M200 205 q46 -40 92 -4 q-20 28 -46 30 q28 12 40 34 q-60 14 -86 -60" fill="#b9cf97" stroke="#6f8a4d" stroke-width="4"/>
+<path d="M196 250 C150 270 112 290 104 330 C130 352 168 336 188 300 C196 282 206 268 214 258 Z" fill="#fff6dd" stroke="#a88f5f" stroke-width="4"/>
+</svg>`;
+
+const makeBean = () => sharp(Buffer.from(BEAN)).png({ palette: true }).toFile(path.join(FILES, 'bean.png'));
+
 makeBriefing();
 await makeFilm();
 await makeMap();
+await makeBean();
 await makeRules();
 rmSync(work, { recursive: true });

@@ -98,6 +98,7 @@ const OPEN = [
   '/rehearsal/:key',
   '/rehearsal/:key/score',
   '/rehearsal/score/:ticket',
+  '/rehearsal-media/:file',
   '/test/clock',
   '/test/jobs',
 ];

@@ -1,31 +1,29 @@
-import { eq } from 'drizzle-orm';
-import Joi from 'joi';
+import { filesIn } from '../../core/documents/filesIn';
 import { roles } from '../../core/rounds/api';
-import { media } from '../db/schema';
-import { forStaff, type Endpoint } from '../http/endpoint';
+import { forAnyone, forStaff, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
+import { latestVersion } from '../papers/papers';
+import { REHEARSALS } from '../papers/rehearsals';
 import type { Services } from '../services';
+import { fileParams, sendFile } from './sendFile';
 
-const fileParams = Joi.object<{ file: string }>({
-  file: Joi.string()
-    .pattern(/^[0-9a-f]{64}$/)
-    .required(),
-});
+/** Is it a file of a rehearsal? Nothing in those is secret. */
+const isOfRehearsal = ({ db }: Services, file: string): boolean =>
+  REHEARSALS.some((key) => {
+    const found = latestVersion(db, key);
+    return found !== null && filesIn(found.paper).has(file);
+  });
 
-/** Media as staff see them, in previews and at the marking table; whoever asks has read the file's name in a paper. */
-export function mediaEndpoints({ db, files }: Services): Endpoint[] {
-  return [
-    forStaff(
-      roles,
-      { method: 'get', path: '/media/:file', params: fileParams },
-      (_, { params, response }) => {
-        const known = db.select().from(media).where(eq(media.hash, params.file)).get();
-        const path = files.store.find(params.file);
-        if (!known || path === null) throw notFound('noFile');
-        // Whatever it holds, it is shown and never run.
-        response.set('Content-Security-Policy', "sandbox; default-src 'none'").type(known.type);
-        response.sendFile(path, { dotfiles: 'allow', immutable: true, maxAge: '1d' });
-      },
-    ),
-  ];
-}
+/**
+ * Media as staff see them, in previews and at the marking table; whoever asks has read the file's name in a paper. Those
+ * of rehearsals are open to everybody. What candidates get in a test is sealed (`sealedMedia.ts`).
+ */
+export const mediaEndpoints = (services: Services): Endpoint[] => [
+  forStaff(roles, { method: 'get', path: '/media/:file', params: fileParams }, (_, { params, response }) =>
+    sendFile(services, params.file, response),
+  ),
+  forAnyone({ method: 'get', path: '/rehearsal-media/:file', params: fileParams }, ({ params, response }) => {
+    if (!isOfRehearsal(services, params.file)) throw notFound('noFile');
+    sendFile(services, params.file, response);
+  }),
+];

@@ -5,7 +5,7 @@ import { publishPaper } from '../papers/papers';
 import { ApiClient, type Refusal } from '../testing/ApiClient';
 import { bestOf, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
-import { REHEARSAL_PAPER } from './routes';
+import { REHEARSAL } from '../papers/rehearsals';
 
 let app: Served;
 beforeAll(async () => {
@@ -27,7 +27,7 @@ describe('the rehearsal', () => {
   it('is not there before its paper is published', async () => {
     const answered = await new ApiClient(app.url).get<Refusal>(`/rehearsal/${keyOf(newRound(true))}`);
     expect([answered.status, answered.body.code]).toEqual([404, 'not-found']);
-    const paper = { ...samplePaper(), key: REHEARSAL_PAPER, title: 'Getting to know the desk' };
+    const paper = { ...samplePaper(), key: REHEARSAL, title: 'Getting to know the desk' };
     publishPaper(app.wired.services.db, paper);
   });
 

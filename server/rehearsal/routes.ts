@@ -19,11 +19,9 @@ import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { conflict, notFound } from '../http/errors';
 import { perMinute } from '../http/limits';
 import { latestVersion } from '../papers/papers';
+import { GALLERY, REHEARSAL } from '../papers/rehearsals';
 import type { Services } from '../services';
 import { WaitingRehearsals } from './waiting';
-
-/** The key under which the rehearsal's paper is published. */
-export const REHEARSAL_PAPER = 'rehearsal';
 
 /** A whole room may rehearse behind one address. */
 const SCORES_A_MINUTE = 60;
@@ -47,25 +45,28 @@ const answersBody = Joi.object<RehearsalAnswers>({
 
 type Round = typeof rounds.$inferSelect;
 
-function paperOfRehearsal({ db }: Services) {
-  const found = latestVersion(db, REHEARSAL_PAPER);
+function paperOfRehearsal({ db }: Services, key: string) {
+  const found = latestVersion(db, key);
   if (!found) throw notFound('noRehearsal');
   return found.paper;
 }
 
-function rehearsalOf(services: Services, round: Round): RehearsalView {
-  const { title, opensAt, closesAt, timeZone, settings } = round;
+function rehearsalOf(services: Services, key: string, round: Round | null): RehearsalView {
   return {
     organisation: services.config.organisation,
-    round: { title, opensAt, closesAt, timeZone },
-    checks: settings.checks,
-    paper: plainForm(paperOfRehearsal(services)).paper,
+    checks: round?.settings.checks ?? [],
+    paper: plainForm(paperOfRehearsal(services, key)).paper,
   };
 }
 
+/** What was answered to one of the rehearsals, by whom. */
+interface Handed extends RehearsalAnswers {
+  readonly paper: string;
+}
+
 /** Scores what was answered, and keeps nothing of it. What fails is told as not marked. */
-async function score(services: Services, { answers }: RehearsalAnswers, owner: string): Promise<ResultSheet> {
-  const script = rehearsalScript(paperOfRehearsal(services), answers);
+async function score(services: Services, { answers, paper }: Handed, owner: string): Promise<ResultSheet> {
+  const script = rehearsalScript(paperOfRehearsal(services, paper), answers);
   const parts = partsOfScript(script);
   const credits = new Map<string, readonly Credit[]>();
   for (const part of parts.filter(isForMachine)) {
@@ -86,36 +87,39 @@ export function rehearsalEndpoints(services: Services): Endpoint[] {
   const { db } = services;
   const countScores = perMinute(SCORES_A_MINUTE, 'tooManyScores');
   const waiting = new WaitingRehearsals((owner) => services.sandbox.before(owner));
-  const begin = (answers: RehearsalAnswers): RehearsalTicket => ({
-    ticket: waiting.add((owner) => score(services, answers, owner)),
+  const begin = (handed: Handed): RehearsalTicket => ({
+    ticket: waiting.add((owner) => score(services, handed, owner)),
   });
-  const openRound = (key: string) => {
+  /** The rehearsal of every kind has no round; any other address is that of a round. */
+  const opened = (key: string): { readonly paper: string; readonly round: Round | null } => {
+    if (key === GALLERY) return { paper: GALLERY, round: null };
     const round = db.select().from(rounds).where(eq(rounds.key, key)).get();
     if (!round) throw notFound('noRound');
     if (!round.settings.openRehearsal) throw conflict('link-only');
-    return round;
+    return { paper: REHEARSAL, round };
   };
   return [
     forCandidates({ method: 'get', path: '/rehearsal' }, (who) =>
-      rehearsalOf(services, arrivalStateOf(services, who.invitation).invited.round),
+      rehearsalOf(services, REHEARSAL, arrivalStateOf(services, who.invitation).invited.round),
     ),
     forCandidates({ method: 'post', path: '/rehearsal/score', body: answersBody }, async (who, { body }) => {
       await countScores(`invitation ${who.invitation}`);
-      return begin(body);
+      return begin({ ...body, paper: REHEARSAL });
     }),
     // Whoever holds the ticket may ask: it cannot be guessed, and there is nothing else to know it by.
     forAnyone({ method: 'get', path: '/rehearsal/score/:ticket', params: ticketParams }, ({ params }) =>
       waiting.stateOf(params.ticket),
     ),
-    forAnyone({ method: 'get', path: '/rehearsal/:key', params: keyParams }, ({ params }) =>
-      rehearsalOf(services, openRound(params.key)),
-    ),
+    forAnyone({ method: 'get', path: '/rehearsal/:key', params: keyParams }, ({ params }) => {
+      const { paper, round } = opened(params.key);
+      return rehearsalOf(services, paper, round);
+    }),
     forAnyone(
       { method: 'post', path: '/rehearsal/:key/score', params: keyParams, body: answersBody },
       async ({ params, body, request }) => {
-        openRound(params.key);
+        const { paper } = opened(params.key);
         await countScores(request.ip ?? '');
-        return begin(body);
+        return begin({ ...body, paper });
       },
     ),
   ];

@@ -35,6 +35,12 @@ const filesAt = (address: (file: string) => string | null): FileSource => ({
 /** As staff see published papers. */
 export const staffFiles = filesAt((file) => `/api/media/${file}`);
 
+/** What stands on a candidate's own result sheet. */
+export const resultFiles = filesAt((file) => `/api/result-media/${file}`);
+
+/** Files of rehearsals, which are open to everybody. */
+export const rehearsalFiles = filesAt((file) => `/api/rehearsal-media/${file}`);
+
 /** Files of a paper that is looked at before it is published: they came with it. */
 export const previewFiles = (media: Readonly<Record<string, string>>): FileSource =>
   filesAt((file) => media[file] ?? null);

@@ -11,7 +11,7 @@ import { get, post } from '../api/client';
 import { DeskContext } from '../desk/DeskContext';
 import { DeskFrame } from '../desk/DeskFrame';
 import { createDesk, type DeskSession } from '../desk/deskStore';
-import { noFiles } from '../media/fileSource';
+import { Files, rehearsalFiles } from '../media/fileSource';
 import { answers } from '../kinds/answers';
 import { loadReadings, SheetBody } from '../results/SheetBody';
 import { Button } from '../ui/Button';
@@ -93,7 +93,7 @@ function openRehearsal(paper: CandidatePaper, timed: boolean): DeskSession {
     backend: rehearsalBackend,
     queuedAt: null,
     otherVersions: [],
-    files: noFiles,
+    files: rehearsalFiles,
     plays: null,
   });
 }
@@ -207,7 +207,11 @@ function Inside({ view, link, round }: Where) {
           </Button>
         )}
         {phase.at === 'checks' && <CheckList {...measured} demanded={demanded} />}
-        {done && <SheetBody sheet={phase.sheet} />}
+        {done && (
+          <Files value={rehearsalFiles}>
+            <SheetBody sheet={phase.sheet} />
+          </Files>
+        )}
         {done && <Device findings={Object.values(measured.findings)} />}
         {choices}
       </div>

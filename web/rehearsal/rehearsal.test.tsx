@@ -15,7 +15,6 @@ afterEach(() => vi.unstubAllGlobals());
 
 const view: RehearsalView = {
   organisation: 'Hollin Reach',
-  round: { title: 'November', opensAt: 0, closesAt: 1, timeZone: 'Europe/Oslo' },
   checks: ['clock'],
   paper: plainForm(rehearsalPaper()).paper,
 };

@@ -1,5 +1,6 @@
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { get } from '../api/client';
+import { Files, resultFiles } from '../media/fileSource';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { showDay } from '../ui/times';
@@ -41,7 +42,9 @@ export function ResultView() {
           </a>
         </div>
       </div>
-      <SheetBody sheet={sheet} />
+      <Files value={resultFiles}>
+        <SheetBody sheet={sheet} />
+      </Files>
       <p className="mt-4 text-[0.9rem] text-soft">{t('receipt', { code: sheet.receipt })}</p>
     </div>
   );
