@@ -60,8 +60,8 @@ export function PictureWithAreas({ shown, shapes, children, onPress }: Props) {
         <div
           ref={frame}
           onClick={press}
-          style={{ width: `${ZOOMS[zoom]! * 100}%` }}
-          className={`relative ${onPress ? 'cursor-crosshair' : ''}`}
+          style={zoom === 0 ? undefined : { width: `${ZOOMS[zoom]! * 100}%` }}
+          className={`relative ${zoom === 0 ? 'mx-auto w-fit' : ''} ${onPress ? 'cursor-crosshair' : ''}`}
         >
           {found.is === 'here' ? (
             <img

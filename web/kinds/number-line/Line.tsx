@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { useWidth } from '../shared/useWidth';
 import type { NumberLineShown, Piece } from '../../../core/kinds/number-line/response';
 import { shareAlong, ticksOf } from '../../../core/kinds/shared/axis';
 import { exactText, showExact } from '../../../core/numbers/exact';
@@ -6,6 +7,8 @@ import { numberFormatOf } from '../../../core/numbers/numberFormat';
 
 const WIDE = 200;
 const EDGE = 8;
+/** The size of the figures, and the least room for each, in pixels. */
+const [LETTERS, LEAST_ROOM] = [13, 30];
 export const TOP = 14;
 
 export const spotAt = (shown: NumberLineShown, place: string): number => shareAlong(shown.axis, place) * WIDE;
@@ -60,13 +63,22 @@ export function Line({
 }) {
   const ticks = ticksOf(shown.axis);
   const { decimal } = numberFormatOf(shown.locale);
-  const every = ticks.length > 25 ? 5 : ticks.length > 13 ? 2 : 1;
+  const [place, width] = useWidth<SVGSVGElement>(420);
+  // The writing keeps its size; where figures would touch, every second one is left out, or more.
+  const letters = Math.max(6.4, (LETTERS * (WIDE + 2 * EDGE)) / width);
+  const room = (WIDE / ticks.length) * (width / (WIDE + 2 * EDGE));
+  const every = [1, 2, 5, 10].find((n) => room * n > LEAST_ROOM) ?? 20;
   const zero = Math.max(
     0,
     ticks.findIndex((value) => value.over === 0n),
   );
   return (
-    <svg aria-hidden viewBox={`${-EDGE} 0 ${WIDE + 2 * EDGE} 32`} className="block w-full select-none">
+    <svg
+      ref={place}
+      aria-hidden
+      viewBox={`${-EDGE} 0 ${WIDE + 2 * EDGE} ${24 + letters}`}
+      className="block w-full select-none"
+    >
       <line x1={-EDGE} x2={WIDE + EDGE} y1={TOP} y2={TOP} className="stroke-ink" strokeWidth={0.8} />
       {ticks.map((value, i) => {
         const x = spotAt(shown, exactText(value));
@@ -82,7 +94,7 @@ export function Line({
               strokeWidth={0.8}
             />
             {figure && (
-              <text x={x} y={TOP + 12} fontSize={6.4} textAnchor="middle" className="fill-ink">
+              <text x={x} y={TOP + 6 + letters} fontSize={letters} textAnchor="middle" className="fill-ink">
                 {showExact(value, decimal)}
               </text>
             )}

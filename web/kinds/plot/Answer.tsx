@@ -18,7 +18,7 @@ import { FIELD_RING, OptionMark } from '../shared/OptionMark';
 import { TypedPlace } from '../shared/TypedPlace';
 import { nextOpen, withObject, withoutObject, withPlace } from './drawing';
 import { Figure } from './Figure';
-import { spotOf, tallOf, WIDE } from './geometry';
+import { spotOf, tallOf, WIDE, type Spot } from './geometry';
 import { Plane } from './Plane';
 import { t } from './words';
 
@@ -70,6 +70,15 @@ function Objects({
     </div>
   );
 }
+
+/** Where the arrow keys are: a cross. */
+const Cursor = ({ spot: { x, y }, unit }: { readonly spot: Spot; readonly unit: number }) => (
+  <path
+    d={`M ${x - 12 * unit} ${y} h ${24 * unit} M ${x} ${y - 12 * unit} v ${24 * unit}`}
+    className="stroke-brick"
+    strokeWidth={2 * unit}
+  />
+);
 
 /** Whether the border of a half-plane belongs to it. */
 function Border({ drawn, onChange }: { readonly drawn: Drawn; readonly onChange: (next: Drawn) => void }) {
@@ -204,27 +213,26 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
         onPointerUp={onPointerUp}
         onFocus={() => setFocused(true)}
         onBlur={() => setFocused(false)}
-        className="max-w-[34rem] cursor-crosshair touch-pan-y rounded-lg border border-line bg-card p-1"
+        className="inline-block w-full max-w-[34rem] cursor-crosshair touch-pan-y rounded-lg border border-line bg-card p-1"
       >
         <Plane shown={shown}>
-          {shown.objects
-            .filter(({ key }) => key !== current)
-            .map((one) => (
-              <Figure
-                key={one.key}
-                shown={shown}
-                object={one}
-                drawn={drawnOf(response, one.key)}
-                look="other"
-              />
-            ))}
-          <Figure shown={shown} object={object} drawn={drawn} look="current" />
-          {focused && (
-            <path
-              d={`M ${spot.x - 3} ${spot.y} H ${spot.x + 3} M ${spot.x} ${spot.y - 3} V ${spot.y + 3}`}
-              className="stroke-brick"
-              strokeWidth={0.5}
-            />
+          {(unit) => (
+            <>
+              {shown.objects
+                .filter(({ key }) => key !== current)
+                .map((one) => (
+                  <Figure
+                    key={one.key}
+                    shown={shown}
+                    object={one}
+                    drawn={drawnOf(response, one.key)}
+                    look="other"
+                    unit={unit}
+                  />
+                ))}
+              <Figure shown={shown} object={object} drawn={drawn} look="current" unit={unit} />
+              {focused && <Cursor spot={spot} unit={unit} />}
+            </>
           )}
         </Plane>
       </div>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { useWidth } from '../shared/useWidth';
 import type { PlotShown } from '../../../core/kinds/plot/response';
 import { shareAlong, ticksOf, type Axis } from '../../../core/kinds/shared/axis';
 import { exactText, showExact } from '../../../core/numbers/exact';
@@ -27,18 +28,34 @@ function ticks(axis: Axis, locale: string): Tick[] {
   }));
 }
 
-const EDGE = 9;
+/** Room for the figures, in pixels. */
+const [LEFT, REST] = [34, 12];
+const BELOW = 24;
+/** No taller than this, so that it is seen whole. */
+const TALLEST_REM = 22;
+const LETTERS = 13;
 
-/** The grid with its axes and figures; what is drawn on it comes as children, in its own measure. */
-export function Plane({ shown, children }: { readonly shown: PlotShown; readonly children?: ReactNode }) {
+interface Props {
+  readonly shown: PlotShown;
+  /** What is drawn on it, in its own measure; `unit` is a pixel in that measure. */
+  readonly children: (unit: number) => ReactNode;
+}
+
+/** The grid with its axes and figures. */
+export function Plane({ shown, children }: Props) {
   const tall = tallOf(shown);
+  const [place, width] = useWidth<SVGSVGElement>(420);
+  const unit = WIDE / Math.max(100, width - LEFT - REST);
   const [across, up] = [ticks(shown.x, shown.locale), ticks(shown.y, shown.locale)];
   return (
     <svg
+      ref={place}
       aria-hidden
-      viewBox={`${-EDGE} ${-4} ${WIDE + EDGE + 4} ${tall + 4 + 7}`}
+      viewBox={`${-LEFT * unit} ${-REST * unit} ${WIDE + (LEFT + REST) * unit} ${tall + (REST + BELOW) * unit}`}
+      style={{ maxWidth: `${(TALLEST_REM * WIDE) / tall}rem` }}
       className="block w-full select-none"
     >
+      <rect x={0} y={0} width={WIDE} height={tall} className="fill-none stroke-line" strokeWidth={unit} />
       {across.map(({ share, isZero }, i) => (
         <line
           key={i}
@@ -47,7 +64,7 @@ export function Plane({ shown, children }: { readonly shown: PlotShown; readonly
           y1={0}
           y2={tall}
           className={isZero ? 'stroke-ink' : 'stroke-line'}
-          strokeWidth={isZero ? 0.5 : 0.3}
+          strokeWidth={(isZero ? 1.8 : 1) * unit}
         />
       ))}
       {up.map(({ share, isZero }, i) => (
@@ -58,23 +75,22 @@ export function Plane({ shown, children }: { readonly shown: PlotShown; readonly
           x1={0}
           x2={WIDE}
           className={isZero ? 'stroke-ink' : 'stroke-line'}
-          strokeWidth={isZero ? 0.5 : 0.3}
+          strokeWidth={(isZero ? 1.8 : 1) * unit}
         />
       ))}
-      <rect x={0} y={0} width={WIDE} height={tall} className="fill-none stroke-line" strokeWidth={0.4} />
-      <g className="fill-soft" fontSize={3.2}>
+      <g className="fill-soft" fontSize={LETTERS * unit}>
         {across.map(({ share, figure }, i) => (
-          <text key={i} x={share * WIDE} y={tall + 4.5} textAnchor="middle">
+          <text key={i} x={share * WIDE} y={tall + 17 * unit} textAnchor="middle">
             {figure}
           </text>
         ))}
         {up.map(({ share, figure }, i) => (
-          <text key={i} x={-1.5} y={(1 - share) * tall + 1.1} textAnchor="end">
+          <text key={i} x={-7 * unit} y={(1 - share) * tall + 4.5 * unit} textAnchor="end">
             {figure}
           </text>
         ))}
       </g>
-      {children}
+      {children(unit)}
     </svg>
   );
 }

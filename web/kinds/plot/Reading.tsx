@@ -8,34 +8,40 @@ import { Plane } from './Plane';
 
 const t = words('plotReading', {
   nothing: '{{text}}: not drawn',
-  right: 'Right: {{text}} (drawn dashed)',
+  right: 'Right: {{text}} (drawn dotted)',
 });
 
-/** The plane as it was drawn, and dashed what was meant where that is something else. */
+/** The plane as it was drawn, and dotted what was meant where that is something else. */
 export function Reading({ shown, response, right, credits }: ReadingProps<PlotShown, PlotResponse>) {
   const isRight = (key: string) => credits.find((c) => c.component === key)?.verdict === 'right';
   const meant = right ? shown.objects.filter(({ key }) => !isRight(key)) : [];
   return (
     <div className="max-w-[26rem]">
       <Plane shown={shown}>
-        {meant.map((object) => (
-          <Figure
-            key={object.key}
-            shown={shown}
-            object={object}
-            drawn={drawnOf(right!, object.key)}
-            look="meant"
-          />
-        ))}
-        {shown.objects.map((object) => (
-          <Figure
-            key={object.key}
-            shown={shown}
-            object={object}
-            drawn={drawnOf(response, object.key)}
-            look="other"
-          />
-        ))}
+        {(unit) => (
+          <>
+            {meant.map((object) => (
+              <Figure
+                key={object.key}
+                shown={shown}
+                object={object}
+                drawn={drawnOf(right!, object.key)}
+                look="meant"
+                unit={unit}
+              />
+            ))}
+            {shown.objects.map((object) => (
+              <Figure
+                key={object.key}
+                shown={shown}
+                object={object}
+                drawn={drawnOf(response, object.key)}
+                look="other"
+                unit={unit}
+              />
+            ))}
+          </>
+        )}
       </Plane>
       <ul className="mt-1 space-y-0.5">
         {shown.objects.map((object) => {

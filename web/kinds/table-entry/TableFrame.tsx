@@ -65,7 +65,7 @@ export function TableFrame({ table, caption, entry, total }: Props) {
             <tr key={row.key}>
               <th
                 scope="row"
-                className={`sticky left-0 z-[5] max-w-[45%] min-w-28 border-b border-line bg-card px-2 py-1.5 text-left ${row.strong ? 'font-semibold' : 'font-normal'}`}
+                className={`sticky left-0 z-[5] max-w-[45%] min-w-[4.5rem] hyphens-auto desk:min-w-28 border-b border-line bg-card px-2 py-1.5 text-left ${row.strong ? 'font-semibold' : 'font-normal'}`}
               >
                 {row.title}
               </th>
@@ -75,7 +75,7 @@ export function TableFrame({ table, caption, entry, total }: Props) {
                 return (
                   <td
                     key={column.key}
-                    className={`min-w-[6.5rem] border-b border-line px-1.5 py-1 align-top ${column.sort === 'figure' ? 'text-right' : ''} ${row.strong ? 'font-semibold' : ''}`}
+                    className={`min-w-[4.75rem] desk:min-w-[6.5rem] border-b border-line px-1 py-1 align-top desk:px-1.5 ${column.sort === 'figure' ? 'text-right' : ''} ${row.strong ? 'font-semibold' : ''}`}
                   >
                     {place?.cell.is === 'entry' && entry(place)}
                     {place?.cell.is === 'total' && (
