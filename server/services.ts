@@ -14,6 +14,7 @@ import type { Reader } from './reading/reader';
 import type { PaperReader } from './papers/paperReader';
 import type { Printer } from './printing/printer';
 import type { Sandbox } from './sandbox/sandbox';
+import type { ExpressionJudge } from './scoring/expressionJudge';
 import type { Scorer } from './scoring/scorer';
 import type { TimeKeeper } from './sittings/timeKeeper';
 import type { Turns } from './turns';
@@ -39,6 +40,7 @@ export interface Services {
   readonly jobs: JobQueue;
   readonly sandbox: Sandbox;
   readonly scorer: Scorer;
+  readonly expressions: ExpressionJudge;
   /** Generated at the first start, kept in the database; signs nothing a person sees. */
   readonly secret: string;
 }

@@ -21,6 +21,7 @@ import { PaperReader } from './papers/paperReader';
 import { Printer } from './printing/printer';
 import { Sandbox } from './sandbox/sandbox';
 import { printAhead } from './results/operations';
+import { ExpressionJudge } from './scoring/expressionJudge';
 import { Scorer } from './scoring/scorer';
 import type { Services } from './services';
 import { SittingOperations } from './sittings/operations';
@@ -64,6 +65,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     paperReader: new PaperReader(),
     sandbox: new Sandbox(config.sandboxFolder, { rule: config.code, log }),
     scorer: new Scorer(),
+    expressions: new ExpressionJudge(),
     secret: serverSecret(db),
   };
   const outbox = new Outbox(db, clock, jobs, config);
@@ -81,6 +83,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     services.printer.close();
     services.paperReader.close();
     await services.scorer.close();
+    await services.expressions.close();
     db.$client.close();
   };
   return { services, outbox, sittings, close };

@@ -1,6 +1,7 @@
 import type { CandidateKind } from './contract';
 import { choice } from './choice/candidate';
 import { code } from './code/candidate';
+import { expression } from './expression/candidate';
 import { gaps } from './gaps/candidate';
 import { gridChoice } from './grid-choice/candidate';
 import { hotArea } from './hot-area/candidate';
@@ -19,6 +20,7 @@ import { writing } from './writing/candidate';
 export const candidateKinds = {
   choice,
   code,
+  expression,
   gaps,
   'grid-choice': gridChoice,
   'hot-area': hotArea,

@@ -122,10 +122,13 @@ export interface Credit {
   readonly reasons: readonly Message[];
 }
 
+/** Thrown by `score` where the machine cannot tell for certain: people decide, and see why. */
+export class Undecided extends Error {}
+
 /** What was answered, for statistics and for the table that staff see. */
 export interface Fact {
   readonly component: string;
-  readonly type: 'option' | 'text' | 'figure' | 'sequence' | 'drawing' | 'language' | 'words';
+  readonly type: 'option' | 'text' | 'figure' | 'sequence' | 'drawing' | 'expression' | 'language' | 'words';
   /** As candidates answered it, freed of what makes no difference (spaces, capitals where they do not count). */
   readonly answer: string;
   /** Null where it is neither right nor wrong. */
@@ -189,9 +192,10 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   readonly runsPrograms: boolean;
   /** What has to be run before it can be scored. */
   evidence(
-    content: Content<Asked, Key>,
-    response: Response,
-    arrangement: Arrangement,
+    input: Pick<
+      ScoringInput<Asked, Key, Response, Arrangement>,
+      'content' | 'response' | 'arrangement' | 'place'
+    >,
   ): readonly EvidenceRequest[];
   /** The letters of the sibling parts whose figures it builds on. */
   buildsOn(content: Content<Asked, Key>): readonly string[];

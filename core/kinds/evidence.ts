@@ -1,3 +1,6 @@
+import type { Form } from '../expressions/forms';
+import type { JudgeOptions } from '../expressions/judge';
+import type { Comparison } from '../expressions/judgement';
 import type { Fault } from '../programs/engine';
 
 export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
@@ -42,16 +45,28 @@ export type CaseOutcome = {
   | { readonly result: 'too-slow' | 'too-much-memory' | 'too-much-output' }
 );
 
-/** Something to be run before a part can be scored, by a worker that knows its sort. Later: queries, expressions. */
-export interface EvidenceRequest {
-  /** Unique within the part. */
+/** Two expressions to be compared, and the form that the given one is to have. */
+export interface ExpressionRun {
   readonly key: string;
-  readonly sort: 'program';
-  readonly run: ProgramRun;
+  readonly given: string;
+  readonly form: Form | null;
+  readonly options: Omit<JudgeOptions, 'isLate' | 'seed'>;
 }
 
+/** Something to be run before a part can be scored, by a worker that knows its sort; the key is unique in the part. */
+export type EvidenceRequest =
+  | { readonly key: string; readonly sort: 'program'; readonly run: ProgramRun }
+  | { readonly key: string; readonly sort: 'expression'; readonly run: ExpressionRun };
+
 /** What was found: stored with the sitting, so that a rescore or an appeal does not have to run it again. */
-export interface EvidenceFound {
-  readonly sort: 'program';
-  readonly outcomes: readonly CaseOutcome[];
+export type EvidenceFound =
+  { readonly sort: 'program'; readonly outcomes: readonly CaseOutcome[] } | ExpressionFound;
+
+export interface ExpressionFound {
+  readonly sort: 'expression';
+  readonly is: Comparison | 'unreadable';
+  /** For people who look into it. */
+  readonly why: string;
+  /** Null where no form is asked, or where it cannot be told. */
+  readonly inForm: boolean | null;
 }

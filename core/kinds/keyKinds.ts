@@ -2,6 +2,7 @@ import type { KindName } from './candidateKinds';
 import type { KeyKind } from './contract';
 import { choiceKey } from './choice/key';
 import { codeKey } from './code/key';
+import { expressionKey } from './expression/key';
 import { gapsKey } from './gaps/key';
 import { gridChoiceKey } from './grid-choice/key';
 import { hotAreaKey } from './hot-area/key';
@@ -20,6 +21,7 @@ import { writingKey } from './writing/key';
 export const keyKinds = {
   choice: choiceKey,
   code: codeKey,
+  expression: expressionKey,
   gaps: gapsKey,
   'grid-choice': gridChoiceKey,
   'hot-area': hotAreaKey,

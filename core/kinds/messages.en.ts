@@ -1,6 +1,7 @@
 import type { KindName } from './candidateKinds';
 import { messages as choice } from './choice/messages.en';
 import { messages as code } from './code/messages.en';
+import { messages as expression } from './expression/messages.en';
 import { messages as gaps } from './gaps/messages.en';
 import { messages as gridChoice } from './grid-choice/messages.en';
 import { messages as hotArea } from './hot-area/messages.en';
@@ -19,6 +20,7 @@ import { messages as writing } from './writing/messages.en';
 export const kindMessages = {
   choice,
   code,
+  expression,
   gaps,
   'grid-choice': gridChoice,
   'hot-area': hotArea,

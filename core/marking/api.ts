@@ -23,6 +23,8 @@ export interface MarkingScript {
   readonly kind: KindName;
   readonly shown: unknown;
   readonly response: unknown;
+  /** The right answer, where the machine should have scored it and could not. */
+  readonly right: unknown;
   /** What is to be decided here; what the machine could not score is among it. */
   readonly components: readonly Component[];
   /** What the machine gave the rest of the part. */

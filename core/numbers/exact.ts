@@ -21,7 +21,7 @@ function commonDivisor(a: bigint, b: bigint): bigint {
 }
 
 /** The same value in lowest terms, so that long sums stay short. */
-function lowest({ over, under }: Exact): Exact {
+export function lowest({ over, under }: Exact): Exact {
   const divisor = commonDivisor(size(over), under);
   return divisor > 1n ? { over: over / divisor, under: under / divisor } : { over, under };
 }

@@ -20,8 +20,11 @@ export interface PartToScore extends Answered {
   readonly evidence: Readonly<Record<string, EvidenceFound>>;
 }
 
-/** Why the machine could not score a part: it threw, gave nonsense, took too long, or had nothing to go by. */
-export type ScoringFailure = 'threw' | 'nonsense' | 'took too long' | 'no evidence';
+/**
+ * Why the machine could not score a part: it threw, gave nonsense, took too long, had nothing to go by, or could not tell
+ * for certain.
+ */
+export type ScoringFailure = 'threw' | 'nonsense' | 'took too long' | 'no evidence' | 'undecided';
 
 /** A score that breaks the contract of kinds. */
 export class NonsenseError extends Error {}

@@ -62,8 +62,9 @@ export const evidenceFor = ({
   part,
   response,
   arrangement,
+  place,
 }: ScriptPart): readonly EvidenceRequest[] =>
-  empty ? [] : kind.evidence(part.content, response, arrangement);
+  empty ? [] : kind.evidence({ content: part.content, response, arrangement, place });
 
 const answered = ({ part, response, place }: ScriptPart): Answered => ({
   kind: part.kind,

@@ -316,6 +316,29 @@ const theSheet = question('gallery-sheet', 'A drawing', {
   },
 });
 
+const theFilter = question('gallery-filter', 'The filter', {
+  kind: 'expression',
+  marks: 200,
+  prompt: 'A filter holds $x + 3$ spoons, and $x - 1$ filters are used. How many spoons are that? Multiply it out.',
+  content: {
+    asked: {
+      before: '',
+      after: 'spoons',
+      tools: ['fractions', 'powers', 'brackets', 'relations'],
+      list: false,
+      letters: [],
+      functions: [],
+      form: 'expanded',
+    },
+    key: {
+      accepted: [{ latex: 'x^2+2x-3', percent: 100, note: '' }],
+      otherForm: 50,
+      domain: {},
+      log: 10,
+    },
+  },
+});
+
 /** One question of every kind, easy ones, for who wants to try them all. */
 export const gallery: Draft[] = [
   ...coffeeRota.map((draft) => ({ ...draft, key: `gallery-${draft.key}` })),
@@ -326,6 +349,7 @@ export const gallery: Draft[] = [
   theSeed,
   theCurve,
   theFridge,
+  theFilter,
   theTin,
   theSheet,
 ];

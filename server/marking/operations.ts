@@ -106,6 +106,8 @@ function scriptOf(services: Services, task: Task): MarkingScript {
     kind: part.part.kind,
     shown: part.shown,
     response: part.response,
+    right:
+      task.failure === null ? null : part.kind.rightResponse(part.part.content, part.arrangement, part.place),
     components,
     credits: creditsOf(services.db, task, part),
   };

@@ -20,6 +20,7 @@ import { evidence, markingTasks, sittings } from '../db/schema';
 import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
 import type { Try } from '../jobs/jobQueue';
+import { findEvidence } from '../scoring/findEvidence';
 import type { ScoreFound } from '../scoring/serveScoring';
 import type { Services } from '../services';
 import { findSitting, type Sitting } from '../sittings/queries';
@@ -77,9 +78,10 @@ interface Requested {
 
 /** What running came to: as it was found before, or found now and kept. */
 async function evidenceOf(
-  { db, sandbox, clock, commits }: Services,
+  services: Services,
   { sittingId, target, request }: Requested,
 ): Promise<EvidenceFound> {
+  const { db, clock, commits } = services;
   const input = sha256(canonicalJson(request.run));
   const same = and(
     eq(evidence.sittingId, sittingId),
@@ -89,10 +91,7 @@ async function evidenceOf(
   );
   const known = db.select().from(evidence).where(same).get();
   if (known) return known.document;
-  const document: EvidenceFound = {
-    sort: 'program',
-    outcomes: await sandbox.run(request.run, `sitting ${sittingId}`),
-  };
+  const document = await findEvidence(services, request, `sitting ${sittingId}`);
   const found = { sittingId, target, request: request.key, input, document, at: clock.now() };
   await commits.run(() => void db.insert(evidence).values(found).run());
   return document;

@@ -20,6 +20,7 @@ import { conflict, notFound } from '../http/errors';
 import { perMinute } from '../http/limits';
 import { latestVersion } from '../papers/papers';
 import { GALLERY, REHEARSAL } from '../papers/rehearsals';
+import { findEvidence } from '../scoring/findEvidence';
 import type { Services } from '../services';
 import { WaitingRehearsals } from './waiting';
 
@@ -75,8 +76,8 @@ async function score(services: Services, { answers, paper }: Handed, owner: stri
       continue;
     }
     const evidence: Record<string, EvidenceFound> = {};
-    for (const { key, run } of evidenceFor(part))
-      evidence[key] = { sort: 'program', outcomes: await services.sandbox.run(run, owner) };
+    for (const request of evidenceFor(part))
+      evidence[request.key] = await findEvidence(services, request, owner);
     const found = (await services.scorer.score([toScore(part, parts, evidence)])).get(part.target)!;
     if ('credits' in found) credits.set(part.target, found.credits);
   }

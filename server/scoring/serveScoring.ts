@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import type { Credit } from '../../core/kinds/contract';
+import { Undecided, type Credit } from '../../core/kinds/contract';
 import type { KeyKinds } from '../../core/kinds/keyKinds';
 import {
   NonsenseError,
@@ -16,7 +16,8 @@ function score(kinds: KeyKinds, part: PartToScore): ScoreFound {
   try {
     return { credits: scorePart(kinds, part) };
   } catch (error) {
-    const failure = error instanceof NonsenseError ? 'nonsense' : 'threw';
+    const failure =
+      error instanceof Undecided ? 'undecided' : error instanceof NonsenseError ? 'nonsense' : 'threw';
     return { failure, trouble: String(error).slice(0, 500) };
   }
 }

@@ -22,6 +22,22 @@ const modules = import.meta.glob<{ samples: AnySample[] }>('../../core/kinds/*/s
 const samplesOf = (kind: KindName) => modules[`../../core/kinds/${kind}/samples.ts`]!.samples;
 const choiceIn = (n: number) => ['choice', samplesOf('choice')[n]!] as const;
 
+/** The field for mathematics draws and measures, which is not possible here; its stories are told in `e2e/`. */
+vi.mock('mathlive', () => {
+  class Field extends HTMLElement {
+    static fontsDirectory: string | null = null;
+    static soundsDirectory: string | null = null;
+    static decimalSeparator = '.';
+    value = '';
+    menuItems: unknown[] = [];
+    getValue = () => this.value;
+    setValue = (value: string) => (this.value = value);
+    executeCommand = () => true;
+  }
+  customElements.define('math-field', Field);
+  return { MathfieldElement: Field, convertAsciiMathToLatex: (text: string) => text };
+});
+
 /** Programs run in workers, which there are none of here; their stories are told in `e2e/`. */
 class NoWorker {
   postMessage = () => undefined;

@@ -24,6 +24,7 @@ const entries = {
     load: async () => (await import('./code/Answer')).Answer,
     needs: ['WebAssembly', 'workers'],
   },
+  expression: { layout: 'column', load: async () => (await import('./expression/Answer')).Answer },
   gaps: { layout: 'column', load: async () => (await import('./gaps/Answer')).Answer },
   'grid-choice': { layout: 'column', load: async () => (await import('./grid-choice/Answer')).Answer },
   'hot-area': { layout: 'column', load: async () => (await import('./hot-area/Answer')).Answer },

@@ -13,6 +13,7 @@ interface Entry {
 const entries = {
   choice: { load: async () => (await import('./choice/Reading')).Reading },
   code: { load: async () => (await import('./code/Reading')).Reading },
+  expression: { load: async () => (await import('./expression/Reading')).Reading },
   gaps: { load: async () => (await import('./gaps/Reading')).Reading },
   'grid-choice': { load: async () => (await import('./grid-choice/Reading')).Reading, drawsRight: true },
   'hot-area': { load: async () => (await import('./hot-area/Reading')).Reading, drawsRight: true },

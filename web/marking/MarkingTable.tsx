@@ -106,7 +106,7 @@ function Response({ table, script }: { table: MarkingTableData; script: MarkingS
         {readings.draw(script.kind, {
           shown: script.shown,
           response: script.response,
-          right: null,
+          right: script.right,
           credits: script.credits,
         })}
       </div>

@@ -24,6 +24,7 @@ const script = (task: number, words: string): MarkingScript => ({
   task,
   script: `QX-${task}`,
   kind: 'writing',
+  right: null,
   credits: [],
   components: [criterion('f', 'Facts', 0, 100, 300), criterion('l', 'Language', 0, 200)],
   shown: { format: 'plain', wordsFrom: null, wordsTo: null, criteria: ['Facts', 'Language'] },

@@ -3,16 +3,23 @@ import { creditsOf, placeFor } from '../../testing/scoreAlone';
 import type { CaseOutcome, EvidenceFound, Json } from '../evidence';
 import { sameValue } from './compareOutcome';
 import { codeKey } from './key';
+import type { CodeResponse } from './response';
 import { samples } from './samples';
 
 const { content, best, evidence, marks } = samples[0]!;
-const right = evidence!.run!.outcomes[0]!;
+const ran = evidence!.run!;
+if (ran.sort !== 'program') throw new Error('the sample of programs has run one');
+const right = ran.outcomes[0]!;
 const slow: CaseOutcome = { key: 'h2', result: 'too-slow', milliseconds: 2000, printed: '' };
 const found = (...outcomes: CaseOutcome[]): Record<string, EvidenceFound> => ({
   run: { sort: 'program', outcomes },
 });
 const grouped = (groups: typeof content.key.groups) => ({ ...content, key: { ...content.key, groups } });
 const [main] = content.key.groups;
+
+/** What is run of a response. */
+const runsOf = (response: CodeResponse) =>
+  codeKey.evidence({ content, response, arrangement: null, place: placeFor(300) });
 
 describe('code', () => {
   it('scores a group in proportion, or only when all its cases pass', () => {
@@ -48,11 +55,11 @@ describe('code', () => {
   });
 
   it('sends the counted cases without what is expected, and runs nothing for a starter', () => {
-    const [request] = codeKey.evidence(content, best, null);
-    expect(request!.run.cases.map((c) => c.key)).toEqual(['h1', 'h2']);
+    const [request] = runsOf(best);
+    expect(request).toMatchObject({ run: { cases: [{ key: 'h1' }, { key: 'h2' }] } });
     expect(JSON.stringify(request)).not.toContain('62674');
     const { language, starter } = content.asked.languages[0]!;
-    expect(codeKey.evidence(content, { language, programs: { [language]: starter } }, null)).toEqual([]);
+    expect(runsOf({ language, programs: { [language]: starter } })).toEqual([]);
   });
 
   it.each<[Json, Json, number, boolean]>([

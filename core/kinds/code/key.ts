@@ -76,7 +76,7 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   components: codeComponents,
   markScheme: ({ key }) => key.rubric?.scheme ?? null,
   runsPrograms: true,
-  evidence: programRuns,
+  evidence: ({ content, response }) => programRuns(content, response),
   score: scoreCode,
   rightResponse: () => null,
   facts: ({ asked }, response) =>

@@ -53,8 +53,9 @@ export function scoreCode({
   place,
   evidence,
 }: ScoringInput<CodeAsked, CodeKey, CodeResponse, null>): Credit[] {
-  const outcomes = evidence[RUN]?.outcomes;
-  if (!outcomes) throw new Error('a program is scored from its runs');
+  const found = evidence[RUN];
+  if (found?.sort !== 'program') throw new Error('a program is scored from its runs');
+  const { outcomes } = found;
   const components = codeComponents(content, place.marks);
   return content.key.groups.map((group, i) => {
     const verdicts = group.cases.map((key) => {
