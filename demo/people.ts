@@ -71,6 +71,9 @@ export const invitedToEntrance = [
   person('Ludo Marchetti'),
 ];
 
+/** Invited to try every kind of question. */
+export const invitedToKinds = [person('Runa Aldercott'), person('Pavel Istrup'), person('Mirela Quist')];
+
 /** Invited to a round that opens only in January. */
 export const invitedLater = [person('Tove Abernathy-Ruiz')];
 

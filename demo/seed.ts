@@ -171,7 +171,7 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
   const files = await demoFiles();
   keepFiles(services, [...files.values()]);
   publishPaper(db, rehearsalPaper());
-  publishPaper(db, galleryPaper(files));
+  const galleryId = publishPaper(db, galleryPaper(files));
   const paperId = publishPaper(db, technicianPaper());
   const fieldSchoolId = publishPaper(db, fieldSchoolPaper(files));
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
@@ -221,6 +221,13 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
     rules: { checks: ['browser', 'screen', 'storage', 'connection', 'sound'] },
   });
   inviteAll(entrance, people.invitedToEntrance);
+  const kinds = addRound(services, galleryId, {
+    key: 'every-kind',
+    title: 'Every kind of question, trial',
+    opensAt: now - HOUR_MS,
+    closesAt: now + 6 * DAY_MS,
+  });
+  inviteAll(kinds, people.invitedToKinds);
   const january = addRound(services, paperId, {
     key: 'technician-january',
     title: 'Technician, January',

@@ -144,6 +144,9 @@ export const CORIN = 'corin.halvard@example.org';
 export const TOVE = 'tove.abernathy.ruiz@example.org';
 export const AMADOU = 'amadou.ferrante@example.org';
 export const LUDO = 'ludo.marchetti@example.org';
+export const RUNA = 'runa.aldercott@example.org';
+export const PAVEL = 'pavel.istrup@example.org';
+export const MIRELA = 'mirela.quist@example.org';
 export const BETTINA = 'bettina.osei.clarke@example.org';
 export const MATTIS = 'mattis.okafor.lind@example.org';
 

@@ -7,7 +7,8 @@ for (const size of sizes) {
     await page.goto(app.url + '/r/gallery/rehearsal');
     await page.getByRole('button', { name: 'Without the clock' }).click();
     await page.getByRole('heading', { level: 1, name: 'Question 1' }).waitFor();
-    const from = Number(process.env.ZZ_FROM ?? 7), to = Number(process.env.ZZ_TO ?? 15);
+    const from = Number(process.env.ZZ_FROM ?? 7),
+      to = Number(process.env.ZZ_TO ?? 15);
     for (let n = 1; n <= to; n++) {
       if (n >= from) {
         await page.waitForTimeout(300);

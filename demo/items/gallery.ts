@@ -319,7 +319,8 @@ const theSheet = question('gallery-sheet', 'A drawing', {
 const theFilter = question('gallery-filter', 'The filter', {
   kind: 'expression',
   marks: 200,
-  prompt: 'A filter holds $x + 3$ spoons, and $x - 1$ filters are used. How many spoons are that? Multiply it out.',
+  prompt:
+    'A filter holds $x + 3$ spoons, and $x - 1$ filters are used. How many spoons are that? Multiply it out.',
   content: {
     asked: {
       before: '',

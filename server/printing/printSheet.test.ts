@@ -79,7 +79,8 @@ it('the PDF says what the sheet says, and tells a screen reader what is a headin
     COMMENT,
     ...own.questions.map((q) => `Question ${q.number} · ${q.title}`),
     ...parts.map((part) => documentAsText(part.prompt, say)),
-    ...parts.map((part) => answerOnSheet(part, part.response, say).text),
+    // Line by line: a page may end between two of them.
+    ...parts.flatMap((part) => answerOnSheet(part, part.response, say).text.split('\n')),
     ...own.sections.map((section) => section.title),
   ];
   const missing = wanted.filter((one) => !plain(text).includes(plain(one)));

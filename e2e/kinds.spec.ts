@@ -1,0 +1,131 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { hasNoBarriers } from './barriers';
+import { Answering, type Way } from './people/Answering';
+import type { Candidate } from './people/Candidate';
+import { expect, MIRELA, PAVEL, RUNA, test } from './testApp';
+
+const QUESTIONS = 16;
+
+const next = (page: Page) => page.keyboard.press('Alt+PageDown');
+
+/** Answers one question after the other, and looks at each when it is answered. */
+async function answersAll(
+  page: Page,
+  who: Candidate,
+  way: Way,
+  look: (question: number) => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
+  const { all } = new Answering(page, way);
+  expect(all).toHaveLength(QUESTIONS);
+  for (const [i, answer] of all.entries()) {
+    await expect(who.heading(`Question ${i + 1}`)).toBeVisible();
+    await answer();
+    await look(i + 1);
+    if (i < all.length - 1) await next(page);
+  }
+  await who.isSaved();
+}
+
+/** All is there after the page was loaded again, and the last look misses nothing. */
+async function survivesReload(page: Page, who: Candidate): Promise<void> {
+  await page.reload();
+  await expect(who.heading(/^Question/)).toBeVisible();
+  await page.keyboard.press('F9');
+  await expect(who.heading('Last look')).toBeVisible();
+  await expect(page.getByText('All questions are done.')).toBeVisible();
+}
+
+async function fits(page: Page, where: string): Promise<void> {
+  const beyond = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  expect(beyond, where).toBeLessThanOrEqual(0);
+}
+
+test('every kind by pointer, to the result sheet and its PDF', async ({
+  page,
+  app,
+  candidate,
+  staff,
+  browser,
+}) => {
+  const runa = candidate(page, RUNA);
+  await runa.arrives();
+  await answersAll(page, runa, 'pointer', (question) =>
+    hasNoBarriers(page, `question ${question}, answered`),
+  );
+  await survivesReload(page, runa);
+  await runa.handsInFromLastLook();
+  await app.doJobs();
+
+  const office = await browser.newContext();
+  const lead = await staff(await office.newPage(), 'lead');
+  await lead.opensPile('Mark item 5');
+  await lead.marksByKeys({ k: 1 }, '');
+  await expect(lead.page.getByText('This pile is done')).toBeVisible();
+  await lead.opensPile('Mark item 16');
+  await lead.marksByKeys({ d: 1 }, '');
+  await expect(lead.page.getByText('This pile is done')).toBeVisible();
+  await lead.goesTo('Sign-off');
+  const row = lead.page.getByRole('region', { name: 'Every kind of question, trial' });
+  await row.getByRole('button', { name: 'Sign off the marks' }).click();
+  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
+  const coordinator = await staff(await (await browser.newContext()).newPage(), 'coordinator');
+  await coordinator.opensRound('Every kind of question, trial');
+  await coordinator.page.getByRole('button', { name: 'Release the results' }).click();
+  await coordinator.page
+    .getByRole('alertdialog')
+    .getByRole('button', { name: 'Release the results' })
+    .click();
+
+  await page.reload();
+  await expect(runa.heading('Runa Aldercott')).toBeVisible();
+  // The picture of the bean, the plane and the line are drawn; what followed from a slip is told as that.
+  await expect(page.getByRole('img', { name: /^A bean, cut open/ })).toBeVisible();
+  await expect(page.getByText('half-plane r on the side of (8, 10)')).toBeVisible();
+  await expect(page.getByText('more than 0, up to and including 5')).toBeVisible();
+  await expect(page.getByText('It follows from your figure.')).toBeVisible();
+  await hasNoBarriers(page, 'the result sheet');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: /PDF/ }).click(),
+  ]);
+  const pdf = readFileSync(await download.path());
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  expect(pdf.length).toBeGreaterThan(20_000);
+});
+
+test('every kind by keyboard alone', async ({ page, candidate }) => {
+  const pavel = candidate(page, PAVEL);
+  await pavel.arrives();
+  await answersAll(page, pavel, 'keys');
+  await survivesReload(page, pavel);
+});
+
+test.describe('at 360 × 740', () => {
+  test.use({ viewport: { width: 360, height: 740 }, hasTouch: true });
+
+  test('every kind by touch, and nothing is lost when enlarged', async ({ page, candidate }) => {
+    const mirela = candidate(page, MIRELA);
+    await mirela.arrives();
+    await answersAll(page, mirela, 'touch', (question) => fits(page, `question ${question}`));
+    await survivesReload(page, mirela);
+    await page.emulateMedia({ reducedMotion: 'reduce' });
+    // 1280 pixels enlarged to 400 and 200 per cent.
+    for (const [width, height] of [
+      [320, 400],
+      [640, 400],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      await page
+        .getByRole('button', { name: /^Question 1\b/ })
+        .first()
+        .click();
+      for (let question = 1; question <= QUESTIONS; question++) {
+        await expect(mirela.heading(`Question ${question}`)).toBeVisible();
+        await fits(page, `question ${question} at ${width} pixels`);
+        await next(page);
+      }
+      await expect(mirela.heading('Last look')).toBeVisible();
+    }
+  });
+});
