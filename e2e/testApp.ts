@@ -36,9 +36,10 @@ export class TestApp {
       CLEAR_SITTING_STANDIN_CAMERA: 'true',
       CLEAR_SITTING_TEST_CLOCK: 'true',
       CLEAR_SITTING_IDLE_MINUTES: '720',
+      CLEAR_SITTING_BUNDLED: 'true',
       LOG_LEVEL: 'error',
     };
-    this.process = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    this.process = spawn(process.execPath, ['dist/server/main.mjs'], {
       cwd: ROOT,
       env,
       stdio: ['ignore', 'pipe', 'inherit'],

@@ -55,9 +55,10 @@ export class Answering {
   /** One of a group of round boxes: by keys the arrows go from one to the next. */
   private async picks(group: string | RegExp, option: string): Promise<void> {
     const radios = this.page.getByRole('radiogroup', { name: group }).filter({ visible: true });
+    const own = this.page.getByRole('radio', { name: option, exact: true });
     const target = radios.getByRole('radio', { name: option, exact: true });
     if (this.way !== 'keys') {
-      const label = radios.locator('label').filter({ has: target });
+      const label = radios.locator('label').filter({ has: own });
       await this.press(label);
     } else {
       await this.tabsTo(radios);
@@ -72,7 +73,10 @@ export class Answering {
     if (this.way === 'keys') {
       await this.tabsTo(box);
       await this.page.keyboard.press('Space');
-    } else await this.press(this.page.getByRole('main').locator('label').filter({ has: box }));
+    } else {
+      const own = this.page.getByRole('checkbox', { name, exact: true });
+      await this.press(this.page.getByRole('main').locator('label').filter({ has: own, visible: true }));
+    }
     await expect(box).toBeChecked();
   }
 
@@ -129,6 +133,15 @@ export class Answering {
     await this.picks(/visitors/, 'Going in');
   }
 
+  private async drags(from: Locator, to: Locator): Promise<void> {
+    const [start, end] = [(await from.boundingBox())!, (await to.boundingBox())!];
+    const { mouse } = this.page;
+    await mouse.move(start.x + start.width / 2, start.y + start.height / 2);
+    await mouse.down();
+    await mouse.move(end.x + end.width / 2, end.y + end.height / 2, { steps: 12 });
+    await mouse.up();
+  }
+
   /** Chips into bins; with the pointer one is dragged. */
   async sort(): Promise<void> {
     const bins = ['Cold-store', 'Damp sand'];
@@ -140,9 +153,10 @@ export class Answering {
     ] as const) {
       const chip = this.find('button', `Take “${text}”`);
       if (this.way === 'pointer' && text === 'Fresh acorns') {
-        await this.page
-          .locator('span[title="Drag “Fresh acorns”"]')
-          .dragTo(this.page.getByRole('group', { name: bin, exact: true }));
+        await this.drags(
+          this.page.locator(`span[title="Drag “${text}”"]`),
+          this.page.getByRole('group', { name: bin, exact: true }),
+        );
       } else {
         await this.press(chip);
         if (this.way === 'keys') await this.keys(`ArrowRight×${bins.indexOf(bin) + 1}`, 'Enter');

@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { setPriority } from 'node:os';
-import { fileURLToPath } from 'node:url';
 import { ApiError } from '../http/errors';
+import { runnable } from './runnable';
 import type { Answer, Question } from './serveTasks';
 
 /** Below the server itself: whoever writes comes before whoever reads, prints or looks at pictures. */
@@ -101,11 +101,16 @@ export class Helper {
   }
 
   private start(): Promise<ChildProcess> {
-    const child = fork(fileURLToPath(this.options.script), [JSON.stringify(this.options.data ?? {})], {
-      execArgv: ['--import', 'tsx'],
+    const { file, execArgv } = runnable(this.options.script);
+    const child = fork(file, [JSON.stringify(this.options.data ?? {})], {
+      execArgv: [...execArgv],
       serialization: 'advanced',
       // Nothing of the server's settings or secrets.
-      env: { PATH: process.env.PATH, NODE_ENV: process.env.NODE_ENV },
+      env: {
+        PATH: process.env.PATH,
+        NODE_ENV: process.env.NODE_ENV,
+        CLEAR_SITTING_BUNDLED: process.env.CLEAR_SITTING_BUNDLED,
+      },
     });
     const started = new Promise<ChildProcess>((resolve, reject) => {
       const timer = setTimeout(() => child.kill('SIGKILL'), START_MS);

@@ -1,5 +1,6 @@
 import { once } from 'node:events';
 import { Worker } from 'node:worker_threads';
+import { runnable } from '../helpers/runnable';
 
 export interface WorkerLimits {
   /** For one task. */
@@ -51,7 +52,10 @@ export class WarmWorker<Task, Result> {
   }
 
   private async start(): Promise<Worker> {
-    const worker = new Worker(new URL('../jobs/tsWorker.mjs', import.meta.url), {
+    const { file, execArgv } = runnable(this.script);
+    // A worker gets none of the loaders of the main thread: a source is loaded by a script that brings tsx along.
+    const throughTsx = execArgv.length > 0;
+    const worker = new Worker(throughTsx ? new URL('../jobs/tsWorker.mjs', import.meta.url) : file, {
       workerData: { script: this.script.href },
       resourceLimits: { maxOldGenerationSizeMb: this.limits.megabytes },
     });

@@ -96,9 +96,9 @@ export function Answer({ shown, response, onChange, promptId, needId, source }: 
           <Chosen key={passage.key} passage={passage} response={response} onRemove={press} />
         ) : (
           <section key={passage.key} aria-labelledby={`${id} ${passage.key}`} className="mb-3">
-            <h3 id={`${id} ${passage.key}`} className="mb-1 text-[0.92rem] font-semibold">
+            <h2 id={`${id} ${passage.key}`} className="mb-1 text-[0.92rem] font-semibold">
               {passage.title}
-            </h3>
+            </h2>
             <div className="rounded-lg border border-line bg-card px-4 py-3 font-serif leading-[1.9]">
               <PhrasesInUse value={use}>
                 <DocumentView document={passage.body} />
