@@ -273,6 +273,8 @@ export class Answering {
       const field = this.page.locator('math-field').filter({ visible: true });
       if (this.way === 'keys') await this.tabsTo(field);
       else await field.click();
+      // The editor takes the focus a moment after it was pressed.
+      await expect(field).toBeFocused();
       await this.page.keyboard.type('x');
       // A sign of the toolbar, then the keyboard again.
       await this.press(this.find('button', 'Square'));
