@@ -41,6 +41,8 @@ await build({
   target: 'node20',
   format: 'esm',
   packages: 'external',
+  // Within the bundle helpers and workers are bundled as well (`server/helpers/runnable.ts`).
+  define: { 'process.env.CLEAR_SITTING_BUNDLED': '"true"' },
   logLevel: 'warning',
   plugins: [sourcePlaces],
 });

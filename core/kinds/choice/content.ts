@@ -1,7 +1,14 @@
 import * as v from 'valibot';
+import { documentSchema } from '../../documents/documentSchema';
 import { optionKey } from './response';
 
-const option = v.strictObject({ key: optionKey, text: v.pipe(v.string(), v.minLength(1), v.maxLength(500)) });
+const option = v.strictObject({
+  key: optionKey,
+  /** Its words; where it has a body, what people hear who do not see that. */
+  text: v.pipe(v.string(), v.minLength(1), v.maxLength(500)),
+  /** A picture or a formula that is shown for the words. */
+  body: v.optional(documentSchema),
+});
 const whole = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1000));
 
 export const askedSchema = v.strictObject({

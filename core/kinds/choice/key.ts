@@ -1,6 +1,7 @@
 import { message } from '../../messages/message';
 import { shuffled } from '../../random';
 import { plainKey, type Content, type Issue, type KeyKind } from '../contract';
+import { inOrderOf } from '../shared/entries';
 import { severe } from '../shared/issues';
 import { wholeComponent } from '../shared/credits';
 import {
@@ -33,6 +34,7 @@ function check({ asked, key }: Content<ChoiceAsked, ChoiceKey>): Issue[] {
 export const choiceKey: KeyKind<ChoiceAsked, ChoiceKey, ChoiceShown, ChoiceResponse, ChoiceArrangement> = {
   ...plainKey,
   name: 'choice',
+  documents: ['asked.options.*.body'],
   asked: askedSchema,
   key: keySchema,
   arrangement: arrangementSchema,
@@ -53,7 +55,9 @@ export const choiceKey: KeyKind<ChoiceAsked, ChoiceKey, ChoiceShown, ChoiceRespo
     return asked.shuffle ? shuffled(keys, random) : keys;
   },
   show: (asked, arrangement) => ({
-    options: arrangement.map((key) => ({ key, text: asked.options.find((o) => o.key === key)!.text })),
+    options: inOrderOf(asked.options, arrangement).map(({ key, text, body }) =>
+      body ? { key, text, body } : { key, text },
+    ),
     mode: asked.mode,
     choose: asked.choose,
     rule: asked.rule,

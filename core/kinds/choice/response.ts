@@ -1,8 +1,16 @@
 import * as v from 'valibot';
+import type { Document } from '../../documents/document';
 import type { SeveralRule } from '../shared/severalRight';
 
+export interface OptionShown {
+  readonly key: string;
+  readonly text: string;
+  /** Shown for the words, which are then heard alone. */
+  readonly body?: Document | undefined;
+}
+
 export interface ChoiceShown {
-  readonly options: readonly { readonly key: string; readonly text: string }[];
+  readonly options: readonly OptionShown[];
   readonly mode: 'one' | 'several';
   readonly choose: number | null;
   readonly rule: SeveralRule;

@@ -3,7 +3,9 @@ import { say } from '../../messages/words';
 import { creditsOf, hundredthsOf, placeFor } from '../../testing/scoreAlone';
 import { gaps } from './candidate';
 import { gapsKey } from './key';
+import { cutAtGaps } from './pieces';
 import { samples } from './samples';
+import { sentenceAround } from './sentence';
 
 const { content } = samples[0]!;
 const shown = gapsKey.show(content.asked, null, placeFor(300));
@@ -67,5 +69,11 @@ describe('gaps', () => {
       }),
     ).toBe(150);
     expect(gapsKey.accept(content, 'a', 're-sown')).toBeNull();
+  });
+
+  it('are heard with the sentence around them', () => {
+    const pieces = cutAtGaps({ text: 'First. Lot [[a]] is [[b]]. Last.', gaps: shown.gaps });
+    const heard = [1, 3].map((at) => sentenceAround(pieces, at, (n) => `gap ${n}`));
+    expect(heard).toEqual(['Lot gap 1 is gap 2.', 'Lot gap 1 is gap 2.']);
   });
 });

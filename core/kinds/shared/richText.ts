@@ -54,6 +54,16 @@ export function richAsText(node: RichNode, prefix = ''): string {
   return prefix + children.map((c) => richAsText(c)).join('\n');
 }
 
-/** Words as runs of letters or digits with inner hyphens and apostrophes: “re-sown” is one, “14 °C” is two. */
-export const countWords = (text: string): number =>
-  text.match(/[\p{L}\p{N}°]+(?:['’\-–][\p{L}\p{N}]+)*/gu)?.length ?? 0;
+/** Scripts that part words without spaces: where they end is told by a dictionary. */
+const WITHOUT_SPACES =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
+
+/**
+ * Words as runs of letters or digits with inner hyphens and apostrophes: “re-sown” is one, “14 °C” is two. Text in
+ * scripts without spaces is parted by the rules of Unicode (UAX #29), which take longer.
+ */
+export function countWords(text: string): number {
+  if (WITHOUT_SPACES.test(text)) return [...segmenter.segment(text)].filter((one) => one.isWordLike).length;
+  return text.match(/[\p{L}\p{N}°][\p{L}\p{M}\p{N}°]*(?:['’\-–][\p{L}\p{M}\p{N}]+)*/gu)?.length ?? 0;
+}

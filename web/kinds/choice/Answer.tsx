@@ -5,6 +5,7 @@ import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 import { ClearButton } from '../shared/ClearButton';
 import { FIELD_RING, OptionMark } from '../shared/OptionMark';
+import { OptionBody } from './OptionBody';
 
 const t = words('choice', {
   strike: 'Strike out',
@@ -42,7 +43,9 @@ function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps)
           className="absolute size-px opacity-0"
         />
         <OptionMark round={one} on={on} />
-        <span className={out ? 'text-soft line-through' : ''}>{option.text}</span>
+        <span className={out ? 'text-soft line-through' : ''}>
+          <OptionBody {...option} />
+        </span>
       </label>
       <button
         type="button"

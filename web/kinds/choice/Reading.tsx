@@ -2,6 +2,7 @@ import { Check } from 'lucide-react';
 import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/response';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
+import { OptionBody } from './OptionBody';
 
 const t = words('choiceReading', { chosen: 'chosen', nothing: 'Nothing was chosen.' });
 
@@ -10,7 +11,8 @@ export function Reading({ shown, response }: ReadingProps<ChoiceShown, ChoiceRes
   return (
     <>
       <ul className="space-y-1">
-        {shown.options.map(({ key, text }) => {
+        {shown.options.map((option) => {
+          const { key } = option;
           const on = response.chosen.includes(key);
           return (
             <li key={key} className={`flex items-center gap-2.5 ${on ? '' : 'text-soft'}`}>
@@ -20,7 +22,7 @@ export function Reading({ shown, response }: ReadingProps<ChoiceShown, ChoiceRes
               >
                 {on && <Check className="size-3" strokeWidth={3} />}
               </span>
-              {text}
+              <OptionBody {...option} />
               {on && <span className="text-[0.85em] text-soft">– {t('chosen')}</span>}
             </li>
           );

@@ -1,22 +1,54 @@
 import type { GapShown, GapsResponse, GapsShown } from '../../../core/kinds/gaps/response';
 import { cutAtGaps } from '../../../core/kinds/gaps/pieces';
+import { sentenceAround } from '../../../core/kinds/gaps/sentence';
+import { useId } from 'react';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 
-const t = words('gaps', { gap: 'Gap {{position}}', oneWord: 'one word', choose: 'choose …' });
+const t = words('gaps', {
+  gap: 'Gap {{position}}',
+  blank: 'gap {{position}}',
+  oneWord: 'one word',
+  choose: 'choose …',
+});
 
 interface GapProps {
   readonly gap: GapShown;
   readonly position: number;
   readonly value: string;
   readonly needId: string;
+  /** What stands around it, for people who listen. */
+  readonly sentence: string;
   readonly onChange: (value: string) => void;
 }
 
 const FIELD = 'mx-1 my-0.5 min-h-11 rounded-control border border-edge bg-card px-2.5 align-baseline';
 
-function Gap({ gap, position, value, needId, onChange }: GapProps) {
-  const common = { 'aria-label': t('gap', { position }), 'aria-describedby': needId, value };
+function Gap(props: GapProps) {
+  const id = useId();
+  return (
+    <>
+      <Field {...props} sentenceId={id} />
+      <span id={id} hidden>
+        {props.sentence}
+      </span>
+    </>
+  );
+}
+
+function Field({
+  gap,
+  position,
+  value,
+  needId,
+  sentenceId,
+  onChange,
+}: GapProps & { readonly sentenceId: string }) {
+  const common = {
+    'aria-label': t('gap', { position }),
+    'aria-describedby': `${sentenceId} ${needId}`,
+    value,
+  };
   if (gap.by === 'list')
     return (
       <select {...common} onChange={(e) => onChange(e.target.value)} className={`${FIELD} max-w-full`}>
@@ -53,10 +85,11 @@ export function Answer({
   promptId,
   needId,
 }: AnswerProps<GapsShown, GapsResponse>) {
+  const pieces = cutAtGaps(shown);
   const fill = (key: string, value: string) => onChange({ filled: { ...response.filled, [key]: value } });
   return (
     <div role="group" aria-labelledby={promptId} className="leading-[2.6]">
-      {cutAtGaps(shown).map((piece, i) =>
+      {pieces.map((piece, i) =>
         'text' in piece ? (
           <span key={i}>{piece.text}</span>
         ) : (
@@ -66,6 +99,7 @@ export function Answer({
             position={piece.position}
             value={response.filled[piece.gap.key] ?? ''}
             needId={needId}
+            sentence={sentenceAround(pieces, i, (position) => t('blank', { position }))}
             onChange={(value) => fill(piece.gap.key, value)}
           />
         ),

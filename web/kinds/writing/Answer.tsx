@@ -125,6 +125,10 @@ export function Answer({
         attributes: {
           role: 'textbox',
           'aria-multiline': 'true',
+          // Nobody's device corrects what is judged.
+          spellcheck: 'false',
+          autocorrect: 'off',
+          autocapitalize: 'off',
           'aria-labelledby': promptId,
           'aria-describedby': needId,
           class:
