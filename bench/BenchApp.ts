@@ -4,7 +4,7 @@ import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
-import { invitedNow, invitedToEntrance } from '../demo/people';
+import { invitedNow, invitedToEntrance, invitedToKinds } from '../demo/people';
 import { seedDemo } from '../demo/seed';
 import { noteArrival } from '../server/candidates/queries';
 import { noArrangements } from '../core/rounds/api';
@@ -53,6 +53,8 @@ export class BenchApp {
   readonly link: string;
   /** To the entrance paper, with its charts, films and documents. */
   readonly mediaLink: string;
+  /** To the paper with a question of every kind. */
+  readonly kindsLink: string;
   db: Db;
   /** Whether the folder is a small file system of its own. */
   readonly small: boolean;
@@ -63,12 +65,12 @@ export class BenchApp {
   private constructor(
     url: string,
     folder: string,
-    links: readonly [string, string],
+    links: readonly [string, string, string],
     settings: Record<string, string>,
     small: boolean,
   ) {
     [this.url, this.folder, this.settings, this.small] = [url, folder, settings, small];
-    [this.link, this.mediaLink] = links;
+    [this.link, this.mediaLink, this.kindsLink] = links;
     this.db = openDatabase(this.file);
   }
 
@@ -95,9 +97,13 @@ export class BenchApp {
         .find((l) => l.to === email && l.subject.code === 'letter.invitationSubject')!;
       return outbox.read(letter.id, true)!.link!;
     };
-    const both = [linkOf(invitedNow[0]!.email), linkOf(invitedToEntrance[0]!.email)] as const;
+    const all = [
+      linkOf(invitedNow[0]!.email),
+      linkOf(invitedToEntrance[0]!.email),
+      linkOf(invitedToKinds[0]!.email),
+    ] as const;
     await close();
-    const app = new BenchApp(url, folder, both, settings, small);
+    const app = new BenchApp(url, folder, all, settings, small);
     if (profileIn) app.flags.push('--cpu-prof', `--cpu-prof-dir=${profileIn}`);
     await app.start();
     return app;

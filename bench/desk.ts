@@ -2,6 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { CAMERA_CLIP } from '../e2e/paths';
 import { Candidate } from '../e2e/people/Candidate';
+import { gallery } from '../demo/items/gallery';
 import type { BenchApp } from './BenchApp';
 
 export interface DeskFigures {
@@ -15,6 +16,8 @@ export interface DeskFigures {
   readonly editors: Moves;
   /** As `plain`, to questions about charts, films, pictures, sound and documents, all warmed. */
   readonly media: Moves;
+  /** As `plain`, to the questions of each kind, all warmed. */
+  readonly kinds: Readonly<Record<string, Moves>>;
 }
 
 interface Moves {
@@ -69,7 +72,11 @@ const move = (page: Page, key: 'PageDown' | 'PageUp') =>
     const ms = performance.now() - from;
     // Questions laid out beforehand are on the page too, but not to be seen.
     const fields = [...document.querySelectorAll('main [contenteditable=true]')];
-    return { ms, editor: fields.some((field) => field.checkVisibility({ visibilityProperty: true })) };
+    return {
+      ms,
+      heading: heading(),
+      editor: fields.some((field) => field.checkVisibility({ visibilityProperty: true })),
+    };
   }, key);
 
 function summary(times: readonly number[]): Moves {
@@ -79,8 +86,14 @@ function summary(times: readonly number[]): Moves {
   return { p50Ms: at(0.5), p95Ms: at(0.95), mostMs: at(1), moves: sorted.length };
 }
 
+interface Moved {
+  readonly ms: number;
+  readonly heading: string | null;
+  readonly editor: boolean;
+}
+
 /** The moves between the questions of a desk, there and back again. */
-async function moves(page: Page): Promise<{ readonly ms: number; readonly editor: boolean }[]> {
+async function moves(page: Page): Promise<Moved[]> {
   const session = await page.context().newCDPSession(page);
   await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW_DOWN });
   const questions = await page.getByRole('navigation', { name: 'Questions' }).getByRole('button').count();
@@ -91,17 +104,31 @@ async function moves(page: Page): Promise<{ readonly ms: number; readonly editor
   return times;
 }
 
-/** A window of its own, so that the browser does not take it for one in the background. */
-async function measureMedia(browser: Browser, link: string): Promise<Moves> {
+/**
+ * Moves between questions that were all seen once: their editors are open, their charts drawn. In a window of its own, so
+ * that the browser does not take it for one in the background.
+ */
+async function warmedMoves(browser: Browser, link: string): Promise<Moved[]> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   await context.addInitScript(NAMES);
   const page = await context.newPage();
   await new Candidate(page, link).arrives();
-  // Every question was seen once: its chart is drawn, its pictures are open.
   await moves(page);
   const times = await moves(page);
   await context.close();
-  return summary(times.map((one) => one.ms));
+  return times;
+}
+
+const all = (times: readonly Moved[]): Moves => summary(times.map((one) => one.ms));
+
+/** By kind: the gallery has a question of each, in this order. */
+function byKind(times: readonly Moved[]): Record<string, Moves> {
+  return Object.fromEntries(
+    gallery.map(({ parts: [part] }, i) => [
+      part!.kind,
+      all(times.filter(({ heading }) => heading === `Question ${i + 1}`)),
+    ]),
+  );
 }
 
 export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
@@ -127,8 +154,9 @@ export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
     const times = await moves(page);
     const own = (editor: boolean) =>
       summary(times.filter((one) => one.editor === editor).map((one) => one.ms));
-    const media = await measureMedia(browser, app.mediaLink);
-    return { ...sizes, plain: own(false), editors: own(true), media };
+    const media = all(await warmedMoves(browser, app.mediaLink));
+    const kinds = byKind(await warmedMoves(browser, app.kindsLink));
+    return { ...sizes, plain: own(false), editors: own(true), media, kinds };
   } finally {
     await browser.close();
   }

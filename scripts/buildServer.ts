@@ -21,8 +21,8 @@ const ENTRIES = [
 /** A module goes on knowing where its source stands: migrations, documents and fonts are found from there. */
 const sourcePlaces: Plugin = {
   name: 'source places',
-  setup({ onLoad }) {
-    onLoad({ filter: /\.ts$/ }, ({ path: file }) => {
+  setup(bundle) {
+    bundle.onLoad({ filter: /\.ts$/ }, ({ path: file }) => {
       const contents = readFileSync(file, 'utf8')
         .replaceAll('import.meta.url', JSON.stringify(pathToFileURL(file).href))
         .replaceAll('import.meta.dirname', JSON.stringify(path.dirname(file)));

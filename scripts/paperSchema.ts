@@ -124,7 +124,10 @@ const paper = v.strictObject({
 /** What authors write as text, where the published paper holds a tree. */
 const authored = new Map<unknown, { readonly type: 'string'; readonly description: string }>([
   [documentSchema, { type: 'string', description: 'Markdown.' }],
-  [formulaSchema, { type: 'string', description: 'A formula, as `held_march - out_march` or `A.total * 2`.' }],
+  [
+    formulaSchema,
+    { type: 'string', description: 'A formula, as `held_march - out_march` or `A.total * 2`.' },
+  ],
   [conditionSchema, { type: 'string', description: 'A condition, as `net_year < 0`.' }],
 ]);
 

@@ -102,7 +102,7 @@ export abstract class GroupReader extends NumberReader {
     const close = this.token;
     if (close === undefined || !closing.includes(close)) missing('closing-bracket', 'bracket-not-closed');
     this.at++;
-    return this.closed(open, inside, close!);
+    return this.closed(open, inside, close);
   }
 
   private closed(open: string, inside: Tree, close: string): Tree {
@@ -127,11 +127,11 @@ export abstract class GroupReader extends NumberReader {
     if (open === undefined) refuse('bracket-not-closed');
     if (open === '.') missing('opening-bracket', 'bracket-not-opened');
     if (open === '\\|' || open === '\\Vert' || open === '<') refuse('not-supported', open);
-    const isBar = BARS.has(open!);
+    const isBar = BARS.has(open);
     this.skip();
     if (this.token === '\\placeholder') this.placeholder(isBar ? 'inside-bars' : 'inside-brackets');
     if (this.token === end) {
-      if (!CURLY.has(open!)) missing(isBar ? 'inside-bars' : 'inside-brackets');
+      if (!CURLY.has(open)) missing(isBar ? 'inside-bars' : 'inside-brackets');
       this.at += 2;
       return { is: 'set', of: [] };
     }
@@ -143,7 +143,7 @@ export abstract class GroupReader extends NumberReader {
     this.at++;
     if (close === undefined || close === '.')
       return missing(isBar ? 'closing-bar' : 'closing-bracket', 'bracket-not-closed');
-    if (!isBar) return this.closed(open!, inside, close);
+    if (!isBar) return this.closed(open, inside, close);
     if (!BARS.has(close)) refuse('bracket-mismatch');
     if (inside.is === 'relation' || inside.is === 'list') refuse('relation-inside');
     return { is: 'absolute', of: inside, bare: false };
@@ -172,7 +172,7 @@ export abstract class GroupReader extends NumberReader {
       if (index === '') missing('subscript');
     } else {
       if (this.token === undefined) missing('subscript');
-      if (!/^[A-Za-z0-9]$/.test(this.token!)) refuse('subscript');
+      if (!/^[A-Za-z0-9]$/.test(this.token)) refuse('subscript');
       index = this.token!;
       this.at++;
       if (isDigit(this.token)) refuse('digit-after-factor');

@@ -57,9 +57,8 @@ export function withMeasures(tree: Tree): Tree {
   return JSON.parse(
     JSON.stringify(tree, (_, value: unknown) => {
       const one = value as Tree | null;
-      const measured =
-        typeof one === 'object' && one?.is === 'figure' && MEASURED.includes((one as FigureTree).figure);
-      return measured ? { is: 'letter', name: `#${keyOfFigure(one as FigureTree)}` } : value;
+      const measured = typeof one === 'object' && one?.is === 'figure' && MEASURED.includes(one.figure);
+      return measured ? { is: 'letter', name: `#${keyOfFigure(one)}` } : value;
     }),
   ) as Tree;
 }

@@ -196,7 +196,7 @@ export function realRoots(polynomial: Polynomial): number[] {
       const middle = low + high;
       [low, high, under] = [low * 2n, high * 2n, under * 2n];
       if (signAt(own, middle, under) === 0) {
-        low = high = middle;
+        high = middle;
         break;
       }
       if (before - changesAt(middle, under) === 1) high = middle;

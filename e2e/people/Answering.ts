@@ -83,7 +83,7 @@ export class Answering {
   private async keys(...keys: string[]): Promise<void> {
     for (const key of keys) {
       const [, name, times] = /^(\w+)×(\d+)$/.exec(key) ?? [null, key, '1'];
-      for (let i = 0; i < Number(times); i++) await this.page.keyboard.press(name!);
+      for (let i = 0; i < Number(times); i++) await this.page.keyboard.press(name);
     }
   }
 
@@ -308,22 +308,22 @@ export class Answering {
   /** Every kind in the order of the gallery. */
   get all(): readonly (() => Promise<void>)[] {
     return [
-      this.choice,
-      this.number,
-      this.gaps,
-      this.order,
-      this.writing,
-      this.code,
-      this.gridChoice,
-      this.sort,
-      this.match,
-      this.selectText,
-      this.hotArea,
-      this.plot,
-      this.numberLine,
-      this.expression,
-      this.tableEntry,
-      this.onPaper,
-    ].map((answer) => answer.bind(this));
+      () => this.choice(),
+      () => this.number(),
+      () => this.gaps(),
+      () => this.order(),
+      () => this.writing(),
+      () => this.code(),
+      () => this.gridChoice(),
+      () => this.sort(),
+      () => this.match(),
+      () => this.selectText(),
+      () => this.hotArea(),
+      () => this.plot(),
+      () => this.numberLine(),
+      () => this.expression(),
+      () => this.tableEntry(),
+      () => this.onPaper(),
+    ];
   }
 }

@@ -3,7 +3,7 @@ import type { Prepared, SealedListing, SittingKeys } from '../../core/sittings/a
 import type { ArrivalView } from '../../core/arrival/api';
 import { getBytes, post, problem } from '../api/client';
 import { loadNodes } from '../documents/lazyNodes';
-import { answers } from '../kinds/answers';
+import { answers, drawnLike } from '../kinds/answers';
 import { fetchMedia, type MediaProgress } from './fetchMedia';
 import { digestOfBytes } from './journal/digest';
 import { findSealed, keepSealed } from './journal/deviceStore';
@@ -36,7 +36,7 @@ export async function preparePaper(
     fetchMedia(prepared.media, onProgress, signal),
     answers.load(kinds),
     loadNodes(textNodes),
-    keepForOffline(textNodes),
+    keepForOffline([...textNodes, ...drawnLike(kinds)]),
   ]);
   return prepared;
 }

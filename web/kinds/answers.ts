@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import type { NodeType } from '../../core/documents/everyNode';
 import type { KindName } from '../../core/kinds/candidateKinds';
 import type { AnswerProps } from './answerProps';
 import { ComponentShelf } from '../ui/ComponentShelf';
@@ -11,6 +12,8 @@ interface Entry {
   readonly versions?: true;
   /** What the browser must be able to do, beyond what every paper needs. */
   readonly needs?: readonly Feature[];
+  /** What it is drawn by besides, of the sorts of nodes of texts: kept on the device for a desk without a network. */
+  readonly drawnLike?: readonly NodeType[];
 }
 
 export type Feature = 'WebAssembly' | 'workers';
@@ -24,7 +27,11 @@ const entries = {
     load: async () => (await import('./code/Answer')).Answer,
     needs: ['WebAssembly', 'workers'],
   },
-  expression: { layout: 'column', load: async () => (await import('./expression/Answer')).Answer },
+  expression: {
+    layout: 'column',
+    load: async () => (await import('./expression/Answer')).Answer,
+    drawnLike: ['formula'],
+  },
   gaps: { layout: 'column', load: async () => (await import('./gaps/Answer')).Answer },
   'grid-choice': { layout: 'column', load: async () => (await import('./grid-choice/Answer')).Answer },
   'hot-area': { layout: 'column', load: async () => (await import('./hot-area/Answer')).Answer },
@@ -51,6 +58,12 @@ export const answers = new ComponentShelf<KindName, AnswerProps<unknown, unknown
 export const featuresFor = (names: readonly KindName[]): Feature[] => {
   const all: Record<KindName, Entry> = entries;
   return [...new Set(names.flatMap((name) => all[name].needs ?? []))];
+};
+
+/** The sorts of nodes whose files these kinds need. */
+export const drawnLike = (names: readonly KindName[]): NodeType[] => {
+  const all: Record<KindName, Entry> = entries;
+  return names.flatMap((name) => all[name].drawnLike ?? []);
 };
 
 export const layoutOf = (name: KindName): Entry['layout'] => entries[name].layout;

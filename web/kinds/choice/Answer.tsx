@@ -44,7 +44,7 @@ function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps)
         />
         <OptionMark round={one} on={on} />
         <span className={out ? 'text-soft line-through' : ''}>
-          <OptionBody {...option} />
+          <OptionBody option={option} />
         </span>
       </label>
       <button

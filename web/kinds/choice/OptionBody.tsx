@@ -11,7 +11,7 @@ function OptionPicture({ file }: { readonly file: string }) {
 }
 
 /** An option as it is shown: its words, or what is shown for them while the words are heard. */
-export function OptionBody({ text, body }: OptionShown) {
+export function OptionBody({ option: { text, body } }: { readonly option: OptionShown }) {
   const [only, more] = body?.blocks ?? [];
   if (!body || !only) return text;
   return (

@@ -22,7 +22,7 @@ export function Reading({ shown, response }: ReadingProps<ChoiceShown, ChoiceRes
               >
                 {on && <Check className="size-3" strokeWidth={3} />}
               </span>
-              <OptionBody {...option} />
+              <OptionBody option={option} />
               {on && <span className="text-[0.85em] text-soft">– {t('chosen')}</span>}
             </li>
           );

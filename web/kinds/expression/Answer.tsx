@@ -1,5 +1,5 @@
 import { convertAsciiMathToLatex } from 'mathlive';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { expressionAsText } from '../../../core/expressions/toText';
 import { isBlank } from '../../../core/kinds/expression/candidate';
 import type { ExpressionResponse, ExpressionShown } from '../../../core/kinds/expression/response';
@@ -11,15 +11,6 @@ import { Typeset } from './Typeset';
 import { t } from './words';
 
 type Props = AnswerProps<ExpressionShown, ExpressionResponse>;
-
-/** What the field is called: its question, whose words lie outside of the field's own root. */
-function usePromptText(promptId: string): string {
-  const [text, setText] = useState('');
-  useEffect(() => {
-    setText(document.getElementById(promptId)?.textContent ?? '');
-  }, [promptId]);
-  return text;
-}
 
 /** One line of plain signs, for who would rather type; what it is read as stands below it. */
 function Line({
@@ -64,7 +55,6 @@ function Line({
 export function Answer({ shown, response, onChange, promptId, needId, target }: Props) {
   const field = useRef<FieldHandle>(null);
   const [byLine, setByLine] = useState(false);
-  const name = usePromptText(promptId);
   return (
     <div role="group" aria-labelledby={promptId}>
       {byLine ? (
@@ -79,7 +69,7 @@ export function Answer({ shown, response, onChange, promptId, needId, target }: 
                 ref={field}
                 latex={response.latex}
                 decimal={shown.decimal}
-                name={name}
+                promptId={promptId}
                 describedBy={needId}
                 onChange={(latex) => onChange({ latex })}
               />

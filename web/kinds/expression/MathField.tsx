@@ -17,13 +17,15 @@ interface Props {
   readonly ref: Ref<FieldHandle>;
   readonly latex: string;
   readonly decimal: '.' | ',';
-  readonly name: string;
+  /** Of the question: its words lie outside of the field's own root. */
+  readonly promptId: string;
   readonly describedBy: string;
   readonly onChange: (latex: string) => void;
 }
 
 /** The part of the field that hears keys lies behind its own root: what it is called has to be set there. */
-function nameSink(field: MathfieldElement, name: string): void {
+function nameSink(field: MathfieldElement, promptId: string): void {
+  const name = document.getElementById(promptId)?.textContent ?? '';
   const sink = field.shadowRoot?.querySelector('[part=keyboard-sink]');
   sink?.setAttribute('aria-label', name);
   // The keyboard of the device; the field's own is off.
@@ -31,7 +33,7 @@ function nameSink(field: MathfieldElement, name: string): void {
 }
 
 /** The editor of mathematics of a library, set up for a test: its own keyboard, menu and sounds are off. */
-export function MathField({ ref, latex, decimal, name, describedBy, onChange }: Props) {
+export function MathField({ ref, latex, decimal, promptId, describedBy, onChange }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const field = useRef<MathfieldElement | null>(null);
   const changed = useEffectEvent((value: string) => {
@@ -60,12 +62,12 @@ export function MathField({ ref, latex, decimal, name, describedBy, onChange }: 
     const made = field.current;
     if (!made) return;
     if (made.getValue('latex') !== latex) made.setValue(latex, { silenceNotifications: true });
-    nameSink(made, name);
-  }, [latex, name]);
+    nameSink(made, promptId);
+  }, [latex, promptId]);
   useImperativeHandle(ref, () => ({
     put: (signs) => {
       field.current?.executeCommand(['insert', signs, { focus: true, feedback: false }]);
-      if (field.current) changed(field.current.getValue('latex'));
+      if (field.current) onChange(field.current.getValue('latex'));
     },
     focus: () => field.current?.focus(),
   }));
