@@ -156,6 +156,9 @@ describe('follow-through', () => {
     expect(marksOf(content, { left_x: '0', owed_x: '(250)' }, 200)).toEqual([100, 100]);
     expect(marksOf(content, { left_x: '-0', owed_x: '−250' }, 200)).toEqual([100, 100]);
     expect(marksOf(content, { owed_x: '(-250)' }, 200)).toEqual([0, 0]);
+    // A minus within brackets has two readings: it is neither −250 nor 250.
+    const plainly = column([['left', '?']], [figureKey('left_x', '250')]);
+    expect(marksOf(plainly, { left_x: '(-250)' }, 100)).toEqual([0]);
     expect(credits(content, { owed_x: '250' }, 200)[0]!.verdict).toBe('unanswered');
   });
 
