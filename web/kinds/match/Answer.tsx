@@ -15,7 +15,8 @@ interface Held {
   readonly over: number | null;
 }
 
-const ENTRY = 'min-h-11 w-full min-w-0 rounded-lg border bg-card px-2.5 py-1.5 text-left break-words hyphens-auto';
+const ENTRY =
+  'min-h-11 w-full min-w-0 rounded-lg border bg-card px-2.5 py-1.5 text-left break-words hyphens-auto';
 
 /** Two columns and lines between them; for people who listen, a list of pairs. */
 export function Answer({ shown, response, onChange, promptId, needId }: Props) {
