@@ -247,7 +247,8 @@ export class BenchApp {
     const ended = once(this.process!, 'exit');
     this.process!.kill('SIGTERM');
     await ended;
-    if (this.small) execFileSync('umount', [this.folder]);
+    // Lazily: a helper of a server that was killed may hold a file for a moment longer than the server.
+    if (this.small) execFileSync('umount', ['--lazy', this.folder]);
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
