@@ -69,15 +69,10 @@ test('every kind by pointer, to the result sheet and its PDF', async ({
   await lead.marksByKeys({ d: 1 }, '');
   await expect(lead.page.getByText('This pile is done')).toBeVisible();
   await lead.goesTo('Sign-off');
-  await lead.page.getByRole('button', { name: 'Sign off the marks' }).click();
-  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
+  await lead.confirms('Sign off the marks');
   const coordinator = await staff(await (await browser.newContext()).newPage(), 'coordinator');
   await coordinator.opensRound('Every kind of question, trial');
-  await coordinator.page.getByRole('button', { name: 'Release the results' }).click();
-  await coordinator.page
-    .getByRole('alertdialog')
-    .getByRole('button', { name: 'Release the results' })
-    .click();
+  await coordinator.confirms('Release the results');
 
   await page.reload();
   await expect(runa.heading('Runa Aldercott')).toBeVisible();

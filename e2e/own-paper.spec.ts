@@ -140,15 +140,13 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await lead.marksByKeys({ a: 2, b: 2 }, 'Short and clear.');
   await expect(lead.page.getByRole('heading', { name: 'This pile is done' })).toBeVisible();
   await lead.goesTo('Sign-off');
-  await lead.page.getByRole('button', { name: 'Sign off' }).click();
-  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off' }).click();
+  await lead.confirms('Sign off');
   await expect(lead.page.getByText('signed off')).toBeVisible();
 
   await nils.opensRound('Store, spring');
   await page.getByText('What candidates say about the test').click();
   await expect(page.getByText('The plan was easy to read.')).toBeVisible();
-  await page.getByRole('button', { name: 'Release the results' }).click();
-  await page.getByRole('alertdialog').getByRole('button', { name: 'Release the results' }).click();
+  await nils.confirms('Release the results');
   await expect(page.getByText('released', { exact: true })).toBeVisible();
 
   await marit.opensLink();

@@ -176,11 +176,7 @@ test('no barriers on any screen', async ({ page, app, candidate, staff, browser 
   await hasNoBarriers(lead.page, 'sign-off question');
   await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
   await coordinator.opensRound('Technician, November');
-  await coordinator.page.getByRole('button', { name: 'Release the results' }).click();
-  await coordinator.page
-    .getByRole('alertdialog')
-    .getByRole('button', { name: 'Release the results' })
-    .click();
+  await coordinator.confirms('Release the results');
   await page.reload();
   await expect(ilse.heading('Ilse Brandvold')).toBeVisible();
   await hasNoBarriers(page, 'result sheet');

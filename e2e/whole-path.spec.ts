@@ -208,18 +208,13 @@ test('from invitation to released result, with every person in it', async ({ bro
   await expect(lead.page.getByText('Scripts are being scored anew.')).toBeVisible();
   await app.doJobs();
   await lead.goesTo('Sign-off');
-  await lead.page.getByRole('button', { name: 'Sign off the marks' }).click();
-  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
+  await lead.confirms('Sign off the marks');
   await expect(lead.page.getByText('signed off')).toBeVisible();
 
   await page.reload();
   await expect(aurelia.heading('Your paper is handed in')).toBeVisible();
   await coordinator.opensRound('Technician, November');
-  await coordinator.page.getByRole('button', { name: 'Release the results' }).click();
-  await coordinator.page
-    .getByRole('alertdialog')
-    .getByRole('button', { name: 'Release the results' })
-    .click();
+  await coordinator.confirms('Release the results');
   await expect(coordinator.page.getByText('released', { exact: true })).toBeVisible();
 
   await page.reload();

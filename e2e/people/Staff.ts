@@ -92,6 +92,12 @@ export class Staff {
     await expect(this.page.getByRole('article').getByText(email)).toBeVisible();
   }
 
+  /** An act that asks once more before it is done. */
+  async confirms(act: string): Promise<void> {
+    await this.page.getByRole('button', { name: act }).click();
+    await this.page.getByRole('alertdialog').getByRole('button', { name: act }).click();
+  }
+
   async opensPile(item: string): Promise<void> {
     await this.goesTo('Marking');
     await this.page.getByRole('link', { name: item }).click();
