@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { kindNames } from '../core/kinds/candidateKinds';
+import { kindNames } from '../core/kinds/kindNames';
 import { sumMarks } from '../core/marks';
 import { allEndpoints } from './app';
 import { journal, marks, sittings } from './db/schema';

@@ -1,6 +1,6 @@
 import type { Document } from '../documents/document';
 import type { NodeType } from '../documents/everyNode';
-import type { KindName } from '../kinds/candidateKinds';
+import type { KindName } from '../kinds/kindNames';
 import type { CoverSection } from '../papers/candidatePaper';
 import type { Receipt } from '../sittings/api';
 import type { AttemptRule } from '../rounds/api';

@@ -1,6 +1,6 @@
 import type { Document } from '../documents/document';
 import { showDocument } from '../documents/showDocument';
-import { candidateKindOf } from '../kinds/candidateKinds';
+import { candidateKindOf } from '../kinds/candidateKindOf';
 import type { Place } from '../kinds/contract';
 import { keyKindOf } from '../kinds/keyKinds';
 import { sumMarks } from '../marks';

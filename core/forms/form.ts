@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { isKindName } from '../kinds/candidateKinds';
+import { isKindName } from '../kinds/kindNames';
 import type { CandidatePaper } from '../papers/candidatePaper';
 
 /**

@@ -1,4 +1,8 @@
+import { words } from '../messages/words';
+import { bringKind } from './candidateKindOf';
 import type { CandidateKind } from './contract';
+import type { KindName } from './kindNames';
+import { kindMessages } from './messages.en';
 import { choice } from './choice/candidate';
 import { code } from './code/candidate';
 import { expression } from './expression/candidate';
@@ -16,7 +20,10 @@ import { sort } from './sort/candidate';
 import { tableEntry } from './table-entry/candidate';
 import { writing } from './writing/candidate';
 
-/** The candidate's half of every kind of part there is. A new kind adds its line here. */
+/**
+ * The candidate's half of every kind, with its words: for the server, for staff and for tests. A device loads only those
+ * that its paper asks (`web/kinds/candidates.ts`). A new kind adds its line here.
+ */
 export const candidateKinds = {
   choice,
   code,
@@ -34,18 +41,8 @@ export const candidateKinds = {
   sort,
   'table-entry': tableEntry,
   writing,
-};
+} satisfies { [K in KindName]: { readonly name: string } };
 
-export type KindName = keyof typeof candidateKinds;
-export type AnyCandidateKind = CandidateKind<unknown, unknown>;
-
-export const kindNames = Object.keys(candidateKinds) as KindName[];
-
-export const isKindName = (name: unknown): name is KindName =>
-  typeof name === 'string' && Object.hasOwn(candidateKinds, name);
-
-/**
- * The candidate's half of a kind, its types erased. The one unavoidable cast: what is shown and answered is parsed by
- * the same plug-in before it reaches its other functions.
- */
-export const candidateKindOf = (name: KindName): AnyCandidateKind => candidateKinds[name];
+for (const kind of Object.values(candidateKinds)) bringKind(kind as CandidateKind<unknown, unknown>);
+for (const [area, messages] of Object.entries<Readonly<Record<string, string>>>(kindMessages))
+  words(area, messages);

@@ -1,4 +1,6 @@
-import type { KindName } from './candidateKinds';
+// Whoever knows the keys knows every kind.
+import './candidateKinds';
+import type { KindName } from './kindNames';
 import type { KeyKind } from './contract';
 import { choiceKey } from './choice/key';
 import { codeKey } from './code/key';

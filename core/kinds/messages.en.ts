@@ -1,4 +1,4 @@
-import type { KindName } from './candidateKinds';
+import type { KindName } from './kindNames';
 import { messages as choice } from './choice/messages.en';
 import { messages as code } from './code/messages.en';
 import { messages as expression } from './expression/messages.en';

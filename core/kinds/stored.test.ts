@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { readContent } from './authoring';
-import { candidateKindOf, type AnyCandidateKind } from './candidateKinds';
+import { candidateKindOf, type AnyCandidateKind } from './candidateKindOf';
 import { keyKindOf, type AnyKeyKind } from './keyKinds';
 import { readResponse, responseOrEmpty } from './stored';
 import contentOfVersion1 from './stored/content-1.json';

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { message, type Message } from '../messages/message';
-import { candidateKindOf, type AnyCandidateKind, type KindName } from './candidateKinds';
+import { candidateKindOf, type AnyCandidateKind } from './candidateKindOf';
+import type { KindName } from './kindNames';
 
 /** A response as the journal holds it: with the version of its kind's responses, so that any later code can read it. */
 export interface StoredResponse {

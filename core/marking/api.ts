@@ -1,5 +1,5 @@
 import type { Document } from '../documents/document';
-import type { KindName } from '../kinds/candidateKinds';
+import type { KindName } from '../kinds/kindNames';
 import type { Component, Credit } from '../kinds/contract';
 import type { Hundredths } from '../marks';
 import type { Source } from '../papers/paper';

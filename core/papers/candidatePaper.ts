@@ -1,5 +1,5 @@
 import { emptyDocument, type Document } from '../documents/document';
-import type { KindName } from '../kinds/candidateKinds';
+import type { KindName } from '../kinds/kindNames';
 import { sumMarks, type Hundredths } from '../marks';
 import type { Message } from '../messages/message';
 import type { Handout, Source } from './paper';

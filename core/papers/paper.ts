@@ -3,7 +3,7 @@ import type { Document } from '../documents/document';
 import { documentSchema } from '../documents/documentSchema';
 import { sumMarks, type Hundredths } from '../marks';
 import { readContent } from '../kinds/authoring';
-import { isKindName, type KindName } from '../kinds/candidateKinds';
+import { isKindName, type KindName } from '../kinds/kindNames';
 import type { Content } from '../kinds/contract';
 import { keyKindOf } from '../kinds/keyKinds';
 

@@ -1,5 +1,6 @@
 import type { Document } from '../documents/document';
-import { candidateKindOf, type KindName } from '../kinds/candidateKinds';
+import { candidateKindOf } from '../kinds/candidateKindOf';
+import type { KindName } from '../kinds/kindNames';
 import type { Component } from '../kinds/contract';
 import { sumMarks, type Hundredths } from '../marks';
 import { message, type Message } from '../messages/message';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { simulateAnswers } from '../../demo/answers';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { drawForm } from '../forms/drawForm';
-import { candidateKindOf } from '../kinds/candidateKinds';
+import { candidateKindOf } from '../kinds/candidateKindOf';
 import type { Credit } from '../kinds/contract';
 import type { KeyKinds } from '../kinds/keyKinds';
 import { storeResponse } from '../kinds/stored';

@@ -1,4 +1,4 @@
-import { candidateKindOf } from '../kinds/candidateKinds';
+import { candidateKindOf } from '../kinds/candidateKindOf';
 import type { Component, Credit, Place } from '../kinds/contract';
 import type { EvidenceFound, EvidenceRequest } from '../kinds/evidence';
 import { keyKindOf, keyKinds, type AnyKeyKind } from '../kinds/keyKinds';

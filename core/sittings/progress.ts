@@ -1,6 +1,6 @@
 import { sumMarks, type Hundredths } from '../marks';
 import type { Desk } from '../journal/desk';
-import { candidateKindOf } from '../kinds/candidateKinds';
+import { candidateKindOf } from '../kinds/candidateKindOf';
 import { responseOrEmpty } from '../kinds/stored';
 import { message, type Message } from '../messages/message';
 import type { CandidatePaper, Question, ShownPart } from '../papers/candidatePaper';

@@ -1,7 +1,7 @@
 import type { Page } from '../../core/lists/list';
 import { and, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
+import { kindNames, type KindName } from '../../core/kinds/kindNames';
 import type { Component } from '../../core/kinds/contract';
 import { sumMarks } from '../../core/marks';
 import type { MarkingTableData, MarkingPile, SignOffState } from '../../core/marking/api';

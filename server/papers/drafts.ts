@@ -3,7 +3,7 @@ import { everyNode } from '../../core/documents/everyNode';
 import { withParsed } from '../../core/documents/withParsed';
 import { placeOf } from '../../core/forms/drawForm';
 import { issuesOf } from '../../core/kinds/authoring';
-import { isKindName, type KindName } from '../../core/kinds/candidateKinds';
+import { isKindName, type KindName } from '../../core/kinds/kindNames';
 import type { Issue } from '../../core/kinds/contract';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import { severe } from '../../core/kinds/shared/issues';

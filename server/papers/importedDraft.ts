@@ -1,5 +1,5 @@
 import { keyKindOf } from '../../core/kinds/keyKinds';
-import { isKindName } from '../../core/kinds/candidateKinds';
+import { isKindName } from '../../core/kinds/kindNames';
 import type { Issue } from '../../core/kinds/contract';
 
 type Fields = Readonly<Record<string, unknown>>;

@@ -6,7 +6,7 @@ import { marksOfCounted } from '../../core/results/attempts';
 import { answerOnSheet, buildResultSheet, type ResultSheet } from '../../core/results/resultSheet';
 import { componentsOf } from '../../core/scoring/components';
 import { plainForm } from '../../core/forms/drawForm';
-import { kindNames } from '../../core/kinds/candidateKinds';
+import { kindNames } from '../../core/kinds/kindNames';
 import { bestOf, samplePaper } from '../testing/samplePaper';
 import { printSheet } from './printSheet';
 

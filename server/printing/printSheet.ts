@@ -1,5 +1,5 @@
 import { documentAsText } from '../../core/documents/documentAsText';
-import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { showMarks } from '../../core/marks';
 import { dateOf, LOCALE } from '../../core/messages/dates';
 import { message } from '../../core/messages/message';

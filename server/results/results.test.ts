@@ -3,7 +3,7 @@ import { sha256 } from '../secrets';
 import type { Page } from '../../core/lists/list';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
-import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
+import { kindNames, type KindName } from '../../core/kinds/kindNames';
 import { sumMarks } from '../../core/marks';
 import type { MarkingTableData } from '../../core/marking/api';
 import type { ResultSheet } from '../../core/results/resultSheet';

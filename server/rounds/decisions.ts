@@ -1,7 +1,7 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Decided, Judged } from '../../core/journal/judge';
 import { plainForm } from '../../core/forms/drawForm';
-import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty } from '../../core/kinds/stored';
 import { say } from '../../core/messages/words';
 import { allParts, type FullPaper } from '../../core/papers/paper';

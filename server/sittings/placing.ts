@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { flagValue, playValue, type EntryAbout } from '../../core/journal/entry';
 import { plainForm } from '../../core/forms/drawForm';
-import { candidateKindOf, type AnyCandidateKind } from '../../core/kinds/candidateKinds';
+import { candidateKindOf, type AnyCandidateKind } from '../../core/kinds/candidateKindOf';
 import { readResponse } from '../../core/kinds/stored';
 import { allParts, limitedSections, type FullPaper } from '../../core/papers/paper';
 import { countedOf } from './plays';

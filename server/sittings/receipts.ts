@@ -2,7 +2,7 @@ import { asc, desc, eq, sql } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { EntryRef } from '../../core/journal/entry';
 import { receiptCode, receiptHash, type ReceiptReason } from '../../core/journal/receipt';
-import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty } from '../../core/kinds/stored';
 import type { Receipt } from '../../core/sittings/api';
 import { usedMs } from '../../core/timing/sittingTime';

@@ -1,5 +1,5 @@
 import type { Sample } from '../../core/kinds/contract';
-import { kindNames, type KindName } from '../../core/kinds/candidateKinds';
+import { kindNames, type KindName } from '../../core/kinds/kindNames';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import { sumMarks } from '../../core/marks';
 import { storeResponse, type StoredResponse } from '../../core/kinds/stored';

@@ -1,3 +1,4 @@
+import '../../core/kinds/candidateKinds';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { CalendarDays, Files, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
 import { useEffect, useState } from 'react';

@@ -1,6 +1,6 @@
 import { CircleDashed } from 'lucide-react';
 import { useCallback, useContext, useId, useMemo } from 'react';
-import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import { progressOfPart } from '../../core/sittings/progress';

@@ -1,9 +1,15 @@
-import { withSection, type CandidatePaper, type SealedSection } from '../../core/papers/candidatePaper';
+import {
+  withSection,
+  type CandidatePaper,
+  type Question,
+  type SealedSection,
+} from '../../core/papers/candidatePaper';
 import type { Prepared, SealedListing, SittingKeys } from '../../core/sittings/api';
 import type { ArrivalView } from '../../core/arrival/api';
 import { getBytes, post, problem } from '../api/client';
 import { loadNodes } from '../documents/lazyNodes';
 import { answers, drawnLike } from '../kinds/answers';
+import { bringCandidateKind } from '../kinds/candidates';
 import { fetchMedia, type MediaProgress } from './fetchMedia';
 import { digestOfBytes } from './journal/digest';
 import { findSealed, keepSealed } from './journal/deviceStore';
@@ -41,6 +47,14 @@ export async function preparePaper(
   return prepared;
 }
 
+/** What reads, counts and checks the answers to these questions; the desk cannot tell its state before it is here. */
+const bringKindsOf = (questions: readonly Question[]) =>
+  Promise.all(
+    [...new Set(questions.flatMap((question) => question.parts.map((part) => part.kind)))].map(
+      bringCandidateKind,
+    ),
+  );
+
 export async function openSection(
   sealed: readonly SealedListing[],
   section: string,
@@ -48,7 +62,9 @@ export async function openSection(
 ): Promise<SealedSection> {
   const listing = sealed.find((one) => one.section === section);
   if (!listing) throw new Error(`there is no section ${section} to open`);
-  return unseal<SealedSection>(await sealedCopy(listing), key);
+  const opened = await unseal<SealedSection>(await sealedCopy(listing), key);
+  await bringKindsOf(opened.questions);
+  return opened;
 }
 
 /** The paper with all the sections to which there are keys. */
@@ -60,5 +76,6 @@ export async function openPaper(
   let paper = await unseal<CandidatePaper>(await sealedCopy(whole), keys['']!);
   for (const [section, key] of Object.entries(keys))
     if (section !== '') paper = withSection(paper, await openSection(sealed, section, key));
+  await bringKindsOf(paper.questions);
   return paper;
 }

@@ -1,8 +1,9 @@
 import type { ComponentType } from 'react';
 import type { NodeType } from '../../core/documents/everyNode';
-import type { KindName } from '../../core/kinds/candidateKinds';
+import type { KindName } from '../../core/kinds/kindNames';
 import type { AnswerProps } from './answerProps';
 import { ComponentShelf } from '../ui/ComponentShelf';
+import { bringCandidateKind } from './candidates';
 
 interface Entry {
   /** `column`: a part among parts at reading width. `whole`: takes the desk and shows the prompt itself. */
@@ -52,7 +53,7 @@ const entries = {
 } satisfies { [K in KindName]: Entry };
 
 export const answers = new ComponentShelf<KindName, AnswerProps<unknown, unknown>>((name) =>
-  entries[name].load(),
+  Promise.all([entries[name].load(), bringCandidateKind(name)]).then(([component]) => component),
 );
 /** What a browser must be able to do for these kinds. */
 export const featuresFor = (names: readonly KindName[]): Feature[] => {

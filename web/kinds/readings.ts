@@ -1,7 +1,8 @@
 import type { ComponentType } from 'react';
-import type { KindName } from '../../core/kinds/candidateKinds';
+import type { KindName } from '../../core/kinds/kindNames';
 import type { ReadingProps } from './answerProps';
 import { ComponentShelf } from '../ui/ComponentShelf';
+import { bringCandidateKind } from './candidates';
 
 interface Entry {
   readonly load: () => Promise<ComponentType<never>>;
@@ -30,7 +31,7 @@ const entries = {
 } satisfies { [K in KindName]: Entry };
 
 export const readings = new ComponentShelf<KindName, ReadingProps<unknown, unknown>>((name) =>
-  entries[name].load(),
+  Promise.all([entries[name].load(), bringCandidateKind(name)]).then(([component]) => component),
 );
 
 /** Where a kind does not draw the right answer itself, it stands beside the answer as another answer of its kind. */

@@ -1,7 +1,7 @@
 import { BookOpen, CornerDownLeft, Scale } from 'lucide-react';
 import { useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
-import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import type { Credit } from '../../core/kinds/contract';
 import { countWords } from '../../core/kinds/shared/richText';
 import type { MarkingTableData, MarkingScript } from '../../core/marking/api';

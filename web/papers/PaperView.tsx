@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Document } from '../../core/documents/document';
-import { candidateKindOf } from '../../core/kinds/candidateKinds';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { showMarks } from '../../core/marks';
 import { typesIn } from '../../core/documents/everyNode';
 import {

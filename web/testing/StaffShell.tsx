@@ -1,3 +1,4 @@
+import '../../core/kinds/candidateKinds';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { makeQueryClient } from '../staff/queries';

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import '../candidateKinds';
 import { say } from '../../messages/words';
 import { creditsOf, hundredthsOf, placeFor } from '../../testing/scoreAlone';
 import { gaps } from './candidate';

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import '../candidateKinds';
 import { creditsOf, placeFor } from '../../testing/scoreAlone';
 import { say } from '../../messages/words';
 import { gridChoice } from './candidate';

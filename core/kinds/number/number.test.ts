@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import '../candidateKinds';
 import { say } from '../../messages/words';
 import { hundredthsOf, placeFor } from '../../testing/scoreAlone';
 import { number } from './candidate';

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import '../candidateKinds';
 import { emptyDocument } from '../../documents/document';
 import { say } from '../../messages/words';
 import { placeFor } from '../../testing/scoreAlone';

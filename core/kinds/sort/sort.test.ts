@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import '../candidateKinds';
 import { plainDocument, type Document } from '../../documents/document';
 import { say } from '../../messages/words';
 import { creditsOf, placeFor } from '../../testing/scoreAlone';

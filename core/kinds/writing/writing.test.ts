@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
+import '../candidateKinds';
 import { placeFor } from '../../testing/scoreAlone';
 import { say } from '../../messages/words';
 import { writing } from './candidate';

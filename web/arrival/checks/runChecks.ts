@@ -4,7 +4,7 @@ import {
   type CheckName,
   type CheckResult,
 } from '../../../core/arrival/checks';
-import type { KindName } from '../../../core/kinds/candidateKinds';
+import type { KindName } from '../../../core/kinds/kindNames';
 import { get, post, postBytes } from '../../api/client';
 import { featuresFor, type Feature } from '../../kinds/answers';
 import { t } from '../words';

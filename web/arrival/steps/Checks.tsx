@@ -2,7 +2,7 @@ import { Camera, Check, Clock3, Database, Globe, Maximize, Mic, Monitor, Wifi } 
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { ArrivalView } from '../../../core/arrival/api';
 import type { CheckName, CheckResult } from '../../../core/arrival/checks';
-import type { KindName } from '../../../core/kinds/candidateKinds';
+import type { KindName } from '../../../core/kinds/kindNames';
 import { post } from '../../api/client';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
