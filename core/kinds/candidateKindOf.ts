@@ -7,11 +7,11 @@ export type AnyCandidateKind = CandidateKind<unknown, unknown>;
 const here = new Map<string, AnyCandidateKind>();
 
 /**
- * Brings a candidate's half in. Its types are erased, the one unavoidable cast: what is shown and answered is parsed by
- * the same plug-in before it reaches its other functions.
+ * Brings a candidate's half in. Its types are erased: what is shown and answered is parsed by the same plug-in before it
+ * reaches its other functions.
  */
 export function bringKind<Shown, Response>(kind: CandidateKind<Shown, Response>): void {
-  here.set(kind.name, kind as unknown as AnyCandidateKind);
+  here.set(kind.name, kind);
 }
 
 /** The candidate's half of a kind. Throws where it was not brought in first: a fault of ours, never of a person. */
