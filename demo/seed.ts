@@ -38,6 +38,7 @@ const settings = (resultBy: number): RoundSettings => ({
   openRehearsal: true,
   correctionsFirst: false,
   identityPicture: false,
+  joinedPhones: true,
   checks: ['browser', 'screen', 'storage', 'clock', 'connection', 'camera'],
   recorded: 'One picture, taken before you start and kept for 60 days. No film and no sound.',
   keptDays: 60,

@@ -5,7 +5,7 @@ import { Answering, type Way } from './people/Answering';
 import type { Candidate } from './people/Candidate';
 import { expect, MIRELA, PAVEL, RUNA, test } from './testApp';
 
-const QUESTIONS = 16;
+const QUESTIONS = 17;
 
 const next = (page: Page) => page.keyboard.press('Alt+PageDown');
 
@@ -68,6 +68,10 @@ test('every kind by pointer, to the result sheet and its PDF', async ({
   await lead.opensPile('Mark item 16');
   await lead.marksByKeys({ d: 1 }, '');
   await expect(lead.page.getByText('This pile is done')).toBeVisible();
+  await lead.opensPile('Mark item 17');
+  await expect(lead.page.getByRole('img', { name: 'Page 1' })).toBeVisible();
+  await lead.marksByKeys({ w: 2 }, '');
+  await expect(lead.page.getByText('This pile is done')).toBeVisible();
   await lead.goesTo('Sign-off');
   await lead.confirms('Sign off the marks');
   const coordinator = await staff(await (await browser.newContext()).newPage(), 'coordinator');
@@ -109,7 +113,7 @@ test.describe('at 360 × 740', () => {
     await page.emulateMedia({ reducedMotion: 'reduce' });
     // 1280 pixels enlarged to 400 per cent, from the last question to the first; then to 200, back again.
     await page.setViewportSize({ width: 320, height: 400 });
-    await page.getByText('A drawing').click();
+    await page.getByText('The sum on paper').click();
     for (let question = QUESTIONS; question >= 1; question--) {
       await expect(mirela.heading(`Question ${question}`)).toBeVisible();
       await fits(page, `question ${question} at 320 pixels`);

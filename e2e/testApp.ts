@@ -1,7 +1,7 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { once } from 'node:events';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { test as base, type Page } from '@playwright/test';
@@ -104,6 +104,11 @@ export class TestApp {
     } finally {
       db.close();
     }
+  }
+
+  /** A file as the server has kept it, by its hash. */
+  keptFile(hash: string): Buffer {
+    return readFileSync(path.join(this.folder, 'files', hash.slice(0, 2), hash));
   }
 
   /** Changes the data beside the server. */

@@ -31,6 +31,10 @@ import { roundEndpoints } from './rounds/routes';
 import type { Services } from './services';
 import type { SittingOperations } from './sittings/operations';
 import { sittingEndpoints } from './sittings/routes';
+import { pageEndpoints } from './sittings/pageRoutes';
+import { SittingPages } from './sittings/sittingPages';
+import { Phones } from './phones/phones';
+import { phoneEndpoints } from './phones/routes';
 import { testEndpoints } from './testing/routes';
 import { watchEndpoints } from './watch/routes';
 
@@ -38,8 +42,11 @@ const DOCS = path.resolve(import.meta.dirname, '..', 'docs');
 const YEAR_SECONDS = 31_536_000;
 
 export function allEndpoints(services: Services, outbox: Outbox, sittings: SittingOperations): Endpoint[] {
+  const pages = new SittingPages(services, sittings.closing);
   return [
     ...sittingEndpoints(sittings),
+    ...pageEndpoints(services, pages),
+    ...phoneEndpoints(new Phones(services, pages)),
     ...healthEndpoints(services, outbox),
     ...accountEndpoints(services),
     ...firstAccountEndpoints(services),
@@ -95,6 +102,7 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
   const octets = (limit: string) => express.raw({ type: 'application/octet-stream', limit });
   api.use('/papers/import', staffOnly, octets('100mb'));
   api.use('/rounds/:id/people', staffOnly, octets('4mb'));
+  for (const pages of ['/sitting/:sitting/pages', '/phone/pages']) api.use(pages, octets('300kb'));
   api.use('/echo', express.json({ limit: '1kb', strict: true }));
   api.use(express.json({ limit: '512kb', strict: true }));
   mount(api, services, endpoints);

@@ -18,6 +18,7 @@ import type { ExpressionJudge } from './scoring/expressionJudge';
 import type { Scorer } from './scoring/scorer';
 import type { TimeKeeper } from './sittings/timeKeeper';
 import type { Turns } from './turns';
+import type { Uploads } from './uploads/uploads';
 
 /** What the features stand on; built once in `main.ts` and handed down. */
 export interface Services {
@@ -34,6 +35,7 @@ export interface Services {
   readonly files: Files;
   readonly media: SealedMedia;
   readonly pictures: Pictures;
+  readonly uploads: Uploads;
   readonly reader: Reader;
   readonly printer: Printer;
   readonly paperReader: PaperReader;

@@ -27,6 +27,7 @@ import type { Services } from './services';
 import { SittingOperations } from './sittings/operations';
 import { TimeKeeper } from './sittings/timeKeeper';
 import { Turns } from './turns';
+import { Uploads } from './uploads/uploads';
 
 export interface Wired {
   readonly services: Services;
@@ -45,6 +46,9 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   commits.onTakenBack(() => time.forget());
   const jobs = new JobQueue(db, commits, clock, log);
   const store = new FileStore(path.join(config.dataFolder, 'files'));
+  const files = new Files(db, store, clock, jobs);
+  const pictures = new Pictures();
+  const uploads = new Uploads({ db, clock, commits, files, pictures }, path.join(config.dataFolder, 'pages'));
   const services: Services = {
     config,
     clock,
@@ -57,9 +61,10 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     turns: new Turns(),
     sessions: new Sessions(db, clock, config),
     firstAccount: new FirstAccount(db),
-    files: new Files(db, store, clock, jobs),
+    files,
     media: new SealedMedia(db, store),
-    pictures: new Pictures(),
+    pictures,
+    uploads,
     reader: new Reader(config, clock),
     printer: new Printer(),
     paperReader: new PaperReader(),

@@ -1,3 +1,6 @@
-export const filePurposes = ['picture', 'identity'] as const;
-/** What a file is kept for: the candidate's own picture, or that of their identity document. */
-export type FilePurpose = (typeof filePurposes)[number];
+export const arrivalPictures = ['picture', 'identity'] as const;
+/** The candidate's own picture, and that of their identity document. */
+export type ArrivalPicture = (typeof arrivalPictures)[number];
+
+/** What a file is kept for: a picture of the arrival, a page of an answer as it was sent, or what people see of one. */
+export type FilePurpose = ArrivalPicture | 'page' | 'page view';

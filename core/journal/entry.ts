@@ -5,8 +5,10 @@ import { canonicalJson } from './canonicalJson';
  * What an entry is about. An `event` is what a kind puts down besides answers (options struck out …); its target names it
  * after the part: `item/A/strike`. A `play` is the use of a recording, by its file; its value is the number of the play. Later sorts of notes (rough work, highlights) become names here.
  */
-export const entryAbout = ['answer', 'flag', 'event', 'opened', 'place', 'play'] as const;
-export type EntryAbout = (typeof entryAbout)[number];
+export const deviceEntryAbout = ['answer', 'flag', 'event', 'opened', 'place', 'play'] as const;
+export type DeviceEntryAbout = (typeof deviceEntryAbout)[number];
+/** A `page` is the server's alone: what joined phones have sent for a part, in the order of arrival. */
+export type EntryAbout = DeviceEntryAbout | 'page';
 
 /** Names an entry: the hold in which it was written, and its running number there (from 1). */
 export interface EntryRef {
@@ -32,7 +34,7 @@ export interface Patch {
  */
 export interface Entry {
   readonly number: number;
-  readonly about: EntryAbout;
+  readonly about: DeviceEntryAbout;
   readonly target: string;
   readonly at: number;
   readonly value?: unknown;
@@ -63,7 +65,7 @@ const number = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(10_000_
 const ref = v.strictObject({ hold: number, number });
 const entrySchema = v.strictObject({
   number,
-  about: v.picklist(entryAbout),
+  about: v.picklist(deviceEntryAbout),
   target: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,64}(\/[A-F](\/[a-z-]{1,20})?)?$/)),
   at: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1e14)),
   value: v.optional(v.unknown()),
@@ -117,5 +119,5 @@ export const isLater = (a: EntryRef, b: EntryRef): boolean =>
   a.hold > b.hold || (a.hold === b.hold && a.number > b.number);
 
 /** Where an entry belongs on the desk: one value is current for each. There is only one place. */
-export const slotOf = ({ about, target }: Pick<Entry, 'about' | 'target'>): string =>
+export const slotOf = ({ about, target }: { readonly about: EntryAbout; readonly target: string }): string =>
   about === 'place' ? 'place ' : `${about} ${target}`;

@@ -18,6 +18,7 @@ import { plot } from './plot/candidate';
 import { selectText } from './select-text/candidate';
 import { sort } from './sort/candidate';
 import { tableEntry } from './table-entry/candidate';
+import { upload } from './upload/candidate';
 import { writing } from './writing/candidate';
 
 /**
@@ -40,6 +41,7 @@ export const candidateKinds = {
   'select-text': selectText,
   sort,
   'table-entry': tableEntry,
+  upload,
   writing,
 } satisfies { [K in KindName]: { readonly name: string } };
 

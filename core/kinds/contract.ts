@@ -1,5 +1,6 @@
 import type { GenericSchema } from 'valibot';
 import type { Document } from '../documents/document';
+import type { Page } from '../files/pages';
 import type { Hundredths } from '../marks';
 import type { Message, Say } from '../messages/message';
 import type { Exact } from '../numbers/exact';
@@ -12,16 +13,15 @@ export interface Progress {
   readonly missing: Message | null;
 }
 
-/** An answer as text, and how it is set: as running words, or line by line in a fixed pitch. */
+/** An answer as text, and how it is set: as running words, line by line in a fixed pitch, or as a list of pages that people look at. */
 export interface PlainText {
-  readonly form: 'words' | 'program';
+  readonly form: 'words' | 'program' | 'pages';
   readonly text: string;
 }
 
 /** A file that a response refers to by the SHA-256 of its bytes. */
 export interface FileRef {
   readonly hash: string;
-  readonly name: string;
   readonly bytes: number;
 }
 
@@ -54,6 +54,11 @@ export interface CandidateKind<Shown, Response> {
   describe(shown: Shown, response: Response, say: Say): PlainText;
   /** As `describe`, with what stood around the answer, as options that were not chosen; where that is more. */
   inFull?(shown: Shown, response: Response, say: Say): PlainText;
+  /**
+   * The answer with what joined phones have sent, in the order of arrival; where the kind takes pages. The same answer
+   * where it has them all already.
+   */
+  takePages?(response: Response, joined: readonly Page[]): Response;
   files(response: Response): readonly FileRef[];
   fileRules(shown: Shown): FileRules | null;
   /** What is put down besides answers, by name: journal entries of which the last one counts (options struck out …). */

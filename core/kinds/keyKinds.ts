@@ -17,6 +17,7 @@ import { plotKey } from './plot/key';
 import { selectTextKey } from './select-text/key';
 import { sortKey } from './sort/key';
 import { tableEntryKey } from './table-entry/key';
+import { uploadKey } from './upload/key';
 import { writingKey } from './writing/key';
 
 /** The key's half of every kind. A new kind adds its line here. */
@@ -36,6 +37,7 @@ export const keyKinds = {
   'select-text': selectTextKey,
   sort: sortKey,
   'table-entry': tableEntryKey,
+  upload: uploadKey,
   writing: writingKey,
 } satisfies { [K in KindName]: unknown };
 

@@ -15,6 +15,7 @@ export const kindNames = [
   'select-text',
   'sort',
   'table-entry',
+  'upload',
   'writing',
 ] as const;
 

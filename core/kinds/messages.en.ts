@@ -14,6 +14,7 @@ import { messages as plot } from './plot/messages.en';
 import { messages as selectText } from './select-text/messages.en';
 import { messages as sort } from './sort/messages.en';
 import { messages as tableEntry } from './table-entry/messages.en';
+import { messages as upload } from './upload/messages.en';
 import { messages as writing } from './writing/messages.en';
 
 /** The words of every kind, in English. A new kind adds its line here. */
@@ -33,6 +34,7 @@ export const kindMessages = {
   'select-text': selectText,
   sort,
   'table-entry': tableEntry,
+  upload,
   writing,
 } satisfies {
   [K in KindName]: Readonly<Record<string, string>>;

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { message, type Message } from '../messages/message';
+import type { Page } from '../files/pages';
 import { candidateKindOf, type AnyCandidateKind } from './candidateKindOf';
 import type { KindName } from './kindNames';
 
@@ -7,6 +8,11 @@ import type { KindName } from './kindNames';
 export interface StoredResponse {
   readonly version: number;
   readonly response: unknown;
+}
+
+/** An answer as the server keeps it: what the candidate's device wrote, if anything, and what joined phones sent. */
+export interface StoredAnswer extends Partial<StoredResponse> {
+  readonly pages?: readonly Page[];
 }
 
 export const storeResponse = (kind: KindName, response: unknown): StoredResponse => ({
@@ -45,9 +51,11 @@ export function responseOrEmpty(name: KindName, shown: unknown, stored: unknown)
   const kind = candidateKindOf(name);
   if (typeof stored !== 'object' || stored === null) return kind.empty(shown);
   if (known.has(stored)) return known.get(stored);
-  const read = readResponse(kind, stored);
+  const { pages, ...own } = stored as StoredAnswer;
+  const read = readResponse(kind, own);
   const fits = 'response' in read && kind.misfit(shown, read.response) === null;
-  const response = fits ? read.response : kind.empty(shown);
+  const written = fits ? read.response : kind.empty(shown);
+  const response = pages && kind.takePages ? kind.takePages(written, pages) : written;
   known.set(stored, response);
   return response;
 }

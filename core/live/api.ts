@@ -1,4 +1,5 @@
 import type { Stage } from '../arrival/stage';
+import type { Page, PageState } from '../files/pages';
 import type { PlayCounts, TimeView } from '../sittings/api';
 
 /** One thing said between a candidate and the invigilators. */
@@ -7,6 +8,25 @@ export interface Message {
   readonly at: number;
   readonly from: 'you' | 'invigilator';
   readonly text: string;
+}
+
+/** A phone that may send pages for one part, until it has ended or its time is over. */
+export interface JoinedPhone {
+  readonly target: string;
+  readonly until: number;
+  /** Whether its page was opened on a phone already. */
+  readonly joined: boolean;
+}
+
+/** Pages of answers, while the sitting runs. */
+export interface LivePages {
+  /** How far the bytes of each page are, by hash; of those of which nothing has come yet nothing is said. */
+  readonly states: Readonly<Record<string, PageState>>;
+  /** What joined phones have sent, by target, in the order of arrival. */
+  readonly joined: Readonly<Record<string, readonly Page[]>>;
+  /** Whether phones can be joined in this round. */
+  readonly phones: boolean;
+  readonly phone: JoinedPhone | null;
 }
 
 /** What changes while a candidate waits or writes; sent whenever it does. Times are the server's. */
@@ -26,4 +46,5 @@ export interface LiveView {
   readonly hold: number | null;
   /** Recordings with a limit of plays, while the sitting runs. */
   readonly plays: PlayCounts;
+  readonly pages: LivePages | null;
 }

@@ -23,6 +23,8 @@ export interface RoundSettings {
   readonly correctionsFirst: boolean;
   /** Whether a picture of an identity document is taken besides the candidate's own. */
   readonly identityPicture: boolean;
+  /** Whether pages of answers can be photographed with a phone that is joined by a QR code. */
+  readonly joinedPhones: boolean;
   readonly checks: readonly CheckName[];
   /** What is recorded of a candidate, in one sentence that they read, and how long it is kept. */
   readonly recorded: string;

@@ -2,11 +2,13 @@ import type { EntryRef } from '../journal/entry';
 
 /**
  * What only a coordinator can decide of a sitting before it is marked: entries that came too late, writing while the
- * clock stood still, two versions of an answer, entries that were announced and never came.
+ * clock stood still, two versions of an answer, entries that were announced and never came, pages that came too late or
+ * not at all.
  */
-export type DecisionKind = 'late-entries' | 'writing-in-stop' | 'two-versions' | 'missing-entries';
+export type DecisionKind =
+  'late-entries' | 'writing-in-stop' | 'two-versions' | 'missing-entries' | 'late-pages';
 
-/** `take` counts the late entries, the writing in the stop, or the other version; `leave` does not. */
+/** `take` counts the late entries or pages, the writing in the stop, or the other version; `leave` does not. */
 export type DecisionChoice = 'take' | 'leave';
 
 export interface DecisionFacts {
@@ -17,6 +19,8 @@ export interface DecisionFacts {
   readonly madeTo?: number;
   readonly arrivedFrom?: number;
   readonly arrivedTo?: number;
+  /** Pages: how many came too late; `count` is how many never came. */
+  readonly late?: number;
   /** Two versions: the one that was written elsewhere and claims to be later. */
   readonly other?: EntryRef;
 }

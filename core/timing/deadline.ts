@@ -5,6 +5,8 @@ export const GRACE_MS = 2 * MINUTE_MS;
 export const LEAST_GRACE_MS = MINUTE_MS / 2;
 /** Entries announced in time count when their bytes arrive within this of an end. */
 export const BYTES_MS = 12 * MINUTE_MS;
+/** Bytes of pages that an answer names count so long after the end; later ones go before a coordinator. */
+export const PAGES_MS = 30 * MINUTE_MS;
 /** A device with a working line is heard of at least this often, with room for a stalled request. */
 export const SILENCE_MS = 25_000;
 /** Writing that ends within this of a stop begun by staff counts as written before it: the device did not know of the stop yet. */

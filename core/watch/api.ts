@@ -1,4 +1,4 @@
-import type { FilePurpose } from '../files/purpose';
+import type { ArrivalPicture } from '../files/purpose';
 import type { Message } from '../messages/message';
 import type { PlayCount } from '../sittings/api';
 
@@ -28,7 +28,7 @@ export interface WatchRow {
   readonly stopped: 'pause' | 'break' | null;
   /** The last thing said, and what checks found weak: to be read in a line. */
   readonly notes: readonly Message[];
-  readonly pictures: readonly FilePurpose[];
+  readonly pictures: readonly ArrivalPicture[];
   /** Recordings of which plays were used, by file. */
   readonly plays: readonly UsedPlays[];
 }

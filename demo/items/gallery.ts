@@ -316,6 +316,38 @@ const theSheet = question('gallery-sheet', 'A drawing', {
   },
 });
 
+const theSum = question('gallery-sum', 'The sum on paper', {
+  kind: 'upload',
+  marks: 200,
+  prompt:
+    'A packet of coffee holds 500 g, and a pot takes 60 g. How many pots does a packet make, and what is left? Work it out on paper and photograph it, or type it.',
+  content: {
+    asked: {
+      pagesFrom: 1,
+      pagesTo: 8,
+      text: true,
+      criteria: [{ title: 'Working', hundredths: 200 }],
+    },
+    key: {
+      rubric: {
+        // 500 = 8 × 60 + 20
+        scheme: 'Eight pots, and 20 g are left. The division or the repeated subtraction is shown.',
+        criteria: [
+          {
+            key: 'w',
+            title: 'Working',
+            levels: [
+              { hundredths: 0, label: 'none', says: 'Neither figure is worked out.' },
+              { hundredths: 100, label: 'half', says: 'One of the two figures is worked out.' },
+              { hundredths: 200, label: 'all', says: 'Both figures are worked out, and it is shown how.' },
+            ],
+          },
+        ],
+      },
+    },
+  },
+});
+
 const theFilter = question('gallery-filter', 'The filter', {
   kind: 'expression',
   marks: 200,
@@ -353,4 +385,5 @@ export const gallery: Draft[] = [
   theFilter,
   theTin,
   theSheet,
+  theSum,
 ];

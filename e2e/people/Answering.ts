@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
+import { pageFile } from '../pageFiles';
 
 export type Way = 'pointer' | 'keys' | 'touch';
 
@@ -305,6 +306,22 @@ export class Answering {
     await this.ticks('I have done this on paper.');
   }
 
+  /** Chooses a file, turns its page, and types as well. */
+  async upload(): Promise<void> {
+    const input = this.page.getByLabel('Choose files').filter({ visible: true });
+    const label = this.page.locator('label').filter({ hasText: 'Choose files', visible: true });
+    if (this.way === 'keys') await this.tabsTo(input);
+    const [chooser] = await Promise.all([
+      this.page.waitForEvent('filechooser'),
+      this.way === 'keys' ? this.page.keyboard.press('Enter') : this.press(label),
+    ]);
+    await chooser.setFiles(await pageFile(1));
+    const page = this.page.getByRole('listitem', { name: 'Page 1' });
+    await expect(page.getByText('saved', { exact: true })).toBeVisible({ timeout: 20_000 });
+    await this.press(page.getByRole('button', { name: 'Turn page 1' }));
+    await this.type(this.find('textbox', 'Or type your answer'), 'Eight pots, and 20 g are left.');
+  }
+
   /** Every kind in the order of the gallery. */
   get all(): readonly (() => Promise<void>)[] {
     return [
@@ -324,6 +341,7 @@ export class Answering {
       () => this.expression(),
       () => this.tableEntry(),
       () => this.onPaper(),
+      () => this.upload(),
     ];
   }
 }

@@ -1,6 +1,7 @@
 import type { ExperienceAnswers } from '../../core/experience/api';
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { CheckResult } from '../../core/arrival/checks';
+import type { PageState } from '../../core/files/pages';
 import type { FilePurpose } from '../../core/files/purpose';
 import type { EntryAbout, EntryRef } from '../../core/journal/entry';
 import type { ReceiptReason } from '../../core/journal/receipt';
@@ -638,10 +639,54 @@ export const fileUses = sqliteTable(
     attempt: integer('attempt').notNull(),
     purpose: text('purpose').$type<FilePurpose>().notNull(),
     at: time('at').notNull(),
-    keepUntil: time('keep_until').notNull(),
+    /** Null: as long as the answers themselves. */
+    keepUntil: time('keep_until'),
     endedAt: time('ended_at'),
   },
   (t) => [index('file_uses_of').on(t.invitationId, t.purpose), index('file_uses_by').on(t.hash)],
+);
+
+/** Pages of answers whose bytes were begun to be sent: by the hash that the answer names. */
+export const pages = sqliteTable(
+  'pages',
+  {
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    hash: text('hash').notNull(),
+    bytes: integer('bytes').notNull(),
+    /** So many from the beginning are durable. */
+    held: integer('held').notNull(),
+    state: text('state').$type<PageState>().notNull(),
+    /** By its content; null until it is complete. */
+    type: text('type'),
+    /** What people see of it; null where that is the file itself. */
+    view: text('view'),
+    /** How often it came whole and could not be read. */
+    tries: integer('tries').notNull(),
+    completedAt: time('completed_at'),
+    /** Complete only after the time for pages; it counts if a coordinator takes it. */
+    late: integer('late', { mode: 'boolean' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sittingId, t.hash] })],
+);
+
+/** Phones that candidates joined to their desk: each for one part, for some minutes. */
+export const phones = sqliteTable(
+  'phones',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    target: text('target').notNull(),
+    /** Of the secret in the address that its QR code holds. */
+    secretHash: text('secret_hash').notNull().unique(),
+    until: time('until').notNull(),
+    joinedAt: time('joined_at'),
+    endedAt: time('ended_at'),
+  },
+  (t) => [index('phones_of').on(t.sittingId)],
 );
 
 export const letters = sqliteTable(

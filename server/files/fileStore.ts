@@ -38,7 +38,9 @@ export class FileStore {
   }
 
   /** Keeps bytes as they come, without ever having them all in memory. */
-  async keepStream(source: AsyncIterable<Uint8Array>): Promise<{ hash: string; bytes: number }> {
+  async keepStream(
+    source: AsyncIterable<Uint8Array> | Iterable<Uint8Array>,
+  ): Promise<{ hash: string; bytes: number }> {
     const draft = path.join(this.folder, `.${newSecret()}`);
     const file = await open(draft, 'w');
     const hash = createHash('sha256');

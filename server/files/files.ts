@@ -13,7 +13,14 @@ export interface NewFile {
   readonly invitationId: number;
   readonly attempt: number;
   readonly purpose: FilePurpose;
-  readonly keepUntil: number;
+  /** Null: as long as the answers themselves. */
+  readonly keepUntil: number | null;
+}
+
+/** What a file in the store is for; `bytes` is how many there are. */
+export interface FileUse extends Omit<NewFile, 'bytes'> {
+  readonly hash: string;
+  readonly bytes: number;
 }
 
 /** Asked for every row of a watch room. */
@@ -38,20 +45,24 @@ export class Files {
   }
 
   /** Keeps a file for a purpose; what was kept for the same purpose before is no longer used. */
-  keep({ bytes, type, ...use }: NewFile): void {
+  keep(file: NewFile): void {
+    const { invitationId, purpose, attempt } = file;
+    const before = this.usesOf(invitationId, purpose).filter((one) => one.attempt === attempt);
+    const { bytes, ...use } = file;
     const hash = this.store.keep(bytes);
-    const at = this.clock.now();
-    const before = this.db.transaction(() => {
-      this.db.insert(files).values({ hash, type, bytes: bytes.length, at }).onConflictDoNothing().run();
-      const same = this.usesOf(use.invitationId, use.purpose).filter((one) => one.attempt === use.attempt);
-      const { lastInsertRowid } = this.db
-        .insert(fileUses)
-        .values({ ...use, hash, at })
-        .run();
-      this.jobs.add('end-file-use', Number(lastInsertRowid), use.keepUntil);
-      return same;
-    });
+    this.db.transaction(() => this.addUse({ ...use, hash, bytes: bytes.length }));
     for (const { id } of before) this.endUse(id);
+  }
+
+  /** Notes what bytes in the store are for, beside others of the same purpose; part of a commit. */
+  addUse({ hash, bytes, type, ...use }: FileUse): void {
+    const at = this.clock.now();
+    this.db.insert(files).values({ hash, type, bytes, at }).onConflictDoNothing().run();
+    const { lastInsertRowid } = this.db
+      .insert(fileUses)
+      .values({ ...use, hash, at })
+      .run();
+    if (use.keepUntil !== null) this.jobs.add('end-file-use', Number(lastInsertRowid), use.keepUntil);
   }
 
   /** The file that is used for a purpose now; null for none. */

@@ -57,6 +57,8 @@ beforeAll(async () => {
     file: SMALL_FILE,
     key: 'no-such-round',
     ticket: 'n'.repeat(24),
+    from: 0,
+    sitting: device.opened.sitting,
   };
   own = app.addRound({ ...samplePaper(), version: 2, key: 'another-paper' });
   const link = app.invite(own);
@@ -68,14 +70,15 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 
+const aTask = () =>
+  app.wired.services.db.select().from(markingTasks).where(eq(markingTasks.target, 'the-writing/A')).get()!.id;
 /** Addresses in which `:id` names something else than a round. */
 const OTHER_IDS: Record<string, () => string | number> = {
   '/letters/:id': () => app.wired.services.db.select().from(letters).get()!.id,
   '/letters/:id/open': () => app.wired.services.db.select().from(letters).get()!.id,
   '/letters/:id/attachments/:name': () => app.wired.services.db.select().from(letters).get()!.id,
-  '/marking/tasks/:id': () =>
-    app.wired.services.db.select().from(markingTasks).where(eq(markingTasks.target, 'the-writing/A')).get()!
-      .id,
+  '/marking/tasks/:id': () => aTask(),
+  '/marking/tasks/:id/pages/:hash': () => aTask(),
 };
 /** What belongs to everybody, for everybody with the role: papers are the bank's, jobs the machine's. */
 const OF_THE_HOUSE = [
@@ -99,6 +102,9 @@ const OPEN = [
   '/rehearsal/:key/score',
   '/rehearsal/score/:ticket',
   '/rehearsal-media/:file',
+  '/phone',
+  '/phone/pages',
+  '/phone/pages/:hash/:of/:from',
   '/test/clock',
   '/test/jobs',
 ];

@@ -10,6 +10,7 @@ import { forCandidates, type Endpoint } from '../http/endpoint';
 import { perMinute } from '../http/limits';
 import type { Services } from '../services';
 import { paperOfVersion } from '../papers/papers';
+import { livePages } from '../phones/phones';
 import { Plays } from '../sittings/plays';
 import { sittingQueries } from '../sittings/queries';
 import { openLine, streamView } from './stream';
@@ -88,6 +89,7 @@ export function liveView(services: Services, invitation: number): LiveView {
     plays: running
       ? new Plays(db).countsOf(running.id, paperOfVersion(db, invited.round.paperVersionId))
       : {},
+    pages: running ? livePages(services, running.id, invited.round.settings.joinedPhones) : null,
   };
 }
 

@@ -16,11 +16,12 @@ import { record } from '../audit/record';
 import { paperOfVersion } from '../papers/papers';
 import { findRound } from '../schedule/queries';
 import type { Services } from '../services';
+import { filesOfPart, pagesUnseen } from '../sittings/pages';
 import { findSitting } from '../sittings/queries';
 import { newestReceipt } from '../sittings/receipts';
 import { addMark, standingMark, standingMarks } from './marks';
 import { pilesOf, signOffStates } from './reads';
-import { responseHash, scriptPartsOf } from './scoreJob';
+import { markedHash, scriptPartsOf } from './scoreJob';
 
 type Task = typeof markingTasks.$inferSelect;
 
@@ -132,6 +133,22 @@ export function markingTable(
   };
 }
 
+/** The sitting of a task whose pages somebody may look at; its address says nothing of the person. */
+export function pagesOfTask(
+  { db, sessions }: Services,
+  staffId: number,
+  taskId: number,
+  hash: string,
+): number {
+  const task = db.select().from(markingTasks).where(eq(markingTasks.id, taskId)).get();
+  if (!task || !sessions.hasRole(staffId, task.roundId, ['assessor', 'lead'])) throw notFound('noPage');
+  const lead = sessions.hasRole(staffId, task.roundId, ['lead']);
+  if (!lead && task.assessorId !== staffId) throw notFound('noPage');
+  const named = filesOfPart(db, task.sittingId, task.target).some((file) => file.hash === hash);
+  if (!named || pagesUnseen(db, task.sittingId, [{ hash }]).length > 0) throw notFound('noPage');
+  return task.sittingId;
+}
+
 export interface NewMark {
   readonly given: MarksGiven;
   readonly comment: string;
@@ -167,7 +184,7 @@ export function giveMark(
   const { part, components } = partOf(services, task);
   const marks = readGiven(components, given);
   const { sittingId, target } = task;
-  const [at, response] = [clock.now(), responseHash(part.response)];
+  const [at, response] = [clock.now(), markedHash(db, sittingId, part)];
   db.transaction(() => {
     marks.forEach(({ component, hundredths, level }, i) => {
       const before = standingMark(db, sittingId, target, component);

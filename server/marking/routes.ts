@@ -3,7 +3,8 @@ import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoi
 import { partParams, targetIn } from '../http/partParams';
 import type { Services } from '../services';
 import { listEndpoints } from '../reading/listEndpoints';
-import { markingTable, giveMark, signOff, type NewMark } from './operations';
+import { sendPage } from '../uploads/sendPage';
+import { markingTable, giveMark, pagesOfTask, signOff, type NewMark } from './operations';
 import { ledRounds, pilesList, signOffStates } from './reads';
 
 const markBody = Joi.object<NewMark>({
@@ -13,6 +14,12 @@ const markBody = Joi.object<NewMark>({
     .required(),
   comment: Joi.string().allow('').max(4000).required(),
 });
+
+const taskPageParams = idParams.append({
+  hash: Joi.string()
+    .pattern(/^[0-9a-f]{64}$/)
+    .required(),
+}) as Joi.ObjectSchema<{ id: number; hash: string }>;
 
 export function markingEndpoints(services: Services): Endpoint[] {
   return [
@@ -25,6 +32,12 @@ export function markingEndpoints(services: Services): Endpoint[] {
       ['assessor', 'lead'],
       { method: 'get', path: '/marking/piles/:round/:item/:part', params: partParams },
       (who, { params }) => markingTable(services, who.id, params.round, targetIn(params)),
+    ),
+    forStaff(
+      ['assessor', 'lead'],
+      { method: 'get', path: '/marking/tasks/:id/pages/:hash', params: taskPageParams },
+      (who, { params: { id, hash }, response }) =>
+        sendPage(services, pagesOfTask(services, who.id, id, hash), hash, response),
     ),
     forStaff(
       ['assessor', 'lead'],

@@ -1,6 +1,7 @@
 import { randomInt } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import type { Credit } from '../../core/kinds/contract';
 import type { EvidenceFound, EvidenceRequest } from '../../core/kinds/evidence';
 import type { MarkCause } from '../../core/marking/mark';
@@ -16,6 +17,7 @@ import {
 import { findInvited, paperOf } from '../candidates/queries';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
+import { pagesUnseen } from '../sittings/pages';
 import { evidence, markingTasks, sittings } from '../db/schema';
 import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
@@ -30,8 +32,18 @@ import { addMark, standingMark } from './marks';
 /** As large as a whole number can be without losing exactness on its way through JSON. */
 const MOST_ID = 2 ** 47;
 
-/** What people and machine mark: a changed response has another hash, and only then is a part marked anew. */
-export const responseHash = (response: unknown): string => sha256(canonicalJson(response));
+/**
+ * What people and machine mark: a changed response, or a page that has come since, makes another hash, and only then is a
+ * part marked anew.
+ */
+export function markedHash(
+  db: Db,
+  sittingId: number,
+  { part, response }: Pick<ScriptPart, 'part' | 'response'>,
+): string {
+  const unseen = pagesUnseen(db, sittingId, candidateKindOf(part.kind).files(response));
+  return sha256(canonicalJson(unseen.length === 0 ? response : { response, unseen }));
+}
 
 const p = sql.placeholder;
 
@@ -146,10 +158,11 @@ interface Keeping {
 /** Adds the machine's marks of a part, where they are not those that stand: an unchanged score leaves no trace. */
 export function keepCredits(
   { db, sittingId, at }: Keeping,
-  { target, response }: ScriptPart,
+  part: ScriptPart,
   credits: readonly Credit[],
 ): void {
-  const hash = responseHash(response);
+  const { target } = part;
+  const hash = markedHash(db, sittingId, part);
   for (const { component, hundredths, verdict, reasons } of credits) {
     const before = standingMark(db, sittingId, target, component);
     if (before?.response === hash && before.hundredths === hundredths) continue;
@@ -177,7 +190,7 @@ function keepTask(
   const queries = queriesOf(db);
   const task = tasks.find((one) => one.target === target);
   const [failure, trouble] = [failed?.failure ?? null, failed?.trouble ?? ''];
-  const response = responseHash(part.response);
+  const response = markedHash(db, sittingId, part);
   const change = (to: Partial<typeof markingTasks.$inferSelect>) =>
     db.update(markingTasks).set(to).where(eq(markingTasks.id, task!.id)).run();
   if (!isForPeople(part) && !failed) {

@@ -1,7 +1,6 @@
 import { parseBuffer } from 'music-metadata';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import sharp from 'sharp';
 import type { FileFacts } from '../documents/fileFacts';
+import { beginsAsPdf, decodedPicture, pagesOfPdf } from '../pictures/decode';
 import { sha256 } from '../secrets';
 
 export interface ImportedFile {
@@ -10,25 +9,7 @@ export interface ImportedFile {
   readonly bytes: Uint8Array;
 }
 
-const MOST_PIXELS = 40_000_000;
-const LONGEST_SIDE = 2400;
 const LONGEST_S = 4 * 60 * 60;
-
-/** Decoded and written anew: PNG stays PNG, everything else becomes JPEG. */
-async function picture(bytes: Uint8Array): Promise<ImportedFile | null> {
-  const read = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'truncated' });
-  const { format } = await read.metadata();
-  if (!['jpeg', 'png', 'webp'].includes(format)) return null;
-  const fitted = read.rotate().resize({
-    width: LONGEST_SIDE,
-    height: LONGEST_SIDE,
-    fit: 'inside',
-    withoutEnlargement: true,
-  });
-  const made = await (format === 'png' ? fitted.png() : fitted.jpeg({ quality: 88 })).toBuffer();
-  const type = format === 'png' ? 'image/png' : 'image/jpeg';
-  return { facts: { is: 'picture', hash: sha256(made) }, type, bytes: made };
-}
 
 /** Containers that browsers play, by how they begin (RFC 7845, 9559, 9639; ISO 14496-12), and what they are as sound and film. */
 const CONTAINERS: readonly (readonly [RegExp, audio: string, video: string | null])[] = [
@@ -60,27 +41,21 @@ function captions(bytes: Uint8Array): ImportedFile | null {
   return { facts: { is: 'captions', hash: sha256(bytes) }, type: 'text/vtt', bytes };
 }
 
-async function pdf(bytes: Uint8Array): Promise<ImportedFile | null> {
-  const task = getDocument({
-    data: Uint8Array.from(bytes),
-    isEvalSupported: false,
-    useSystemFonts: false,
-    verbosity: 0,
-  });
-  try {
-    const { numPages } = await task.promise;
-    return { facts: { is: 'pdf', hash: sha256(bytes), pages: numPages }, type: 'application/pdf', bytes };
-  } finally {
-    await task.destroy();
-  }
+async function picture(bytes: Uint8Array): Promise<ImportedFile | null> {
+  const made = await decodedPicture(bytes);
+  return made && { facts: { is: 'picture', hash: sha256(made.bytes) }, ...made };
+}
+
+async function pdf(bytes: Uint8Array): Promise<ImportedFile> {
+  const pages = await pagesOfPdf(bytes);
+  return { facts: { is: 'pdf', hash: sha256(bytes), pages }, type: 'application/pdf', bytes };
 }
 
 function readerOf(
   name: string,
   bytes: Uint8Array,
 ): (bytes: Uint8Array) => Promise<ImportedFile | null> | ImportedFile | null {
-  const begin = Buffer.from(bytes.subarray(0, 5)).toString('latin1');
-  if (begin === '%PDF-') return pdf;
+  if (beginsAsPdf(bytes)) return pdf;
   if (/\.vtt$/i.test(name)) return captions;
   return /\.(png|jpe?g|webp)$/i.test(name) ? picture : recording;
 }

@@ -1,6 +1,8 @@
 import sharp from 'sharp';
 import { badRequest } from '../http/errors';
 import { serveTasks } from '../helpers/serveTasks';
+import { beginsAsPdf, decodedPicture, pagesOfPdf } from './decode';
+import type { ReadPage } from './pictures';
 
 /** Far more than a camera gives; a small file that unpacks to more is refused before it is unpacked. */
 const MOST_PIXELS = 25_000_000;
@@ -29,4 +31,20 @@ async function cleaned(bytes: Uint8Array): Promise<Uint8Array> {
   }
 }
 
-serveTasks({ clean: cleaned });
+const MOST_PDF_PAGES = 20;
+
+/** By its content alone, whatever its name or the device say. */
+async function page(bytes: Uint8Array): Promise<ReadPage | null> {
+  try {
+    if (!beginsAsPdf(bytes)) {
+      const picture = await decodedPicture(bytes);
+      return picture && { type: picture.type, view: picture.bytes };
+    }
+    const pages = await pagesOfPdf(bytes);
+    return pages >= 1 && pages <= MOST_PDF_PAGES ? { type: 'application/pdf', view: null } : null;
+  } catch {
+    return null;
+  }
+}
+
+serveTasks({ clean: cleaned, page });

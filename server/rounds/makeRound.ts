@@ -39,6 +39,7 @@ export const newRound = Joi.object<NewRound>({
     openRehearsal: Joi.boolean().required(),
     correctionsFirst: Joi.boolean().required(),
     identityPicture: Joi.boolean().required(),
+    joinedPhones: Joi.boolean().required(),
     checks: Joi.array()
       .items(Joi.valid(...checkNames))
       .unique()

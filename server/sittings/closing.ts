@@ -1,19 +1,20 @@
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, lte, sql } from 'drizzle-orm';
 import type { Judged } from '../../core/journal/judge';
 import { counts } from '../../core/journal/judge';
 import { receiptCode } from '../../core/journal/receipt';
 import type { DecisionFacts, DecisionKind } from '../../core/rounds/decisions';
 import type { ClosedBy } from '../../core/sittings/api';
-import { BYTES_MS } from '../../core/timing/deadline';
+import { BYTES_MS, PAGES_MS } from '../../core/timing/deadline';
 import { paperEndAt, sectionEndAt } from '../../core/timing/sittingTime';
 import { findInvited, paperOf } from '../candidates/queries';
 import { perDatabase } from '../db/perDatabase';
-import { decisions, sittings } from '../db/schema';
+import { decisions, pages, sittings } from '../db/schema';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
 import type { Services } from '../services';
 import type { Holds, HoldState } from './holds';
 import { judge, storeWinners, type Judging } from './judging';
+import { pagesAwaited } from './pages';
 import { findSitting, sittingQueries, type Sitting } from './queries';
 import { makeReceipt, newestReceipt } from './receipts';
 
@@ -25,6 +26,13 @@ const queriesOf = perDatabase((db) => {
       .select({ id: decisions.id })
       .from(decisions)
       .where(and(eq(decisions.sittingId, id), isNull(decisions.decidedAt)))
+      .limit(1)
+      .prepare(),
+    aboutPages: db
+      .select()
+      .from(decisions)
+      .where(and(eq(decisions.sittingId, id), eq(decisions.kind, 'late-pages')))
+      .orderBy(desc(decisions.id))
       .limit(1)
       .prepare(),
     settled: db
@@ -45,6 +53,9 @@ export class Closing {
   constructor(services: Services, holds: Holds, outbox: Outbox) {
     [this.services, this.holds, this.outbox] = [services, holds, outbox];
     services.jobs.handle('settle', 'settling', (sitting) => services.commits.run(() => this.settle(sitting)));
+    services.jobs.handle('pages', 'settling', (sitting) =>
+      services.commits.run(() => this.pagesChanged(sitting)),
+    );
   }
 
   judging(sitting: Sitting): Judging {
@@ -76,6 +87,7 @@ export class Closing {
   decided(id: number): void {
     const { db, clock } = this.services;
     const before = newestReceipt(db, id)?.id;
+    this.takePages(id);
     this.rejudge(id);
     if (makeReceipt(db, id, { at: clock.now(), reason: 'decision' }).id !== before) this.sendReceipt(id);
     this.scoreWhenDecided(id);
@@ -181,9 +193,45 @@ export class Closing {
     }
   }
 
-  /** A script goes on to scoring and marking once nothing about it is undecided. */
+  /** A page is complete, or the time for pages is over; part of a commit. */
+  pagesChanged(id: number): void {
+    if (findSitting(this.services.db, id)?.settledAt != null) this.scoreWhenDecided(id);
+  }
+
+  /** Whether marking waits for pages; those that came too late, or never, are put before a coordinator. */
+  private waitsForPages({ id, closedAt }: Sitting): boolean {
+    const { db, clock, jobs } = this.services;
+    const { missing, late } = pagesAwaited(db, id);
+    const due = closedAt! + PAGES_MS;
+    if (missing > 0 && clock.now() <= due) {
+      jobs.add('pages', id, due + 1);
+      return true;
+    }
+    const known = queriesOf(db).aboutPages.get({ id });
+    const facts = { count: missing, late: late.length };
+    const decidedAt = known?.decidedAt ?? null;
+    if (known && decidedAt === null)
+      db.update(decisions).set({ facts }).where(eq(decisions.id, known.id)).run();
+    else if (known ? late.some((page) => page.completedAt! > decidedAt!) : missing + late.length > 0)
+      db.insert(decisions)
+        .values({ sittingId: id, kind: 'late-pages', target: '', facts, openedAt: clock.now() })
+        .run();
+    return false;
+  }
+
+  /** Counts the late pages that a coordinator has taken: those that were there when it was decided. */
+  private takePages(id: number): void {
+    const { db } = this.services;
+    const about = queriesOf(db).aboutPages.get({ id });
+    if (about?.choice !== 'take') return;
+    const come = and(eq(pages.sittingId, id), lte(pages.completedAt, about.decidedAt!));
+    db.update(pages).set({ late: false }).where(come).run();
+  }
+
+  /** A script goes on to scoring and marking once nothing about it is undecided and all its pages are here. */
   private scoreWhenDecided(id: number): void {
     const { db, jobs } = this.services;
+    if (this.waitsForPages(findSitting(db, id)!)) return;
     if (queriesOf(db).undecided.get({ id })) return;
     queriesOf(db).unscored.run({ id });
     jobs.add('score', id);

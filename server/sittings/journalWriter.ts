@@ -156,7 +156,7 @@ export class JournalWriter {
 }
 
 /** Does the text of a patched value read as JSON, and as an answer to this question? */
-export function fitsText(paper: FullPaper, place: Pick<Entry, 'about' | 'target'>, text: string): boolean {
+export function fitsText(paper: FullPaper, place: Pick<NewEntry, 'about' | 'target'>, text: string): boolean {
   try {
     return fits(paper, place, JSON.parse(text) as unknown);
   } catch {

@@ -99,7 +99,8 @@ export function storeWinners({ db, sitting }: Judging, { winners }: Judged): voi
     find.setCurrent({ sittingId: sitting, ...slot, hold, number, depth, value: storedValue(entry, text) });
   }
   for (const { about, target } of find.currentOf(sitting)) {
-    if (stay.has(`${about} ${target}`)) continue;
+    // Pages of joined phones were judged when they came.
+    if (about === 'page' || stay.has(`${about} ${target}`)) continue;
     const gone = and(
       eq(currentAnswers.sittingId, sitting),
       eq(currentAnswers.about, about),

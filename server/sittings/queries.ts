@@ -65,6 +65,11 @@ const queriesOf = perDatabase((db) => {
       .orderBy(desc(sittings.attempt))
       .limit(1)
       .prepare(),
+    allOf: db
+      .select()
+      .from(sittings)
+      .where(eq(sittings.invitationId, p('invitation')))
+      .prepare(),
     one: db
       .select()
       .from(sittings)
@@ -182,6 +187,11 @@ const queriesOf = perDatabase((db) => {
       .where(and(ownEntries, eq(journal.number, p('number'))))
       .orderBy(asc(journal.variant))
       .prepare(),
+    last: db
+      .select({ number: max(journal.number) })
+      .from(journal)
+      .where(ownEntries)
+      .prepare(),
     lastArrival: db
       .select({ at: max(journal.arrivedAt) })
       .from(journal)
@@ -208,6 +218,11 @@ const queriesOf = perDatabase((db) => {
       .select()
       .from(currentAnswers)
       .where(eq(currentAnswers.sittingId, p('sitting')))
+      .prepare(),
+    currentAbout: db
+      .select()
+      .from(currentAnswers)
+      .where(and(eq(currentAnswers.sittingId, p('sitting')), eq(currentAnswers.about, p('about'))))
       .prepare(),
     slot: db
       .select()
@@ -250,6 +265,7 @@ export function sittingQueries(db: Db) {
   return {
     /** The sitting that was started last, running or closed. */
     newestOf: (invitation: number): FoundSitting | null => queries.newest.get({ invitation }) ?? null,
+    allOf: (invitation: number): Sitting[] => queries.allOf.all({ invitation }),
     addEvent: (event: NewTimeEvent): void => void queries.event.run({ ...event }),
     /** The columns of a sitting that follow from its time. */
     project: (id: number, change: Projection): void => void queries.project.run({ ...change, id }),
@@ -267,9 +283,12 @@ export function sittingQueries(db: Db) {
     entriesOf: (key: HoldKey): JournalRow[] => queries.entries.all({ ...key }),
     entriesAfter: (key: HoldKey, after: number): JournalRow[] => queries.entriesAfter.all({ ...key, after }),
     variantsOf: (key: HoldKey, number: number): JournalRow[] => queries.variants.all({ ...key, number }),
+    lastOf: (key: HoldKey): number => queries.last.get({ ...key })?.number ?? 0,
     lastArrivalOf: (key: HoldKey): number => queries.lastArrival.get({ ...key })?.at ?? 0,
     addEntry: (entry: NewEntry): void => void queries.insert.run({ ...entry }),
     currentOf: (sitting: number): CurrentAnswer[] => queries.current.all({ sitting }),
+    currentAbout: (sitting: number, about: EntryAbout): CurrentAnswer[] =>
+      queries.currentAbout.all({ sitting, about }),
     currentAt: (sitting: number, about: EntryAbout, target: string): CurrentAnswer | null =>
       queries.slot.get({ sitting, about, target }) ?? null,
     setCurrent: (row: CurrentAnswer): void => void queries.setCurrent.run({ ...row }),

@@ -12,8 +12,8 @@ import { receipts } from '../db/schema';
 import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
 import type { Services } from '../services';
-import { sittingQueries, type Sitting } from './queries';
-import { valueOf } from './values';
+import { sittingQueries, type CurrentAnswer, type Sitting } from './queries';
+import { answerTexts, valueOf } from './values';
 
 export type ReceiptRow = typeof receipts.$inferSelect;
 
@@ -49,17 +49,28 @@ export const newestReceipt = (db: Db, sitting: number): ReceiptRow | null =>
 
 export const receiptsOf = (db: Db, sitting: number): ReceiptRow[] => queriesOf(db).all.all({ sitting });
 
+/** A source of a receipt is a target, or what joined phones sent for it. */
+const PAGES = ' pages';
+const sourceOf = ({ about, target }: Pick<CurrentAnswer, 'about' | 'target'>): string =>
+  about === 'page' ? `${target}${PAGES}` : target;
+const isAnswer = ({ about }: Pick<CurrentAnswer, 'about'>): boolean => about === 'answer' || about === 'page';
+
 type Covered = Pick<ReceiptRow, 'sittingId' | 'sources'>;
 
 function answersBy(
   { sources }: Covered,
-  textOf: (target: string, ref: EntryRef) => string | null,
+  textOf: (source: string, ref: EntryRef) => string | null,
 ): Record<string, unknown> {
   const answers: Record<string, unknown> = {};
-  for (const [target, ref] of Object.entries(sources)) {
-    const text = textOf(target, ref);
-    if (text !== null) answers[target] = JSON.parse(text) as unknown;
+  const pages = new Map<string, string>();
+  for (const [source, ref] of Object.entries(sources)) {
+    const text = textOf(source, ref);
+    if (text === null) continue;
+    if (source.endsWith(PAGES)) pages.set(source.slice(0, -PAGES.length), text);
+    else answers[source] = JSON.parse(text) as unknown;
   }
+  for (const [target, text] of pages)
+    answers[target] = { ...(answers[target] as object | undefined), pages: JSON.parse(text) as unknown };
   return answers;
 }
 
@@ -72,9 +83,9 @@ const fromJournal = (db: Db, { sittingId }: Covered, ref: EntryRef) =>
  */
 export function answersOfReceipt(db: Db, receipt: Covered): Record<string, unknown> {
   const current = sittingQueries(db).currentOf(receipt.sittingId);
-  const known = new Map(current.filter((row) => row.about === 'answer').map((row) => [row.target, row]));
-  return answersBy(receipt, (target, ref) => {
-    const row = known.get(target);
+  const known = new Map(current.filter(isAnswer).map((row) => [sourceOf(row), row]));
+  return answersBy(receipt, (source, ref) => {
+    const row = known.get(source);
     const same = row?.hold === ref.hold && row.number === ref.number;
     return same ? row.value : fromJournal(db, receipt, ref);
   });
@@ -95,13 +106,14 @@ export function makeReceipt(
 ): ReceiptRow {
   const rows = sittingQueries(db)
     .currentOf(sitting)
-    .filter((row) => row.about === 'answer')
-    .sort((a, b) => (a.target < b.target ? -1 : 1));
+    .filter(isAnswer)
+    .sort((a, b) => (sourceOf(a) < sourceOf(b) ? -1 : 1));
+  const answers = [...answerTexts(rows)].sort(([a], [b]) => (a < b ? -1 : 1));
   // Values are canonical already, so that the whole is canonical as it stands here.
-  const text = `{${rows.map((row) => `${JSON.stringify(row.target)}:${row.value}`).join(',')}}`;
+  const text = `{${answers.map(([target, value]) => `${JSON.stringify(target)}:${value}`).join(',')}}`;
   const hash = sha256(text);
   const sources: Record<string, EntryRef> = {};
-  for (const { target, hold, number } of rows) sources[target] = { hold, number };
+  for (const row of rows) sources[sourceOf(row)] = { hold: row.hold, number: row.number };
   const before = newestReceipt(db, sitting);
   if (before?.hash === hash && canonicalJson(before.sources) === canonicalJson(sources)) return before;
   return queriesOf(db).add.get({ sittingId: sitting, at, hash, reason, sources });

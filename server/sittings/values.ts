@@ -1,7 +1,15 @@
 import { canonicalJson } from '../../core/journal/canonicalJson';
+import type { Page } from '../../core/files/pages';
 import type { Desk } from '../../core/journal/desk';
-import { ENTRY_LIMIT, entryText, type EntryRef, type Patch } from '../../core/journal/entry';
+import {
+  ENTRY_LIMIT,
+  entryText,
+  type DeviceEntryAbout,
+  type EntryRef,
+  type Patch,
+} from '../../core/journal/entry';
 import { applyPatch, DEPTH_LIMIT } from '../../core/journal/patch';
+import type { StoredResponse } from '../../core/kinds/stored';
 import { sha256 } from '../secrets';
 import type { CurrentAnswer, JournalRow, SittingQueries } from './queries';
 
@@ -34,7 +42,9 @@ export function patchOf(row: Pick<JournalRow, 'patch'>): Patch | null {
 
 /** The canonical text of an entry, from its row. */
 export function textOfRow(row: JournalRow): string {
-  const { number, about, target, claimedAt, restored, value } = row;
+  const { number, target, claimedAt, restored, value } = row;
+  // What the server writes itself is in no hold, and is never made out of its row.
+  const about = row.about as DeviceEntryAbout;
   const patch = patchOf(row) ?? undefined;
   const entry = {
     number,
@@ -79,18 +89,35 @@ function patched(whole: string, patches: readonly Patch[]): Value | null {
   return text === null ? null : { text, depth: patches.length };
 }
 
+/** An answer as the server keeps it (`StoredAnswer`), as canonical JSON. */
+export const storedAnswer = (written: string | null, pages: string): string =>
+  canonicalJson({
+    ...(written === null ? {} : (JSON.parse(written) as StoredResponse)),
+    pages: JSON.parse(pages) as Page[],
+  });
+
+/** The answers (by target) as canonical JSON, with what joined phones have sent. */
+export function answerTexts(rows: readonly CurrentAnswer[]): ReadonlyMap<string, string> {
+  const texts = new Map<string, string>();
+  for (const { about, target, value } of rows) if (about === 'answer') texts.set(target, value);
+  for (const { about, target, value } of rows)
+    if (about === 'page') texts.set(target, storedAnswer(texts.get(target) ?? null, value));
+  return texts;
+}
+
 /** The desk as its current values have it. */
 export function deskOf(rows: readonly CurrentAnswer[]): Desk {
   const answers: Record<string, unknown> = {};
+  for (const [target, text] of answerTexts(rows)) answers[target] = JSON.parse(text) as unknown;
   const flags: Record<string, boolean> = {};
   const events: Record<string, unknown> = {};
   const opened: Record<string, boolean> = {};
   const plays: Record<string, number> = {};
   let place: string | null = null;
   for (const { about, target, value } of rows) {
+    if (about === 'answer' || about === 'page') continue;
     const read: unknown = JSON.parse(value);
-    if (about === 'answer') answers[target] = read;
-    else if (about === 'flag') flags[target] = read === true;
+    if (about === 'flag') flags[target] = read === true;
     else if (about === 'event') events[target] = read;
     else if (about === 'opened') opened[target] = true;
     else if (about === 'play') plays[target] = read as number;

@@ -31,6 +31,16 @@ export class ApiClient {
     return this.send(path, { ...init, headers: { 'Content-Type': 'application/json', ...headers } });
   }
 
+  /** Sends bytes as they are. */
+  put<T>(
+    path: string,
+    bytes: Uint8Array<ArrayBuffer>,
+    headers: Record<string, string> = {},
+  ): Promise<Answered<T>> {
+    const type = { 'Content-Type': 'application/octet-stream' };
+    return this.send(path, { method: 'PUT', body: bytes, headers: { ...type, ...headers } });
+  }
+
   /** A stream of server-sent events, one block after the other; beats are passed over. */
   async stream(path: string): Promise<{ next: () => Promise<string>; end: () => Promise<void> }> {
     const response = await fetch(`${this.url}/api${path}`, { headers: { Cookie: this.cookie() } });

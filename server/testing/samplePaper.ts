@@ -1,5 +1,6 @@
 import type { Sample } from '../../core/kinds/contract';
 import { kindNames, type KindName } from '../../core/kinds/kindNames';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import { sumMarks } from '../../core/marks';
 import { storeResponse, type StoredResponse } from '../../core/kinds/stored';
@@ -13,8 +14,11 @@ const modules = import.meta.glob<{ samples: Sample<unknown, unknown, unknown>[] 
   },
 );
 
+/** The first sample of a kind whose best answer is whole by itself, without files that would have to come. */
 export const sampleOf = (kind: KindName): Sample<unknown, unknown, unknown> =>
-  modules[`../../core/kinds/${kind}/samples.ts`]!.samples[0]!;
+  modules[`../../core/kinds/${kind}/samples.ts`]!.samples.find(
+    ({ best }) => candidateKindOf(kind).files(best).length === 0,
+  )!;
 
 const componentsOf = (kind: KindName) =>
   keyKindOf(kind).components(sampleOf(kind).content, sampleOf(kind).marks);

@@ -37,6 +37,7 @@ const SETTINGS: RoundSettings = {
   openRehearsal: true,
   correctionsFirst: false,
   identityPicture: false,
+  joinedPhones: true,
   checks: [],
   recorded: 'Nothing is recorded.',
   keptDays: 60,

@@ -1,4 +1,4 @@
-import { filePurposes } from '../../core/files/purpose';
+import { arrivalPictures } from '../../core/files/purpose';
 import { weakChecks } from '../../core/arrival/checks';
 import { message, type Message } from '../../core/messages/message';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
@@ -108,7 +108,7 @@ export function watchRow(services: Services, invitation: number): WatchRow {
     heardAt: hub.heardAt(invitation),
     hand: queriesOf(db).hand.get({ invitation }) ?? null,
     notes: notesOf(services, here),
-    pictures: filePurposes.filter((of) => services.files.has(invitation, of, here.attempt)),
+    pictures: arrivalPictures.filter((of) => services.files.has(invitation, of, here.attempt)),
     plays: found ? playsOf(services, found) : [],
   };
 }

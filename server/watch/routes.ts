@@ -1,4 +1,4 @@
-import { filePurposes, type FilePurpose } from '../../core/files/purpose';
+import { arrivalPictures, type ArrivalPicture } from '../../core/files/purpose';
 import Joi from 'joi';
 import { watchActs } from '../../core/watch/api';
 import { arrivalStateOf } from '../candidates/state';
@@ -19,8 +19,8 @@ const actBody = Joi.object<WatchRequest>({
   file: Joi.string().pattern(/^[0-9a-f]{64}$/),
 });
 const tellBody = Joi.object<{ text: string }>({ text: Joi.string().trim().min(2).max(500).required() });
-const pictureParams = Joi.object<{ id: number; invitation: number; of: FilePurpose }>({
-  of: Joi.valid(...filePurposes).required(),
+const pictureParams = Joi.object<{ id: number; invitation: number; of: ArrivalPicture }>({
+  of: Joi.valid(...arrivalPictures).required(),
   id: Joi.number().integer().min(1).required(),
   invitation: Joi.number().integer().min(1).required(),
 });

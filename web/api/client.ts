@@ -44,7 +44,7 @@ async function send(path: string, init: RequestInit): Promise<Response> {
 const json = async <T>(path: string, init: RequestInit): Promise<T> =>
   (await (await send(path, init)).json()) as T;
 
-export const get = <T>(path: string): Promise<T> => json<T>(path, {});
+export const get = <T>(path: string, more: RequestInit = {}): Promise<T> => json<T>(path, more);
 
 export const getBytes = async (path: string, init: RequestInit = {}): Promise<Uint8Array<ArrayBuffer>> =>
   new Uint8Array(await (await send(path, init)).arrayBuffer());
@@ -53,15 +53,21 @@ export const post = <T>(path: string, body: object = {}, more: RequestInit = {})
   json<T>(path, {
     ...more,
     method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
+    headers: { 'Content-Type': 'application/json', ...more.headers },
     body: JSON.stringify(body),
   });
 
 export const postBytes = <T>(path: string, bytes: Uint8Array<ArrayBuffer>): Promise<T> =>
   json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: bytes });
 
-export const putBytes = <T>(path: string, bytes: Blob): Promise<T> =>
-  json<T>(path, { method: 'PUT', headers: { 'Content-Type': bytes.type }, body: bytes });
+/** A blob without a type goes as plain bytes. */
+export const putBytes = <T>(path: string, bytes: Blob, more: RequestInit = {}): Promise<T> =>
+  json<T>(path, {
+    ...more,
+    method: 'PUT',
+    headers: { 'Content-Type': bytes.type || 'application/octet-stream', ...more.headers },
+    body: bytes,
+  });
 
 export const messageOf = (error: unknown): string =>
   error instanceof ApiProblem ? error.message : say({ code: 'error.unknown' });

@@ -29,6 +29,7 @@ createRoot(document.getElementById('root')!).render(
           path="/r/:round/rehearsal"
           element={page(() => import('../rehearsal/RehearsalPage'), 'RehearsalPage')}
         />
+        <Route path="/p" element={page(() => import('../phone/PhonePage'), 'PhonePage')} />
         <Route path="/i/:link/desk" element={page(() => import('../desk/DeskPage'), 'DeskPage')} />
         <Route
           path="/first-account/:secret"

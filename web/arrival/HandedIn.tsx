@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { showLength } from '../../core/timing/pace';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
@@ -8,6 +8,10 @@ import { showDay, showMoment } from '../ui/times';
 import { useArrival } from './ArrivalContext';
 import { Questionnaire } from './Questionnaire';
 import { t } from './words';
+
+const PagesStillHere = lazy(async () => ({
+  default: (await import('../pages/PagesStillHere')).PagesStillHere,
+}));
 
 interface Checked {
   readonly matches: boolean;
@@ -52,7 +56,8 @@ function ReceiptCheck() {
 
 /** After hand-in: the receipt, what was answered, and what is being marked until when. */
 export function HandedIn() {
-  const { receipt, waitingFor, round, questionnaire } = useArrival().view;
+  const { link, view } = useArrival();
+  const { receipt, waitingFor, round, questionnaire } = view;
   if (!receipt) return null;
   const facts = [
     [t('handedAt'), showMoment(receipt.handedInAt)],
@@ -78,6 +83,9 @@ export function HandedIn() {
       {receipt.claimedAt !== null && (
         <p className="mt-2">{t('claimedEarlier', { when: showMoment(receipt.claimedAt) })}</p>
       )}
+      <Suspense>
+        <PagesStillHere link={link} />
+      </Suspense>
       <section className="mt-5 rounded-card border border-line bg-card px-6 py-5">
         <h2 className="text-soft">{t('receipt')}</h2>
         <p className="font-mono text-[1.55rem] font-semibold tracking-wide">{receipt.code}</p>

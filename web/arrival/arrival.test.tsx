@@ -77,6 +77,7 @@ const live = (change: Partial<LiveView> = {}): LiveView => ({
   time: null,
   hand: null,
   place: null,
+  pages: null,
   triesLeft: 5,
   messages: [],
   hold: null,

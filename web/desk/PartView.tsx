@@ -4,6 +4,8 @@ import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import { progressOfPart } from '../../core/sittings/progress';
+import { MINUTE_MS } from '../../core/timing/deadline';
+import type { PhoneHandle } from '../kinds/answerProps';
 import { answers, hasVersions, layoutOf } from '../kinds/answers';
 import { useReady } from '../ui/ComponentShelf';
 import { DocumentView } from '../documents/DocumentView';
@@ -40,6 +42,26 @@ function useEvents({ kind, target }: ShownPart): Readonly<Record<string, unknown
   }, [events, kind, target]);
 }
 
+/** A phone for a part, where the round allows one; the time is told to the minute. */
+function usePhone(target: string): PhoneHandle | null {
+  const allowed = useDesk((s) => s.live?.pages?.phones === true);
+  const help = useDesk((s) => s.help);
+  const open = useDesk((s) => (s.live?.pages?.phone?.target === target ? s.live.pages.phone : null));
+  const now = useDesk((s) => Math.floor(s.now / MINUTE_MS) * MINUTE_MS);
+  return useMemo(
+    () =>
+      allowed && help
+        ? {
+            open: open && open.until > now ? open : null,
+            now,
+            join: () => help.joinPhone(target),
+            end: () => help.endPhone(),
+          }
+        : null,
+    [allowed, help, open, now, target],
+  );
+}
+
 /** The answering component of a part's kind, once it is here. */
 function useComponent(part: ShownPart, ids: { readonly promptId: string; readonly needId: string }) {
   const stored = useDesk((s) => s.desk.answers[part.target]);
@@ -58,6 +80,8 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
     () => ({ phrases, use: (own: PhraseUse | null) => use(target, own) }),
     [phrases, use, target],
   );
+  const files = useDesk((s) => s.pages);
+  const phone = usePhone(target);
   if (!useReady(answers, kind)) return null;
   return answers.draw(kind, {
     // An editor begins anew with a version that was brought back.
@@ -69,6 +93,8 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
     prompt,
     target,
     source,
+    files,
+    phone,
     ...ids,
     onChange: (next) => answer(target, storeResponse(kind, next)),
   });

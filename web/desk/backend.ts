@@ -52,5 +52,8 @@ export interface DeskHelp {
   readonly enter: (section: string) => Promise<SealedSection>;
   /** Sends what was written, uses of plays among it, and asks for a play of a recording. */
   readonly play: (file: string) => Promise<PlayReply>;
+  /** Gives the address that the QR code of this part holds. */
+  readonly joinPhone: (target: string) => Promise<string>;
+  readonly endPhone: () => Promise<void>;
   readonly versions: (target: string) => Promise<AnswerVersion[]>;
 }

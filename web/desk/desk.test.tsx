@@ -228,6 +228,7 @@ const live: LiveView = {
   messages: [],
   hold: null,
   plays: {},
+  pages: null,
 };
 const help = (): NonNullable<DeskBackend['help']> => ({
   say: vi.fn((text: string) => Promise.resolve({ ...live, hand: { at: 0, text } })),
@@ -238,6 +239,8 @@ const help = (): NonNullable<DeskBackend['help']> => ({
   enter: vi.fn(() => Promise.reject(new Error('not sealed'))),
   versions: vi.fn(() => Promise.resolve([])),
   play: vi.fn(() => Promise.reject(problem('unreachable'))),
+  joinPhone: vi.fn(() => Promise.reject(problem('unreachable'))),
+  endPhone: vi.fn(() => Promise.resolve()),
 });
 
 describe('help at the desk', () => {

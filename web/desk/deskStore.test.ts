@@ -119,6 +119,7 @@ describe('the desk', () => {
       messages: texts.map((text, i) => ({ id: i + 1, at: 0, from: 'invigilator', text })),
       hold: null,
       plays: {},
+      pages: null,
     });
     desk.events.onLive(said('an old word'));
     expect(store.getState().told).toBeNull();

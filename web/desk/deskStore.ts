@@ -1,6 +1,9 @@
 import { createStore, type StoreApi } from 'zustand';
-import type { EntryAbout, EntryRef } from '../../core/journal/entry';
+import type { DeviceEntryAbout, EntryRef } from '../../core/journal/entry';
 import { applyChange, type Desk } from '../../core/journal/desk';
+import type { Page } from '../../core/files/pages';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
+import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { LiveView } from '../../core/live/api';
 import { withSection, type CandidatePaper } from '../../core/papers/candidatePaper';
 import { progressAfter, progressOfPaper, type QuestionProgress } from '../../core/sittings/progress';
@@ -9,6 +12,7 @@ import { warningsDue } from '../../core/timing/deadline';
 import { shownLeftMs } from '../../core/timing/sittingTime';
 import type { FileSource } from '../media/fileSource';
 import { Recordings } from '../media/recordings';
+import type { PageBox } from '../pages/pageBox';
 import type { DeskBackend } from './backend';
 import type { NoteTrouble } from './journal/deviceJournal';
 import { retryAtEndMs, type SavedState } from './journal/sender';
@@ -54,6 +58,7 @@ export interface DeskState {
   readonly help: DeskBackend['help'];
   readonly files: FileSource;
   readonly recordings: Recordings;
+  readonly pages: PageBox | null;
   readonly go: (index: number) => void;
   readonly lookBack: () => void;
   readonly answer: (target: string, value: unknown) => void;
@@ -104,13 +109,24 @@ function actsOf(
   const get = () => store().getState();
   const set = (change: Partial<DeskState>) => store().setState(change);
   let failures = 0;
-  const note = (about: EntryAbout, target: string, value: unknown, restored?: EntryRef) => {
+  const note = (about: DeviceEntryAbout, target: string, value: unknown, restored?: EntryRef) => {
     backend.note({ about, target, value, ...(restored ? { restored } : {}) });
     const next = applyChange(get().desk, { about, target, value });
     set({ desk: next, progress: progressAfter(get().progress, next, target) });
   };
   const takeTime = (time: TimeView) =>
     set({ time, toConfirm: get().toConfirm || (time.stopped !== null && backend.help !== null) });
+  /** Pages that a joined phone has sent become part of the answer here too, each once. */
+  const takeJoined = (target: string, joined: readonly Page[]) => {
+    const part = get()
+      .paper.questions.flatMap((question) => question.parts)
+      .find((one) => one.target === target);
+    const kind = part && candidateKindOf(part.kind);
+    if (!kind?.takePages || get().elsewhere || get().queuedAt !== null) return;
+    const before = responseOrEmpty(part!.kind, part!.shown, get().desk.answers[target]);
+    const after = kind.takePages(before, joined);
+    if (after !== before) note('answer', target, storeResponse(part!.kind, after));
+  };
   return {
     takeTime,
     go(index) {
@@ -148,6 +164,7 @@ function actsOf(
       const news = live.messages.filter((m) => m.id > before && m.from === 'invigilator');
       set({ live, ...(news.length > 0 ? { told: news.at(-1)!.text } : {}) });
       if (live.time) takeTime(live.time);
+      for (const [target, joined] of Object.entries(live.pages?.joined ?? {})) takeJoined(target, joined);
     },
     async handIn(by) {
       if (get().handingIn) return;
@@ -175,6 +192,7 @@ function firstState({
   clock,
   backend,
   files,
+  pages,
   plays,
   queuedAt,
   otherVersions,
@@ -208,6 +226,7 @@ function firstState({
     receipt: null as Receipt | null,
     help: backend.help,
     files,
+    pages,
     recordings: new Recordings(files, plays ?? undefined),
   };
 }

@@ -3,6 +3,7 @@ import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import type { HoldReply, Prepared, SittingOpened, TimeView } from '../../core/sittings/api';
 import { ApiProblem, post } from '../api/client';
 import type { FileSource } from '../media/fileSource';
+import type { PageBox } from '../pages/pageBox';
 import type { DeskBackend } from './backend';
 import { DeskFiles } from './deskFiles';
 import { PlayBook } from './playBook';
@@ -21,6 +22,7 @@ import { hashesOf, openPaper } from './sealedPaper';
 import { ServerClock } from './serverClock';
 import { SittingBackend } from './sittingBackend';
 import { takeTabLock } from './tabLock';
+import { takesPages } from './takesPages';
 
 export interface OpenedDesk {
   readonly paper: CandidatePaper;
@@ -29,6 +31,8 @@ export interface OpenedDesk {
   readonly clock: { now(): number };
   readonly backend: DeskBackend;
   readonly files: FileSource & { close?(): void };
+  /** Null where the paper takes none. */
+  readonly pages: PageBox | null;
   /** Null where plays are counted by nobody but this page. */
   readonly plays: PlayBook | null;
   /** A rehearsal can be taken without the clock. */
@@ -83,6 +87,10 @@ async function resumed({ sitting }: StoredSitting): Promise<{ clock: ServerClock
   return { clock, time: moment?.time ?? { ...unknown, ...nothing } };
 }
 
+async function openPages(sitting: string, link: string): Promise<PageBox> {
+  return (await import('../pages/sittingPages')).pagesOfSitting(sitting, link);
+}
+
 const unreachable = (error: unknown) =>
   error instanceof ApiProblem && (error.status === 0 || error.status >= 500);
 
@@ -119,7 +127,8 @@ export async function openDesk(link: string, takeOver = false): Promise<DeskOpen
   const paper = await openPaper(sealed, keys.paper);
   const files = new DeskFiles(stored.media, keys.media);
   files.complete();
-  const backend = new SittingBackend({ link, sitting, opening, sealed, files, journal, clock, lock });
+  const pages = takesPages(paper) ? await openPages(sitting, link) : null;
+  const backend = new SittingBackend({ link, sitting, opening, sealed, files, pages, journal, clock, lock });
   const plays = new PlayBook({
     sitting,
     counts: stored.plays,
@@ -137,6 +146,7 @@ export async function openDesk(link: string, takeOver = false): Promise<DeskOpen
       otherVersions: [],
       backend,
       files,
+      pages,
       plays,
     },
   };

@@ -1,3 +1,4 @@
+import type { PhoneOpened } from '../../core/files/phone';
 import type { LiveView } from '../../core/live/api';
 import type {
   AnswerVersion,
@@ -10,6 +11,7 @@ import type {
 } from '../../core/sittings/api';
 import { ApiProblem, get, post, problem } from '../api/client';
 import { LiveLine } from '../live/liveLine';
+import type { PageBox } from '../pages/pageBox';
 import type { DeskBackend, DeskEvents, DeskHelp, HandInOutcome } from './backend';
 import type { DeskFiles } from './deskFiles';
 import type { DeviceBatch, DeviceJournal, NotedChange } from './journal/deviceJournal';
@@ -43,6 +45,7 @@ export interface SittingParts {
   readonly opening: string;
   readonly sealed: readonly SealedListing[];
   readonly files: DeskFiles;
+  readonly pages: PageBox | null;
   readonly journal: DeviceJournal;
   readonly clock: ServerClock;
   readonly lock: TabLock;
@@ -90,6 +93,7 @@ export class SittingBackend implements DeskBackend {
     window.addEventListener('online', online);
     document.addEventListener('visibilitychange', hidden);
     this.sender.wake();
+    void this.parts.pages?.begin();
     void sendOldHolds(this.parts.sitting, this.parts.journal.hold, this.parts.opening);
     return () => {
       clearInterval(beat);
@@ -141,6 +145,11 @@ export class SittingBackend implements DeskBackend {
     endBreak: () => post<LiveView>('/live/break-over'),
     takeOver: () => this.takeOver(),
     goOn: () => this.goOn(),
+    joinPhone: async (target) => {
+      const { secret } = await post<PhoneOpened>('/sitting/phone', { target });
+      return `${window.location.origin}/p#${secret}`;
+    },
+    endPhone: async () => void (await post('/sitting/phone/end')),
     enter: async (section) => {
       const { journal, sealed, link, files } = this.parts;
       await journal.settle();
@@ -188,6 +197,7 @@ export class SittingBackend implements DeskBackend {
     this.over = true;
     journal.forget();
     this.parts.files.close();
+    this.parts.pages?.end();
     await dropHandIn(sitting);
     await forgetSitting(link, journal.waiting === 0);
     return { done: reply.receipt };
@@ -227,6 +237,7 @@ export class SittingBackend implements DeskBackend {
     if (Math.abs(view.now - clock.now()) > CLOCK_APART_MS) void this.sender.flush();
     journal.heard = Math.max(journal.heard, view.now);
     if (view.time) this.events?.onTime(view.time);
+    if (view.pages) this.parts.pages?.takeStates(view.pages.states);
     this.events?.onLive(view);
     if (view.hold !== null && view.hold > journal.hold && !this.renewing) this.lose();
     if (view.stage.at !== 'running') this.events?.onClosed();

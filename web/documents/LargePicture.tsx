@@ -12,6 +12,8 @@ interface Props {
   readonly address: string;
   readonly description: string;
   readonly title: string;
+  /** How far it is turned clockwise, in degrees. */
+  readonly turn?: number;
   readonly onClose: () => void;
 }
 
@@ -38,7 +40,7 @@ function press(view: ReactZoomPanPinchRef | null, event: React.KeyboardEvent): v
 }
 
 /** A picture over the whole page: by wheel, fingers, pointer and keys. */
-export function LargePicture({ address, description, title, onClose }: Props) {
+export function LargePicture({ address, description, title, turn = 0, onClose }: Props) {
   const view = useRef<ReactZoomPanPinchRef>(null);
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
@@ -80,7 +82,12 @@ export function LargePicture({ address, description, title, onClose }: Props) {
               wheel={{ step: 0.2 }}
             >
               <TransformComponent wrapperClass="h-full! w-full!" contentClass="h-full! w-full!">
-                <img src={address} alt={description} className="m-auto max-h-full max-w-full" />
+                <img
+                  src={address}
+                  alt={description}
+                  style={turn === 0 ? undefined : { transform: `rotate(${turn}deg)` }}
+                  className="m-auto max-h-full max-w-full"
+                />
               </TransformComponent>
             </TransformWrapper>
           </div>

@@ -146,7 +146,7 @@ function SearchBar({ pdf, found }: { readonly pdf: ShownPdf; readonly found: Pdf
 }
 
 /** A PDF document in the page: its text can be read aloud, chosen and searched. */
-export function PdfView({ node }: NodeProps<PdfNode>) {
+export function PdfView({ node }: Pick<NodeProps<Pick<PdfNode, 'file' | 'title'>>, 'node'>) {
   const { place, opened, state } = usePdf(node.file);
   const fills = useContext(Fills);
   const pdf = opened.is === 'here' ? opened.pdf : null;

@@ -1,6 +1,7 @@
 import type { SourcePhrase } from '../../core/documents/phrasesIn';
 import type { PhraseUse } from '../documents/phrases';
 import type { Document } from '../../core/documents/document';
+import type { PageBox } from '../pages/pageBox';
 import type { Credit } from '../../core/kinds/contract';
 
 /** What a kind can do with the source beside its question. */
@@ -12,6 +13,17 @@ export interface SourceHandle {
 }
 
 export const noSource: SourceHandle = { phrases: [], use: () => undefined };
+
+/** A phone that photographs pages for a part. */
+export interface PhoneHandle {
+  /** The one that is joined now; null for none, or for another part. */
+  readonly open: { readonly until: number; readonly joined: boolean } | null;
+  /** The server's time as known here. */
+  readonly now: number;
+  /** Gives the address for the QR code; a phone that was joined before is joined no longer. */
+  readonly join: () => Promise<string>;
+  readonly end: () => Promise<void>;
+}
 
 /** What every answering component is given; it draws that and says what happened. */
 export interface AnswerProps<Shown, Response> {
@@ -28,6 +40,10 @@ export interface AnswerProps<Shown, Response> {
   readonly prompt: Document;
   /** The source beside the question, for kinds that work with its phrases. */
   readonly source: SourceHandle;
+  /** Keeps the pages of an answer on this device and sends them; null where no part of the paper takes any. */
+  readonly files: PageBox | null;
+  /** Joins a phone to this part; null where that is not possible. */
+  readonly phone: PhoneHandle | null;
   /** The part's own draft key, so that an editor starts anew with another part. */
   readonly target: string;
 }

@@ -13,6 +13,7 @@ import { placeFor } from '../../core/testing/scoreAlone';
 import { noSource } from './answerProps';
 import { answers, featuresFor, layoutOf } from './answers';
 import { ComponentShelf } from '../ui/ComponentShelf';
+import { PageBox } from '../pages/pageBox';
 import { readings } from './readings';
 import { faultsOf } from '../testing/faultsOf';
 import { say } from '../words';
@@ -76,6 +77,8 @@ function answering(kind: KindName, sample: AnySample, from?: unknown) {
           shown,
           response,
           events,
+          files: new PageBox(null),
+          phone: null,
           promptId: 'prompt',
           needId: 'need',
           prompt: plainDocument('What is it?'),

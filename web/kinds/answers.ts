@@ -45,6 +45,11 @@ const entries = {
   'select-text': { layout: 'column', load: async () => (await import('./select-text/Answer')).Answer },
   sort: { layout: 'column', load: async () => (await import('./sort/Answer')).Answer },
   'table-entry': { layout: 'column', load: async () => (await import('./table-entry/Answer')).Answer },
+  upload: {
+    layout: 'column',
+    load: async () => (await import('./upload/Answer')).Answer,
+    drawnLike: ['pdf'],
+  },
   writing: {
     layout: 'column',
     versions: true,

@@ -88,6 +88,11 @@ const loaders = {
       import('../../core/kinds/table-entry/candidate'),
       import('../../core/kinds/table-entry/messages.en'),
     ]).then(([{ tableEntry }, { messages }]) => bring(tableEntry, messages)),
+  upload: () =>
+    Promise.all([
+      import('../../core/kinds/upload/candidate'),
+      import('../../core/kinds/upload/messages.en'),
+    ]).then(([{ upload }, { messages }]) => bring(upload, messages)),
   writing: () =>
     Promise.all([
       import('../../core/kinds/writing/candidate'),

@@ -27,6 +27,7 @@ const entries = {
   'select-text': { load: async () => (await import('./select-text/Reading')).Reading, drawsRight: true },
   sort: { load: async () => (await import('./sort/Reading')).Reading, drawsRight: true },
   'table-entry': { load: async () => (await import('./table-entry/Reading')).Reading, drawsRight: true },
+  upload: { load: async () => (await import('./upload/Reading')).Reading },
   writing: { load: async () => (await import('./writing/Reading')).Reading },
 } satisfies { [K in KindName]: Entry };
 

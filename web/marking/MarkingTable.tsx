@@ -1,5 +1,5 @@
 import { BookOpen, CornerDownLeft, Scale } from 'lucide-react';
-import { useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useRef, useState, type ReactNode, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import type { Credit } from '../../core/kinds/contract';
@@ -9,6 +9,7 @@ import { marksGiven, type MarksGiven } from '../../core/marking/marksGiven';
 import { showMarks, sumMarks } from '../../core/marks';
 import { get, post } from '../api/client';
 import { readings } from '../kinds/readings';
+import { PageSourceContext, pagesOfTask } from '../pages/pageSource';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { DocumentView } from '../documents/DocumentView';
@@ -82,7 +83,8 @@ function Credits({ credits }: { credits: readonly Credit[] }) {
 }
 
 function Response({ table, script }: { table: MarkingTableData; script: MarkingScript }) {
-  const { text } = candidateKindOf(script.kind).describe(script.shown, script.response, say);
+  const { form, text } = candidateKindOf(script.kind).describe(script.shown, script.response, say);
+  const pages = useMemo(() => pagesOfTask(script.task), [script.task]);
   return (
     <section aria-label={t('response')} className="min-w-0 flex-1 overflow-y-auto px-6 py-4">
       <div className="mb-3 flex flex-wrap items-center gap-2">
@@ -99,16 +101,19 @@ function Response({ table, script }: { table: MarkingTableData; script: MarkingS
           <DocumentView document={table.scheme} />
         </Fold>
         <p className="ml-auto text-[0.88rem] text-soft">
-          {t('script', { code: script.script })} · {t('words', { count: countWords(text) })}
+          {t('script', { code: script.script })}
+          {form === 'words' && ` · ${t('words', { count: countWords(text) })}`}
         </p>
       </div>
       <div className="max-w-[74ch] rounded-card border border-line bg-card px-8 py-6 text-[1.05rem]">
-        {readings.draw(script.kind, {
-          shown: script.shown,
-          response: script.response,
-          right: script.right,
-          credits: script.credits,
-        })}
+        <PageSourceContext value={pages}>
+          {readings.draw(script.kind, {
+            shown: script.shown,
+            response: script.response,
+            right: script.right,
+            credits: script.credits,
+          })}
+        </PageSourceContext>
       </div>
       <Credits credits={script.credits} />
     </section>

@@ -16,12 +16,14 @@ import { RecordingsOf } from '../media/recordings';
 import { useRecordings } from '../media/useRecordings';
 import { noSource } from '../kinds/answerProps';
 import { answers, layoutOf } from '../kinds/answers';
+import { PageBox } from '../pages/pageBox';
 import { say } from '../words';
 
 /** A part that can be tried out; what is tried here is kept nowhere. */
 function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
   const [response, setResponse] = useState(() => candidateKindOf(part.kind).empty(part.shown));
   const [events, setEvents] = useState<Readonly<Record<string, unknown>>>({});
+  const [pages] = useState(() => new PageBox(null));
   const promptId = `prompt-${part.target}`;
   const whole = layoutOf(part.kind) === 'whole';
   const { missing } = candidateKindOf(part.kind).progress(part.shown, response);
@@ -44,6 +46,8 @@ function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
         prompt: part.prompt,
         target: part.target,
         source: noSource,
+        files: pages,
+        phone: null,
       })}
       <p id={`${promptId}-need`} className="pt-1 text-[0.88rem] text-marigold">
         {missing && say(missing)}

@@ -13,6 +13,8 @@ import { DeskFrame } from '../desk/DeskFrame';
 import { createDesk, type DeskSession } from '../desk/deskStore';
 import { Files, rehearsalFiles } from '../media/fileSource';
 import { answers } from '../kinds/answers';
+import { PageBox } from '../pages/pageBox';
+import { PageSourceContext } from '../pages/pageSource';
 import { loadReadings, SheetBody } from '../results/SheetBody';
 import { Button } from '../ui/Button';
 import { CandidateFrame, useCandidateText } from '../ui/CandidateFrame';
@@ -72,7 +74,7 @@ async function score(
   }
 }
 
-function openRehearsal(paper: CandidatePaper, timed: boolean): DeskSession {
+function openRehearsal(paper: CandidatePaper, timed: boolean, pages: PageBox): DeskSession {
   const now = Date.now();
   const limitMs = paper.minutes * MINUTE_MS;
   const time = {
@@ -94,6 +96,7 @@ function openRehearsal(paper: CandidatePaper, timed: boolean): DeskSession {
     queuedAt: null,
     otherVersions: [],
     files: rehearsalFiles,
+    pages,
     plays: null,
   });
 }
@@ -101,14 +104,16 @@ function openRehearsal(paper: CandidatePaper, timed: boolean): DeskSession {
 function RehearsalDesk({
   paper,
   timed,
+  pages,
   onDone,
 }: {
   paper: CandidatePaper;
   timed: boolean;
+  pages: PageBox;
   onDone: (answers: Desk['answers']) => void;
 }) {
   useCandidateText();
-  const [session] = useState(() => openRehearsal(paper, timed));
+  const [session] = useState(() => openRehearsal(paper, timed, pages));
   useEffect(() => {
     const stop = session.store.subscribe((state, before) => {
       if (state.receipt && !before.receipt) onDone(state.desk.answers);
@@ -153,6 +158,8 @@ function Inside({ view, link, round }: Where) {
   const [phase, setPhase] = useState<Phase>({ at: 'checks' });
   const [demanded] = useState(() => view.checks);
   const [kinds] = useState(() => kindsOf(paper));
+  // Pages stay in this window alone.
+  const [pages] = useState(() => new PageBox(null));
   const measured = useFindings(demanded, kinds);
   const { busy, trouble, run } = useAction();
   const onDone = useCallback(
@@ -172,7 +179,8 @@ function Inside({ view, link, round }: Where) {
       await answers.load(kinds);
       setPhase({ at: 'desk', timed });
     });
-  if (phase.at === 'desk') return <RehearsalDesk paper={paper} timed={phase.timed} onDone={onDone} />;
+  if (phase.at === 'desk')
+    return <RehearsalDesk paper={paper} timed={phase.timed} pages={pages} onDone={onDone} />;
   const back = link && (
     <Link to={`/i/${link}`} className="text-slate underline underline-offset-4">
       {t('back')}
@@ -209,7 +217,9 @@ function Inside({ view, link, round }: Where) {
         {phase.at === 'checks' && <CheckList {...measured} demanded={demanded} />}
         {done && (
           <Files value={rehearsalFiles}>
-            <SheetBody sheet={phase.sheet} />
+            <PageSourceContext value={pages}>
+              <SheetBody sheet={phase.sheet} />
+            </PageSourceContext>
           </Files>
         )}
         {done && <Device findings={Object.values(measured.findings)} />}

@@ -1,6 +1,7 @@
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { get } from '../api/client';
 import { Files, resultFiles } from '../media/fileSource';
+import { ownPages, PageSourceContext } from '../pages/pageSource';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { showDay } from '../ui/times';
@@ -43,7 +44,9 @@ export function ResultView() {
         </div>
       </div>
       <Files value={resultFiles}>
-        <SheetBody sheet={sheet} />
+        <PageSourceContext value={ownPages}>
+          <SheetBody sheet={sheet} />
+        </PageSourceContext>
       </Files>
       <p className="mt-4 text-[0.9rem] text-soft">{t('receipt', { code: sheet.receipt })}</p>
     </div>

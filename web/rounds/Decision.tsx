@@ -32,6 +32,16 @@ function Facts({ decision: { kind, facts, closedAt, claimedHandInAt } }: { decis
         </>
       )}
       {kind === 'missing-entries' && <b>{t('missingCount', { count: facts.count ?? 0 })}</b>}
+      {kind === 'late-pages' && (
+        <b>
+          {[
+            facts.late ? t('pagesLate', { count: facts.late }) : '',
+            facts.count ? t('pagesMissing', { count: facts.count }) : '',
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </b>
+      )}
       {claimedHandInAt !== null && closedAt - claimedHandInAt > 10_000 && (
         <span className="block text-soft">{t('claimedAt', { time: showSecond(claimedHandInAt) })}</span>
       )}
@@ -40,7 +50,8 @@ function Facts({ decision: { kind, facts, closedAt, claimedHandInAt } }: { decis
 }
 
 function Changes({ decision: { kind, changes } }: { decision: OpenDecision }) {
-  if (kind === 'missing-entries') return null;
+  // Pages are looked at when they are marked: in words nothing differs.
+  if (kind === 'missing-entries' || kind === 'late-pages') return null;
   if (changes.length === 0) return <p className="mt-2">{t('lateNone')}</p>;
   return (
     <ul className="mt-2 space-y-2">
@@ -68,7 +79,8 @@ function Changes({ decision: { kind, changes } }: { decision: OpenDecision }) {
 export function Decision({ round, decision, onDecided }: Props) {
   const [reason, setReason] = useState('');
   const { busy, trouble, run } = useAction();
-  const { id, kind, name, reference } = decision;
+  const { id, kind, name, reference, facts } = decision;
+  const onlyLeave = kind === 'missing-entries' || (kind === 'late-pages' && !facts.late);
   const decide = (choice: DecisionChoice) =>
     run(async () => {
       onDecided(await post<RoundDetail>(`/rounds/${round.id}/decisions`, { id, choice, reason }));
@@ -92,9 +104,9 @@ export function Decision({ round, decision, onDecided }: Props) {
             className="mt-1 block min-h-10 w-full rounded-control border border-edge bg-card px-3"
           />
         </label>
-        {kind === 'missing-entries' ? (
+        {onlyLeave ? (
           <Button look="first" disabled={disabled} onClick={() => void decide('leave')}>
-            {t('doLeave missing-entries')}
+            {t(`doLeave ${kind}`)}
           </Button>
         ) : (
           <>

@@ -99,6 +99,7 @@ export function NewRoundPage() {
     openRehearsal: true,
     correctionsFirst: false,
     identityPicture: false,
+    joinedPhones: false,
     questionnaire: true,
   });
   const [chosen, setChosen] = useState<Chosen>(new Map());

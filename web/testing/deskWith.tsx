@@ -85,6 +85,7 @@ export function deskInHand(
     queuedAt: null,
     otherVersions: [],
     files: noFiles,
+    pages: null,
     plays: null,
     ...opened,
   });

@@ -95,7 +95,7 @@ CREATE TABLE `file_uses` (
 	`attempt` integer NOT NULL,
 	`purpose` text NOT NULL,
 	`at` integer NOT NULL,
-	`keep_until` integer NOT NULL,
+	`keep_until` integer,
 	`ended_at` integer,
 	FOREIGN KEY (`hash`) REFERENCES `files`(`hash`) ON UPDATE no action ON DELETE no action,
 	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
@@ -329,6 +329,21 @@ CREATE TABLE `observations` (
 );
 --> statement-breakpoint
 CREATE INDEX `observations_of` ON `observations` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `pages` (
+	`sitting_id` integer NOT NULL,
+	`hash` text NOT NULL,
+	`bytes` integer NOT NULL,
+	`held` integer NOT NULL,
+	`state` text NOT NULL,
+	`type` text,
+	`view` text,
+	`tries` integer NOT NULL,
+	`completed_at` integer,
+	`late` integer NOT NULL,
+	PRIMARY KEY(`sitting_id`, `hash`),
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
 CREATE TABLE `paper_versions` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`paper_id` integer NOT NULL,
@@ -353,6 +368,19 @@ CREATE TABLE `people` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `people_reference_unique` ON `people` (`reference`);--> statement-breakpoint
 CREATE INDEX `people_by_email` ON `people` (`email`);--> statement-breakpoint
+CREATE TABLE `phones` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`target` text NOT NULL,
+	`secret_hash` text NOT NULL,
+	`until` integer NOT NULL,
+	`joined_at` integer,
+	`ended_at` integer,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `phones_secret_hash_unique` ON `phones` (`secret_hash`);--> statement-breakpoint
+CREATE INDEX `phones_of` ON `phones` (`sitting_id`);--> statement-breakpoint
 CREATE TABLE `play_grants` (
 	`sitting_id` integer NOT NULL,
 	`file` text NOT NULL,

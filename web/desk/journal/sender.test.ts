@@ -3,7 +3,8 @@ import type { JournalKept } from '../../../core/sittings/api';
 import { ApiProblem } from '../../api/client';
 import { deskTime } from '../../testing/deskWith';
 import type { DeviceBatch } from './deviceJournal';
-import { retryAfterMs, retryAtEndMs, Sender, type SavedState } from './sender';
+import { retryAfterMs } from '../../api/retryAfterMs';
+import { retryAtEndMs, Sender, type SavedState } from './sender';
 
 const head = { hold: 1, token: 't', number: 0, chain: '', heard: 0 };
 const kept = (more: Partial<JournalKept> = {}): JournalKept => ({

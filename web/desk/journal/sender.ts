@@ -1,5 +1,6 @@
 import type { JournalKept } from '../../../core/sittings/api';
 import { ApiProblem } from '../../api/client';
+import { retryAfterMs } from '../../api/retryAfterMs';
 import type { DeviceBatch, DeviceJournal } from './deviceJournal';
 
 export type SavedState =
@@ -9,8 +10,6 @@ export type SavedState =
 
 /** Changes are gathered for as long as they merge into one entry. */
 const CALM_MS = 1000;
-const FIRST_RETRY_MS = 1000;
-const LAST_RETRY_MS = 15_000;
 /** From an end until the grace is over: heads count only so long. */
 const LAST_RETRY_AT_END_MS = 4000;
 
@@ -35,10 +34,6 @@ export interface SenderShell {
   /** Whether an end has come: then it is tried again sooner. */
   readonly atEnd: () => boolean;
 }
-
-/** Double the wait at each failure, up to a limit, and spread by half, so that a hall does not come back at one moment. */
-export const retryAfterMs = (failures: number, random: number, most = LAST_RETRY_MS): number =>
-  Math.min(most, FIRST_RETRY_MS * 2 ** (Math.max(1, failures) - 1)) * (0.75 + random / 2);
 
 /** The wait before the next try, as it is from an end until its grace is over. */
 export const retryAtEndMs = (failures: number, random: number): number =>

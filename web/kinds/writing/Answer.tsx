@@ -1,102 +1,17 @@
-import { CharacterCount } from '@tiptap/extensions';
-import { EditorContent, useEditor, useEditorState, type Editor, type JSONContent } from '@tiptap/react';
-import { StarterKit } from '@tiptap/starter-kit';
-import { Bold, Italic, List, ListOrdered, Redo2, Underline, Undo2 } from 'lucide-react';
 import { countWords, richAsText } from '../../../core/kinds/shared/richText';
 import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/response';
 import { showMarks } from '../../../core/marks';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
-import { toRichNode } from './toRichNode';
+import { RichEditor } from '../shared/RichEditor';
 
 const t = words('writing', {
-  tools: 'Text tools',
-  bold: 'Bold',
-  italic: 'Italic',
-  underline: 'Underline',
-  list: 'List',
-  numbered: 'Numbered list',
-  undo: 'Undo',
-  redo: 'Redo',
   count_one: '{{count}} word',
   count_other: '{{count}} words',
   of: 'of {{from}} to {{to}}',
   judged: 'Read by people for: {{criteria}}',
 });
 
-const LONGEST = 30_000;
-
-interface Tool {
-  readonly name: Parameters<typeof t>[0];
-  readonly Icon: typeof Bold;
-  readonly press: (editor: Editor) => void;
-  readonly on?: (editor: Editor) => boolean;
-}
-
-const TOOLS: Tool[] = [
-  {
-    name: 'bold',
-    Icon: Bold,
-    press: (e) => e.chain().focus().toggleBold().run(),
-    on: (e) => e.isActive('bold'),
-  },
-  {
-    name: 'italic',
-    Icon: Italic,
-    press: (e) => e.chain().focus().toggleItalic().run(),
-    on: (e) => e.isActive('italic'),
-  },
-  {
-    name: 'underline',
-    Icon: Underline,
-    press: (e) => e.chain().focus().toggleUnderline().run(),
-    on: (e) => e.isActive('underline'),
-  },
-  {
-    name: 'list',
-    Icon: List,
-    press: (e) => e.chain().focus().toggleBulletList().run(),
-    on: (e) => e.isActive('bulletList'),
-  },
-  {
-    name: 'numbered',
-    Icon: ListOrdered,
-    press: (e) => e.chain().focus().toggleOrderedList().run(),
-    on: (e) => e.isActive('orderedList'),
-  },
-  { name: 'undo', Icon: Undo2, press: (e) => e.chain().focus().undo().run() },
-  { name: 'redo', Icon: Redo2, press: (e) => e.chain().focus().redo().run() },
-];
-
-function Toolbar({ editor }: { editor: Editor }) {
-  const pressed = useEditorState({
-    editor,
-    selector: ({ editor: e }) => TOOLS.map((tool) => tool.on?.(e) ?? null),
-  });
-  return (
-    <div
-      role="toolbar"
-      aria-label={t('tools')}
-      className="flex flex-wrap gap-0.5 border-b border-line px-1.5 py-1"
-    >
-      {TOOLS.map(({ name, Icon, press }, i) => (
-        <button
-          key={name}
-          type="button"
-          title={t(name)}
-          aria-label={t(name)}
-          aria-pressed={pressed[i] ?? undefined}
-          onClick={() => press(editor)}
-          className={`grid size-9 place-items-center rounded-control ${pressed[i] ? 'bg-wash text-kelp' : 'text-soft hover:bg-shade hover:text-ink'}`}
-        >
-          <Icon aria-hidden className="size-[1.1rem]" />
-        </button>
-      ))}
-    </div>
-  );
-}
-
-/** A sheet to write on; it grows with the text. Tab leaves it, so that no one is caught by the keyboard. */
 export function Answer({
   shown,
   response,
@@ -105,48 +20,19 @@ export function Answer({
   needId,
   target,
 }: AnswerProps<WritingShown, WritingResponse>) {
-  const editor = useEditor(
-    {
-      extensions: [
-        StarterKit.configure({
-          heading: false,
-          blockquote: false,
-          code: false,
-          codeBlock: false,
-          horizontalRule: false,
-          link: false,
-          strike: false,
-        }),
-        CharacterCount.configure({ limit: LONGEST }),
-      ],
-      content: response.text as JSONContent,
-      immediatelyRender: true,
-      editorProps: {
-        attributes: {
-          role: 'textbox',
-          'aria-multiline': 'true',
-          // Nobody's device corrects what is judged.
-          spellcheck: 'false',
-          autocorrect: 'off',
-          autocapitalize: 'off',
-          'aria-labelledby': promptId,
-          'aria-describedby': needId,
-          class:
-            'min-h-64 px-5 py-4 font-serif text-[1.03rem] leading-relaxed outline-none! [&_p]:mb-3 [&_ul]:list-disc [&_ul]:pl-6 [&_ol]:list-decimal [&_ol]:pl-6',
-        },
-      },
-      onUpdate: ({ editor: e }) => onChange({ text: toRichNode(e.getJSON()) }),
-    },
-    [target],
-  );
   const count = countWords(richAsText(response.text));
   const criteria = shown.criteria.map((c) => `${c.title} ${showMarks(c.hundredths)}`).join(', ');
   return (
     <div>
-      <div className="rounded-lg border border-edge bg-card focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-kelp">
-        {shown.format === 'rich' && <Toolbar editor={editor} />}
-        <EditorContent editor={editor} />
-      </div>
+      <RichEditor
+        text={response.text}
+        onChange={(text) => onChange({ text })}
+        rich={shown.format === 'rich'}
+        height="min-h-64"
+        labelledBy={promptId}
+        describedBy={needId}
+        target={target}
+      />
       <p className="mt-1.5 flex flex-wrap justify-between gap-x-4 text-[0.85rem] text-soft">
         <span>{t('judged', { criteria })}</span>
         <span>

@@ -1,0 +1,42 @@
+import * as v from 'valibot';
+
+/** What a page of an answer can be: pictures as the device writes them anew, or a PDF document. */
+export const pageTypes = ['image/jpeg', 'image/png', 'image/webp', 'application/pdf'] as const;
+export type PageType = (typeof pageTypes)[number];
+
+/** SHA-256, hex in lower case. */
+export const fileHash = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/));
+
+/**
+ * A page by the SHA-256 of its file, as the device sends it. Names of files are never kept: they may tell assessors who
+ * somebody is.
+ */
+export const pageSchema = v.strictObject({
+  hash: fileHash,
+  bytes: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  type: v.picklist(pageTypes),
+  /** How far it is turned clockwise to be read, in degrees. */
+  turn: v.picklist([0, 90, 180, 270]),
+});
+export type Page = v.InferOutput<typeof pageSchema>;
+
+/** A phone is joined for so long, in ms. */
+export const PHONE_MS = 10 * 60_000;
+
+/** The largest file of a page, in bytes; devices shrink pictures to far less. */
+export const MOST_PAGE_BYTES = 12 * 1024 * 1024;
+
+/** Pages travel in parts of so many bytes, so that a line that is cut costs little. */
+export const PAGE_PART_BYTES = 256 * 1024;
+
+/**
+ * How far the bytes of a page are on the server: begun, complete and readable, or complete and no page at all (its
+ * content is not what pages can be).
+ */
+export type PageState = 'partly' | 'here' | 'unreadable';
+
+/** The reply to a part: how many bytes from the beginning are durable. */
+export interface PagePartReply {
+  readonly held: number;
+  readonly state: PageState;
+}

@@ -1,0 +1,43 @@
+import * as v from 'valibot';
+import { message } from '../../messages/message';
+import { plainKey, type Fact, type KeyKind } from '../contract';
+import { severe } from '../shared/issues';
+import { countWords, richAsText } from '../shared/richText';
+import { blankRubric, copyOfCriteria, issuesOfRubric, rubricComponents } from '../shared/rubric';
+import { askedSchema, keySchema, type UploadAsked, type UploadKey } from './content';
+import type { UploadResponse, UploadShown } from './response';
+
+export const uploadKey: KeyKind<UploadAsked, UploadKey, UploadShown, UploadResponse, null> = {
+  ...plainKey,
+  name: 'upload',
+  asked: askedSchema,
+  key: keySchema,
+  arrangement: v.null(),
+  documents: ['key.rubric.scheme'],
+  blank: () => ({
+    asked: { pagesFrom: 1, pagesTo: 4, text: false, criteria: [{ title: '', hundredths: 100 }] },
+    key: { rubric: blankRubric() },
+  }),
+  check: ({ asked, key }, { marks }) => [
+    ...issuesOfRubric(key.rubric, asked.criteria, marks),
+    ...(asked.pagesFrom > asked.pagesTo
+      ? [severe(['asked', 'pagesFrom'], message('upload.pagesCross'))]
+      : []),
+  ],
+  arrange: () => null,
+  show: ({ pagesFrom, pagesTo, text, criteria }) => ({
+    pagesFrom,
+    pagesTo,
+    text,
+    criteria: copyOfCriteria(criteria),
+  }),
+  components: ({ key }) => rubricComponents(key.rubric),
+  markScheme: ({ key }) => key.rubric.scheme,
+  score: () => [],
+  rightResponse: () => null,
+  facts: (_, { pages, text }) => {
+    const fact = (type: Fact['type'], count: number): Fact[] =>
+      count === 0 ? [] : [{ component: 'whole', type, answer: String(count), right: null }];
+    return [...fact('figure', pages.length), ...fact('words', countWords(richAsText(text)))];
+  },
+};

@@ -1,0 +1,54 @@
+import Joi from 'joi';
+import type { Request } from 'express';
+import { MOST_PAGE_BYTES, pageTypes, type Page } from '../../core/files/pages';
+import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
+import { badRequest } from '../http/errors';
+import { perMinute } from '../http/limits';
+import { partOfPage, partOfPageParams } from '../sittings/pageRoutes';
+import type { Phones } from './phones';
+
+const openBody = Joi.object<{ target: string }>({
+  target: Joi.string()
+    .pattern(/^[a-z0-9-]{1,40}\/[A-F]$/)
+    .required(),
+});
+const pageBody = Joi.object<Page>({
+  hash: Joi.string()
+    .pattern(/^[0-9a-f]{64}$/)
+    .required(),
+  bytes: Joi.number().integer().min(1).max(MOST_PAGE_BYTES).required(),
+  type: Joi.valid(...pageTypes).required(),
+  turn: Joi.valid(0, 90, 180, 270).required(),
+});
+
+const OPENED_A_MINUTE = 12;
+
+/** The secret of the QR code comes in a header, so that it stands in no log. */
+function secretOf(request: Request): string {
+  const secret = request.get('X-Phone') ?? '';
+  if (!/^[\w-]{20,60}$/.test(secret)) throw badRequest('malformedBody', 'X-Phone');
+  return secret;
+}
+
+export function phoneEndpoints(phones: Phones): Endpoint[] {
+  const countOpened = perMinute(OPENED_A_MINUTE, 'tooManyPhones');
+  return [
+    forCandidates({ method: 'post', path: '/sitting/phone', body: openBody }, async (who, { body }) => {
+      await countOpened(String(who.invitation));
+      return phones.open(who.invitation, body.target);
+    }),
+    forCandidates({ method: 'post', path: '/sitting/phone/end', body: Joi.object({}) }, async (who) => {
+      await phones.end(who.invitation);
+      return {};
+    }),
+    forAnyone({ method: 'get', path: '/phone' }, ({ request }) => phones.view(secretOf(request))),
+    forAnyone({ method: 'post', path: '/phone/pages', body: pageBody }, async ({ request, body }) => {
+      await phones.announce(secretOf(request), body);
+      return {};
+    }),
+    forAnyone(
+      { method: 'put', path: '/phone/pages/:hash/:of/:from', params: partOfPageParams, body: 'bytes' },
+      ({ request, params, body }) => phones.take(secretOf(request), partOfPage(params, body)),
+    ),
+  ];
+}
