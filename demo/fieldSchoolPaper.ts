@@ -2,6 +2,7 @@ import type { FullPaper } from '../core/papers/paper';
 import { paperOfDraft } from '../server/papers/drafts';
 import type { ImportedFile } from '../server/papers/readFile';
 import { firstVersion, type Draft } from './items/draft';
+import { askTheKeeper, fencedBed, openPath, seedsForTheStrip, theSlope } from './items/fieldMaths';
 import { coastalPlants, fourBags, oneBag, theBriefing, theMap, theTray, threeLots } from './items/fieldDay';
 
 const entry = ({ key }: Draft, page?: string) => ({ key, version: 1, ...(page ? { page } : {}) });
@@ -26,7 +27,7 @@ export function fieldSchoolPaper(files: ReadonlyMap<string, ImportedFile>): Full
       version: 1,
       title: 'Field School entrance paper',
       cover: 'This paper is about a day in the field. You hear, read and see what the questions are about.',
-      minutes: 45,
+      minutes: 75,
       warningMinutes: [15, 5],
       sections: [
         {
@@ -64,11 +65,25 @@ export function fieldSchoolPaper(files: ReadonlyMap<string, ImportedFile>): Full
           minutes: 12,
           items: [entry(theTray)],
         },
+        {
+          key: 'D',
+          title: 'Figures and graphs',
+          introduction: 'Lines and places are drawn with the pointer, a finger or the arrow keys.',
+          minutes: null,
+          items: [entry(openPath), entry(fencedBed), entry(theSlope)],
+        },
+        {
+          key: 'E',
+          title: 'Writing',
+          introduction: 'One answer can be written by hand: photograph it with this device or with a phone.',
+          minutes: null,
+          items: [entry(seedsForTheStrip), entry(askTheKeeper)],
+        },
       ],
       bands: [
         { title: 'Not yet', from: 0 },
-        { title: 'Ready', from: 1600 },
-        { title: 'Very well prepared', from: 2400 },
+        { title: 'Ready', from: 2600 },
+        { title: 'Very well prepared', from: 3800 },
       ],
       showRightAnswers: true,
       rules: {
@@ -76,7 +91,20 @@ export function fieldSchoolPaper(files: ReadonlyMap<string, ImportedFile>): Full
         text: 'Work alone. You may use paper and a pencil. Do not record the sound, the film or the questions.',
         statements: [{ key: 'alone', text: 'I work alone and without help.' }],
       },
-      bank: [theBriefing, theMap, coastalPlants, threeLots, oneBag, fourBags, theTray].map(firstVersion),
+      bank: [
+        theBriefing,
+        theMap,
+        coastalPlants,
+        threeLots,
+        oneBag,
+        fourBags,
+        theTray,
+        openPath,
+        fencedBed,
+        theSlope,
+        seedsForTheStrip,
+        askTheKeeper,
+      ].map(firstVersion),
     },
     (name) => files.get(name)?.facts ?? null,
   );

@@ -174,6 +174,7 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
   publishPaper(db, rehearsalPaper());
   const galleryId = publishPaper(db, galleryPaper(files));
   const paperId = publishPaper(db, technicianPaper());
+  const secondId = publishPaper(db, technicianPaper(2));
   const fieldSchoolId = publishPaper(db, fieldSchoolPaper(files));
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
     candidates.map(
@@ -229,7 +230,7 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
     closesAt: now + 6 * DAY_MS,
   });
   inviteAll(kinds, people.invitedToKinds);
-  const january = addRound(services, paperId, {
+  const january = addRound(services, secondId, {
     key: 'technician-january',
     title: 'Technician, January',
     opensAt: now + 50 * DAY_MS,

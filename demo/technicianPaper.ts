@@ -3,9 +3,24 @@ import { paperOfDraft } from '../server/papers/drafts';
 import { firstVersion, type Draft } from './items/draft';
 import { aDayOfCounting, partsOfASeed, readingTheDial, whichTrays } from './items/observing';
 import { moisture, theLabel, tray14 } from './items/records';
+import {
+  accessionLedger,
+  coldRange,
+  howManyToSow,
+  trayCurve,
+  whatIsWritten,
+  whereTheyKeep,
+} from './items/storeBook';
 import { daysToHalf, incidentNote, strongestLot } from './items/writingAndPrograms';
 
-const sections: { key: string; title: string; introduction: string; items: Draft[] }[] = [
+interface Section {
+  readonly key: string;
+  readonly title: string;
+  readonly introduction: string;
+  readonly items: readonly Draft[];
+}
+
+const first: readonly Section[] = [
   {
     key: 'A',
     title: 'Observing',
@@ -26,6 +41,37 @@ const sections: { key: string; title: string; introduction: string; items: Draft
   },
 ];
 
+/** What the second version asks besides, by section. */
+const ADDED: Readonly<Record<string, readonly Draft[]>> = {
+  A: [trayCurve, coldRange],
+  B: [accessionLedger, whereTheyKeep, whatIsWritten],
+  C: [howManyToSow],
+};
+const second = first.map((section) => ({ ...section, items: [...section.items, ...ADDED[section.key]!] }));
+
+const VERSIONS = {
+  1: {
+    sections: first,
+    minutes: 60,
+    bands: [
+      { title: 'Beginning', from: 0 },
+      { title: 'Capable', from: 2000 },
+      { title: 'Proficient', from: 3200 },
+      { title: 'Outstanding', from: 4100 },
+    ],
+  },
+  2: {
+    sections: second,
+    minutes: 85,
+    bands: [
+      { title: 'Beginning', from: 0 },
+      { title: 'Capable', from: 3000 },
+      { title: 'Proficient', from: 4800 },
+      { title: 'Outstanding', from: 6150 },
+    ],
+  },
+} as const;
+
 const RULES = `These rules keep the test fair for everybody who sits it.
 
 - Work alone. Nobody helps you and nobody else is in the room.
@@ -33,26 +79,22 @@ const RULES = `These rules keep the test fair for everybody who sits it.
 - The questions belong to the archive. Do not copy them or pass them on.
 - If something fails – the light, the network, this window – do not worry: open your link again. Your answers are kept, and the clock runs on.`;
 
-/** The job applicants' paper, parsed as any paper is before it is published. */
-export function technicianPaper(): FullPaper {
+/** The job applicants' paper in one of its versions, parsed as any paper is before it is published. */
+export function technicianPaper(version: keyof typeof VERSIONS = 1): FullPaper {
+  const { sections, minutes, bands } = VERSIONS[version];
   return paperOfDraft({
     key: 'germination-data-technician',
-    version: 1,
+    version,
     title: 'Germination Data Technician',
     cover: 'This paper is about the daily work in the cold-store of the Hollin Reach Seed Archive.',
-    minutes: 60,
+    minutes,
     warningMinutes: [15, 5],
     sections: sections.map(({ items, ...section }) => ({
       ...section,
       minutes: null,
       items: items.map(({ key }) => ({ key, version: 1 })),
     })),
-    bands: [
-      { title: 'Beginning', from: 0 },
-      { title: 'Capable', from: 2000 },
-      { title: 'Proficient', from: 3200 },
-      { title: 'Outstanding', from: 4100 },
-    ],
+    bands: [...bands],
     showRightAnswers: true,
     rules: {
       version: '2026-10',
