@@ -18,7 +18,7 @@ import { FIELD_RING, OptionMark } from '../shared/OptionMark';
 import { TypedPlace } from '../shared/TypedPlace';
 import { nextOpen, withObject, withoutObject, withPlace } from './drawing';
 import { Figure } from './Figure';
-import { spotOf, tallOf, WIDE, type Spot } from './geometry';
+import { spotOf, tallOf, WIDE, widestOf, type Spot } from './geometry';
 import { Plane } from './Plane';
 import { t } from './words';
 
@@ -213,7 +213,8 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
         onPointerUp={onPointerUp}
         onFocus={() => setFocused(true)}
         onBlur={() => setFocused(false)}
-        className="inline-block w-full max-w-[34rem] cursor-crosshair touch-pan-y rounded-lg border border-line bg-card p-1"
+        style={{ maxWidth: `${Math.min(34, widestOf(shown) + 0.75)}rem` }}
+        className="inline-block w-full cursor-crosshair touch-pan-y rounded-lg border border-line bg-card p-1"
       >
         <Plane shown={shown}>
           {(unit) => (

@@ -4,7 +4,7 @@ import type { PlotShown } from '../../../core/kinds/plot/response';
 import { shareAlong, ticksOf, type Axis } from '../../../core/kinds/shared/axis';
 import { exactText, showExact } from '../../../core/numbers/exact';
 import { numberFormatOf } from '../../../core/numbers/numberFormat';
-import { tallOf, WIDE } from './geometry';
+import { tallOf, widestOf, WIDE } from './geometry';
 
 /** Every so many lines of the grid there is a figure, so that they have room. */
 const figureEvery = (lines: number) => (lines > 24 ? 5 : lines > 12 ? 2 : 1);
@@ -31,8 +31,6 @@ function ticks(axis: Axis, locale: string): Tick[] {
 /** Room for the figures, in pixels. */
 const [LEFT, REST] = [34, 12];
 const BELOW = 24;
-/** No taller than this, so that it is seen whole. */
-const TALLEST_REM = 22;
 const LETTERS = 13;
 
 interface Props {
@@ -52,7 +50,7 @@ export function Plane({ shown, children }: Props) {
       ref={place}
       aria-hidden
       viewBox={`${-LEFT * unit} ${-REST * unit} ${WIDE + (LEFT + REST) * unit} ${tall + (REST + BELOW) * unit}`}
-      style={{ maxWidth: `${(TALLEST_REM * WIDE) / tall}rem` }}
+      style={{ maxWidth: `${widestOf(shown)}rem` }}
       className="block w-full select-none"
     >
       <rect x={0} y={0} width={WIDE} height={tall} className="fill-none stroke-line" strokeWidth={unit} />

@@ -15,6 +15,12 @@ const size = ({ from, to, step }: Axis) => (Number(to) - Number(from)) / Number(
 /** As high as the grid has lines, so that its cells are squares; not more than half as high again as wide. */
 export const tallOf = ({ x, y }: PlotShown): number => Math.min(1.5, Math.max(0.5, size(y) / size(x))) * WIDE;
 
+/** No taller than this on the page, so that it is seen whole; in rem. */
+const TALLEST = 22;
+
+/** How wide it is drawn at most, in rem. */
+export const widestOf = (shown: PlotShown): number => (TALLEST * WIDE) / tallOf(shown);
+
 export const spotOf = (shown: PlotShown, [across, up]: Place): Spot => ({
   x: shareAlong(shown.x, across) * WIDE,
   y: (1 - shareAlong(shown.y, up)) * tallOf(shown),
