@@ -18,6 +18,8 @@ const FOR_SOME: Readonly<Record<string, RegExp>> = {
   pdf: /\/(PdfView|pdf_viewer|pdfWorker|pdf)[-.]/,
   picture: /\/LargePicture-/,
 };
+/** Pages that come with all they need in one go. */
+const AT_ONCE = /\/(ArrivalPage|DeskPage|DeskFrame|RehearsalPage)-/;
 const NOT_KEPT = /\/KaTeX_[^/]+\.(woff|ttf)$/;
 
 /** The service worker beside the pages, and the list of files it keeps for a desk without a network. */
@@ -78,6 +80,11 @@ export default defineConfig({
     outDir: OUT,
     emptyOutDir: true,
     target: 'es2022',
+    modulePreload: {
+      // The list of what each part needs would itself be loaded first: it is told only of the pages where a candidate waits.
+      resolveDependencies: (file, needed) =>
+        AT_ONCE.test(file) ? needed : needed.filter((name) => name.endsWith('.css')),
+    },
     // Fonts stay files: the content policy has no `data:` for them.
     assetsInlineLimit: (file) => (/\.woff2?$/.test(file) ? false : undefined),
     chunkSizeWarningLimit: 1500,
