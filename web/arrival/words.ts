@@ -101,6 +101,8 @@ export const t = words('arrival', {
   checkBrokeRemedy: 'Check your connection and try again.',
   browserGood: 'Your browser can show everything in this paper',
   'has WebAssembly': 'WebAssembly',
+  'has ownElements': 'the field for mathematics',
+  'has pictures': 'reading pictures of pages',
   'has workers': 'background workers',
   'has storage': 'storage',
   'has secureContext': 'a secure page',

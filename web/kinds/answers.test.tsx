@@ -243,6 +243,7 @@ describe('the shelf of components', () => {
     expect(draw).toThrow('not loaded');
     expect(featuresFor(['choice', 'gaps'])).toEqual([]);
     expect(featuresFor(['choice', 'code', 'code'])).toEqual(['WebAssembly', 'workers']);
+    expect(featuresFor(['expression', 'upload'])).toEqual(['ownElements', 'pictures']);
     expect(kindNames.filter((kind) => layoutOf(kind) === 'whole')).toEqual(['code']);
   });
 });

@@ -17,7 +17,7 @@ interface Entry {
   readonly drawnLike?: readonly NodeType[];
 }
 
-export type Feature = 'WebAssembly' | 'workers';
+export type Feature = 'WebAssembly' | 'workers' | 'ownElements' | 'pictures';
 
 /** The answering component of every kind. A new kind adds its line here. */
 const entries = {
@@ -31,6 +31,7 @@ const entries = {
   expression: {
     layout: 'column',
     load: async () => (await import('./expression/Answer')).Answer,
+    needs: ['ownElements'],
     drawnLike: ['formula'],
   },
   gaps: { layout: 'column', load: async () => (await import('./gaps/Answer')).Answer },
@@ -48,6 +49,7 @@ const entries = {
   upload: {
     layout: 'column',
     load: async () => (await import('./upload/Answer')).Answer,
+    needs: ['pictures'],
     drawnLike: ['pdf'],
   },
   writing: {

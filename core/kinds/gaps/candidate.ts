@@ -1,7 +1,7 @@
 import { message, type Message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { filledIn, isOneWord } from './filled';
-import { cutAtGaps, gapsInOrder } from './pieces';
+import { blocksOf, gapsInOrder, type Piece, type Row } from './pieces';
 import { responseSchema, type GapsResponse, type GapsShown } from './response';
 
 function progress(shown: GapsShown, response: GapsResponse): Progress {
@@ -35,9 +35,18 @@ export const gaps: CandidateKind<GapsShown, GapsResponse> = {
   misfit,
   progress,
   describe: (shown, response) => {
-    const text = cutAtGaps(shown)
-      .map((piece) => ('text' in piece ? piece.text : `[${filledIn(response, piece.gap.key) || ' '}]`))
-      .join('');
+    const told = (pieces: readonly Piece[]) =>
+      pieces
+        .map((piece) => ('text' in piece ? piece.text : `[${filledIn(response, piece.gap.key) || ' '}]`))
+        .join('');
+    const rowText = (row: Row) => row.map(told).join(' · ');
+    const text = blocksOf(shown)
+      .map((block) =>
+        block.is === 'text'
+          ? told(block.pieces)
+          : [...(block.head ? [block.head] : []), ...block.rows].map(rowText).join('\n'),
+      )
+      .join('\n');
     return { form: 'words', text: progress(shown, response).state === 'empty' ? '' : text };
   },
 };

@@ -4,7 +4,7 @@ import { say } from '../../messages/words';
 import { creditsOf, hundredthsOf, placeFor } from '../../testing/scoreAlone';
 import { gaps } from './candidate';
 import { gapsKey } from './key';
-import { cutAtGaps } from './pieces';
+import { blocksOf, cutAtGaps } from './pieces';
 import { samples } from './samples';
 import { sentenceAround } from './sentence';
 
@@ -76,5 +76,30 @@ describe('gaps', () => {
     const pieces = cutAtGaps({ text: 'First. Lot [[a]] is [[b]]. Last.', gaps: shown.gaps });
     const heard = [1, 3].map((at) => sentenceAround(pieces, at, (n) => `gap ${n}`));
     expect(heard).toEqual(['Lot gap 1 is gap 2.', 'Lot gap 1 is gap 2.']);
+  });
+
+  it('stand in tables too: rows begin with a bar, and headings stand over a line of dashes', () => {
+    const table = samples[1]!.content.asked;
+    const blocks = blocksOf({ text: table.text, gaps: [...table.gaps] });
+    expect(blocks.map((block) => block.is)).toEqual(['text', 'table', 'text']);
+    const [, middle] = blocks;
+    if (middle?.is !== 'table') throw new Error('no table');
+    expect(middle.head?.map(([cell]) => cell)).toEqual([
+      { text: 'Lot' },
+      { text: 'Sown' },
+      { text: 'Decision' },
+    ]);
+    // Counted on through the rows, as they are read.
+    expect(middle.rows.map((row) => row.flat().flatMap((p) => ('gap' in p ? [p.position] : [])))).toEqual([
+      [1],
+      [2],
+    ]);
+    const plain = blocksOf({ text: '| [[a]] | x |\n| y | |', gaps: shown.gaps });
+    expect(plain).toMatchObject([{ is: 'table', head: null }]);
+    expect(
+      gaps.describe({ text: table.text, gaps: [...table.gaps] }, { filled: { b: '220' } }, say).text,
+    ).toBe(
+      'Fill in the two lots.\n\nLot · Sown · Decision\nK-1 · 240 · [ ]\nK-2 · [220] · kept\n\nBoth were counted on day 21.',
+    );
   });
 });

@@ -42,4 +42,31 @@ export const samples: Sample<GapsAsked, GapsKey, GapsResponse>[] = [
     }),
     secrets: ['tenth', 'right', 'accepted', 'decimal'],
   },
+  {
+    title: 'in a table',
+    content: {
+      asked: {
+        text: 'Fill in the two lots.\n\n| Lot | Sown | Decision |\n|---|--:|---|\n| K-1 | 240 | [[a]] |\n| K-2 | [[b]] | kept |\n\nBoth were counted on day 21.',
+        gaps: [
+          { key: 'a', by: 'list', options: ['kept', 're-sown'] },
+          { key: 'b', by: 'typing', oneWord: true },
+        ],
+      },
+      key: {
+        gaps: {
+          a: { by: 'list', right: 'kept' },
+          b: { ...rule, accepted: [{ text: '220', percent: 100 }], slips: 0 },
+        },
+      },
+    },
+    marks: 200,
+    best: { filled: { a: 'kept', b: '220' } },
+    partly: { filled: { b: '220' } },
+    wrong: { filled: { a: 're-sown', b: '240' } },
+    misfit: { filled: { c: '220' } },
+    randomResponse: (random) => ({
+      filled: { a: pick(['', 'kept', 're-sown'], random), b: pick(['', '220', '22'], random) },
+    }),
+    secrets: ['220', 'right', 'accepted'],
+  },
 ];

@@ -20,6 +20,8 @@ const ALWAYS = ['storage', 'secureContext', 'moduleScripts', 'unpacking'] as con
 
 const FEATURES: Record<Feature | (typeof ALWAYS)[number], () => boolean> = {
   WebAssembly: () => typeof WebAssembly === 'object',
+  ownElements: () => typeof customElements === 'object' && typeof ResizeObserver === 'function',
+  pictures: () => typeof createImageBitmap === 'function' && typeof HTMLCanvasElement === 'function',
   workers: () => typeof Worker === 'function',
   storage: () => typeof indexedDB === 'object',
   secureContext: () => window.isSecureContext && Boolean(crypto.subtle),

@@ -4,6 +4,7 @@ import { sentenceAround } from '../../../core/kinds/gaps/sentence';
 import { useId } from 'react';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
+import { GapText, type InTable } from './GapText';
 
 const t = words('gaps', {
   gap: 'Gap {{position}}',
@@ -87,23 +88,28 @@ export function Answer({
 }: AnswerProps<GapsShown, GapsResponse>) {
   const pieces = cutAtGaps(shown);
   const fill = (key: string, value: string) => onChange({ filled: { ...response.filled, [key]: value } });
+  const sentenceOf = (position: number, where: InTable) => {
+    const at = pieces.findIndex((piece) => 'gap' in piece && piece.position === position);
+    const around = sentenceAround(pieces, at, (n) => t('blank', { position: n }));
+    return where ? [where.row, where.column, around].filter((one) => one !== '').join(', ') : around;
+  };
   return (
-    <div role="group" aria-labelledby={promptId} className="leading-[2.6]">
-      {pieces.map((piece, i) =>
-        'text' in piece ? (
-          <span key={i}>{piece.text}</span>
-        ) : (
+    <div role="group" aria-labelledby={promptId}>
+      <GapText
+        shown={shown}
+        leading="leading-[2.6]"
+        gap={(gap, position, where) => (
           <Gap
-            key={piece.gap.key}
-            gap={piece.gap}
-            position={piece.position}
-            value={response.filled[piece.gap.key] ?? ''}
+            key={gap.key}
+            gap={gap}
+            position={position}
+            value={response.filled[gap.key] ?? ''}
             needId={needId}
-            sentence={sentenceAround(pieces, i, (position) => t('blank', { position }))}
-            onChange={(value) => fill(piece.gap.key, value)}
+            sentence={sentenceOf(position, where)}
+            onChange={(value) => fill(gap.key, value)}
           />
-        ),
-      )}
+        )}
+      />
     </div>
   );
 }

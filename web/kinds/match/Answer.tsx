@@ -81,7 +81,7 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
       <p className="mb-2 text-[0.88rem] text-soft">{t('how')}</p>
       <div
         ref={frame}
-        className="relative grid grid-cols-[minmax(0,1fr)_3rem_minmax(0,1fr)] desk:grid-cols-[minmax(0,1fr)_6rem_minmax(0,1fr)]"
+        className="relative grid grid-cols-[minmax(0,1.4fr)_1.75rem_minmax(0,1fr)] desk:grid-cols-[minmax(0,1fr)_6rem_minmax(0,1fr)]"
       >
         <ul aria-label={t('left')} className="space-y-2">
           {shown.left.map(({ key, text }) => {
