@@ -105,7 +105,7 @@ export const written = (
   words: { readonly from: number; readonly to: number },
   rubric: RubricDraft,
 ): Content<WritingAsked, { readonly rubric: RubricDraft }> => ({
-  asked: { format: 'rich', wordsFrom: words.from, wordsTo: words.to, criteria: told(rubric) },
+  asked: { format: 'rich', wordsFrom: words.from, wordsTo: words.to, limit: 'soft', criteria: told(rubric) },
   key: { rubric },
 });
 

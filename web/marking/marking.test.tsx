@@ -27,7 +27,7 @@ const script = (task: number, words: string): MarkingScript => ({
   right: null,
   credits: [],
   components: [criterion('f', 'Facts', 0, 100, 300), criterion('l', 'Language', 0, 200)],
-  shown: { format: 'plain', wordsFrom: null, wordsTo: null, criteria: ['Facts', 'Language'] },
+  shown: { format: 'plain', wordsFrom: null, wordsTo: null, limit: 'soft', criteria: ['Facts', 'Language'] },
   response: {
     text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] },
   },

@@ -11,6 +11,8 @@ function check({ asked, key }: Content<WritingAsked, WritingKey>, { marks }: Pla
   const issues = issuesOfRubric(key.rubric, asked.criteria, marks);
   if (asked.wordsFrom !== null && asked.wordsTo !== null && asked.wordsFrom > asked.wordsTo)
     issues.push(severe(['asked', 'wordsFrom'], message('writing.wordsCross')));
+  if (asked.limit === 'hard' && asked.wordsTo === null)
+    issues.push(severe(['asked', 'limit'], message('writing.noLimit')));
   return issues;
 }
 
@@ -21,16 +23,23 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
   key: keySchema,
   arrangement: v.null(),
   blank: () => ({
-    asked: { format: 'rich', wordsFrom: null, wordsTo: null, criteria: [{ title: '', hundredths: 100 }] },
+    asked: {
+      format: 'rich',
+      wordsFrom: null,
+      wordsTo: null,
+      limit: 'soft',
+      criteria: [{ title: '', hundredths: 100 }],
+    },
     key: { rubric: blankRubric() },
   }),
   documents: ['key.rubric.scheme'],
   check,
   arrange: () => null,
-  show: ({ format, wordsFrom, wordsTo, criteria }) => ({
+  show: ({ format, wordsFrom, wordsTo, limit, criteria }) => ({
     format,
     wordsFrom,
     wordsTo,
+    limit,
     criteria: copyOfCriteria(criteria),
   }),
   components: ({ key }) => rubricComponents(key.rubric),

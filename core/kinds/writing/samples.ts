@@ -18,6 +18,7 @@ export const samples: Sample<WritingAsked, WritingKey, WritingResponse>[] = [
         format: 'rich',
         wordsFrom: 3,
         wordsTo: 6,
+        limit: 'hard',
         criteria: titles.map((title) => ({ title, hundredths: 100 })),
       },
       key: {

@@ -5,6 +5,7 @@ import { Bold, Italic, List, ListOrdered, Redo2, Underline, Undo2 } from 'lucide
 import type { RichNode } from '../../../core/kinds/shared/richText';
 import { words } from '../../words';
 import { toRichNode } from './toRichNode';
+import { wordLimit } from './wordLimit';
 
 const t = words('richEditor', {
   tools: 'Text tools',
@@ -96,6 +97,9 @@ interface Props {
   readonly rich: boolean;
   /** Height before anything is written, as a class. */
   readonly height: string;
+  /** No more words than this can be written; null for no such limit. */
+  readonly most?: number | null;
+  readonly onRefused?: () => void;
   readonly labelledBy: string;
   readonly describedBy: string;
   /** An editor begins anew with another. */
@@ -103,7 +107,8 @@ interface Props {
 }
 
 /** A sheet to write on; it grows with the text. Tab leaves it, so that no one is caught by the keyboard. */
-export function RichEditor({ text, onChange, rich, height, labelledBy, describedBy, target }: Props) {
+export function RichEditor(props: Props) {
+  const { text, onChange, rich, height, labelledBy, describedBy, target, most = null, onRefused } = props;
   const editor = useEditor(
     {
       extensions: [
@@ -117,6 +122,7 @@ export function RichEditor({ text, onChange, rich, height, labelledBy, described
           strike: false,
         }),
         CharacterCount.configure({ limit: LONGEST }),
+        ...(most === null ? [] : [wordLimit(most, () => onRefused?.())]),
       ],
       content: text as JSONContent,
       immediatelyRender: true,

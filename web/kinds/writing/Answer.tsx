@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { countWords, richAsText } from '../../../core/kinds/shared/richText';
 import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/response';
 import { showMarks } from '../../../core/marks';
@@ -9,6 +10,8 @@ const t = words('writing', {
   count_one: '{{count}} word',
   count_other: '{{count}} words',
   of: 'of {{from}} to {{to}}',
+  full_one: 'No further word is taken: {{count}} is the limit. Take some away first.',
+  full_other: 'No further words are taken: {{count}} is the limit. Take some away first.',
   judged: 'Read by people for: {{criteria}}',
 });
 
@@ -20,20 +23,30 @@ export function Answer({
   needId,
   target,
 }: AnswerProps<WritingShown, WritingResponse>) {
+  const [refused, setRefused] = useState(false);
+  const most = shown.limit === 'hard' ? shown.wordsTo : null;
   const count = countWords(richAsText(response.text));
   const criteria = shown.criteria.map((c) => `${c.title} ${showMarks(c.hundredths)}`).join(', ');
   return (
     <div>
       <RichEditor
         text={response.text}
-        onChange={(text) => onChange({ text })}
+        onChange={(text) => {
+          setRefused(false);
+          onChange({ text });
+        }}
+        most={most}
+        onRefused={() => setRefused(true)}
         rich={shown.format === 'rich'}
         height="min-h-64"
         labelledBy={promptId}
         describedBy={needId}
         target={target}
       />
-      <p className="mt-1.5 flex flex-wrap justify-between gap-x-4 text-[0.85rem] text-soft">
+      <p role="status" className="min-h-6 text-[0.88rem] text-marigold">
+        {refused && most !== null && t('full', { count: most })}
+      </p>
+      <p className="flex flex-wrap justify-between gap-x-4 text-[0.85rem] text-soft">
         <span>{t('judged', { criteria })}</span>
         <span>
           {t('count', { count })}{' '}

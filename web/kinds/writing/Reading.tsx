@@ -4,12 +4,20 @@ import { RichText } from '../../ui/RichText';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 
-const t = words('writingReading', { nothing: 'Nothing was written.' });
+const t = words('writingReading', {
+  nothing: 'Nothing was written.',
+  beyond: 'The limit is {{to}} words, and here are {{count}}: only the first {{to}} are read.',
+});
 
-export function Reading({ response }: ReadingProps<WritingShown, WritingResponse>) {
-  if (countWords(richAsText(response.text)) === 0) return <p className="text-soft">{t('nothing')}</p>;
+export function Reading({ shown, response }: ReadingProps<WritingShown, WritingResponse>) {
+  const count = countWords(richAsText(response.text));
+  const to = shown.limit === 'hard' ? shown.wordsTo : null;
+  if (count === 0) return <p className="text-soft">{t('nothing')}</p>;
   return (
     <div className="font-serif text-[1.08em] leading-relaxed">
+      {to !== null && count > to && (
+        <p className="mb-2 font-sans text-[0.9rem] text-marigold">{t('beyond', { to, count })}</p>
+      )}
       <RichText node={response.text} />
     </div>
   );
