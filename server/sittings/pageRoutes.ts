@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { MOST_PAGE_BYTES } from '../../core/files/pages';
+import { MOST_PAGE_BYTES, PAGE_PART_BYTES } from '../../core/files/pages';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
 import type { Services } from '../services';
@@ -30,10 +30,12 @@ const ownPartParams = partOfPageParams.append({
 }) as Joi.ObjectSchema<PartParams & { readonly sitting: string }>;
 const pageParams = Joi.object<{ hash: string }>({ hash });
 
+/** Parts are as large as they can be: each costs a durable write, and nobody makes thousands of one page. */
 export function partOfPage(params: PartParams, body: unknown): PartOfPage {
   const [of, from] = [Number(params.of), Number(params.from)];
-  if (!(body instanceof Uint8Array) || of < 1 || of > MOST_PAGE_BYTES || from > of)
-    throw badRequest('pageBroken');
+  const whole = of >= 1 && of <= MOST_PAGE_BYTES && from < of && from % PAGE_PART_BYTES === 0;
+  const length = Math.min(PAGE_PART_BYTES, of - from);
+  if (!(body instanceof Uint8Array) || !whole || body.length !== length) throw badRequest('pageBroken');
   return { hash: params.hash, of, from, bytes: body };
 }
 

@@ -128,9 +128,13 @@ describe('the bytes of a page', () => {
     const device = await start();
     const bytes = await picture('sizes', 60);
     const page = pageOf(bytes);
-    const short = addressOf(device, { ...page, bytes: bytes.length - 1 }, 0);
-    expect(await device.client.put(short, bytes)).toMatchObject({ status: 400 });
+    const short = { ...page, bytes: bytes.length - 1 };
+    expect(await device.client.put(addressOf(device, short, 0), bytes)).toMatchObject({ status: 400 });
+    // Begun with another size: one of the two is made up.
+    await device.client.put(addressOf(device, short, 0), bytes.slice(0, -1));
     expect(await device.client.put(addressOf(device, page, 0), bytes)).toMatchObject({ status: 400 });
+    const crumb = addressOf(device, { ...page, hash: 'd'.repeat(64) }, 0);
+    expect(await device.client.put(crumb, bytes.slice(0, 9))).toMatchObject({ status: 400 });
     const huge = addressOf(device, { ...page, hash: 'f'.repeat(64), bytes: 13 * 1024 * 1024 }, 0);
     expect(await device.client.put(huge, bytes)).toMatchObject({ status: 400 });
     const large = await device.client.put(addressOf(device, page, 0), new Uint8Array(400 * 1024));

@@ -26,6 +26,7 @@ export interface PageOf {
   readonly lateAfter: number | null;
 }
 
+/** Checked where it comes in: it lies within the file, and is as large as a part can be there. */
 export interface PagePart {
   readonly from: number;
   readonly bytes: Uint8Array;
@@ -102,9 +103,8 @@ export class Uploads {
     // One of the two sizes is made up.
     if (row.bytes !== page.bytes) throw badRequest('pageBroken');
     if (row.held < row.bytes) {
-      if (part.from !== row.held || part.bytes.length === 0) return { held: row.held, state: 'partly' };
+      if (part.from !== row.held) return { held: row.held, state: 'partly' };
       const held = row.held + part.bytes.length;
-      if (held > row.bytes) throw badRequest('pageBroken');
       await this.append(page, part);
       await this.change(page, { held });
       if (held < row.bytes) return { held, state: 'partly' };
