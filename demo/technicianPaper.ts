@@ -75,7 +75,7 @@ const VERSIONS = {
 const RULES = `These rules keep the test fair for everybody who sits it.
 
 - Work alone. Nobody helps you and nobody else is in the room.
-- You may use paper and a pencil. Books, phones and other programs stay closed.
+- You may use paper and a pencil. Books and other programs stay closed. A phone is used only where a question asks for a picture of your working.
 - The questions belong to the archive. Do not copy them or pass them on.
 - If something fails – the light, the network, this window – do not worry: open your link again. Your answers are kept, and the clock runs on.`;
 

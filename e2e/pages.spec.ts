@@ -3,24 +3,8 @@ import type { Page as Tab } from '@playwright/test';
 import type { Page } from '../core/files/pages';
 import { hasNoBarriers } from './barriers';
 import { pageFile } from './pageFiles';
-import { expect, RUNA, test, type TestApp } from './testApp';
-
-/** Opens the code at the desk; gives the address that it holds, as a phone's camera would read it. */
-async function codeOf(desk: Tab, app: TestApp): Promise<string> {
-  const [reply] = await Promise.all([
-    desk.waitForResponse((response) => response.url().endsWith('/sitting/phone')),
-    desk.getByRole('button', { name: 'Use a phone' }).click(),
-  ]);
-  const { secret } = (await reply.json()) as { secret: string };
-  await expect(desk.getByRole('img', { name: /QR code/ })).toBeVisible();
-  return `${app.url}/p#${secret}`;
-}
-
-/** Photographs a page and sends it off. */
-async function photographs(phone: Tab, number: number): Promise<void> {
-  await phone.getByLabel(`Photograph page ${number}`).setInputFiles(await pageFile(number));
-  await phone.getByRole('button', { name: `Send page ${number}` }).click();
-}
+import { codeOf, photographs } from './people/phone';
+import { expect, RUNA, test } from './testApp';
 
 /** A line that can be cut in the middle of a page: when its second part goes out. */
 async function cuttable(phone: Tab): Promise<{ cutInNextPage: () => void }> {
@@ -48,7 +32,7 @@ test('six pages by a phone on a line that is cut twice, one by the desk, handed 
   await runa.arrives();
   await runa.goesTo(17);
   await hasNoBarriers(desk, 'a question that takes pages, empty');
-  const address = await codeOf(desk, app);
+  const address = await codeOf(desk);
   await hasNoBarriers(desk, 'a code for a phone');
 
   const phone = await (

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { AMADOU, expect, ILSE, MATTIS, SIGNE, test } from '../testApp';
+import { codeOf, photographs } from '../people/phone';
+import { AMADOU, BETTINA, expect, ILSE, MATTIS, SIGNE, test } from '../testApp';
 import { ROOT } from '../paths';
 
 const shoot = async (page: Page, name: string) => {
@@ -21,9 +22,6 @@ const PROGRAM = `def strongest(lots):
 `;
 
 test('what a candidate meets', async ({ page, app, candidate }) => {
-  await page.goto(app.url + app.linkOf('tove.abernathy.ruiz@example.org'));
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('opens on');
-  await shoot(page, 'invitation');
   const ilse = candidate(page, ILSE);
   await ilse.opensLink();
   await ilse.confirmsDetails();
@@ -114,6 +112,19 @@ test('on a phone', async ({ page, candidate }) => {
   await mattis.chooses('K-2');
   await mattis.isSaved();
   await shoot(page, 'phone');
+});
+
+test('pages of an answer, by a joined phone', async ({ page, candidate, browser }) => {
+  const bettina = candidate(page, BETTINA);
+  await bettina.arrives();
+  await bettina.goesTo(11);
+  const address = await codeOf(page);
+  const phone = await (await browser.newContext({ viewport: { width: 360, height: 740 } })).newPage();
+  await phone.goto(address);
+  for (const number of [1, 2, 3]) await photographs(phone, number);
+  await expect(page.getByText('saved', { exact: true })).toHaveCount(3);
+  await bettina.isSaved();
+  await shoot(page, 'pages');
 });
 
 const PEOPLE = `Name\tE-mail\tExtra time
