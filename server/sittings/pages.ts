@@ -9,9 +9,13 @@ import { answerTexts } from './values';
 
 /** The files that an answer names; none for what cannot be read or belongs to another kind. */
 export function filesOfSitting(db: Db, sittingId: number, of?: string): FileRef[] {
-  const answers = answerTexts(sittingQueries(db).currentOf(sittingId));
   const { questions } = formById(db, findSitting(db, sittingId)!.formId).paper;
-  const parts = questions.flatMap((question) => question.parts);
+  const parts = questions
+    .flatMap((question) => question.parts)
+    .filter(({ kind, shown }) => candidateKindOf(kind).fileRules(shown) !== null);
+  // Most papers have none: nothing of theirs is read for it.
+  if (parts.length === 0) return [];
+  const answers = answerTexts(sittingQueries(db).currentOf(sittingId));
   return parts.flatMap(({ kind, shown, target }) => {
     const value = of === undefined || of === target ? answers.get(target) : undefined;
     if (value === undefined) return [];

@@ -1,4 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import '../../core/kinds/candidateKinds';
+import type { Page } from '../../core/files/pages';
+import { drawForm } from '../../core/forms/drawForm';
+import { pageOf } from '../../core/kinds/upload/samples';
+import { technicianPaper } from '../../demo/technicianPaper';
 import { storeResponse } from '../../core/kinds/stored';
 import { emptyDesk } from '../../core/journal/desk';
 import type { LiveView } from '../../core/live/api';
@@ -128,6 +133,35 @@ describe('the desk', () => {
     store.getState().dismissTold();
     desk.events.onLive(said('an old word', 'a new one'));
     expect(store.getState().told).toBeNull();
+  });
+
+  it('takes pages of a joined phone into the answer, each once, and none while the clock stands still', () => {
+    const form = { seed: 'pages', locale: 'en', transcripts: false };
+    const store = open({ paper: drawForm(technicianPaper(2), form).paper });
+    const target = 'how-many-to-sow/A';
+    const live = (...signs: string[]): LiveView => ({
+      ...({ now: 0, stage: { at: 'running' }, opensAt: 0, time: null, hand: null, place: null } as const),
+      ...{ triesLeft: 5, messages: [], hold: null, plays: {} },
+      pages: {
+        states: {},
+        phones: true,
+        phone: null,
+        joined: { [target]: signs.map((sign) => pageOf(sign)) },
+      },
+    });
+    const answers = () => desk.noted.filter((one) => one === `answer ${target}`).length;
+    desk.events.onLive(live('a'));
+    desk.events.onLive(live('a'));
+    expect(answers()).toBe(1);
+    desk.events.onTime({ ...time, stopped: { why: 'pause', since: 0, until: null } });
+    desk.events.onLive(live('a', 'b'));
+    expect(answers()).toBe(1);
+    desk.events.onTime(time);
+    expect(answers()).toBe(2);
+    const { response } = store.getState().desk.answers[target] as {
+      response: { pages: Page[]; joined: number };
+    };
+    expect([response.pages.map((page) => page.hash[0]), response.joined]).toEqual([['a', 'b'], 2]);
   });
 
   it('is put away when another window takes it over', () => {

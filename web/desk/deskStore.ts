@@ -1,7 +1,6 @@
 import { createStore, type StoreApi } from 'zustand';
 import type { DeviceEntryAbout, EntryRef } from '../../core/journal/entry';
 import { applyChange, type Desk } from '../../core/journal/desk';
-import type { Page } from '../../core/files/pages';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { LiveView } from '../../core/live/api';
@@ -77,6 +76,7 @@ export interface DeskState {
   readonly dismissTold: () => void;
   readonly takeLive: (view: LiveView) => void;
   readonly takeTime: (time: TimeView) => void;
+  readonly takePages: () => void;
   readonly handIn: (by: 'candidate' | 'time') => Promise<void>;
 }
 
@@ -114,21 +114,30 @@ function actsOf(
     const next = applyChange(get().desk, { about, target, value });
     set({ desk: next, progress: progressAfter(get().progress, next, target) });
   };
-  const takeTime = (time: TimeView) =>
+  /**
+   * Pages that joined phones have sent become part of the answers here too, each once. Not while the clock stands still:
+   * that would be writing in a stop.
+   */
+  const takePages = () => {
+    const { live, elsewhere, queuedAt, time, toConfirm, paper } = get();
+    if (elsewhere || queuedAt !== null || time.stopped !== null || toConfirm) return;
+    for (const [target, joined] of Object.entries(live?.pages?.joined ?? {})) {
+      const parts = paper.questions.flatMap((question) => question.parts);
+      const part = parts.find((one) => one.target === target);
+      const kind = part && candidateKindOf(part.kind);
+      if (!kind?.takePages) continue;
+      const before = responseOrEmpty(part!.kind, part!.shown, get().desk.answers[target]);
+      const after = kind.takePages(before, joined);
+      if (after !== before) note('answer', target, storeResponse(part!.kind, after));
+    }
+  };
+  const takeTime = (time: TimeView) => {
     set({ time, toConfirm: get().toConfirm || (time.stopped !== null && backend.help !== null) });
-  /** Pages that a joined phone has sent become part of the answer here too, each once. */
-  const takeJoined = (target: string, joined: readonly Page[]) => {
-    const part = get()
-      .paper.questions.flatMap((question) => question.parts)
-      .find((one) => one.target === target);
-    const kind = part && candidateKindOf(part.kind);
-    if (!kind?.takePages || get().elsewhere || get().queuedAt !== null) return;
-    const before = responseOrEmpty(part!.kind, part!.shown, get().desk.answers[target]);
-    const after = kind.takePages(before, joined);
-    if (after !== before) note('answer', target, storeResponse(part!.kind, after));
+    takePages();
   };
   return {
     takeTime,
+    takePages,
     go(index) {
       const question = get().paper.questions[index];
       if (!question) return;
@@ -164,7 +173,7 @@ function actsOf(
       const news = live.messages.filter((m) => m.id > before && m.from === 'invigilator');
       set({ live, ...(news.length > 0 ? { told: news.at(-1)!.text } : {}) });
       if (live.time) takeTime(live.time);
-      for (const [target, joined] of Object.entries(live.pages?.joined ?? {})) takeJoined(target, joined);
+      else takePages();
     },
     async handIn(by) {
       if (get().handingIn) return;
@@ -281,6 +290,7 @@ export function createDesk(opened: OpenedDesk): DeskSession {
         failed = 0;
         // Another stop may have begun meanwhile.
         store.setState({ toConfirm: act().time.stopped !== null && stopAtNow(act().time, clock.now()) });
+        act().takePages();
         confirming = false;
       })
       .catch(() => setTimeout(() => (confirming = false), retryAtEndMs(++failed, Math.random())));
