@@ -20,6 +20,9 @@ export const pageSchema = v.strictObject({
 });
 export type Page = v.InferOutput<typeof pageSchema>;
 
+/** Phones send no more for one part, those that are taken away again included. */
+export const MOST_PHONE_PAGES = 60;
+
 /** A phone is joined for so long, in ms. */
 export const PHONE_MS = 10 * 60_000;
 
@@ -30,8 +33,8 @@ export const MOST_PAGE_BYTES = 12 * 1024 * 1024;
 export const PAGE_PART_BYTES = 256 * 1024;
 
 /**
- * How far the bytes of a page are on the server: begun, complete and readable, or complete and no page at all (its
- * content is not what pages can be).
+ * How far the bytes of a page are on the server: a part of them, all of them, or all of them with a content that cannot be
+ * read as a page.
  */
 export type PageState = 'partly' | 'here' | 'unreadable';
 

@@ -1,4 +1,4 @@
-// Whoever knows the keys knows every kind.
+// Code that works with keys needs the candidate's half of every kind too.
 import './candidateKinds';
 import type { KindName } from './kindNames';
 import type { KeyKind } from './contract';

@@ -1,3 +1,4 @@
+import { figure } from './contents';
 import type { Draft } from './draft';
 
 /* What the second version of the technician's paper adds: a ledger, a plane, a line of figures, chips, a grid, and working on paper. */
@@ -98,22 +99,7 @@ export const accessionLedger: Draft = {
       marks: 100,
       minutes: 1,
       prompt: 'How many packets of 45 seeds can be filled from what is carried to the next year?',
-      content: {
-        asked: {
-          before: '',
-          unit: '',
-          unitSynonyms: [],
-          minusPossible: false,
-          scientific: false,
-          fractions: false,
-          demand: null,
-        },
-        key: {
-          tolerance: null,
-          accepted: [{ figure: '29', percent: 100, note: '1 305 ÷ 45 = 29.' }],
-          also: [],
-        },
-      },
+      content: figure({ accepted: [{ figure: '29', percent: 100, note: '1 305 ÷ 45 = 29.' }] }),
     },
   ],
 };

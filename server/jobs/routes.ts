@@ -12,7 +12,7 @@ type Job = typeof jobs.$inferSelect;
 
 /** What a job is about, as staff know it. */
 function aboutOf({ db }: Services, { kind, subject }: Job): string {
-  if (kind === 'score' || kind === 'settle')
+  if (kind === 'score' || kind === 'settle' || kind === 'pages')
     return db.select().from(sittings).where(eq(sittings.id, subject)).get()?.script ?? `${subject}`;
   if (kind === 'rescore') {
     const correction = db.select().from(keyCorrections).where(eq(keyCorrections.id, subject)).get();

@@ -1,5 +1,5 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
-import { PHONE_MS, type Page, type PagePartReply } from '../../core/files/pages';
+import { MOST_PHONE_PAGES, PHONE_MS, type Page, type PagePartReply } from '../../core/files/pages';
 import type { PhoneOpened, PhoneView } from '../../core/files/phone';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
@@ -22,8 +22,6 @@ type Row = typeof phones.$inferSelect;
 
 /** The server's own entries are in no hold. */
 const NO_HOLD = 0;
-/** More pages than any part takes, with all that are taken away again. */
-const MOST_PAGES = 100;
 /** Nobody joins a phone so often. */
 const MOST_PHONES = 100;
 
@@ -163,7 +161,7 @@ export class Phones {
       const known = joinedPages(this.services, sittingId, target);
       if (known.some((one) => one.hash === page.hash)) return;
       if (!this.isOpen(sitting, target)) throw notNow();
-      if (known.length >= MOST_PAGES) throw new ApiError(429, 'too-many-pages');
+      if (known.length >= MOST_PHONE_PAGES) throw new ApiError(429, 'too-many-pages');
       this.write(sittingId, target, [...known, page], clock.now());
     });
     this.tell(sitting);

@@ -1,7 +1,13 @@
 import { and, eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { PAGE_PART_BYTES, PHONE_MS, type Page, type PagePartReply } from '../../core/files/pages';
+import {
+  MOST_PHONE_PAGES,
+  PAGE_PART_BYTES,
+  PHONE_MS,
+  type Page,
+  type PagePartReply,
+} from '../../core/files/pages';
 import type { PhoneOpened, PhoneView } from '../../core/files/phone';
 import { emptyRich } from '../../core/kinds/shared/richText';
 import type { LiveView } from '../../core/live/api';
@@ -346,6 +352,15 @@ describe('a joined phone', () => {
     expect(covered(device)).toEqual({ pages: [page] });
     expect((await open(await start(round), 'the-number/A')).body.code).toBe('no-phones');
     expect((await open(await start(newRound({ joinedPhones: false })))).body.code).toBe('no-phones');
+  });
+
+  it('sends no more than an answer can hold beside what the desk adds', async () => {
+    const device = await start();
+    const phone = await joined(device);
+    const page = (n: number): Page => ({ ...pageOf(new Uint8Array([n])), bytes: 1 });
+    const statuses: number[] = [];
+    for (let n = 0; n <= MOST_PHONE_PAGES; n++) statuses.push((await phone.announce(page(n))).status);
+    expect([statuses.filter((s) => s === 200).length, statuses.at(-1)]).toEqual([MOST_PHONE_PAGES, 429]);
   });
 
   it('cannot write as the desk does: what a device says of joined phones is not taken', async () => {

@@ -54,7 +54,7 @@ export function richAsText(node: RichNode, prefix = ''): string {
   return prefix + children.map((c) => richAsText(c)).join('\n');
 }
 
-/** Scripts that part words without spaces: where they end is told by a dictionary. */
+/** Scripts that put no spaces between words: a dictionary tells where each ends. */
 const WITHOUT_SPACES =
   /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
 const segmenter = new Intl.Segmenter('und', { granularity: 'word' });

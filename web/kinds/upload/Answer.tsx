@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import type { Page } from '../../../core/files/pages';
-import { MOST_PAGES, type UploadShown } from '../../../core/kinds/upload/response';
+import { MOST_DESK_PAGES, type UploadShown } from '../../../core/kinds/upload/response';
 import { showMarks } from '../../../core/marks';
 import { useBox } from '../../pages/useBox';
 import { Button } from '../../ui/Button';
@@ -12,9 +12,6 @@ import { JoinPhone } from './JoinPhone';
 import { PageCard } from './PageCard';
 import { usePages, type UploadProps } from './usePages';
 import { t } from './words';
-
-/** With many more pages than are asked for the answer would not be taken any more. */
-const MOST = 2 * MOST_PAGES;
 
 /** Moves a page to another place among the others. */
 function moved(pages: readonly Page[], from: number, to: number): Page[] {
@@ -37,7 +34,7 @@ export function Answer(props: UploadProps) {
   const textId = useId();
   useBox(files);
   const { pages } = response;
-  const full = pages.length >= MOST;
+  const full = pages.length >= MOST_DESK_PAGES;
   const actsOf = (page: Page, i: number) => ({
     earlier: i > 0 ? () => put(moved(pages, i, i - 1), t('moved', { number: i + 1, to: i })) : null,
     later:

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Page } from '../../../core/files/pages';
-import type { UploadResponse, UploadShown } from '../../../core/kinds/upload/response';
+import { MOST_DESK_PAGES, type UploadResponse, type UploadShown } from '../../../core/kinds/upload/response';
 import type { PageBox } from '../../pages/pageBox';
 import { PageProblem, pageOfFile, type PageFile } from '../../pages/pageFile';
 import type { AnswerProps } from '../answerProps';
@@ -42,6 +42,10 @@ export function usePages({ files, onChange, response }: UploadProps, announce: (
     setBusy(true);
     const found: string[] = [];
     for (const { blob, name } of all) {
+      if (at === null && latestRef.current.pages.length >= MOST_DESK_PAGES) {
+        found.push(t('full', { count: MOST_DESK_PAGES }));
+        break;
+      }
       try {
         const made = await pageOfFile(blob);
         const trouble = await keep(made);

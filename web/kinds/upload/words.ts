@@ -42,6 +42,7 @@ export const t = words('uploadAnswer', {
     '“{{name}}” is larger than 12 MB. Save it with smaller pictures, or add its pages as photographs.',
   tooLarge: '“{{name}}” is larger than 80 MB. Take the picture with a smaller size.',
   notKept: 'This device has no room for the page: keep this window open until it is saved.',
+  full: 'No more than {{count}} pages can be added. Remove some first.',
   same: 'This page is there already.',
   cameraTitle: 'Photograph a page',
   cameraHelp: 'Hold the sheet flat and in good light. All of it should be in the picture.',
