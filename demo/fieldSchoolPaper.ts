@@ -1,4 +1,5 @@
 import type { FullPaper } from '../core/papers/paper';
+import { usualAids } from '../core/kit/aids';
 import { paperOfDraft } from '../server/papers/drafts';
 import type { ImportedFile } from '../server/papers/readFile';
 import { firstVersion, type Draft } from './items/draft';
@@ -41,7 +42,8 @@ export function fieldSchoolPaper(files: ReadonlyMap<string, ImportedFile>): Full
         {
           key: 'B',
           title: 'Reading and measuring',
-          introduction: 'Two handouts belong to this section. You find them at the foot of the page.',
+          introduction:
+            'Two handouts belong to this section. You find them at the foot of the page. There is no calculator here.',
           minutes: null,
           handouts: [
             {
@@ -68,8 +70,11 @@ export function fieldSchoolPaper(files: ReadonlyMap<string, ImportedFile>): Full
         {
           key: 'D',
           title: 'Figures and graphs',
-          introduction: 'Lines and places are drawn with the pointer, a finger or the arrow keys.',
+          introduction:
+            'Lines and places are drawn with the pointer, a finger or the arrow keys. This section has a calculator, a ruler and a protractor. Its questions come one after the other: you cannot go back.',
           minutes: null,
+          navigation: 'forward only',
+          aids: [...usualAids, 'scientific-calculator', 'ruler', 'protractor'],
           items: [entry(openPath), entry(fencedBed), entry(theSlope)],
         },
         {

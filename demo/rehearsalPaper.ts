@@ -1,4 +1,5 @@
 import type { FullPaper } from '../core/papers/paper';
+import { aidNames, usualAids, type AidName } from '../core/kit/aids';
 import { paperOfDraft, type PaperDraft } from '../server/papers/drafts';
 import type { ImportedFile } from '../server/papers/readFile';
 import { coffeeRota } from './items/coffeeRota';
@@ -7,11 +8,14 @@ import { gallery } from './items/gallery';
 
 /** A rehearsal of these questions, in one section. */
 const rehearsal = (
-  of: Pick<PaperDraft, 'key' | 'title' | 'cover' | 'minutes'> & { readonly introduction: string },
+  of: Pick<PaperDraft, 'key' | 'title' | 'cover' | 'minutes'> & {
+    readonly introduction: string;
+    readonly aids: readonly AidName[];
+  },
   drafts: readonly Draft[],
   files: ReadonlyMap<string, ImportedFile>,
 ): FullPaper => {
-  const { introduction, ...paper } = of;
+  const { introduction, aids, ...paper } = of;
   return paperOfDraft(
     {
       ...paper,
@@ -22,6 +26,7 @@ const rehearsal = (
           key: 'A',
           title: 'The coffee rota',
           introduction,
+          aids: [...aids],
           minutes: null,
           items: drafts.map(({ key }) => ({ key, version: 1 })),
         },
@@ -43,7 +48,8 @@ export const rehearsalPaper = (): FullPaper =>
       title: 'Rehearsal: the coffee rota',
       cover: 'Easy questions, one of each common kind. Nothing is kept.',
       minutes: 15,
-      introduction: 'Try everything: strike out, flag, move about, look back.',
+      introduction: 'Try everything: strike out, flag, move about, look back, and the aids at the foot.',
+      aids: [...usualAids, 'calculator'],
     },
     coffeeRota,
     new Map(),
@@ -57,7 +63,9 @@ export const galleryPaper = (files: ReadonlyMap<string, ImportedFile>): FullPape
       title: 'Rehearsal: every kind of question',
       cover: 'Easy questions, one of every kind. Nothing is kept.',
       minutes: 45,
-      introduction: 'Here you can try every kind of question before you meet it in a test.',
+      introduction:
+        'Here you can try every kind of question, and every aid, before you meet it in a test. A test has those aids that its sections allow.',
+      aids: aidNames.filter((name) => name !== 'calculator'),
     },
     gallery,
     files,

@@ -88,6 +88,7 @@ function addScript(
     seed: `demo-${invitationId}`,
     locale: round.settings.locale,
     transcripts: false,
+    aids: [],
   });
   const script = scriptCode(secret, `${invitationId}/1`);
   const { id } = db
@@ -107,7 +108,7 @@ function addScript(
     const value = storeResponse(kinds.get(target)!, response);
     const at = Math.round(startedAt + ((closedAt - startedAt) * (i + 1)) / (answers.length + 1));
     const entry = device.append({ about: 'answer', target, value, at });
-    const meeting = { sitting: id, paper, time: time.of(id), hold, now: at };
+    const meeting = { sitting: id, formId, paper, time: time.of(id), hold, now: at };
     writer.write(meeting, { head: device.head(at - 1000), entries: [entry] });
   });
   time.record(id, { type: 'closed', at: closedAt, by: 'candidate' });

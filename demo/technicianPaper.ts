@@ -1,4 +1,5 @@
 import type { FullPaper } from '../core/papers/paper';
+import { usualAids, type AidName } from '../core/kit/aids';
 import { paperOfDraft } from '../server/papers/drafts';
 import { firstVersion, type Draft } from './items/draft';
 import { aDayOfCounting, partsOfASeed, readingTheDial, whichTrays } from './items/observing';
@@ -17,6 +18,7 @@ interface Section {
   readonly key: string;
   readonly title: string;
   readonly introduction: string;
+  readonly aids?: AidName[];
   readonly items: readonly Draft[];
 }
 
@@ -31,6 +33,7 @@ const first: readonly Section[] = [
     key: 'B',
     title: 'Records',
     introduction: 'Notes, counts and labels. Some questions share a source.',
+    aids: [...usualAids, 'calculator'],
     items: [tray14, theLabel, moisture],
   },
   {

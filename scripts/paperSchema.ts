@@ -5,6 +5,8 @@ import { format } from 'prettier';
 import * as v from 'valibot';
 import { documentSchema } from '../core/documents/documentSchema';
 import { conditionSchema, formulaSchema } from '../core/formulas/formula';
+import { navigations } from '../core/papers/paper';
+import { aidNames, usualAids } from '../core/kit/aids';
 import { keyKinds } from '../core/kinds/keyKinds';
 
 const comment = {
@@ -45,6 +47,13 @@ const item = v.strictObject({
   title: words('Short, as it stands on the rail and in lists.'),
   introduction: v.optional(markdown('Before the question; it can be folded away.')),
   page: v.optional(v.nullable(key('Neighbours with the same page are shown together, one below the other.'))),
+  draw: v.optional(
+    v.nullable(
+      key(
+        'Of the questions of a section with the same draw, each candidate has as many as the section says.',
+      ),
+    ),
+  ),
   source: v.optional(
     v.nullable(
       v.strictObject({
@@ -106,11 +115,43 @@ const paper = v.strictObject({
             v.description('What may be consulted all through the section.'),
           ),
         ),
+        navigation: v.optional(
+          v.pipe(
+            v.picklist(navigations),
+            v.description('How one goes through it. Without it: free. The others show each question once.'),
+          ),
+        ),
+        aids: v.optional(
+          v.pipe(
+            v.array(v.picklist(aidNames)),
+            v.description(
+              `The aids that it allows. Without it: ${usualAids.join(', ')}. Size of the text, colours and keys are always there.`,
+            ),
+          ),
+        ),
+        shuffled: v.optional(
+          v.pipe(v.boolean(), v.description('Whether each candidate has its questions in another order.')),
+        ),
+        draws: v.optional(
+          v.pipe(
+            v.array(
+              v.strictObject({
+                ...comment,
+                draw: key('As its questions name it.'),
+                count: v.pipe(v.number(), v.integer(), v.minValue(1), v.description('So many are drawn.')),
+              }),
+            ),
+            v.description('Draws of this section. The questions of a draw are worth the same.'),
+          ),
+        ),
         items: v.pipe(v.array(item), v.minLength(1)),
       }),
     ),
     v.minLength(1),
     v.maxLength(6),
+  ),
+  showRoughWork: v.optional(
+    v.pipe(v.boolean(), v.description('Whether assessors see the rough work. It is never marked.')),
   ),
   bands: v.optional(
     v.pipe(

@@ -43,6 +43,8 @@ export interface ArrivalView {
   readonly pictureTaken: boolean;
   /** Whether the questionnaire can be answered: it is asked in this round, and was not answered yet. */
   readonly questionnaire: boolean;
+  /** Whether the questions of this round can be practised. */
+  readonly practice: boolean;
   readonly rules: {
     readonly version: string;
     readonly text: Document;

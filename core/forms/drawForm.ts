@@ -5,8 +5,8 @@ import type { Place } from '../kinds/contract';
 import { keyKindOf } from '../kinds/keyKinds';
 import { sumMarks } from '../marks';
 import type { CandidatePaper, Question, ShownPart } from '../papers/candidatePaper';
+import { aidsFor, type AidName } from '../kit/aids';
 import {
-  itemsOf,
   marksOfItem,
   minutesOfItem,
   targetOf,
@@ -16,6 +16,7 @@ import {
   type Source,
 } from '../papers/paper';
 import { seededRandom } from '../random';
+import { arrangeItems, wholeSection } from './arrangeItems';
 import type { Form } from './form';
 
 /** Where a part stands, in a round of this locale. */
@@ -54,58 +55,84 @@ export interface FormTerms {
   readonly locale: string;
   /** By arrangement: transcripts take the place of recordings. */
   readonly transcripts: boolean;
+  /** By arrangement: aids that are open for this candidate in every section. */
+  readonly aids: readonly AidName[];
+  /** For staff: every question that may be asked, in the author's order. */
+  readonly whole?: boolean;
 }
 
 /** Draws a form. The same seed gives the same form only as long as the code stays the same: that is why it is stored. */
-export function drawForm(paper: FullPaper, { seed, locale, transcripts }: FormTerms): Form {
-  const show = (document: Document) => showDocument(document, transcripts);
-  const showTab = ({ title, body }: Source['tabs'][number]) => ({ title, body: show(body) });
-  const showSource = (source: Source | null) => source && { key: source.key, tabs: source.tabs.map(showTab) };
+export function drawForm(paper: FullPaper, { seed, locale, transcripts, aids, whole }: FormTerms): Form {
   const arrangements: Record<string, unknown> = {};
-  const draw = (item: Item, part: Part) => {
-    const drawn = drawPart(item, part, { seed, locale, show });
-    arrangements[drawn.part.target] = drawn.arrangement;
-    return drawn.part;
-  };
-  const placed = paper.sections.flatMap((section) =>
-    itemsOf(paper, section).map((item, i) => ({ section, item, page: section.items[i]!.page })),
-  );
-  const questions = placed.map(({ section, item, page }, index): Question => ({
-    number: index + 1,
-    item: item.key,
-    section: section.key,
-    title: item.title,
-    marks: marksOfItem(item),
-    minutes: minutesOfItem(item, paper),
-    introduction: show(item.introduction),
-    source: showSource(item.source),
-    parts: item.parts.map((part) => draw(item, part)),
-    page,
-    sealed: false,
-  }));
+  const sections = paper.sections.map((section) => {
+    const allowed = aidsFor(section.aids, aids);
+    const meanings = allowed.includes('meanings');
+    const show = (document: Document) => showDocument(document, { transcripts, meanings });
+    const showTab = ({ title, body }: Source['tabs'][number]) => ({ title, body: show(body) });
+    const showSource = (source: Source | null) =>
+      source && { key: source.key, tabs: source.tabs.map(showTab) };
+    const draw = (item: Item, part: Part) => {
+      const drawn = drawPart(item, part, { seed, locale, show });
+      arrangements[drawn.part.target] = drawn.arrangement;
+      return drawn.part;
+    };
+    const placed = whole
+      ? wholeSection(paper, section)
+      : arrangeItems(paper, section, seededRandom(`${seed}/${section.key}`));
+    const { key, title, minutes, navigation } = section;
+    return {
+      shown: {
+        key,
+        title,
+        introduction: show(section.introduction),
+        minutes,
+        navigation,
+        aids: allowed,
+        handouts: section.handouts.map((handout) => ({ key: handout.key, ...showTab(handout) })),
+      },
+      questions: placed.map(({ item, page }): Omit<Question, 'number'> => ({
+        item: item.key,
+        section: key,
+        title: item.title,
+        marks: marksOfItem(item),
+        minutes: minutesOfItem(item, paper),
+        introduction: show(item.introduction),
+        source: showSource(item.source),
+        parts: item.parts.map((part) => draw(item, part)),
+        page,
+        sealed: false,
+      })),
+    };
+  });
+  const questions = sections
+    .flatMap((section) => section.questions)
+    .map((question, i): Question => ({ number: i + 1, ...question }));
   const copy: CandidatePaper = {
     title: paper.title,
     minutes: paper.minutes,
     warningMinutes: [...paper.warningMinutes],
     marks: sumMarks(questions.map((q) => q.marks)),
     wrongCosts: questions.some((q) => q.parts.some((p) => candidateKindOf(p.kind).wrongCosts(p.shown))),
-    sections: paper.sections.map(({ key, title, introduction, minutes, handouts }) => ({
-      key,
-      title,
-      introduction: show(introduction),
-      minutes,
-      handouts: handouts.map((handout) => ({ key: handout.key, ...showTab(handout) })),
-    })),
+    sections: sections.map((section) => section.shown),
     questions,
   };
   return { kind: 'form', version: 1, paper: copy, arrangements };
 }
 
-const plain = new WeakMap<FullPaper, Form>();
+const TERMS = { seed: 'plain', locale: 'en', transcripts: false, aids: [] } as const;
 
-/** A paper as it is looked at outside a sitting: by staff, on the cover, in a rehearsal. Drawn once a paper. */
-export function plainForm(paper: FullPaper): Form {
-  const form = plain.get(paper) ?? drawForm(paper, { seed: 'plain', locale: 'en', transcripts: false });
-  plain.set(paper, form);
-  return form;
-}
+/** Draws a form once a paper. */
+const oncePerPaper = (terms: FormTerms) => {
+  const known = new WeakMap<FullPaper, Form>();
+  return (paper: FullPaper): Form => {
+    const form = known.get(paper) ?? drawForm(paper, terms);
+    known.set(paper, form);
+    return form;
+  };
+};
+
+/** A paper as it is looked at outside a sitting: on the cover, in a rehearsal. Drawn once a paper. */
+export const plainForm = oncePerPaper(TERMS);
+
+/** Everything that a paper may ask, as staff see it. */
+export const wholeForm = oncePerPaper({ ...TERMS, whole: true });

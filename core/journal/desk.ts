@@ -1,3 +1,4 @@
+import type { AidSetting, Highlights } from '../kit/notes';
 import type { Entry } from './entry';
 
 /** Everything a candidate has put down, by target. */
@@ -10,9 +11,25 @@ export interface Desk {
   /** Plays used of each recording, by file. */
   readonly plays: Readonly<Record<string, number>>;
   readonly place: string | null;
+  /** By question or source. */
+  readonly highlights: Readonly<Record<string, Highlights>>;
+  /** By place: `text`, `drawing`. */
+  readonly roughWork: Readonly<Record<string, unknown>>;
+  /** How each aid lies on the desk, by its name. */
+  readonly aids: Readonly<Record<string, AidSetting>>;
 }
 
-export const emptyDesk: Desk = { answers: {}, flags: {}, events: {}, opened: {}, plays: {}, place: null };
+export const emptyDesk: Desk = {
+  answers: {},
+  flags: {},
+  events: {},
+  opened: {},
+  plays: {},
+  place: null,
+  highlights: {},
+  roughWork: {},
+  aids: {},
+};
 
 /** One change, with its whole value. */
 export type Change = Pick<Entry, 'about' | 'target'> & { readonly value: unknown };
@@ -36,5 +53,11 @@ export function applyChange(desk: Desk, { about, target, value }: Change): Desk 
       };
     case 'place':
       return { ...desk, place: target };
+    case 'highlights':
+      return { ...desk, highlights: { ...desk.highlights, [target]: value as Highlights } };
+    case 'rough-work':
+      return { ...desk, roughWork: { ...desk.roughWork, [target]: value } };
+    case 'aid':
+      return { ...desk, aids: { ...desk.aids, [target]: value as AidSetting } };
   }
 }

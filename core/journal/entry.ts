@@ -3,9 +3,21 @@ import { canonicalJson } from './canonicalJson';
 
 /**
  * What an entry is about. An `event` is what a kind puts down besides answers (options struck out …); its target names it
- * after the part: `item/A/strike`. A `play` is the use of a recording, by its file; its value is the number of the play. Later sorts of notes (rough work, highlights) become names here.
+ * after the part: `item/A/strike`. A `play` is the use of a recording, by its file; its value is the number of the play.
+ * `highlights` are those of a question, or of a source by its key; `rough-work` is `text` or `drawing`; an `aid` is how an
+ * aid lies on the desk, by its name.
  */
-export const deviceEntryAbout = ['answer', 'flag', 'event', 'opened', 'place', 'play'] as const;
+export const deviceEntryAbout = [
+  'answer',
+  'flag',
+  'event',
+  'opened',
+  'place',
+  'play',
+  'highlights',
+  'rough-work',
+  'aid',
+] as const;
 export type DeviceEntryAbout = (typeof deviceEntryAbout)[number];
 /** A `page` is the server's alone: what joined phones have sent for a part, in the order of arrival. */
 export type EntryAbout = DeviceEntryAbout | 'page';

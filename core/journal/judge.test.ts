@@ -57,6 +57,7 @@ const judged = (
       decided: [],
       limitedSection: () => null,
       readable: () => true,
+      turns: null,
       ...more,
       time: foldTime(TERMS, [...started, ...events]),
     },

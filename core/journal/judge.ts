@@ -8,6 +8,7 @@ import {
   type SittingTime,
 } from '../timing/sittingTime';
 import { isLater, slotOf, type EntryAbout, type EntryRef } from './entry';
+import { isOutOfTurn, type Before, type Turns } from './turns';
 
 /*
  * The one place where entries are judged: was an entry made in time, in a stop, or after an end? What a device says of
@@ -65,13 +66,17 @@ export interface SittingRecord {
   readonly limitedSection: (target: string) => string | null;
   /** Whether the value of an entry can be read: a patch needs its base and its check sum. */
   readonly readable: (entry: EntryRecord) => boolean;
+  /** Sections through which one goes forward only, and how it is told what was complete; null where there are none. */
+  readonly turns: { readonly of: Turns; readonly doneBefore: Before['doneBefore'] } | null;
 }
 
 /**
  * `in time`; `late` (made in time, heard of after the end); `pending` (its hold is not complete yet); `waiting` (a
- * coordinator decides); `left out` (so decided); `after` the end; `aside` (kept, and never counts).
+ * coordinator decides); `left out` (so decided); `after` the end; `aside` (kept, and never counts); `out of turn` (an
+ * answer to a question that was passed, or whose turn had not come: kept as another version).
  */
-export type Standing = 'in time' | 'late' | 'pending' | 'waiting' | 'left out' | 'after' | 'aside';
+export type Standing =
+  'in time' | 'late' | 'pending' | 'waiting' | 'left out' | 'after' | 'aside' | 'out of turn';
 
 export interface Verdict {
   readonly entry: EntryRecord;
@@ -105,6 +110,8 @@ export interface Silence {
 export interface Judged {
   readonly verdicts: readonly Verdict[];
   readonly winners: ReadonlyMap<string, Winner>;
+  /** Versions out of turn that a coordinator may take, the latest of each answer. */
+  readonly outOfTurn: readonly EntryRecord[];
   readonly silences: readonly Silence[];
   /** Numbers that were announced in time and never came, by hold. */
   readonly missing: readonly { readonly hold: number; readonly from: number; readonly to: number }[];
@@ -225,6 +232,7 @@ export function judgeSitting(record: SittingRecord, now: number): Judged {
     }),
   );
   const stops = stopsOf(time, now);
+  const isOutside = outOfTurn(record);
   const silences = new Map<string, Silence>();
 
   const judge = (hold: HoldRecord, intervalOf: (entry: EntryRecord) => Interval) => (entry: EntryRecord) => {
@@ -239,7 +247,9 @@ export function judgeSitting(record: SittingRecord, now: number): Judged {
     const standing = ends
       .map((end) => end.standing(entry, interval, at, hold.broken))
       .reduce(worse, 'in time');
-    const made = { ...verdict, standing: decidedStanding(standing, entry, record.decided) };
+    const decided = decidedStanding(standing, entry, record.decided);
+    const counting = decided === 'in time' || decided === 'late';
+    const made = { ...verdict, standing: counting && isOutside(entry) ? ('out of turn' as const) : decided };
     const inStop = stops.some((stop) => writtenIn(stop, interval, at));
     if (counts(made) && interval.to - interval.from > SILENCE_MS) {
       const note = (across: Silence['across']) => {
@@ -258,11 +268,37 @@ export function judgeSitting(record: SittingRecord, now: number): Judged {
   return {
     verdicts,
     winners: winnersOf(record, verdicts, endAt),
+    outOfTurn: versionsOutOfTurn(record, verdicts),
     silences: [...silences.values()],
     missing,
     complete: missing.length === 0,
     final: endAt !== null && holds.every((hold) => isFinal(hold, endAt)),
   };
+}
+
+/** Which entries were written out of their turn. What a coordinator has taken counts all the same. */
+function outOfTurn({ holds, turns, decided }: SittingRecord): (entry: EntryRecord) => boolean {
+  if (!turns) return () => false;
+  const grants = new Map(holds.map((hold) => [hold.number, hold.grantedAt]));
+  const visits = holds.flatMap(({ entries }) =>
+    entries.filter(({ about, aside }) => about === 'place' && aside === null),
+  );
+  const before = { visits, grantedAt: (hold: number) => grants.get(hold)!, doneBefore: turns.doneBefore };
+  const taken = (entry: EntryRecord) =>
+    decided.some(
+      (d) => d.kind === 'version' && d.choose.hold === entry.hold && d.choose.number === entry.number,
+    );
+  return (entry) => !taken(entry) && isOutOfTurn(turns.of, entry, before);
+}
+
+function versionsOutOfTurn(record: SittingRecord, verdicts: readonly Verdict[]): EntryRecord[] {
+  const latest = new Map<string, EntryRecord>();
+  for (const { entry, standing } of verdicts) {
+    if (standing !== 'out of turn' || entry.about !== 'answer' || !record.readable(entry)) continue;
+    const known = latest.get(entry.target);
+    if (!known || isLater(entry, known)) latest.set(entry.target, entry);
+  }
+  return [...latest.values()];
 }
 
 function decidedStanding(standing: Standing, { order }: EntryRecord, decided: readonly Decided[]): Standing {

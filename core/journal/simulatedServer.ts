@@ -131,7 +131,10 @@ export class SimulatedServer {
       heads: [...h.heads.values()],
     }));
     const { time } = this;
-    return judgeSitting({ holds, time, decided: [], limitedSection: () => null, readable: () => true }, now);
+    return judgeSitting(
+      { holds, time, decided: [], limitedSection: () => null, turns: null, readable: () => true },
+      now,
+    );
   }
 
   /** Whether a result may be shown now: nothing that counts can come any more. */

@@ -64,6 +64,7 @@ export const error = {
   noAttachment: 'This attachment could not be found.',
   noDecision: 'This decision could not be found.',
   noRehearsal: 'A rehearsal could not be found.',
+  noPractice: 'The questions of this test are not released for practice.',
   noAddress: 'This address could not be found.',
   nothingToMark: 'There is nothing to mark here.',
 

@@ -25,6 +25,9 @@ export const staffErrors = {
     'The reference {{reference}} belongs to somebody with another address. Check both, or leave the reference empty.',
   addressKnown:
     '{{email}} belongs to the candidate with the reference {{reference}}. Use that reference, or another address.',
+  notOver: 'The results of this round are not out yet; its questions cannot be released for practice before.',
+  askedElsewhere:
+    'Some questions of this paper are in another round that is scheduled or open. They can be practised when that round is over.',
   notSignedOff: 'The lead assessor has not signed off the marks yet; results cannot go out before.',
   noSecondWall:
     'This paper has programming questions. This server is set to run programs only in isolation, and isolation is not available on it. Ask the administrator of the server to install bubblewrap.',

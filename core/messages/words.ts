@@ -1,5 +1,6 @@
 import i18next from 'i18next';
 import type { Message, Say } from './message';
+import { aid, navigation } from './aids.en';
 import { messages as author } from './author.en';
 import { error } from './errors.en';
 import { figure } from './figures.en';
@@ -43,7 +44,7 @@ export function speak(code: string, by: (text: string) => string): void {
   for (const [area, catalogue] of known) add(area, catalogue);
 }
 
-const own = { author, component, error, figure, progress, sheet, stored, verdict };
+const own = { aid, author, component, error, figure, navigation, progress, sheet, stored, verdict };
 for (const [area, catalogue] of Object.entries<Catalogue>(own)) add(area, catalogue);
 
 type Base<Key> = Key extends `${infer Stem}_one` | `${infer Stem}_other` ? Stem : Key;

@@ -21,6 +21,8 @@ export const observationKinds = [
   'mismatch',
   /** Entries that were announced in time and never came. */
   'missing-entries',
+  /** An answer to a question that was passed, or whose turn had not come. */
+  'out of turn',
   /** Time given back because the device had not heard of a start, an entering or the end of a stop. */
   'time given back',
 ] as const;

@@ -5,7 +5,7 @@ import { outlineSections } from './candidatePaper';
 import { allParts, itemsOf, minutesOfItem } from './paper';
 
 const paper = technicianPaper();
-const draw = (seed: string) => drawForm(paper, { seed, locale: 'en', transcripts: false });
+const draw = (seed: string) => drawForm(paper, { seed, locale: 'en', transcripts: false, aids: [] });
 const copy = draw('a seed').paper;
 
 describe('the candidate’s copy of a paper', () => {
@@ -63,7 +63,7 @@ describe('minutes', () => {
 
   it('refuses a paper that names an item it does not have', () => {
     const broken = { ...paper, bank: paper.bank.slice(1) };
-    expect(() => drawForm(broken, { seed: 'x', locale: 'en', transcripts: false })).toThrow(
+    expect(() => drawForm(broken, { seed: 'x', locale: 'en', transcripts: false, aids: [] })).toThrow(
       'which is not with it',
     );
   });

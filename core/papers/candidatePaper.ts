@@ -2,7 +2,8 @@ import { emptyDocument, type Document } from '../documents/document';
 import type { KindName } from '../kinds/kindNames';
 import { sumMarks, type Hundredths } from '../marks';
 import type { Message } from '../messages/message';
-import type { Handout, Source } from './paper';
+import type { AidName } from '../kit/aids';
+import type { Handout, Navigation, Source } from './paper';
 
 export interface ShownPart {
   readonly key: string;
@@ -45,6 +46,9 @@ export interface CandidatePaper {
     readonly minutes: number | null;
     /** Of a section with a limit of its own: none until it is entered. */
     readonly handouts: readonly Handout[];
+    readonly navigation: Navigation;
+    /** Those that this candidate has here: no other is named. */
+    readonly aids: readonly AidName[];
   }[];
   readonly questions: readonly Question[];
 }
@@ -114,11 +118,13 @@ export interface CoverSection {
   readonly minutes: number;
   /** The section's own limit, in minutes for everybody; null for none. */
   readonly limit: number | null;
+  readonly navigation: Navigation;
+  readonly aids: readonly AidName[];
 }
 
 /** What the cover page tells of each section. */
 export function outlineSections(paper: CandidatePaper): CoverSection[] {
-  return paper.sections.map(({ key, title, minutes }) => {
+  return paper.sections.map(({ key, title, minutes, navigation, aids }) => {
     const questions = paper.questions.filter((q) => q.section === key);
     return {
       key,
@@ -127,6 +133,8 @@ export function outlineSections(paper: CandidatePaper): CoverSection[] {
       marks: sumMarks(questions.map((q) => q.marks)),
       minutes: questions.reduce((sum, q) => sum + q.minutes, 0),
       limit: minutes,
+      navigation,
+      aids,
     };
   });
 }

@@ -4,6 +4,7 @@ import { documentSchema } from '../documents/documentSchema';
 import { sumMarks, type Hundredths } from '../marks';
 import { readContent } from '../kinds/authoring';
 import { isKindName, type KindName } from '../kinds/kindNames';
+import { aidNames } from '../kit/aids';
 import type { Content } from '../kinds/contract';
 import { keyKindOf } from '../kinds/keyKinds';
 
@@ -64,7 +65,13 @@ const itemEntry = v.strictObject({
   version: v.number(),
   /** Neighbours with the same page are shown together, one below the other; null for a page of its own. */
   page: v.nullable(key),
+  /** Of the questions with the same draw, a form has as many as its section says; null for one that is always asked. */
+  draw: v.nullable(key),
 });
+
+/** How one goes through a section: in any order, or each question once, in order. */
+export const navigations = ['free', 'forward only', 'forward only once answered'] as const;
+export type Navigation = (typeof navigations)[number];
 
 const sectionSchema = v.strictObject({
   key: letter,
@@ -74,6 +81,13 @@ const sectionSchema = v.strictObject({
   minutes: v.nullable(v.pipe(v.number(), v.minValue(1), v.maxValue(600))),
   /** What may be consulted all through the section. */
   handouts: v.pipe(v.array(v.strictObject({ key, ...tab.entries })), v.maxLength(8)),
+  navigation: v.picklist(navigations),
+  /** The aids that it allows. */
+  aids: v.array(v.picklist(aidNames)),
+  /** Whether its questions come in another order for each candidate; those on one page or with one source stay together. */
+  shuffled: v.boolean(),
+  /** Which questions are drawn for each candidate, and how many of them. */
+  draws: v.array(v.strictObject({ draw: key, count: v.pipe(v.number(), v.integer(), v.minValue(1)) })),
   items: v.pipe(v.array(itemEntry), v.minLength(1)),
 });
 /** A document that may be consulted all through a section. */
@@ -90,6 +104,8 @@ export const paperSchema = v.strictObject({
   /** Bands from the lowest; `from` in hundredths. */
   bands: v.array(v.strictObject({ title: text, from: v.number() })),
   showRightAnswers: v.boolean(),
+  /** Whether assessors see the rough work; it is never marked. */
+  showRoughWork: v.boolean(),
   rules: v.strictObject({
     version: v.string(),
     text: documentSchema,
@@ -152,12 +168,26 @@ export const documentsOfPaper = (
   ]),
 ];
 
+/** Marks of a form: draws count as often as they are drawn, since all questions of one are worth the same. */
+export function marksOfPaper(paper: FullPaper): Hundredths {
+  return sumMarks(
+    paper.sections.flatMap((section) => {
+      const items = itemsOf(paper, section);
+      const fixed = items.filter((_, i) => section.items[i]!.draw === null).map(marksOfItem);
+      const pools = section.draws.map(({ draw, count }) => {
+        const one = items.find((_, i) => section.items[i]!.draw === draw);
+        return one ? count * marksOfItem(one) : 0;
+      });
+      return [...fixed, ...pools];
+    }),
+  );
+}
+
 /** Minutes an author expects for an item; by its share of the marks where the author gave none. */
 export function minutesOfItem(item: Item, paper: FullPaper): number {
   if (item.parts.every((part) => part.minutes !== null))
     return item.parts.reduce((sum, part) => sum + (part.minutes ?? 0), 0);
-  const all = sumMarks(allItems(paper).map(marksOfItem));
-  return (paper.minutes * marksOfItem(item)) / all;
+  return (paper.minutes * marksOfItem(item)) / marksOfPaper(paper);
 }
 
 /** The section of each item that belongs to one with a limit of its own, by item key. */

@@ -1,5 +1,5 @@
 import type { Component, Verdict } from '../kinds/contract';
-import type { Hundredths } from '../marks';
+import { sumMarks, type Hundredths } from '../marks';
 import type { Message } from '../messages/message';
 import { BY_HAND, withoutMachine } from '../scoring/components';
 
@@ -15,15 +15,22 @@ export interface ComponentMark {
   readonly comment: string;
 }
 
-/** Does every component have its mark, by whichever way its part was marked? */
+/**
+ * Does every component have its mark, by whichever way its part was marked? Every form of a paper is worth `of`, whatever
+ * was drawn for it.
+ */
 export const isFullyMarked = (
   parts: ReadonlyMap<string, readonly Component[]>,
   marks: readonly Pick<ComponentMark, 'target' | 'component'>[],
-): boolean =>
-  [...parts].every(([target, components]) => {
+  of: Hundredths,
+): boolean => {
+  const marked = [...parts].flatMap(([target, components]) => {
     const own = marks.filter((mark) => mark.target === target);
-    return markedComponents(components, own).every(({ key }) => own.some((mark) => mark.component === key));
+    const isMarked = ({ key }: Component) => own.some((mark) => mark.component === key);
+    return markedComponents(components, own).filter(isMarked);
   });
+  return sumMarks(marked.map((component) => component.of)) === of;
+};
 
 /** The components by which a part was marked: with the one decided by hand where the machine could not score. */
 export const markedComponents = (

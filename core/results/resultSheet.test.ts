@@ -4,6 +4,7 @@ import { drawForm } from '../forms/drawForm';
 import { sumMarks } from '../marks';
 import { BY_HAND, componentsOf } from '../scoring/components';
 import { partsOfScript, unansweredCredits, scoreScript, type Script } from '../scoring/script';
+import { marksOfPaper } from '../papers/paper';
 import { isFullyMarked, type ComponentMark } from './componentMark';
 import { buildResultSheet, type ResultInput } from './resultSheet';
 import { totalOf } from './totals';
@@ -11,7 +12,7 @@ import { totalOf } from './totals';
 const paper = technicianPaper();
 const script: Script = {
   paper,
-  form: drawForm(paper, { seed: 'sheet', locale: 'en', transcripts: false }),
+  form: drawForm(paper, { seed: 'sheet', locale: 'en', transcripts: false, aids: [] }),
   locale: 'en',
   answers: {
     'parts-of-a-seed/A': { version: 1, response: { chosen: ['root'] } },
@@ -131,8 +132,8 @@ describe('the result sheet', () => {
     const part = buildResultSheet({ ...input, marks: [...rest, hand] }).questions[4]!.parts[2]!;
     expect(part.components).toMatchObject([{ hundredths: 150, of: 200, name: { code: 'component.byHand' } }]);
     expect([part.hundredths, part.verdict]).toEqual([150, 'partly']);
-    expect(isFullyMarked(componentsOf(paper), [...rest, hand])).toBe(true);
-    expect(isFullyMarked(componentsOf(paper), rest)).toBe(false);
+    expect(isFullyMarked(componentsOf(paper), [...rest, hand], marksOfPaper(paper))).toBe(true);
+    expect(isFullyMarked(componentsOf(paper), rest, marksOfPaper(paper))).toBe(false);
   });
 
   it('is not made while a component has no mark', () => {

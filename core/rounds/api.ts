@@ -1,6 +1,7 @@
 import type { LetterFacts } from '../letters/letters';
 import type { Message } from '../messages/message';
 import type { CheckName } from '../arrival/checks';
+import type { AidName } from '../kit/aids';
 import type { OpenDecision } from './decisions';
 import type { StartRule } from '../arrival/stage';
 
@@ -41,6 +42,8 @@ export interface Arrangements {
   readonly breakMinutes: number;
   /** Transcripts take the place of recordings. */
   readonly transcripts: boolean;
+  /** Aids that are open for this candidate in every section, also where the section does not allow them. */
+  readonly aids: readonly AidName[];
   /** Checks that need not pass, with the reason on record. */
   readonly waivedChecks: readonly CheckName[];
   readonly reason: string;
@@ -49,6 +52,7 @@ export interface Arrangements {
 export const noArrangements: Arrangements = {
   breakMinutes: 0,
   transcripts: false,
+  aids: [],
   waivedChecks: [],
   reason: '',
 };
@@ -92,6 +96,8 @@ export interface InvitedRow {
 export interface RoundDetail extends RoundRow {
   readonly settings: RoundSettings;
   readonly mayRelease: boolean;
+  /** From when its candidates can practise with the real questions; null where they cannot. */
+  readonly practiceAt: number | null;
   readonly decisions: readonly OpenDecision[];
 }
 

@@ -2,11 +2,11 @@ import type { EntryRef } from '../journal/entry';
 
 /**
  * What only a coordinator can decide of a sitting before it is marked: entries that came too late, writing while the
- * clock stood still, two versions of an answer, entries that were announced and never came, pages that came too late or
- * not at all.
+ * clock stood still, two versions of an answer, an answer given out of its turn, entries that were announced and never
+ * came, pages that came too late or not at all.
  */
 export type DecisionKind =
-  'late-entries' | 'writing-in-stop' | 'two-versions' | 'missing-entries' | 'late-pages';
+  'late-entries' | 'writing-in-stop' | 'two-versions' | 'out-of-turn' | 'missing-entries' | 'late-pages';
 
 /** `take` counts the late entries or pages, the writing in the stop, or the other version; `leave` does not. */
 export type DecisionChoice = 'take' | 'leave';
@@ -21,7 +21,7 @@ export interface DecisionFacts {
   readonly arrivedTo?: number;
   /** Pages: how many came too late; `count` is how many never came. */
   readonly late?: number;
-  /** Two versions: the one that was written elsewhere and claims to be later. */
+  /** Two versions: the one that was written elsewhere and claims to be later, or that was given out of its turn. */
   readonly other?: EntryRef;
 }
 

@@ -14,7 +14,7 @@ import { NonsenseError, scorePart } from './scorePart';
 import { evidenceFor, isForPeople, partsOfScript, scoreScript, toScore } from './script';
 
 const paper = technicianPaper();
-const form = drawForm(paper, { seed: 'scoring', locale: 'en', transcripts: false });
+const form = drawForm(paper, { seed: 'scoring', locale: 'en', transcripts: false, aids: [] });
 const kindAt = new Map(allParts(paper).map(({ target, part }) => [target, part.kind]));
 const script = (responses: Record<string, unknown>) => ({
   paper,

@@ -37,8 +37,10 @@ export interface Script {
 export function partsOfScript({ paper, form, answers, locale }: Script): ScriptPart[] {
   const components = componentsOf(paper);
   const shown = new Map(form.paper.questions.flatMap((q) => q.parts).map((p) => [p.target, p.shown]));
-  return allParts(paper).map((at) => {
+  // In the order of the paper; what was not drawn for this form is no part of the script.
+  return allParts(paper).flatMap((at) => {
     const { part, item, target } = at;
+    if (!shown.has(target)) return [];
     const kind = keyKindOf(part.kind);
     const response = responseOrEmpty(part.kind, shown.get(target), answers[target]);
     const { state } = candidateKindOf(part.kind).progress(shown.get(target), response);

@@ -5,7 +5,12 @@ import { drawForm } from '../forms/drawForm';
 import { storeResponse } from '../kinds/stored';
 import { openQuestions, progressAfter, progressOfPaper, progressOfQuestion } from './progress';
 
-const { paper } = drawForm(technicianPaper(), { seed: 'progress', locale: 'en', transcripts: false });
+const { paper } = drawForm(technicianPaper(), {
+  seed: 'progress',
+  locale: 'en',
+  transcripts: false,
+  aids: [],
+});
 const [seed, trays, , , tray14] = paper.questions;
 const partAt = (target: string) => paper.questions.flatMap((q) => q.parts).find((p) => p.target === target)!;
 const put = (desk: Desk, target: string, response: unknown) =>

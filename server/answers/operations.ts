@@ -6,7 +6,7 @@ import type {
   AnsweredPart,
   AnswerTable,
 } from '../../core/answers/api';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import { sumMarks } from '../../core/marks';
 import { allParts, type FullPaper, type PartInPlace } from '../../core/papers/paper';
@@ -36,7 +36,7 @@ const roundOf = ({ db }: Reading, id: number): Round => {
 
 export function answeredParts(services: Reading, roundId: number): AnsweredPart[] {
   const paper = paperOfVersion(services.db, roundOf(services, roundId).paperVersionId);
-  return plainForm(paper).paper.questions.flatMap((question) =>
+  return wholeForm(paper).paper.questions.flatMap((question) =>
     question.parts.map(({ target, key: part }) => ({
       target,
       itemNumber: question.number,

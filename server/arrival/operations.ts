@@ -2,7 +2,8 @@ import { arrivalStateOf, doorsAt, type ArrivalState } from '../candidates/state'
 import { typesIn } from '../../core/documents/everyNode';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { CheckResult } from '../../core/arrival/checks';
-import { plainForm } from '../../core/forms/drawForm';
+import { aidsFor } from '../../core/kit/aids';
+import { plainForm, wholeForm } from '../../core/forms/drawForm';
 import { componentsOf, byPeople } from '../../core/scoring/components';
 import { documentsIn, outlineSections } from '../../core/papers/candidatePaper';
 import { allParts, type FullPaper } from '../../core/papers/paper';
@@ -46,7 +47,7 @@ function coverFactsOf(paper: FullPaper): CoverFacts {
     wrongCosts: copy.wrongCosts,
     warningMinutes: paper.warningMinutes,
     kinds: [...new Set(parts.map((p) => p.part.kind))],
-    textNodes: [...typesIn([paper.cover, paper.rules.text, ...documentsIn(copy)])],
+    textNodes: [...typesIn([paper.cover, paper.rules.text, ...documentsIn(wholeForm(paper).paper)])],
     peopleMark: read.length > 0,
   };
   const made = { cover, byPeople: [...new Set(read)] };
@@ -60,7 +61,11 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
   const { invited, attempt, arrival, stage } = here;
   const { round, person, invitation } = invited;
   const paper = paperOf(db, invited);
-  const { cover, byPeople } = coverFactsOf(paper);
+  const facts = coverFactsOf(paper);
+  const { byPeople } = facts;
+  const { aids } = invited.invitation.arrangements;
+  const sections = facts.cover.sections.map((one) => ({ ...one, aids: aidsFor(one.aids, aids) }));
+  const cover = { ...facts.cover, sections };
   const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
   const { attemptsAllowed, recorded, resultBy, help, checks, startRule } = round.settings;
   const { identityPicture, correctionsFirst } = round.settings;
@@ -101,6 +106,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
     pictureTaken: services.files.has(invitationId, 'picture', attempt),
     questionnaire:
       round.settings.questionnaire && invitation.questionnaireAt === null && closed !== undefined,
+    practice: round.practiceAt !== null,
     rules: paper.rules,
     cover,
     receipt: closed ? receiptOf(services, closed) : null,

@@ -15,6 +15,8 @@ export type RecordedAct =
   | 'messaged-everyone'
   | 'ran-job-again'
   | 'released'
+  | 'released-practice'
+  | 'closed-practice'
   | 'renewed-link'
   | 'settled-correction'
   | 'reopened-correction'

@@ -146,6 +146,8 @@ export const rounds = sqliteTable('rounds', {
   signedOffAt: time('signed_off_at'),
   signedOffBy: integer('signed_off_by').references(() => staff.id),
   releasedAt: time('released_at'),
+  /** From when its candidates can practise with the real questions; null until a coordinator releases them. */
+  practiceAt: time('practice_at'),
 });
 
 /** Who has which role in which round. */

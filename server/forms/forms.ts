@@ -1,6 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { drawForm, type FormTerms } from '../../core/forms/drawForm';
 import { parseForm, type Form } from '../../core/forms/form';
+import { aidsFor } from '../../core/kit/aids';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import { splitForSealing } from '../../core/papers/candidatePaper';
 import type { SealedListing } from '../../core/sittings/api';
@@ -40,14 +41,17 @@ const known = perDatabase(() => new Map<number, Form>());
 const FORMS_KEPT = 2000;
 
 /**
- * Draws the form of a sitting and stores it with its sealed copies. Forms of a paper differ only in how their parts are
- * arranged: those that are arranged alike are one.
+ * Draws the form of a sitting and stores it with its sealed copies. Forms of a paper differ in which questions they
+ * have, in which order, how their parts are arranged, and in what a candidate has by arrangement: those that are alike are
+ * one.
  */
 export function fixForm(db: Db, paperVersionId: number, terms: FormTerms): number {
   const form = drawForm(paperOfVersion(db, paperVersionId), terms);
-  const { locale, transcripts } = terms;
+  const { locale, transcripts, aids } = terms;
+  const { arrangements, paper } = form;
+  const items = paper.questions.map((question) => question.item);
   const hash = sha256(
-    canonicalJson({ paperVersionId, locale, transcripts, arrangements: form.arrangements }),
+    canonicalJson({ paperVersionId, locale, transcripts, aids: aidsFor([], aids), items, arrangements }),
   );
   const same = db.select({ id: forms.id }).from(forms).where(eq(forms.hash, hash)).get();
   if (same) return same.id;

@@ -1,7 +1,7 @@
 import { emptyDocument } from '../../core/documents/document';
 import { message } from '../../core/messages/message';
 import { and, asc, eq, inArray, isNull, lt, or, sql } from 'drizzle-orm';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import type { Component, Credit } from '../../core/kinds/contract';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import type { MarkingTableData, MarkingScript } from '../../core/marking/api';
@@ -45,7 +45,7 @@ interface Place {
 function placeOf(services: Services, roundId: number, target: string): Place {
   const { paper } = paperOfRound(services, roundId);
   const place = allParts(paper).find((p) => p.target === target);
-  const question = plainForm(paper).paper.questions.find((q) => q.parts.some((p) => p.target === target));
+  const question = wholeForm(paper).paper.questions.find((q) => q.parts.some((p) => p.target === target));
   if (!place || !question) throw notFound('noQuestion');
   return { place, question, part: question.parts.find((p) => p.target === target)! };
 }

@@ -1,5 +1,5 @@
 import { and, asc, count, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import type { MarkingPile, SignOffState } from '../../core/marking/api';
 import { byPeople, componentsOf } from '../../core/scoring/components';
 import { alias } from 'drizzle-orm/sqlite-core';
@@ -39,7 +39,7 @@ export function pilesOf(
     .all();
   return rows.flatMap(({ round, target, left, byYou }) => {
     if (!isReadable(db, round.paperVersionId)) return [];
-    const { questions } = plainForm(paperOfVersion(db, round.paperVersionId)).paper;
+    const { questions } = wholeForm(paperOfVersion(db, round.paperVersionId)).paper;
     const question = questions.find((one) => one.parts.some((part) => part.target === target));
     if (!question) return [];
     const { marks: of } = question.parts.find((part) => part.target === target)!;
@@ -174,7 +174,7 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
     const { handedIn = 0, running = 0, beingScored = 0 } = counted.get(id) ?? {};
     const paper = paperOfVersion(db, paperVersionId);
     const components = componentsOf(paper);
-    const piles = plainForm(paper).paper.questions.flatMap((question) =>
+    const piles = wholeForm(paper).paper.questions.flatMap((question) =>
       question.parts.flatMap((part) => {
         const state = states.get(`${id} ${part.target}`);
         if (!state && byPeople(components.get(part.target)!).length === 0) return [];

@@ -1,18 +1,25 @@
+import { isNotNull } from 'drizzle-orm';
 import { filesIn } from '../../core/documents/filesIn';
 import { roles } from '../../core/rounds/api';
 import { forAnyone, forStaff, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
-import { latestVersion } from '../papers/papers';
+import { rounds } from '../db/schema';
+import { latestVersion, paperOfVersion } from '../papers/papers';
 import { REHEARSALS } from '../papers/rehearsals';
 import type { Services } from '../services';
 import { fileParams, sendFile } from './sendFile';
 
-/** Is it a file of a rehearsal? Nothing in those is secret. */
-const isOfRehearsal = ({ db }: Services, file: string): boolean =>
-  REHEARSALS.some((key) => {
-    const found = latestVersion(db, key);
-    return found !== null && filesIn(found.paper).has(file);
-  });
+/** Is it a file of a rehearsal, or of a paper that can be practised? Nothing in those is secret any more. */
+function isOfRehearsal({ db }: Services, file: string): boolean {
+  const rehearsals = REHEARSALS.flatMap((key) => latestVersion(db, key)?.paper ?? []);
+  const practised = db
+    .selectDistinct({ id: rounds.paperVersionId })
+    .from(rounds)
+    .where(isNotNull(rounds.practiceAt))
+    .all();
+  const papers = [...rehearsals, ...practised.map(({ id }) => paperOfVersion(db, id))];
+  return papers.some((paper) => filesIn(paper).has(file));
+}
 
 /**
  * Media as staff see them, in previews and at the marking table; whoever asks has read the file's name in a paper. Those

@@ -2,7 +2,7 @@ import { createCipheriv, randomBytes, type CipherGCM } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { and, eq, sql } from 'drizzle-orm';
 import { filesIn } from '../../core/documents/filesIn';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import { splitForSealing } from '../../core/papers/candidatePaper';
 import { mediaName } from '../../core/sittings/mediaName';
 import type { MediaListing } from '../../core/sittings/api';
@@ -108,7 +108,7 @@ export class SealedMedia {
   private async sealAll(roundId: number): Promise<void> {
     const round = this.db.select().from(rounds).where(eq(rounds.id, roundId)).get();
     if (!round) throw new Error(`there is no round ${roundId}`);
-    const { open, limited } = splitForSealing(plainForm(paperOfVersion(this.db, round.paperVersionId)).paper);
+    const { open, limited } = splitForSealing(wholeForm(paperOfVersion(this.db, round.paperVersionId)).paper);
     const groups = [{ section: '', files: filesIn(open) }].concat(
       limited.map((one) => ({ section: one.section, files: filesIn(one) })),
     );

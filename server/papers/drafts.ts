@@ -16,7 +16,9 @@ import {
   type Paper,
   type Part,
 } from '../../core/papers/paper';
+import { issuesOfSections } from '../../core/papers/sectionIssues';
 import { issuesOfSiblings } from '../../core/papers/siblings';
+import { usualAids, type AidName } from '../../core/kit/aids';
 import { parseFormula } from '../formulas/parseFormula';
 import { parseDocument } from '../documents/parseDocument';
 import type { FileOf } from '../documents/fileFacts';
@@ -38,13 +40,27 @@ export interface ItemDraft extends Omit<Item, 'introduction' | 'source' | 'parts
   readonly parts: readonly PartDraft[];
 }
 
-export interface PaperDraft extends Omit<Paper, 'cover' | 'sections' | 'rules'> {
+type Section = Paper['sections'][number];
+
+interface SectionDraft
+  extends
+    Pick<Section, 'key' | 'title' | 'minutes'>,
+    Partial<Pick<Section, 'navigation' | 'shuffled' | 'draws'>> {
+  readonly aids?: AidName[] | undefined;
+  readonly introduction: string;
+  readonly handouts?: readonly { readonly key: string; readonly title: string; readonly body: string }[];
+  readonly items: readonly {
+    readonly key: string;
+    readonly version: number;
+    readonly page?: string;
+    readonly draw?: string;
+  }[];
+}
+
+export interface PaperDraft extends Omit<Paper, 'cover' | 'sections' | 'rules' | 'showRoughWork'> {
   readonly cover: string;
-  readonly sections: readonly (Omit<Paper['sections'][number], 'introduction' | 'handouts' | 'items'> & {
-    readonly introduction: string;
-    readonly handouts?: readonly { readonly key: string; readonly title: string; readonly body: string }[];
-    readonly items: readonly { readonly key: string; readonly version: number; readonly page?: string }[];
-  })[];
+  readonly showRoughWork?: boolean;
+  readonly sections: readonly SectionDraft[];
   readonly rules: Omit<Paper['rules'], 'text'> & { readonly text: string };
   readonly bank: readonly ItemDraft[];
 }
@@ -92,10 +108,14 @@ function withDefaults(draft: unknown): unknown {
   }));
   const sections = list(record(draft).sections).map((section) => ({
     handouts: [],
+    navigation: 'free',
+    aids: usualAids,
+    shuffled: false,
+    draws: [],
     ...record(section),
-    items: list(record(section).items).map((item) => ({ page: null, ...record(item) })),
+    items: list(record(section).items).map((item) => ({ page: null, draw: null, ...record(item) })),
   }));
-  return { ...record(draft), sections, bank };
+  return { showRoughWork: false, ...record(draft), sections, bank };
 }
 
 /** What is wrong with the questions themselves, by their kinds, each with its path. */
@@ -160,6 +180,7 @@ export function paperFromDraft(draft: unknown, fileOf?: FileOf): FromDraft {
     ...texts.issues,
     ...issuesOfBank(bank),
     ...issuesOfSiblings(bank),
+    ...issuesOfSections(read.output),
     ...issuesOfMedia(read.output),
   ];
   return issues.some(isSevere) ? { issues: issues.filter(isSevere) } : { paper: read.output, advice: issues };

@@ -1,5 +1,5 @@
 import { desc, eq, max } from 'drizzle-orm';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { ImportReport } from '../../core/papers/importApi';
 import { items, itemVersions, papers, paperVersions } from '../db/schema';
@@ -44,7 +44,7 @@ export async function importPaper(
   const changed = paper.bank
     .filter((item) => before.items[item.key]?.version !== item.version)
     .map((item) => item.title);
-  const shown = { preview: plainForm(paper).paper, media: previewMedia(read) };
+  const shown = { preview: wholeForm(paper).paper, media: previewMedia(read) };
   if (!publish) return { issues, ...shown, changed, published: null };
   // Somebody else published while this file was read: the versions given to it may be taken.
   if (canonicalJson(known(services)) !== canonicalJson(before)) return importPaper(services, bytes, publish);

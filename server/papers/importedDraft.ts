@@ -46,12 +46,12 @@ export function draftOfFile(file: unknown, itemVersion: VersionOf, paperVersion:
   const sections = list(paper.sections).map((section) => {
     const items = list(fields(section).items).map((item) => {
       // Where it is shown is of the paper, not of the item.
-      const { page = null, ...own } = fields(item);
+      const { page = null, draw = null, ...own } = fields(item);
       const given = { ...ITEM, ...own, parts: list(own.parts).map(partOf) } as Fields;
       const key = String(given.key);
       const version = itemVersion(key, given);
       bank.push({ ...given, version });
-      return { key: given.key, version, page };
+      return { key: given.key, version, page, draw };
     });
     return { ...SECTION, ...fields(section), items };
   });

@@ -1,6 +1,6 @@
 import { asc, count, desc, eq, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import type { PaperRow } from '../../core/papers/importApi';
 import { record } from '../audit/record';
 import { papers, paperVersions, rounds } from '../db/schema';
@@ -58,7 +58,7 @@ export function paperEndpoints(services: Services): Endpoint[] {
     forStaff(roles, { method: 'get', path: '/papers/:id', params: idParams }, (_, { params }) => {
       const paper = paperById(services.db, params.id);
       if (!paper) throw notFound('noPaper');
-      return plainForm(paper).paper;
+      return wholeForm(paper).paper;
     }),
     forStaff<unknown, { how: 'check' | 'publish' }>(
       roles,

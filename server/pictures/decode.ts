@@ -1,4 +1,3 @@
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
 
 const MOST_PIXELS = 40_000_000;
@@ -30,6 +29,8 @@ export const beginsAsPdf = (bytes: Uint8Array): boolean =>
 
 /** How many pages a PDF document has; throws where it cannot be opened. Nothing in it is run. */
 export async function pagesOfPdf(bytes: Uint8Array): Promise<number> {
+  // Only where a document is read: loading it puts slow stand-ins in the place of what the language has, JSON among it.
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const task = getDocument({
     data: Uint8Array.from(bytes),
     isEvalSupported: false,

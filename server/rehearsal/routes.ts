@@ -18,7 +18,8 @@ import { rounds } from '../db/schema';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { conflict, notFound } from '../http/errors';
 import { perMinute } from '../http/limits';
-import { latestVersion } from '../papers/papers';
+import type { FullPaper } from '../../core/papers/paper';
+import { latestVersion, paperOfVersion } from '../papers/papers';
 import { GALLERY, REHEARSAL } from '../papers/rehearsals';
 import { findEvidence } from '../scoring/findEvidence';
 import type { Services } from '../services';
@@ -46,28 +47,26 @@ const answersBody = Joi.object<RehearsalAnswers>({
 
 type Round = typeof rounds.$inferSelect;
 
-function paperOfRehearsal({ db }: Services, key: string) {
+function paperOfRehearsal({ db }: Services, key: string): FullPaper {
   const found = latestVersion(db, key);
   if (!found) throw notFound('noRehearsal');
   return found.paper;
 }
 
-function rehearsalOf(services: Services, key: string, round: Round | null): RehearsalView {
-  return {
-    organisation: services.config.organisation,
-    checks: round?.settings.checks ?? [],
-    paper: plainForm(paperOfRehearsal(services, key)).paper,
-  };
-}
+const viewOf = (services: Services, paper: FullPaper, round: Round | null): RehearsalView => ({
+  organisation: services.config.organisation,
+  checks: round?.settings.checks ?? [],
+  paper: plainForm(paper).paper,
+});
 
-/** What was answered to one of the rehearsals, by whom. */
+/** What was answered to a rehearsal, or in practice. */
 interface Handed extends RehearsalAnswers {
-  readonly paper: string;
+  readonly paper: FullPaper;
 }
 
 /** Scores what was answered, and keeps nothing of it. What fails is told as not marked. */
 async function score(services: Services, { answers, paper }: Handed, owner: string): Promise<ResultSheet> {
-  const script = rehearsalScript(paperOfRehearsal(services, paper), answers);
+  const script = rehearsalScript(paper, answers);
   const parts = partsOfScript(script);
   const credits = new Map<string, readonly Credit[]>();
   for (const part of parts.filter(isForMachine)) {
@@ -99,13 +98,28 @@ export function rehearsalEndpoints(services: Services): Endpoint[] {
     if (!round.settings.openRehearsal) throw conflict('link-only');
     return { paper: REHEARSAL, round };
   };
+  const roundOf = (invitation: number) => arrivalStateOf(services, invitation).invited.round;
+  /** The real questions of a candidate's round, once they are released for practice. */
+  const practised = (invitation: number): FullPaper => {
+    const round = roundOf(invitation);
+    if (round.practiceAt === null) throw conflict('no-practice');
+    return paperOfVersion(db, round.paperVersionId);
+  };
   return [
-    forCandidates({ method: 'get', path: '/rehearsal' }, (who) =>
-      rehearsalOf(services, REHEARSAL, arrivalStateOf(services, who.invitation).invited.round),
+    forCandidates({ method: 'get', path: '/practice' }, ({ invitation }) =>
+      // Nothing is at stake: no device is checked for it.
+      viewOf(services, practised(invitation), null),
+    ),
+    forCandidates({ method: 'post', path: '/practice/score', body: answersBody }, async (who, { body }) => {
+      await countScores(`invitation ${who.invitation}`);
+      return begin({ ...body, paper: practised(who.invitation) });
+    }),
+    forCandidates({ method: 'get', path: '/rehearsal' }, ({ invitation }) =>
+      viewOf(services, paperOfRehearsal(services, REHEARSAL), roundOf(invitation)),
     ),
     forCandidates({ method: 'post', path: '/rehearsal/score', body: answersBody }, async (who, { body }) => {
       await countScores(`invitation ${who.invitation}`);
-      return begin({ ...body, paper: REHEARSAL });
+      return begin({ ...body, paper: paperOfRehearsal(services, REHEARSAL) });
     }),
     // Whoever holds the ticket may ask: it cannot be guessed, and there is nothing else to know it by.
     forAnyone({ method: 'get', path: '/rehearsal/score/:ticket', params: ticketParams }, ({ params }) =>
@@ -113,14 +127,14 @@ export function rehearsalEndpoints(services: Services): Endpoint[] {
     ),
     forAnyone({ method: 'get', path: '/rehearsal/:key', params: keyParams }, ({ params }) => {
       const { paper, round } = opened(params.key);
-      return rehearsalOf(services, paper, round);
+      return viewOf(services, paperOfRehearsal(services, paper), round);
     }),
     forAnyone(
       { method: 'post', path: '/rehearsal/:key/score', params: keyParams, body: answersBody },
       async ({ params, body, request }) => {
         const { paper } = opened(params.key);
         await countScores(request.ip ?? '');
-        return begin({ ...body, paper });
+        return begin({ ...body, paper: paperOfRehearsal(services, paper) });
       },
     ),
   ];

@@ -1,12 +1,12 @@
-import { eq, gt } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import { sha256 } from '../secrets';
-import { allItems } from '../../core/papers/paper';
-import { printedResults, rounds } from '../db/schema';
-import { isReadable, paperOfVersion } from '../papers/papers';
+import { printedResults } from '../db/schema';
+import { askedStill } from '../papers/askedStill';
+import { paperOfVersion } from '../papers/papers';
 import { buildResultSheet, type ResultSheet } from '../../core/results/resultSheet';
 import { marksOfCounted } from '../../core/results/attempts';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import { receiptCode } from '../../core/journal/receipt';
 import { arrivalStateOf } from '../candidates/state';
 import { paperOf, type InvitedCandidate } from '../candidates/queries';
@@ -21,20 +21,9 @@ const notReleased = () => conflict('not-released');
 
 /** The attempts that a candidate's result is made of, by the round's rule. */
 const countedOf = ({ db }: Reading, { invitation, round }: InvitedCandidate): AttemptMade[] => {
-  const paper = plainForm(paperOfVersion(db, round.paperVersionId)).paper;
+  const paper = wholeForm(paperOfVersion(db, round.paperVersionId)).paper;
   return countedOfAll(db, paper, [invitation.id], round.settings.counts).get(invitation.id)!;
 };
-
-/** The items of all rounds that are scheduled or open: whoever sits them must not learn the answers from a result. */
-function askedStill({ db, clock }: Reading): ReadonlySet<string> {
-  const versions = db
-    .selectDistinct({ id: rounds.paperVersionId })
-    .from(rounds)
-    .where(gt(rounds.closesAt, clock.now()))
-    .all();
-  const papers = versions.filter(({ id }) => isReadable(db, id)).map(({ id }) => paperOfVersion(db, id));
-  return new Set(papers.flatMap((paper) => allItems(paper).map((item) => item.key)));
-}
 
 /** The result sheet of a candidate, once the coordinator has released it. */
 function resultOf(services: Reading, invitation: number): ResultSheet {

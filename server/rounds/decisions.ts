@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Decided, Judged } from '../../core/journal/judge';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty } from '../../core/kinds/stored';
 import { say } from '../../core/messages/words';
@@ -21,7 +21,8 @@ type Row = typeof decisions.$inferSelect;
 const asDecided = ({ kind, target, facts }: Row, take: boolean): Decided[] => {
   if (kind === 'late-entries') return [{ kind: 'late', upTo: facts.upTo!, count: take }];
   if (kind === 'writing-in-stop') return [{ kind: 'stop', target, without: !take }];
-  if (kind === 'two-versions' && take) return [{ kind: 'version', target, choose: facts.other! }];
+  if ((kind === 'two-versions' || kind === 'out-of-turn') && take)
+    return [{ kind: 'version', target, choose: facts.other! }];
   return [];
 };
 
@@ -38,7 +39,7 @@ function textsOf(
     if (value) answers[entry.target] = JSON.parse(value.text) as unknown;
   }
   return new Map(
-    plainForm(paper).paper.questions.flatMap((question) =>
+    wholeForm(paper).paper.questions.flatMap((question) =>
       question.parts.map(({ target, kind, shown }) => {
         const response = responseOrEmpty(kind, shown, answers[target]);
         return [target, candidateKindOf(kind).describe(shown, response, say).text.slice(0, 400)] as const;

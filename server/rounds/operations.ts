@@ -1,3 +1,5 @@
+import { allItems } from '../../core/papers/paper';
+import { askedStill } from '../papers/askedStill';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Arrangements, RoundDetail } from '../../core/rounds/api';
 import { findInvited, type InvitedCandidate } from '../candidates/queries';
@@ -125,7 +127,8 @@ export async function roundDetail(
   if (!round || !row) throw notFound('noRound');
   const mayRelease = round.signedOffAt !== null && round.releasedAt === null;
   const decisions = openDecisions(services, closing, id);
-  return { ...row, settings: round.settings, mayRelease, decisions };
+  const { practiceAt } = round;
+  return { ...row, settings: round.settings, mayRelease, practiceAt, decisions };
 }
 
 /** Gives the results to the candidates. Only what a lead has signed off can be released. */
@@ -147,4 +150,34 @@ export function release(services: Services, staffId: number, id: number): void {
     .where(eq(invitations.roundId, id))
     .all();
   db.transaction(() => invited.forEach((one) => services.jobs.add('print-result', one.id)));
+}
+
+/**
+ * Lets the candidates of a round practise with its questions, or takes that back. Not before the results are out, nor while
+ * a question is asked in another round.
+ */
+export function releasePractice(
+  services: Services,
+  staffId: number,
+  { id, released }: { readonly id: number; readonly released: boolean },
+): void {
+  const { db, clock } = services;
+  const round = findRound(db, id);
+  if (!round) throw notFound('noRound');
+  if (released) {
+    if (round.releasedAt === null || clock.now() < round.closesAt) throw conflict('not-over');
+    const asked = askedStill(services);
+    if (allItems(paperOfVersion(db, round.paperVersionId)).some((item) => asked.has(item.key)))
+      throw conflict('asked-elsewhere');
+  }
+  if ((round.practiceAt !== null) === released) return;
+  db.update(rounds)
+    .set({ practiceAt: released ? clock.now() : null })
+    .where(eq(rounds.id, id))
+    .run();
+  record(services, {
+    staffId,
+    act: released ? 'released-practice' : 'closed-practice',
+    subject: `round ${id}`,
+  });
 }

@@ -1,7 +1,8 @@
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
 import { weakChecks } from '../../core/arrival/checks';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import { marksOfCounted } from '../../core/results/attempts';
+import { marksOfPaper } from '../../core/papers/paper';
 import { isFullyMarked } from '../../core/results/componentMark';
 import { totalOf } from '../../core/results/totals';
 import { candidateFilters, type InvitedRow, type RoundRow } from '../../core/rounds/api';
@@ -180,12 +181,13 @@ function totalsOf(
 ): ReadonlyMap<number, number> {
   if (invited.length === 0) return new Map();
   const paper = paperOfVersion(db, paperVersionId);
-  const [components, copy] = [componentsOf(paper), plainForm(paper).paper];
+  const [components, copy] = [componentsOf(paper), wholeForm(paper).paper];
   const counted = countedOfAll(db, copy, invited, settings.counts);
   return new Map(
     [...counted].flatMap(([invitation, attempts]) => {
       const { marks } = marksOfCounted(attempts);
-      return isFullyMarked(components, marks) ? [[invitation, totalOf(copy, marks)] as const] : [];
+      const full = isFullyMarked(components, marks, marksOfPaper(paper));
+      return full ? [[invitation, totalOf(copy, marks)] as const] : [];
     }),
   );
 }

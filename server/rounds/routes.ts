@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
+import { aidNames } from '../../core/kit/aids';
 import { checkNames } from '../../core/arrival/checks';
 import { peopleColumns, type ColumnMap } from '../../core/people/importApi';
 import type { StaffRow } from '../../core/rounds/api';
@@ -16,7 +17,7 @@ import { arrivals, staff } from '../db/schema';
 import { importPeople } from './importPeople';
 import { makeRound, newRound } from './makeRound';
 import { decide, type NewDecision } from './decisions';
-import { invite, release, renewLink, roundDetail, type NewInvitation } from './operations';
+import { invite, release, releasePractice, renewLink, roundDetail, type NewInvitation } from './operations';
 import { candidatesList, peopleList, roundsList } from './reads';
 
 const invitation = Joi.object<NewInvitation>({
@@ -30,6 +31,10 @@ const invitation = Joi.object<NewInvitation>({
   arrangements: Joi.object({
     breakMinutes: Joi.number().integer().min(0).max(120).required(),
     transcripts: Joi.boolean().required(),
+    aids: Joi.array()
+      .items(Joi.string().valid(...aidNames))
+      .unique()
+      .default([]),
     waivedChecks: Joi.array()
       .items(Joi.valid(...checkNames))
       .unique()
@@ -45,6 +50,8 @@ const invitation = Joi.object<NewInvitation>({
     .allow(null)
     .required(),
 });
+
+const practiceBody = Joi.object<{ released: boolean }>({ released: Joi.boolean().required() });
 
 const decisionBody = Joi.object<NewDecision>({
   id: Joi.number().integer().min(1).required(),
@@ -112,6 +119,14 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       { method: 'post', path: '/rounds/:id/release', params: idParams, body: Joi.object({}) },
       (who, { params }) => {
         release(services, who.id, params.id);
+        return detail(who, params.id);
+      },
+    ),
+    forRoundStaff(
+      ['coordinator'],
+      { method: 'post', path: '/rounds/:id/practice', params: idParams, body: practiceBody },
+      (who, { params, body }) => {
+        releasePractice(services, who.id, { id: params.id, ...body });
         return detail(who, params.id);
       },
     ),

@@ -8,7 +8,7 @@ import { BYTES_MS, PAGES_MS } from '../../core/timing/deadline';
 import { paperEndAt, sectionEndAt } from '../../core/timing/sittingTime';
 import { findInvited, paperOf } from '../candidates/queries';
 import { perDatabase } from '../db/perDatabase';
-import { decisions, pages, sittings } from '../db/schema';
+import { decisions, observations, pages, sittings } from '../db/schema';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
 import type { Services } from '../services';
@@ -33,6 +33,19 @@ const queriesOf = perDatabase((db) => {
       .from(decisions)
       .where(and(eq(decisions.sittingId, id), eq(decisions.kind, 'late-pages')))
       .orderBy(desc(decisions.id))
+      .limit(1)
+      .prepare(),
+    /** Without a target: any of the sitting. */
+    outOfTurn: db
+      .select({ id: observations.id })
+      .from(observations)
+      .where(
+        and(
+          eq(observations.sittingId, id),
+          eq(observations.kind, 'out of turn'),
+          sql`coalesce(json_extract(${observations.facts}, '$.target') = ${sql.placeholder('target')}, true)`,
+        ),
+      )
       .limit(1)
       .prepare(),
     settled: db
@@ -61,7 +74,8 @@ export class Closing {
   judging(sitting: Sitting): Judging {
     const { db, time } = this.services;
     const paper = paperOf(db, findInvited(db, sitting.invitationId)!);
-    return { db, holds: this.holds, sitting: sitting.id, paper, time: time.of(sitting.id) };
+    const { id, formId } = sitting;
+    return { db, holds: this.holds, sitting: id, formId, paper, time: time.of(id) };
   }
 
   /** Closes a sitting now, and makes the receipt of what it holds; part of a commit. */
@@ -78,8 +92,12 @@ export class Closing {
   rejudge(id: number): Judged {
     const { db, clock } = this.services;
     const judging = this.judging(findSitting(db, id)!);
-    const judged = judge(judging, clock.now());
+    const now = clock.now();
+    const judged = judge(judging, now);
     storeWinners(judging, judged);
+    for (const { target, hold } of judged.outOfTurn)
+      if (!queriesOf(db).outOfTurn.get({ id, target }))
+        observe(db, id, { kind: 'out of turn', from: now, to: now, facts: { target, hold } });
     return judged;
   }
 
@@ -128,7 +146,8 @@ export class Closing {
       hold.lastEntryAt <= end &&
       hold.announced <= hold.chain.whole &&
       hold.last <= hold.chain.whole;
-    return state.stops.length === 0 && !sectionEnded && this.holds.of(id).every(plain);
+    const outOfTurn = queriesOf(this.services.db).outOfTurn.get({ id, target: null });
+    return state.stops.length === 0 && !sectionEnded && !outOfTurn && this.holds.of(id).every(plain);
   }
 
   private allFinal(id: number, end: number): boolean {
@@ -184,6 +203,8 @@ export class Closing {
       const count = judged.missing.reduce((sum, { from, to }) => sum + to - from + 1, 0);
       open('missing-entries', '', { count });
     }
+    for (const { target, hold, number } of judged.outOfTurn)
+      if (!isKnown('out-of-turn', target)) open('out-of-turn', target, { other: { hold, number } });
     for (const { entry, without, rival } of judged.winners.values()) {
       if (entry.about !== 'answer') continue;
       if (without !== undefined && !isKnown('writing-in-stop', entry.target))

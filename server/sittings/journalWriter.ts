@@ -11,6 +11,7 @@ import type { Holds, HoldState } from './holds';
 import { belongs, fits, sectionOfTarget } from './placing';
 import { Plays } from './plays';
 import { sittingQueries, type CurrentAnswer, type NewEntry, type SittingQueries } from './queries';
+import { cameOutOfTurn } from './turns';
 import { slotOfRow, storedPatch, storedValue, textOfRow, valueOf, type Value } from './values';
 
 export interface Batch {
@@ -21,6 +22,7 @@ export interface Batch {
 /** A sitting in the state in which a batch meets it. */
 export interface Meeting {
   readonly sitting: number;
+  readonly formId: number;
   readonly paper: FullPaper;
   readonly time: SittingTime;
   readonly hold: HoldState;
@@ -122,6 +124,11 @@ export class JournalWriter {
       return;
     }
     const ref = { hold: hold.number, number: entry.number };
+    const of = { db: this.db, holds: this.holds, sitting, formId: meeting.formId };
+    if (cameOutOfTurn(of, { ...ref, about: entry.about, target: entry.target, arrivedAt: meeting.now })) {
+      course.plain = false;
+      return;
+    }
     const slot = slotOfRow(entry);
     const before = this.find.currentAt(sitting, slot.about, slot.target);
     if (before && !isLater(ref, before)) return;

@@ -16,12 +16,14 @@ import type { Holds, HoldState } from './holds';
 import { fitsText } from './journalWriter';
 import { sectionOfTarget } from './placing';
 import { sittingQueries, type JournalRow } from './queries';
+import { turnsForJudge } from './turns';
 import { patchOf, slotOfRow, storedValue, valueOf } from './values';
 
 export interface Judging {
   readonly db: Db;
   readonly holds: Holds;
   readonly sitting: number;
+  readonly formId: number;
   readonly paper: FullPaper;
   readonly time: SittingTime;
 }
@@ -63,7 +65,7 @@ export const decidedOf = (db: Db, sitting: number): Decided[] =>
     .flatMap(({ kind, target, facts, choice }): Decided[] => {
       if (kind === 'late-entries') return [{ kind: 'late', upTo: facts.upTo!, count: choice === 'take' }];
       if (kind === 'writing-in-stop') return [{ kind: 'stop', target, without: choice === 'leave' }];
-      if (kind === 'two-versions' && choice === 'take')
+      if ((kind === 'two-versions' || kind === 'out-of-turn') && choice === 'take')
         return [{ kind: 'version', target, choose: facts.other! }];
       return [];
     });
@@ -81,6 +83,7 @@ export function judge(judging: Judging, now: number, supposed: readonly Decided[
       const value = valueOf(find, sitting, entry);
       return value !== null && fitsText(paper, entry, value.text);
     },
+    turns: turnsForJudge(judging),
   };
   return judgeSitting(record, now);
 }

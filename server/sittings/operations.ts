@@ -94,6 +94,7 @@ export class SittingOperations {
         seed: newSecret(),
         locale: invited.round.settings.locale,
         transcripts: invited.invitation.arrangements.transcripts,
+        aids: invited.invitation.arrangements.aids,
       });
       const deviceName = newSecret();
       db.insert(sittings).values({ invitationId: invitation, attempt, formId, script, deviceName }).run();
@@ -303,7 +304,8 @@ export class SittingOperations {
     hub.noteContact(current.invitation, now);
     this.confirm(current.id, head, now);
     const paper = paperOfVersion(db, current.paperVersionId);
-    const meeting = { sitting: current.id, paper, time: time.of(current.id), hold, now };
+    const { id: sitting, formId } = current;
+    const meeting = { sitting, formId, paper, time: time.of(sitting), hold, now };
     const written = this.writer.write(meeting, { head, entries });
     const closed = time.of(current.id).closed !== null;
     if (closed) {

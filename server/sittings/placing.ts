@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { flagValue, playValue, type EntryAbout } from '../../core/journal/entry';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
+import { aidValue, handoutsTarget, highlightsValue, roughWorkValues } from '../../core/kit/notes';
 import { candidateKindOf, type AnyCandidateKind } from '../../core/kinds/candidateKindOf';
 import { readResponse } from '../../core/kinds/stored';
 import { allParts, limitedSections, type FullPaper } from '../../core/papers/paper';
@@ -8,6 +9,7 @@ import { countedOf } from './plays';
 
 interface Places {
   readonly items: ReadonlySet<string>;
+  readonly sources: ReadonlySet<string>;
   readonly parts: ReadonlyMap<string, { readonly kind: AnyCandidateKind; readonly shown: unknown }>;
   /** By item: its section, where that has a limit of its own. */
   readonly limited: ReadonlyMap<string, string>;
@@ -19,13 +21,18 @@ const known = new WeakMap<FullPaper, Places>();
 function placesOf(paper: FullPaper): Places {
   const cached = known.get(paper);
   if (cached) return cached;
-  const parts = plainForm(paper).paper.questions.flatMap((question) =>
+  const parts = wholeForm(paper).paper.questions.flatMap((question) =>
     question.parts.map(
       ({ target, kind, shown }) => [target, { kind: candidateKindOf(kind), shown }] as const,
     ),
   );
   const items = new Set(allParts(paper).map((p) => p.item.key));
-  const places = { items, parts: new Map(parts), limited: limitedSections(paper) };
+  const all = allParts(paper).map((p) => p.item);
+  const sources = new Set([
+    ...all.flatMap(({ source }) => (source ? [source.key] : [])),
+    ...paper.sections.map(({ key }) => handoutsTarget(key)),
+  ]);
+  const places = { items, sources, parts: new Map(parts), limited: limitedSections(paper) };
   known.set(paper, places);
   return places;
 }
@@ -49,6 +56,9 @@ function eventSchema(paper: FullPaper, target: string): v.GenericSchema | null {
 /** Is there such a place in the paper? */
 export function belongs(paper: FullPaper, about: EntryAbout, target: string): boolean {
   const places = placesOf(paper);
+  if (about === 'aid') return !target.includes('/');
+  if (about === 'rough-work') return Object.hasOwn(roughWorkValues, target);
+  if (about === 'highlights') return places.items.has(target) || places.sources.has(target);
   if (about === 'play') return countedOf(paper).has(target);
   if (about === 'event') return eventSchema(paper, target) !== null;
   return about === 'answer' ? places.parts.has(target) : places.items.has(target);
@@ -64,6 +74,9 @@ export function fits(
   if (about === 'play') return v.is(playValue, value);
   if (about === 'opened') return value === true;
   if (about === 'place') return value === null;
+  if (about === 'aid') return v.is(aidValue, value);
+  if (about === 'highlights') return v.is(highlightsValue, value);
+  if (about === 'rough-work') return v.is(roughWorkValues[target]!, value);
   if (about === 'event') {
     const schema = eventSchema(paper, target);
     return schema !== null && v.is(schema, value);

@@ -1,6 +1,6 @@
 import { and, count, eq, isNull, max, sql } from 'drizzle-orm';
 import { countedIn } from '../../core/documents/filesIn';
-import { plainForm } from '../../core/forms/drawForm';
+import { wholeForm } from '../../core/forms/drawForm';
 import { documentsIn } from '../../core/papers/candidatePaper';
 import type { FullPaper } from '../../core/papers/paper';
 import type { PlayCounts } from '../../core/sittings/api';
@@ -18,7 +18,7 @@ const known = new WeakMap<FullPaper, ReadonlyMap<string, Counted>>();
 
 /** The recordings of a paper whose plays are counted, by file; worked out once a paper. */
 export function countedOf(paper: FullPaper): ReadonlyMap<string, Counted> {
-  const counted = known.get(paper) ?? countedIn(documentsIn(plainForm(paper).paper));
+  const counted = known.get(paper) ?? countedIn(documentsIn(wholeForm(paper).paper));
   known.set(paper, counted);
   return counted;
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, isNotNull, isNull, lte, max, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lte, max, sql } from 'drizzle-orm';
 import type { EntryAbout } from '../../core/journal/entry';
 import type { ClosedBy } from '../../core/sittings/api';
 import type { TimeEvent } from '../../core/timing/sittingTime';
@@ -181,6 +181,24 @@ const queriesOf = perDatabase((db) => {
       .where(and(ownEntries, gt(journal.number, p('after')), eq(journal.variant, 0)))
       .orderBy(asc(journal.number))
       .prepare(),
+    turnRows: db
+      .select({
+        hold: journal.hold,
+        number: journal.number,
+        about: journal.about,
+        target: journal.target,
+        arrivedAt: journal.arrivedAt,
+      })
+      .from(journal)
+      .where(
+        and(
+          eq(journal.sittingId, p('sitting')),
+          inArray(journal.about, ['place', 'answer']),
+          isNull(journal.aside),
+          gt(journal.hold, 0),
+        ),
+      )
+      .prepare(),
     variants: db
       .select()
       .from(journal)
@@ -282,6 +300,8 @@ export function sittingQueries(db: Db) {
     headsOf: (key: HoldKey): HeadRow[] => queries.heads.all({ ...key }),
     entriesOf: (key: HoldKey): JournalRow[] => queries.entries.all({ ...key }),
     entriesAfter: (key: HoldKey, after: number): JournalRow[] => queries.entriesAfter.all({ ...key, after }),
+    /** Where the candidate went and what was answered, without the values. */
+    turnRows: (sitting: number) => queries.turnRows.all({ sitting }),
     variantsOf: (key: HoldKey, number: number): JournalRow[] => queries.variants.all({ ...key, number }),
     lastOf: (key: HoldKey): number => queries.last.get({ ...key })?.number ?? 0,
     lastArrivalOf: (key: HoldKey): number => queries.lastArrival.get({ ...key })?.at ?? 0,

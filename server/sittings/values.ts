@@ -1,6 +1,6 @@
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { Page } from '../../core/files/pages';
-import type { Desk } from '../../core/journal/desk';
+import { applyChange, emptyDesk, type Desk } from '../../core/journal/desk';
 import {
   ENTRY_LIMIT,
   entryText,
@@ -107,23 +107,15 @@ export function answerTexts(rows: readonly CurrentAnswer[]): ReadonlyMap<string,
 
 /** The desk as its current values have it. */
 export function deskOf(rows: readonly CurrentAnswer[]): Desk {
-  const answers: Record<string, unknown> = {};
-  for (const [target, text] of answerTexts(rows)) answers[target] = JSON.parse(text) as unknown;
-  const flags: Record<string, boolean> = {};
-  const events: Record<string, unknown> = {};
-  const opened: Record<string, boolean> = {};
-  const plays: Record<string, number> = {};
-  let place: string | null = null;
+  let desk = emptyDesk;
+  for (const [target, text] of answerTexts(rows))
+    desk = { ...desk, answers: { ...desk.answers, [target]: JSON.parse(text) as unknown } };
   for (const { about, target, value } of rows) {
     if (about === 'answer' || about === 'page') continue;
     const read: unknown = JSON.parse(value);
-    if (about === 'flag') flags[target] = read === true;
-    else if (about === 'event') events[target] = read;
-    else if (about === 'opened') opened[target] = true;
-    else if (about === 'play') plays[target] = read as number;
-    else place = read as string;
+    desk = applyChange(desk, { about, target: about === 'place' ? (read as string) : target, value: read });
   }
-  return { answers, flags, events, opened, plays, place };
+  return desk;
 }
 
 /** Where a value is kept: there is only one place on the desk, and its value is the item. */

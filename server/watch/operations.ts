@@ -101,6 +101,7 @@ export function watchRow(services: Services, invitation: number): WatchRow {
         ? [message('note.breaks', { minutes: arrangements.breakMinutes })]
         : []),
       ...(arrangements.transcripts ? [message('note.transcripts')] : []),
+      ...arrangements.aids.map((name) => message(`aid.${name}`)),
     ],
     state: stateOf(here, found, time.stopped),
     ...time,

@@ -26,6 +26,10 @@ createRoot(document.getElementById('root')!).render(
           element={page(() => import('../rehearsal/RehearsalPage'), 'RehearsalPage')}
         />
         <Route
+          path="/i/:link/practice"
+          element={page(() => import('../rehearsal/RehearsalPage'), 'PracticePage')}
+        />
+        <Route
           path="/r/:round/rehearsal"
           element={page(() => import('../rehearsal/RehearsalPage'), 'RehearsalPage')}
         />

@@ -55,7 +55,8 @@ function StartedElsewhere() {
 }
 
 function StageView() {
-  const { stage } = useArrival().view;
+  const { link, view } = useArrival();
+  const { stage } = view;
   switch (stage.at) {
     case 'too early':
       return <Outside over={false} />;
@@ -68,7 +69,7 @@ function StageView() {
     case 'result':
       return (
         <Suspense>
-          <Result />
+          <Result practice={view.practice ? `/i/${link}/practice` : null} />
         </Suspense>
       );
     case 'arriving': {

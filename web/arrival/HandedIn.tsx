@@ -69,10 +69,7 @@ export function HandedIn() {
     <div className="mx-auto max-w-[720px]">
       <p className="text-soft">{round.paperTitle}</p>
       <h1 className="flex items-center gap-3 font-serif text-[1.75rem] leading-tight font-semibold">
-        <span
-          aria-hidden
-          className="grid size-8 flex-none place-items-center rounded-full bg-kelp text-white"
-        >
+        <span aria-hidden className="grid size-8 flex-none place-items-center rounded-full bg-kelp text-on">
           <Check className="size-5" strokeWidth={2.6} />
         </span>
         {t('handedTitle')}

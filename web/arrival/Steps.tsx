@@ -7,7 +7,7 @@ import { t } from './words';
 function Sign({ state }: { state: 'done' | 'now' | 'later' }) {
   if (state === 'done')
     return (
-      <span aria-hidden className="grid size-6 flex-none place-items-center rounded-full bg-kelp text-white">
+      <span aria-hidden className="grid size-6 flex-none place-items-center rounded-full bg-kelp text-on">
         <Check className="size-3.5" strokeWidth={2.6} />
       </span>
     );

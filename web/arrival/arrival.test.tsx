@@ -48,6 +48,7 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
   correction: null,
   pictureTaken: false,
   questionnaire: false,
+  practice: false,
   receipt: null,
   waitingFor: [],
   rules: {

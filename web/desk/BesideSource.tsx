@@ -96,7 +96,7 @@ function SideBySide({ sheet, inView }: Layout) {
           aria-label={t('divider')}
           className={`group relative mx-1 w-3 cursor-col-resize before:absolute before:inset-y-2 before:left-1/2 before:w-px before:bg-line ${shown === 'both' ? '' : 'hidden!'}`}
         >
-          <span className="absolute top-1/2 left-1/2 h-11 w-[7px] -translate-1/2 rounded bg-[#c9c3b4] group-hover:bg-edge" />
+          <span className="absolute top-1/2 left-1/2 h-11 w-[7px] -translate-1/2 rounded bg-edge/60 group-hover:bg-edge" />
         </Separator>
         <Panel minSize="30%" className="min-h-0" style={UNCLIPPED}>
           <Pages sheet={sheet} inView={inView} className="px-3 pt-1 pb-6" />

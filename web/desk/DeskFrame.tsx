@@ -6,37 +6,16 @@ import { Notice } from '../ui/Notice';
 import { useNarrow } from '../ui/useNarrow';
 import { coverOf, Covered, Told } from './Covered';
 import { useDesk } from './DeskContext';
+import { OpenAids } from '../kit/Kit';
+import { useDeskKeys } from '../kit/deskKeys';
 import { Foot } from './Foot';
-import { OpenHandouts } from './Handouts';
 import { QuestionView } from './QuestionView';
 import { Rail } from './Rail';
 import { Strip } from './Strip';
 import { t } from './words';
 
+const TurnDialog = lazy(async () => ({ default: (await import('./TurnDialog')).TurnDialog }));
 const LastLook = lazy(async () => ({ default: (await import('./LastLook')).LastLook }));
-
-function useDeskKeys(): void {
-  const index = useDesk((s) => s.index);
-  const go = useDesk((s) => s.go);
-  const toggleFlag = useDesk((s) => s.toggleFlag);
-  const lookBack = useDesk((s) => s.lookBack);
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      const acts: Record<string, () => void> = {
-        'Alt PageDown': () => go(index + 1),
-        'Alt PageUp': () => go(index - 1),
-        F8: toggleFlag,
-        F9: lookBack,
-      };
-      const act = acts[`${event.altKey ? 'Alt ' : ''}${event.key}`];
-      if (!act) return;
-      event.preventDefault();
-      act();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [index, go, toggleFlag, lookBack]);
-}
 
 /** Seen, and spoken by screen readers, not only coloured; it takes nothing away from the question. */
 function Warning() {
@@ -67,6 +46,17 @@ export function DeskFrame() {
   );
 }
 
+/** What has to be agreed to before a section or a question is left for good. */
+function Asked() {
+  const asked = useDesk((s) => s.asked);
+  if (!asked) return null;
+  return (
+    <Suspense>
+      <TurnDialog asked={asked} />
+    </Suspense>
+  );
+}
+
 function Framed() {
   useDeskKeys();
   const recordings = useDesk((s) => s.recordings);
@@ -88,11 +78,12 @@ function Framed() {
         <Suspense>
           <LastLook />
         </Suspense>
+        <Asked />
       </>
     );
   return (
     <div
-      className={`grid h-dvh ${narrow ? 'grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]' : 'grid-cols-[216px_minmax(0,1fr)]'}`}
+      className={`grid ${narrow ? 'h-[calc(100dvh-var(--sheet,0px))] grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]' : 'h-dvh grid-cols-[216px_minmax(0,1fr)]'}`}
     >
       <Warning />
       <Told />
@@ -103,7 +94,7 @@ function Framed() {
           <Rail />
         </aside>
       )}
-      <main className="flex min-h-0 min-w-0 flex-col">
+      <main data-desk className="flex min-h-0 min-w-0 flex-col">
         {over && (
           <div className="px-7 pt-3">
             <Notice tone="care">{t('timeUp')}</Notice>
@@ -112,9 +103,8 @@ function Framed() {
         <QuestionView />
         <Foot />
       </main>
-      <Suspense>
-        <OpenHandouts />
-      </Suspense>
+      <OpenAids />
+      <Asked />
     </div>
   );
 }

@@ -1,28 +1,11 @@
-import {
-  BriefcaseBusiness,
-  Check,
-  ChevronLeft,
-  ChevronRight,
-  CloudOff,
-  Keyboard,
-  LoaderCircle,
-} from 'lucide-react';
+import { Check, ChevronLeft, ChevronRight, CloudOff, LoaderCircle } from 'lucide-react';
+import { Kit, KitTray } from '../kit/Kit';
 import { Button } from '../ui/Button';
-import { TextSizeControl } from '../ui/TextSizeControl';
-import { ToolPanel } from '../ui/ToolPanel';
 import { showSecond } from '../ui/showSecond';
 import { useNarrow } from '../ui/useNarrow';
 import { useDesk } from './DeskContext';
-import { HandoutsTool } from './Handouts';
 import { HelpTools } from './HelpTools';
 import { t } from './words';
-
-export const KEYS = [
-  ['Alt + Page Down', 'keysNext'],
-  ['Alt + Page Up', 'keysPrevious'],
-  ['F8', 'keysFlag'],
-  ['F9', 'keysLast'],
-] as const;
 
 /** Where an answer is, always in the same place and always true. */
 function SavedLine() {
@@ -59,39 +42,6 @@ function SavedLine() {
   );
 }
 
-function KeysPanel() {
-  return (
-    <ToolPanel icon={Keyboard} name={t('keys')} title={t('keysTitle')} className="px-4 py-3">
-      <p className="pb-1 font-semibold">{t('keysTitle')}</p>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-        {KEYS.map(([key, name]) => (
-          <div key={key} className="contents">
-            <dt className="font-mono text-[0.85rem]">{key}</dt>
-            <dd>{t(name)}</dd>
-          </div>
-        ))}
-      </dl>
-    </ToolPanel>
-  );
-}
-
-function KitTray() {
-  return (
-    <ToolPanel
-      icon={BriefcaseBusiness}
-      name={t('kit')}
-      title={t('kit')}
-      look="framed"
-      className="flex flex-wrap gap-1 p-2"
-    >
-      <TextSizeControl />
-      <HandoutsTool />
-      <KeysPanel />
-      <HelpTools />
-    </ToolPanel>
-  );
-}
-
 /** The kit in one row, and under it the ways on and the saved line. */
 export function Foot() {
   const index = useDesk((s) => s.index);
@@ -103,12 +53,8 @@ export function Foot() {
   return (
     <footer className="border-t border-line">
       {!narrow && (
-        <div className="flex items-center gap-1 px-4 py-1.5 text-[0.92rem]">
-          <TextSizeControl />
-          <HandoutsTool />
-          <KeysPanel />
-          <span className="flex-1" />
-          <HelpTools />
+        <div data-kit className="flex flex-wrap items-center px-4 py-1 text-[0.9rem]">
+          <Kit />
         </div>
       )}
       {narrow && (
@@ -129,7 +75,7 @@ export function Foot() {
           <ChevronLeft aria-hidden className="size-5" />{' '}
           {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
         </Button>
-        {narrow && <KitTray />}
+        {narrow ? <KitTray /> : <HelpTools />}
         <div className="flex min-w-0 flex-1 justify-center text-center">{!narrow && <SavedLine />}</div>
         <Button look="first" onClick={() => (onward ? go(index + 1) : lookBack())} className="min-h-11">
           {narrow

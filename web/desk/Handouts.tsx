@@ -1,10 +1,9 @@
 import { Files as FilesIcon } from 'lucide-react';
-import { lazy } from 'react';
-import { useStore } from 'zustand';
+import { lazy, Suspense, useContext } from 'react';
+import { toggleAid } from '../kit/useAid';
 import { ToolPanel } from '../ui/ToolPanel';
 import { useNarrow } from '../ui/useNarrow';
-import { useDesk } from './DeskContext';
-import { closeHandout, openHandouts, raiseHandout } from './openHandouts';
+import { DeskContext, useDesk } from './DeskContext';
 import { t } from './words';
 
 const HandoutPanel = lazy(async () => ({ default: (await import('./HandoutPanel')).HandoutPanel }));
@@ -13,36 +12,34 @@ const HandoutPanel = lazy(async () => ({ default: (await import('./HandoutPanel'
 function useHandouts() {
   const key = useDesk((s) => s.paper.questions[s.index]!.section);
   const section = useDesk((s) => s.paper.sections.find((one) => one.key === key)!);
-  return { key, handouts: section.handouts.map((handout, i) => ({ id: `${key}/${i}`, handout })) };
+  return {
+    key,
+    handouts: section.handouts.map((handout, i) => ({ id: `handout-${key.toLowerCase()}-${i}`, handout })),
+  };
 }
 
 /** The documents of the section, to be opened beside the question; not there where the section has none. */
 export function HandoutsTool() {
   const { key, handouts } = useHandouts();
-  const open = useStore(openHandouts, (s) => s.open);
+  const store = useContext(DeskContext)!;
+  const aids = useDesk((s) => s.desk.aids);
   const narrow = useNarrow();
   if (handouts.length === 0) return null;
+  const isOpen = (id: string) => aids[id]?.open === true;
   return (
     <ToolPanel icon={FilesIcon} name={t('handouts')} title={t('handoutsTitle', { key })} className="w-72 p-2">
-      <ul>
+      <ul data-kit>
         {handouts.map(({ id, handout }) => (
           <li key={id}>
             <button
               type="button"
-              aria-pressed={open.includes(id)}
-              onClick={() => {
-                if (open.includes(id)) closeHandout(id);
-                else {
-                  // A phone has room for one.
-                  if (narrow) for (const other of open) closeHandout(other);
-                  raiseHandout(id);
-                }
-              }}
+              aria-pressed={isOpen(id)}
+              onClick={() => toggleAid(store, id, narrow)}
               className="flex min-h-11 w-full items-center gap-3 rounded-control px-2.5 text-left hover:bg-shade"
             >
               <span className="min-w-0 flex-1">{handout.title}</span>
               <span className="text-[0.85rem] text-slate">
-                {t(open.includes(id) ? 'handoutClose' : 'handoutOpen')}
+                {t(isOpen(id) ? 'handoutClose' : 'handoutOpen')}
               </span>
             </button>
           </li>
@@ -54,10 +51,15 @@ export function HandoutsTool() {
 
 /** The open handouts of the section in view. */
 export function OpenHandouts() {
-  const { handouts } = useHandouts();
-  const open = useStore(openHandouts, (s) => s.open);
-  // In an order of their own: an element that is moved on the page lets go of the pointer that drags it.
-  return handouts
-    .filter(({ id }) => open.includes(id))
-    .map(({ id, handout }) => <HandoutPanel key={id} id={id} handout={handout} />);
+  const { key, handouts } = useHandouts();
+  const aids = useDesk((s) => s.desk.aids);
+  return (
+    <Suspense>
+      {handouts.map(({ id, handout }, place) =>
+        aids[id]?.open === true ? (
+          <HandoutPanel key={id} id={id} handout={handout} section={key} place={place} />
+        ) : null,
+      )}
+    </Suspense>
+  );
 }

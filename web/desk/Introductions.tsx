@@ -1,6 +1,6 @@
 import type { Document } from '../../core/documents/document';
 import type { Question } from '../../core/papers/candidatePaper';
-import { DocumentView } from '../documents/DocumentView';
+import { DocumentView, type TextName } from '../documents/DocumentView';
 import { useDesk } from './DeskContext';
 import { t } from './words';
 
@@ -8,17 +8,19 @@ import { t } from './words';
 function Fold({
   title,
   body,
+  text,
   open,
 }: {
   readonly title: string;
   readonly body: Document;
+  readonly text: TextName;
   readonly open: boolean;
 }) {
   if (body.blocks.length === 0) return null;
   return (
     <details open={open} className="mb-4 rounded-control border border-line bg-card px-4 py-2">
       <summary className="min-h-8 py-1 text-[0.92rem] font-semibold">{title}</summary>
-      <DocumentView document={body} className="pt-1 pb-2" />
+      <DocumentView document={body} text={text} className="pt-1 pb-2" />
     </details>
   );
 }
@@ -33,11 +35,17 @@ export function Introductions({ question }: { readonly question: Question }) {
         <Fold
           title={t('introduction', { key: section.key })}
           body={section.introduction}
+          text={{ target: question.item, name: 'section' }}
           // Where the section was entered by a door, it was read there.
           open={section.minutes === null}
         />
       )}
-      <Fold title={t('questionIntroduction')} body={question.introduction} open />
+      <Fold
+        title={t('questionIntroduction')}
+        body={question.introduction}
+        text={{ target: question.item, name: 'introduction' }}
+        open
+      />
     </>
   );
 }

@@ -27,6 +27,7 @@ const missingWords = ({ part, what }: QuestionProgress['missing'][number]) =>
 function Row({ progress }: { progress: QuestionProgress }) {
   const go = useDesk((s) => s.go);
   const { question, state, flagged, missing } = progress;
+  const closed = useDesk((s) => s.closed.includes(question.item));
   const height = Math.min(46, Math.max(LEAST_BAR - 4, (question.marks / 100) * 4));
   return (
     <li>
@@ -41,10 +42,12 @@ function Row({ progress }: { progress: QuestionProgress }) {
           state={state}
           flagged={flagged}
           height={height}
+          closed={closed}
         />
         <span className="truncate">{question.title}</span>
         <span className={`text-[0.92rem] ${state === 'done' ? 'text-soft' : 'font-semibold'}`}>
           {t(state)}
+          {closed && <span className="font-normal text-soft"> · {t('isClosed')}</span>}
         </span>
         <span className="col-span-3 text-[0.88rem] text-soft desk:col-span-1">
           {missing.map(missingWords).join(' · ')}

@@ -101,7 +101,7 @@ export function Pages({
     ({ question }, i) => sheet.pages.findIndex((other) => samePage(other.question, question)) === i,
   );
   return (
-    <div className="relative h-full min-h-0 flex-1">
+    <div data-reading="question" className="relative h-full min-h-0 flex-1">
       {first.map(({ question, seen }) => {
         const shown = samePage(question, inView);
         return (

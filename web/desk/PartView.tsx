@@ -11,10 +11,17 @@ import { useReady } from '../ui/ComponentShelf';
 import { DocumentView } from '../documents/DocumentView';
 import { say } from '../words';
 import type { PhraseUse } from '../documents/phrases';
+import { useAidsOf } from '../kit/useAid';
 import { useDesk } from './DeskContext';
 import { PhraseDeskContext } from './phraseDesk';
 import { marksWords } from './Rail';
 import { OtherVersion, Versions } from './Versions';
+
+/** What highlights of a prompt are kept under. */
+const promptText = ({ target, key }: ShownPart) => ({
+  target: target.slice(0, target.lastIndexOf('/')),
+  name: `part-${key.toLowerCase()}`,
+});
 
 /** What is still missing, in words; also what the answer's fields are described by. */
 function Need({ id, part }: { id: string; part: ShownPart }) {
@@ -80,6 +87,7 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
     () => ({ phrases, use: (own: PhraseUse | null) => use(target, own) }),
     [phrases, use, target],
   );
+  const aids = useAidsOf(target.split('/')[0]!);
   const files = useDesk((s) => s.pages);
   const phone = usePhone(target);
   if (!useReady(answers, kind)) return null;
@@ -93,6 +101,7 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
     prompt,
     target,
     source,
+    aids,
     files,
     phone,
     ...ids,
@@ -115,7 +124,7 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
         )}
         {!whole && (
           <div id={promptId} className="min-w-0 flex-1">
-            <DocumentView document={part.prompt} />
+            <DocumentView document={part.prompt} text={promptText(part)} />
           </div>
         )}
         {several && (

@@ -73,6 +73,22 @@ function Head({ question }: { question: Question }) {
   );
 }
 
+/** Whether one can come back to this section, and what the one before it has left open. */
+function SectionLine({ question }: { readonly question: Question }) {
+  const forward = useDesk(
+    (s) => s.paper.sections.find((one) => one.key === question.section)!.navigation !== 'free',
+  );
+  const left = useDesk((s) => s.left);
+  const values = left && { key: left.section, count: left.open };
+  const behind = values && t(!left.back ? 'leftClosed' : left.open > 0 ? 'leftBehind' : 'leftDone', values);
+  const text = [behind, forward && t('forwardOnly')].filter(Boolean).join(' ');
+  return (
+    <p role="status" className="px-4 pb-1 text-[0.9rem] text-soft empty:hidden desk:px-7">
+      {text}
+    </p>
+  );
+}
+
 const samePages = (a: Sheet, b: Sheet): boolean =>
   a.pages.length === b.pages.length &&
   a.pages.every(({ question, seen }, i) => question === b.pages[i]!.question && seen === b.pages[i]!.seen);
@@ -89,14 +105,18 @@ function LayoutView({ sheet, inView, narrow }: LayoutProps) {
     );
   if (whole)
     return (
-      <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 desk:px-7">
-        <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
+      <div data-reading="question" className="relative flex min-h-0 flex-1 flex-col">
+        <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 desk:px-7">
+          <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
+        </div>
       </div>
     );
   return (
-    <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-2 desk:px-7">
-      <div className="mx-auto max-w-[70ch] desk:pt-4">
-        <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
+    <div data-reading="question" className="relative flex min-h-0 flex-1 flex-col">
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-2 desk:px-7">
+        <div className="mx-auto max-w-[70ch] desk:pt-4">
+          <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
+        </div>
       </div>
     </div>
   );
@@ -157,6 +177,7 @@ export function QuestionView() {
   return (
     <>
       <Head question={current} />
+      <SectionLine question={current} />
       {ended && (
         <div className="px-4 pb-2 desk:px-7">
           <Notice tone="care">{t('sectionOver')}</Notice>

@@ -54,6 +54,7 @@ interface BarProps {
 const RailBar = memo(function RailBar({ progress, index, height, pace, scrolls, onGo }: BarProps) {
   const current = useDesk((s) => s.view === 'question' && s.index === index);
   const { question, state, flagged } = progress;
+  const closed = useDesk((s) => s.closed.includes(question.item));
   const ref = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     if (current && scrolls) ref.current?.scrollIntoView({ block: 'nearest' });
@@ -64,7 +65,7 @@ const RailBar = memo(function RailBar({ progress, index, height, pace, scrolls, 
     title: question.title,
     marks,
     state: t(state),
-    flagged: flagged ? t('barFlagged') : '',
+    flagged: `${flagged ? t('barFlagged') : ''}${closed ? t('barClosed') : ''}`,
   });
   return (
     <li className="relative">
@@ -73,6 +74,7 @@ const RailBar = memo(function RailBar({ progress, index, height, pace, scrolls, 
         type="button"
         aria-label={label}
         aria-current={current ? 'step' : undefined}
+        aria-disabled={closed || undefined}
         onClick={() => onGo(index)}
         className="block w-full rounded"
       >
@@ -83,6 +85,7 @@ const RailBar = memo(function RailBar({ progress, index, height, pace, scrolls, 
           flagged={flagged}
           current={current}
           height={height}
+          closed={closed}
         />
       </button>
       {pace !== null && (

@@ -8,12 +8,15 @@ const BODY = 'pt-4 pr-4 pb-6 font-serif text-[1.03rem] leading-[1.58]';
 /** What the question is about; several documents are tabs. Each keeps its scroll, whatever is looked at meanwhile. */
 export function SourcePane({ source }: { source: Source }) {
   const [shown, setShown] = useState('0');
+  const textOf = (tab: number) => ({ target: source.key, name: `tab-${tab}` });
   const only = source.tabs.length === 1 ? source.tabs[0] : undefined;
   if (only)
     return (
       <section aria-label={only.title} className="flex h-full min-h-0 flex-col">
         <h2 className="border-b border-line pb-2 text-[0.95rem] font-semibold">{only.title}</h2>
-        <InPlace body={only.body} className={BODY} />
+        <div data-reading="source" className="relative flex min-h-0 flex-1 flex-col">
+          <InPlace body={only.body} text={textOf(0)} className={BODY} />
+        </div>
       </section>
     );
   return (
@@ -39,10 +42,11 @@ export function SourcePane({ source }: { source: Source }) {
             hidden={false}
             inert={shown !== String(i)}
             tabIndex={-1}
+            data-reading="source"
             className={`absolute inset-0 flex flex-col ${shown === String(i) ? '' : 'invisible'}`}
           >
             <h2 className="sr-only">{title}</h2>
-            <InPlace body={body} className={BODY} />
+            <InPlace body={body} text={textOf(i)} className={BODY} />
           </Tabs.Content>
         ))}
       </div>

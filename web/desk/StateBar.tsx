@@ -1,3 +1,4 @@
+import { Lock } from 'lucide-react';
 import type { QuestionState } from '../../core/sittings/progress';
 
 const FILLS: Record<QuestionState, string> = {
@@ -14,13 +15,15 @@ interface Props {
   readonly flagged: boolean;
   readonly current?: boolean;
   readonly height: number;
+  /** Passed in a forward-only section: it cannot be gone to any more. */
+  readonly closed?: boolean;
 }
 
 /**
  * One question as a bar: its height grows with its marks; its fill tells the state by shape – hollow, a thin baseline,
  * half, full – and a folded corner is a flag. Drawn for the eye; words stand beside it for everybody else.
  */
-export function StateBar({ number, marks, state, flagged, current = false, height }: Props) {
+export function StateBar({ number, marks, state, flagged, current = false, height, closed = false }: Props) {
   const done = state === 'done';
   const chip = done ? '' : state === 'part done' ? 'rounded-[3px] bg-card px-1' : '';
   const edge = current ? 'border-[2.5px] border-kelp' : done ? 'border-filled' : 'border-edge';
@@ -28,15 +31,21 @@ export function StateBar({ number, marks, state, flagged, current = false, heigh
     <span
       aria-hidden
       style={{ height }}
-      className={`relative flex w-full items-center justify-between rounded border-[1.5px] px-2 text-[14px] ${edge} ${state === 'unopened' && !current ? '' : 'bg-card'} ${done ? 'text-white' : 'text-ink'}`}
+      className={`relative flex w-full items-center justify-between rounded border-[1.5px] px-2 text-[14px] ${edge} ${state === 'unopened' && !current ? '' : 'bg-card'} ${done ? 'text-on' : 'text-ink'}`}
     >
       <span
         className={`absolute inset-x-0 bottom-0 bg-filled ${FILLS[state]} ${done ? 'rounded-[2px]' : ''}`}
       />
       <span className={`relative leading-5 ${chip} ${current ? 'font-bold' : ''}`}>{number}</span>
-      <span className={`relative text-[12px] leading-5 ${chip} ${done ? 'text-white' : 'text-soft'}`}>
+      <span className={`relative text-[12px] leading-5 ${chip} ${done ? 'text-on' : 'text-soft'}`}>
         {marks}
       </span>
+      {closed && (
+        <Lock
+          className={`absolute top-1/2 left-1/2 size-3.5 -translate-1/2 ${done ? 'text-on' : 'text-soft'}`}
+          strokeWidth={2.5}
+        />
+      )}
       {flagged && (
         <span className="absolute top-0 right-0 size-0 border-t-[14px] border-l-[14px] border-t-fold border-l-transparent" />
       )}

@@ -136,7 +136,7 @@ describe('the desk', () => {
   });
 
   it('takes pages of a joined phone into the answer, each once, and none while the clock stands still', () => {
-    const form = { seed: 'pages', locale: 'en', transcripts: false };
+    const form = { seed: 'pages', locale: 'en', transcripts: false, aids: [] };
     const store = open({ paper: drawForm(technicianPaper(2), form).paper });
     const target = 'how-many-to-sow/A';
     const live = (...signs: string[]): LiveView => ({

@@ -3,6 +3,9 @@ import type { DeviceEntryAbout, EntryRef } from '../../core/journal/entry';
 import { applyChange, type Desk } from '../../core/journal/desk';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
+import type { AidSetting, Highlights } from '../../core/kit/notes';
+import { closedItems, turnsOf, type Turns } from '../../core/journal/turns';
+import { sectionLeft, wayTo, type SectionLeft, type Way } from '../../core/sittings/wayTo';
 import type { LiveView } from '../../core/live/api';
 import { withSection, type CandidatePaper } from '../../core/papers/candidatePaper';
 import { progressAfter, progressOfPaper, type QuestionProgress } from '../../core/sittings/progress';
@@ -21,6 +24,14 @@ export interface DeskState {
   readonly paper: CandidatePaper;
   readonly desk: Desk;
   readonly progress: readonly QuestionProgress[];
+  /** Sections through which one goes forward only; null where there are none. */
+  readonly turns: Turns | null;
+  /** The questions of those that are closed by now. */
+  readonly closed: readonly string[];
+  /** A way that the candidate has yet to agree to, or that is not open now, and why. */
+  readonly asked: { readonly to: number; readonly way: Exclude<Way, 'go'> } | null;
+  /** What the last step across two sections left behind. */
+  readonly left: SectionLeft | null;
   readonly index: number;
   readonly view: 'question' | 'last look';
   readonly time: TimeView;
@@ -59,6 +70,8 @@ export interface DeskState {
   readonly recordings: Recordings;
   readonly pages: PageBox | null;
   readonly go: (index: number) => void;
+  /** Goes where it was asked to go, or stays. */
+  readonly answerAsked: (goOn: boolean) => void;
   readonly lookBack: () => void;
   readonly answer: (target: string, value: unknown) => void;
   /** Brings an earlier version of an answer back. */
@@ -70,6 +83,10 @@ export interface DeskState {
   /** What a kind puts down besides answers; the target names part and event. */
   readonly event: (target: string, value: unknown) => void;
   readonly usePlay: (file: string, number: number) => void;
+  /** How an aid lies on the desk from now on, beside what it was. */
+  readonly setAid: (name: string, change: AidSetting) => void;
+  readonly setHighlights: (target: string, value: Highlights) => void;
+  readonly setRoughWork: (place: 'text' | 'drawing', value: unknown) => void;
   readonly toggleFlag: () => void;
   readonly toggleClock: () => void;
   readonly dismissWarning: () => void;
@@ -84,6 +101,9 @@ export interface DeskSession {
   readonly store: StoreApi<DeskState>;
   close(): void;
 }
+
+/** What a candidate can agree to. */
+const AGREED: readonly Way[] = ['enter', 'leave', 'pass'];
 
 const TICK_MS = 250;
 /** A hand-in that came too early is not made again at once, whatever the clocks say. */
@@ -112,7 +132,16 @@ function actsOf(
   const note = (about: DeviceEntryAbout, target: string, value: unknown, restored?: EntryRef) => {
     backend.note({ about, target, value, ...(restored ? { restored } : {}) });
     const next = applyChange(get().desk, { about, target, value });
-    set({ desk: next, progress: progressAfter(get().progress, next, target) });
+    const moved = about === 'answer' || about === 'flag' || about === 'opened';
+    set({ desk: next, ...(moved ? { progress: progressAfter(get().progress, next, target) } : {}) });
+  };
+  const goOn = (index: number) => {
+    const { item } = get().paper.questions[index]!;
+    const left = sectionLeft(get(), get().index, index);
+    backend.settle();
+    if (get().desk.opened[item] !== true) note('opened', item, true);
+    if (get().desk.place !== item) note('place', item, null);
+    set({ index, view: 'question', left, closed: closedItems(get().turns, get().desk) });
   };
   /**
    * Pages that joined phones have sent become part of the answers here too, each once. Not while the clock stands still:
@@ -139,12 +168,14 @@ function actsOf(
     takeTime,
     takePages,
     go(index) {
-      const question = get().paper.questions[index];
-      if (!question) return;
-      backend.settle();
-      if (get().desk.opened[question.item] !== true) note('opened', question.item, true);
-      if (get().desk.place !== question.item) note('place', question.item, null);
-      set({ index, view: 'question' });
+      const way = wayTo(get(), index);
+      if (way === 'go') goOn(index);
+      else if (get().paper.questions[index]) set({ asked: { to: index, way } });
+    },
+    answerAsked(agreed) {
+      const { asked } = get();
+      set({ asked: null });
+      if (agreed && asked && AGREED.includes(asked.way)) goOn(asked.to);
     },
     lookBack: () => set({ view: 'last look' }),
     answer: (target, value) => note('answer', target, value),
@@ -161,6 +192,9 @@ function actsOf(
     },
     event: (target, value) => note('event', target, value),
     usePlay: (file, number) => note('play', file, number),
+    setAid: (name, change) => note('aid', name, { ...get().desk.aids[name], ...change }),
+    setHighlights: (target, value) => note('highlights', target, value),
+    setRoughWork: (place, value) => note('rough-work', place, value),
     toggleFlag() {
       const { item } = get().paper.questions[get().index]!;
       note('flag', item, !get().desk.flags[item]);
@@ -207,10 +241,15 @@ function firstState({
   otherVersions,
 }: OpenedDesk) {
   const place = paper.questions.findIndex((q) => q.item === desk.place);
+  const turns = turnsOf(paper);
   return {
     paper,
     desk,
     progress: progressOfPaper(desk, paper),
+    turns,
+    closed: closedItems(turns, desk),
+    asked: null as DeskState['asked'],
+    left: null as SectionLeft | null,
     index: Math.max(place, 0),
     view: 'question' as DeskState['view'],
     time,

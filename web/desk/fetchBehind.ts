@@ -1,5 +1,6 @@
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import { answers } from '../kinds/answers';
+import { keysTool, toolsFor } from '../kit/tools';
 
 /** After the first question is drawn, which asks for its own kinds first. */
 const BEHIND_MS = 1500;
@@ -13,6 +14,8 @@ const fetchAll = (paper: CandidatePaper): Promise<unknown> =>
     import('./VersionsDialog'),
     paper.sections.some((section) => section.handouts.length > 0) && import('./HandoutPanel'),
     import('../ui/ToolPopover'),
+    ...[...new Set(paper.sections.flatMap((section) => toolsFor(section.aids)))].map((tool) => tool.load()),
+    keysTool.load(),
   ]);
 
 /** Fetches what the first question does without, before it is wanted. */

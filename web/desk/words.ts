@@ -28,6 +28,13 @@ export const t = words('desk', {
   key: 'Key to the shapes',
   bar: 'Question {{number}}, {{title}}, {{marks}}, {{state}}{{flagged}}',
   barFlagged: ', flagged',
+  barClosed: ', closed',
+  isClosed: 'closed',
+  forwardOnly: 'Forward only: you cannot come back to a question of this section.',
+  leftBehind_one: 'Section {{key}} has {{count}} question that is not done. You can come back.',
+  leftBehind_other: 'Section {{key}} has {{count}} questions that are not done. You can come back.',
+  leftDone: 'Section {{key}} is done. You can come back to it.',
+  leftClosed: 'Section {{key}} is closed.',
   part: 'Part {{key}}',
   source: 'Source',
   answer: 'Answer',
@@ -42,7 +49,6 @@ export const t = words('desk', {
   handout: 'Handout: {{title}}',
   handoutOpen: 'Open',
   handoutClose: 'Close',
-  handoutMove: 'Move with the arrow keys; with Shift they change the size.',
   divider: 'Divide the desk between source and answer',
   previous: 'Question {{number}}',
   back: 'Back',
@@ -54,12 +60,6 @@ export const t = words('desk', {
   tooLong: 'This answer is too long to be saved. Shorten it: only what you see as saved counts.',
   deviceTrouble:
     'This device cannot keep your answers (its storage is full or closed). Stay connected: they still go to the server.',
-  keys: 'Keys',
-  keysTitle: 'Keys for the desk',
-  keysNext: 'next question',
-  keysPrevious: 'question before',
-  keysFlag: 'flag or unflag',
-  keysLast: 'last look',
   warning_one: '{{count}} minute is left.',
   warning_other: '{{count}} minutes are left.',
   warningClose: 'Go on',
@@ -134,7 +134,6 @@ export const t = words('desk', {
   position: '{{number}} of {{all}} · {{open}} marks open',
   unfoldRail: 'Show all questions',
   foldRail: 'Back to the question',
-  kit: 'Kit',
 });
 
 /** The four states in the order of the key. */

@@ -124,10 +124,22 @@ function BlockView({ block }: { block: Block }): ReactElement {
 const Blocks = ({ of }: { of: readonly Block[] }) =>
   of.map((block, i) => <BlockView key={i} block={block} />);
 
+/** What the highlights of a text are kept under: a question, source or section, and the text's own name. */
+export interface TextName {
+  readonly target: string;
+  readonly name: string;
+}
+
+interface Props {
+  readonly document: Document;
+  readonly text?: TextName | undefined;
+  readonly className?: string;
+}
+
 /** A prompt, passage, mark scheme or rules text. */
-export function DocumentView({ document, className = '' }: { document: Document; className?: string }) {
+export function DocumentView({ document, text, className = '' }: Props) {
   return (
-    <div className={className}>
+    <div className={className} data-text={text && `${text.target}|${text.name}`}>
       <Blocks of={document.blocks} />
     </div>
   );

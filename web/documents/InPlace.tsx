@@ -1,15 +1,17 @@
 import type { Document } from '../../core/documents/document';
 import { Fills } from '../media/fills';
-import { DocumentView } from './DocumentView';
+import { DocumentView, type TextName } from './DocumentView';
 
 interface Props {
   readonly body: Document;
+  /** What highlights in it are kept under. */
+  readonly text?: TextName;
   /** Of what scrolls. */
   readonly className: string;
 }
 
 /** A text that scrolls in its place. A PDF document alone in it scrolls by itself instead: nothing scrolls in two ways. */
-export function InPlace({ body, className }: Props) {
+export function InPlace({ body, text, className }: Props) {
   const [only, more] = body.blocks;
   if (only?.type === 'pdf' && !more)
     return (
@@ -21,7 +23,7 @@ export function InPlace({ body, className }: Props) {
     );
   return (
     <div tabIndex={0} className={`min-h-0 flex-1 overflow-y-auto outline-offset-[-3px] ${className}`}>
-      <DocumentView document={body} className="max-w-[70ch]" />
+      <DocumentView document={body} text={text} className="max-w-[70ch]" />
     </div>
   );
 }

@@ -2,6 +2,7 @@ import type { SourcePhrase } from '../../core/documents/phrasesIn';
 import type { PhraseUse } from '../documents/phrases';
 import type { Document } from '../../core/documents/document';
 import type { PageBox } from '../pages/pageBox';
+import type { AidName } from '../../core/kit/aids';
 import type { Credit } from '../../core/kinds/contract';
 
 /** What a kind can do with the source beside its question. */
@@ -38,6 +39,8 @@ export interface AnswerProps<Shown, Response> {
   readonly needId: string;
   /** For kinds that take the whole desk and show the prompt themselves. */
   readonly prompt: Document;
+  /** The aids of the part's section. */
+  readonly aids: readonly AidName[];
   /** The source beside the question, for kinds that work with its phrases. */
   readonly source: SourceHandle;
   /** Keeps the pages of an answer on this device and sends them; null where no part of the paper takes any. */

@@ -1,3 +1,4 @@
+import { aidNames } from '../../core/kit/aids';
 import { emptyDocument, plainDocument } from '../../core/documents/document';
 import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -79,6 +80,7 @@ function answering(kind: KindName, sample: AnySample, from?: unknown) {
           events,
           files: new PageBox(null),
           phone: null,
+          aids: aidNames,
           promptId: 'prompt',
           needId: 'need',
           prompt: plainDocument('What is it?'),

@@ -79,7 +79,7 @@ export function RubricPanel({ components, given, active, onGive }: Props) {
           <div key={component.key} role={levels ? 'radiogroup' : 'group'} aria-label={nameOf(component)}>
             <p className="mb-1.5 flex items-center gap-2.5">
               <kbd
-                className={`rounded border px-1.5 font-mono text-[0.72rem] ${active === component.key ? 'border-kelp bg-kelp text-white' : 'border-line text-soft'}`}
+                className={`rounded border px-1.5 font-mono text-[0.72rem] ${active === component.key ? 'border-kelp bg-kelp text-on' : 'border-line text-soft'}`}
               >
                 {letterOf(component).toUpperCase()}
               </kbd>

@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import type { AidName } from '../../core/kit/aids';
+import { message } from '../../core/messages/message';
 import type { Document } from '../../core/documents/document';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { showMarks } from '../../core/marks';
@@ -20,7 +22,13 @@ import { PageBox } from '../pages/pageBox';
 import { say } from '../words';
 
 /** A part that can be tried out; what is tried here is kept nowhere. */
-function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
+interface TryPartProps {
+  readonly part: ShownPart;
+  readonly several: boolean;
+  readonly aids: readonly AidName[];
+}
+
+function TryPart({ part, several, aids }: TryPartProps) {
   const [response, setResponse] = useState(() => candidateKindOf(part.kind).empty(part.shown));
   const [events, setEvents] = useState<Readonly<Record<string, unknown>>>({});
   const [pages] = useState(() => new PageBox(null));
@@ -48,6 +56,7 @@ function TryPart({ part, several }: { part: ShownPart; several: boolean }) {
         source: noSource,
         files: pages,
         phone: null,
+        aids,
       })}
       <p id={`${promptId}-need`} className="pt-1 text-[0.88rem] text-marigold">
         {missing && say(missing)}
@@ -67,7 +76,13 @@ function Folded({ title, body }: { readonly title: string; readonly body: Docume
   );
 }
 
-function QuestionCard({ question }: { question: Question }) {
+function QuestionCard({
+  question,
+  aids,
+}: {
+  readonly question: Question;
+  readonly aids: readonly AidName[];
+}) {
   return (
     <article className="mb-4 rounded-card border border-line bg-card p-5">
       <h3 className="flex justify-between gap-4 font-serif text-[1.2rem] font-semibold">
@@ -81,7 +96,7 @@ function QuestionCard({ question }: { question: Question }) {
         <Folded key={tab.title} title={tab.title} body={tab.body} />
       ))}
       {question.parts.map((part) => (
-        <TryPart key={part.target} part={part} several={question.parts.length > 1} />
+        <TryPart key={part.target} part={part} several={question.parts.length > 1} aids={aids} />
       ))}
     </article>
   );
@@ -95,6 +110,12 @@ export const loadAnswers = async (paper: CandidatePaper): Promise<void> => {
   ]);
 };
 
+/** How one goes through a section, and the aids that it allows. */
+const sectionLine = ({ navigation, aids }: CandidatePaper['sections'][number]): string =>
+  [`navigation.${navigation}`, ...aids.map((name) => `aid.${name}`)]
+    .map((code) => say(message(code)))
+    .join(' · ');
+
 /** A whole paper with the candidate's own components, from the candidate's copy: no key is in it. */
 export function PaperView({ paper, files }: { readonly paper: CandidatePaper; readonly files: FileSource }) {
   const recordings = useRecordings(files);
@@ -106,6 +127,7 @@ export function PaperView({ paper, files }: { readonly paper: CandidatePaper; re
             <h2 className="mt-2 text-[1.1rem]">
               <b>{section.key}</b> {section.title}
             </h2>
+            <p className="text-[0.92rem] text-soft">{sectionLine(section)}</p>
             <DocumentView document={section.introduction} className="mb-3 text-soft" />
             {section.handouts.map((handout) => (
               <Folded key={handout.key} title={handout.title} body={handout.body} />
@@ -113,7 +135,7 @@ export function PaperView({ paper, files }: { readonly paper: CandidatePaper; re
             {paper.questions
               .filter((q) => q.section === section.key)
               .map((q) => (
-                <QuestionCard key={q.item} question={q} />
+                <QuestionCard key={q.item} question={q} aids={section.aids} />
               ))}
           </section>
         ))}

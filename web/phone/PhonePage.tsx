@@ -205,7 +205,7 @@ function Sending({ view, box }: { readonly view: PhoneView; readonly box: PageBo
         <Taking
           label={t('photograph', { number })}
           capture
-          look="flex-1 border-kelp bg-kelp text-white"
+          look="flex-1 border-kelp bg-kelp text-on"
           onFiles={([file]) => file && setTaken(file)}
         >
           <Camera aria-hidden className="size-5" /> {t('photograph', { number })}

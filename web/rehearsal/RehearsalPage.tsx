@@ -27,6 +27,10 @@ const t = words('rehearsal', {
   loading: 'Opening the rehearsal …',
   title: 'Rehearsal',
   text: 'First your device and connection are checked, then you answer easy questions at the same desk. Nothing is kept, and nobody sees it.',
+  practice: 'Practice',
+  practiceText:
+    'These are the questions of the test that you sat. You can answer them as often as you like. Nothing is kept, nobody sees it, and your result stays as it is.',
+  practiceDone: 'Your practice',
   timed: 'With the clock, {{minutes}} min',
   untimed: 'Without the clock',
   scoring: 'Scoring …',
@@ -47,10 +51,13 @@ type Phase =
   | { readonly at: 'scoring'; readonly given: Desk['answers']; readonly before: number }
   | { readonly at: 'done'; readonly sheet: ResultSheet };
 
-async function load(link: string | undefined, round: string | undefined): Promise<RehearsalView> {
-  if (round) return get<RehearsalView>(`/rehearsal/${round}`);
-  await post('/arrival/open', { link });
-  return get<RehearsalView>('/rehearsal');
+/** Where it is asked for: of a round's own page, or behind a personal link. */
+const addressOf = (round: string | undefined, practice: boolean) =>
+  practice ? '/practice' : round ? `/rehearsal/${round}` : '/rehearsal';
+
+async function load(link: string | undefined, address: string): Promise<RehearsalView> {
+  if (link) await post('/arrival/open', { link });
+  return get<RehearsalView>(address);
 }
 
 /** How long to wait before asking again how far the scoring is. */
@@ -60,12 +67,11 @@ const kindsOf = (paper: CandidatePaper) => paper.questions.flatMap((q) => q.part
 
 /** Scored by the server, which keeps nothing of it: no key is ever on a candidate's device. */
 async function score(
-  round: string | undefined,
+  address: string,
   answers: Desk['answers'],
   onWait: (before: number) => void,
 ): Promise<ResultSheet> {
-  const address = round ? `/rehearsal/${round}/score` : '/rehearsal/score';
-  const { ticket } = await post<RehearsalTicket>(address, { answers });
+  const { ticket } = await post<RehearsalTicket>(`${address}/score`, { answers });
   for (;;) {
     const state = await get<RehearsalScore>(`/rehearsal/score/${ticket}`);
     if ('sheet' in state) return state.sheet;
@@ -150,10 +156,12 @@ function Device({ findings }: { findings: readonly Finding[] }) {
 interface Where {
   readonly view: RehearsalView;
   readonly link: string | undefined;
-  readonly round: string | undefined;
+  readonly address: string;
+  /** With the real questions of a test that is over. */
+  readonly practice: boolean;
 }
 
-function Inside({ view, link, round }: Where) {
+function Inside({ view, link, address, practice }: Where) {
   const { paper } = view;
   const [phase, setPhase] = useState<Phase>({ at: 'checks' });
   const [demanded] = useState(() => view.checks);
@@ -167,12 +175,12 @@ function Inside({ view, link, round }: Where) {
       const waits = (before: number) => setPhase({ at: 'scoring', given, before });
       waits(0);
       void run(async () => {
-        const sheet = await score(round, given, waits);
+        const sheet = await score(address, given, waits);
         await loadReadings(sheet);
         setPhase({ at: 'done', sheet });
       });
     },
-    [round, run],
+    [address, run],
   );
   const begin = (timed: boolean) =>
     run(async () => {
@@ -202,9 +210,9 @@ function Inside({ view, link, round }: Where) {
     <CandidateFrame organisation={view.organisation}>
       <div className={`mx-auto ${done ? 'max-w-[1010px]' : 'max-w-[720px]'}`}>
         <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">
-          {t(done ? 'doneTitle' : 'title')}
+          {t(practice ? (done ? 'practiceDone' : 'practice') : done ? 'doneTitle' : 'title')}
         </h1>
-        <p className="mt-1 mb-5 text-soft">{t(done ? 'doneText' : 'text')}</p>
+        <p className="mt-1 mb-5 text-soft">{t(done ? 'doneText' : practice ? 'practiceText' : 'text')}</p>
         {phase.at === 'scoring' && busy && (
           <p role="status">{phase.before > 0 ? t('before', { count: phase.before }) : t('scoring')}</p>
         )}
@@ -214,7 +222,7 @@ function Inside({ view, link, round }: Where) {
             {t('tryAgain')}
           </Button>
         )}
-        {phase.at === 'checks' && <CheckList {...measured} demanded={demanded} />}
+        {phase.at === 'checks' && !practice && <CheckList {...measured} demanded={demanded} />}
         {done && (
           <Files value={rehearsalFiles}>
             <PageSourceContext value={pages}>
@@ -230,10 +238,12 @@ function Inside({ view, link, round }: Where) {
 }
 
 /** Practice at the same desk, from a personal link or from the round's own page where the round allows it. */
-export function RehearsalPage() {
+export function RehearsalPage({ practice = false }: { readonly practice?: boolean }) {
   const { link, round } = useParams();
-  const [loaded] = useLoaded(`rehearsal ${link ?? round}`, () => load(link, round));
-  if (loaded.state === 'here') return <Inside view={loaded.value} link={link} round={round} />;
+  const address = addressOf(round, practice);
+  const [loaded] = useLoaded(`${address} ${link}`, () => load(link, address));
+  if (loaded.state === 'here')
+    return <Inside view={loaded.value} link={link} address={address} practice={practice} />;
   return (
     <CandidateFrame organisation={null}>
       {loaded.state === 'loading' ? (
@@ -244,3 +254,6 @@ export function RehearsalPage() {
     </CandidateFrame>
   );
 }
+
+/** The real questions of a test that is over, once they are released. */
+export const PracticePage = () => <RehearsalPage practice />;

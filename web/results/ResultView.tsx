@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { get } from '../api/client';
 import { Files, resultFiles } from '../media/fileSource';
@@ -15,8 +16,11 @@ async function load(): Promise<ResultSheet> {
   return sheet;
 }
 
-/** The result sheet: everything a candidate is told, on one page, and the same as a PDF. */
-export function ResultView() {
+/**
+ * The result sheet: everything a candidate is told, on one page, and the same as a PDF. `practice` is where its questions
+ * can be practised; null where they cannot.
+ */
+export function ResultView({ practice }: { readonly practice: string | null }) {
   const [loaded] = useLoaded('result', load);
   if (loaded.state === 'loading') return <p className="text-soft">{t('loading')}</p>;
   if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
@@ -31,7 +35,15 @@ export function ResultView() {
             <b className="text-kelp">{t(sheet.state)}</b> {showDay(sheet.releasedAt, sheet.timeZone)}
           </p>
         </div>
-        <div className="no-print flex gap-2.5">
+        <div className="no-print flex flex-wrap gap-2.5">
+          {practice !== null && (
+            <Link
+              to={practice}
+              className="inline-flex min-h-11 items-center rounded-control border border-line bg-card px-3.5 hover:border-edge"
+            >
+              {t('practise')}
+            </Link>
+          )}
           <Button onClick={() => window.print()} className="min-h-11">
             <Printer aria-hidden className="size-5" /> {t('print')}
           </Button>

@@ -16,6 +16,7 @@ export const t = words('result', {
   confirmed: 'confirmed',
   provisional: 'provisional',
   print: 'Print',
+  practise: 'Practise these questions',
   pdf: 'PDF',
   of: 'of {{all}}',
   band: 'Band',

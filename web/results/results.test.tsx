@@ -15,7 +15,7 @@ const paper = technicianPaper();
 const written = { type: 'paragraph', content: [{ type: 'text', text: 'It got warm.' }] };
 const script: Script = {
   paper,
-  form: drawForm(paper, { seed: 'sheet', locale: 'en', transcripts: false }),
+  form: drawForm(paper, { seed: 'sheet', locale: 'en', transcripts: false, aids: [] }),
   locale: 'en',
   answers: {
     'parts-of-a-seed/A': storeResponse('choice', { chosen: ['root'] }),
@@ -61,7 +61,7 @@ const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
 };
 async function open(sheet: ResultSheet) {
   fakeServer({ 'GET /result': () => sheet });
-  render(<ResultView />);
+  render(<ResultView practice={null} />);
   await screen.findByRole('heading', { level: 1, name: 'Ilse Brandvold' });
 }
 const card = (name: RegExp) => within(screen.getByRole('heading', { level: 2, name }).closest('article')!);
@@ -111,7 +111,7 @@ describe('the result', () => {
 
   it('says why it cannot be seen yet', async () => {
     fakeServer({ 'GET /result': () => new Refused(409, 'not-released', 'Your result comes by 4 December.') });
-    render(<ResultView />);
+    render(<ResultView practice={null} />);
     expect(await screen.findByText('Your result comes by 4 December.')).toBeVisible();
   });
 });

@@ -1,7 +1,10 @@
+import { say } from '../words';
+import { message } from '../../core/messages/message';
 import { MailPlus } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import type { AidName } from '../../core/kit/aids';
 import type { CheckName } from '../../core/arrival/checks';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
@@ -13,12 +16,16 @@ const FIELD = 'mt-1 block min-h-10 w-full rounded-control border border-edge bg-
 const WAIVED: readonly CheckName[] = ['camera', 'sound', 'screen', 'full screen'];
 const BLANK = { name: '', email: '', extra: '0', breaks: '0', zone: '', reason: '' };
 
+/** What is opened by arrangement; the others are in every section that its author did not close. */
+const ARRANGED = ['read-aloud', 'reading-slot', 'lens', 'calculator'] as const satisfies readonly AidName[];
+
 /** Name, e-mail and extra time; the letter stands in the outbox at once. */
 export function InviteForm({ round, onInvited }: { round: number; onInvited: () => void }) {
   const [fields, setFields] = useState(BLANK);
   const [waived, setWaived] = useState<CheckName[]>([]);
   const [done, setDone] = useState<{ email: string; letter: number } | null>(null);
   const [transcripts, setTranscripts] = useState(false);
+  const [aids, setAids] = useState<AidName[]>([]);
   const { busy, trouble, run } = useAction();
   const set = (name: keyof typeof BLANK) => (event: React.ChangeEvent<HTMLInputElement>) => {
     setDone(null);
@@ -36,6 +43,7 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
         arrangements: {
           breakMinutes: Number(breaks),
           transcripts,
+          aids,
           waivedChecks: waived,
           reason: fields.reason.trim(),
         },
@@ -45,6 +53,7 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
       setFields(BLANK);
       setWaived([]);
       setTranscripts(false);
+      setAids([]);
       onInvited();
     });
   return (
@@ -127,6 +136,22 @@ export function InviteForm({ round, onInvited }: { round: number; onInvited: () 
               />
               {t('transcripts')}
             </label>
+            <fieldset className="flex flex-wrap gap-x-4">
+              <legend>{t('arrangedAids')}</legend>
+              {ARRANGED.map((name) => (
+                <label key={name} className="flex min-h-9 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    checked={aids.includes(name)}
+                    onChange={(event) =>
+                      setAids(event.target.checked ? [...aids, name] : aids.filter((one) => one !== name))
+                    }
+                    className="size-5"
+                  />
+                  {say(message(`aid.${name}`))}
+                </label>
+              ))}
+            </fieldset>
             <label className="block">
               {t('candidateZone')}
               <input

@@ -33,7 +33,7 @@ function LetterView({ id }: { readonly id: number }) {
             href={letter.link}
             target="_blank"
             rel="noreferrer"
-            className="inline-flex min-h-10 items-center gap-2 rounded-control bg-kelp px-3.5 font-semibold text-white hover:bg-kelp-deep"
+            className="inline-flex min-h-10 items-center gap-2 rounded-control bg-kelp px-3.5 font-semibold text-on hover:bg-kelp-deep"
           >
             <SquareArrowOutUpRight aria-hidden className="size-4" /> {t('asCandidate')}
           </a>

@@ -40,6 +40,24 @@ function NewLink({ round, row }: { readonly round: number; readonly row: Invited
   );
 }
 
+/** Candidates can practise with the real questions once the results are out; it can be taken back. */
+function Practice({ round, onChange }: { round: RoundDetail; onChange: (round: RoundDetail) => void }) {
+  const released = round.practiceAt !== null;
+  const change = async () =>
+    onChange(await post<RoundDetail>(`/rounds/${round.id}/practice`, { released: !released }));
+  if (round.releasedAt === null) return null;
+  return (
+    <Confirm
+      quiet
+      act={t(released ? 'practiceClose' : 'practiceRelease')}
+      title={t(released ? 'practiceCloseTitle' : 'practiceReleaseTitle')}
+      text={t(released ? 'practiceCloseText' : 'practiceReleaseText')}
+      keep={t('practiceKeep')}
+      onAct={change}
+    />
+  );
+}
+
 function Facts({ round, onChange }: { round: RoundDetail; onChange: (round: RoundDetail) => void }) {
   const release = async () => onChange(await post<RoundDetail>(`/rounds/${round.id}/release`));
   return (
@@ -71,6 +89,7 @@ function Facts({ round, onChange }: { round: RoundDetail; onChange: (round: Roun
             : t('releasedOn', { when: showShort(round.releasedAt, round.timeZone) })}
         </p>
       )}
+      <Practice round={round} onChange={onChange} />
     </div>
   );
 }

@@ -43,6 +43,7 @@ describe('inviting', () => {
     });
     expect(dialog.queryByLabelText('Why they are waived')).toBeNull();
     await userEvent.click(dialog.getByRole('checkbox', { name: 'Transcripts instead of sound' }));
+    await userEvent.click(dialog.getByRole('checkbox', { name: 'read aloud' }));
     await userEvent.click(dialog.getByRole('checkbox', { name: 'camera' }));
     await fill(dialog, { 'Why they are waived': 'arranged in writing ' });
     await userEvent.click(dialog.getByRole('button', { name: 'Invite and write the letter' }));
@@ -57,6 +58,7 @@ describe('inviting', () => {
       arrangements: {
         breakMinutes: 10,
         transcripts: true,
+        aids: ['read-aloud'],
         waivedChecks: ['camera'],
         reason: 'arranged in writing',
       },

@@ -16,6 +16,7 @@ export const deskPaper = drawForm(technicianPaper(), {
   seed: 'desk',
   locale: 'en',
   transcripts: false,
+  aids: [],
 }).paper;
 
 export const deskTime: TimeView = {

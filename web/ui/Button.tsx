@@ -2,7 +2,7 @@ import type { ButtonHTMLAttributes, ReactNode } from 'react';
 
 const LOOKS = {
   first:
-    'border-kelp bg-kelp text-white font-semibold hover:bg-kelp-deep disabled:bg-kelp/50 disabled:border-transparent',
+    'border-kelp bg-kelp text-on font-semibold hover:bg-kelp-deep disabled:bg-kelp/50 disabled:border-transparent',
   plain: 'border-line bg-card text-ink hover:border-edge disabled:text-soft',
   quiet: 'border-transparent bg-transparent text-ink hover:bg-shade',
 } as const;

@@ -1,7 +1,7 @@
-import { useEffect, type ReactNode } from 'react';
+import { useLayoutEffect, type ReactNode } from 'react';
 import { words } from '../words';
-import { TextSizeControl } from './TextSizeControl';
-import { useTextSize } from './textSize';
+import { useReading } from './reading';
+import { ReadingControls } from './ReadingControls';
 
 const t = words('frame', {
   product: 'Clear Sitting',
@@ -9,13 +9,20 @@ const t = words('frame', {
   skip: 'Skip to the content',
 });
 
-/** Applies the candidate's text size to the whole page. */
+/** Applies the candidate's size and spacing of text, and their colours, to the whole page. */
 export function useCandidateText(): void {
-  const size = useTextSize((s) => s.size);
-  useEffect(() => {
-    document.documentElement.style.setProperty('--text-scale', String(size / 100));
-    return () => void document.documentElement.style.removeProperty('--text-scale');
-  }, [size]);
+  const { size, spacing, colours } = useReading();
+  useLayoutEffect(() => {
+    const { style, dataset } = document.documentElement;
+    style.setProperty('--text-scale', String(size / 100));
+    style.setProperty('--line-scale', String(spacing / 100));
+    if (colours !== 'daylight') dataset.colours = colours;
+    return () => {
+      style.removeProperty('--text-scale');
+      style.removeProperty('--line-scale');
+      delete dataset.colours;
+    };
+  }, [size, spacing, colours]);
 }
 
 /** The calm frame of everything a candidate meets before and after the desk. */
@@ -41,7 +48,7 @@ export function CandidateFrame({
         <p className="font-serif text-[1.25rem] font-semibold whitespace-nowrap">{t('product')}</p>
         <p className="hidden text-soft desk:block">{organisation && t('for', { organisation })}</p>
         <div className="flex-1" />
-        <TextSizeControl brief />
+        <ReadingControls brief />
         {tools}
       </header>
       <main id="content" className="px-4 py-6 desk:px-10 desk:py-10">

@@ -441,6 +441,7 @@ CREATE TABLE `rounds` (
 	`signed_off_at` integer,
 	`signed_off_by` integer,
 	`released_at` integer,
+	`practice_at` integer,
 	FOREIGN KEY (`paper_version_id`) REFERENCES `paper_versions`(`id`) ON UPDATE no action ON DELETE no action,
 	FOREIGN KEY (`signed_off_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );

@@ -2,6 +2,7 @@ import { DocumentView } from '../../documents/DocumentView';
 import { BellRing, Camera, CircleHelp, PenLine } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { CoverSection } from '../../../core/papers/candidatePaper';
 import { showMarks } from '../../../core/marks';
 import { allowedMs } from '../../../core/timing/deadline';
 import { showLength } from '../../../core/timing/pace';
@@ -14,6 +15,8 @@ import { Progress } from '../../ui/Progress';
 import { showMegabytes } from '../../ui/showMegabytes';
 import { showDay } from '../../ui/times';
 import { useAction, useLoaded } from '../../ui/useAsync';
+import { message } from '../../../core/messages/message';
+import { say } from '../../words';
 import { useArrival } from '../ArrivalContext';
 import { StepTitle } from '../Steps';
 import { t } from '../words';
@@ -44,7 +47,12 @@ function YourTime() {
   );
 }
 
-const movingIn = (limit: number | null) => (limit === null ? t('free') : t('limited', { minutes: limit }));
+const movingIn = ({ navigation, limit }: CoverSection) =>
+  `${say(message(`navigation.${navigation}`))}${limit === null ? '' : `; ${t('limit', { minutes: limit })}`}`;
+
+/** The aids of a section beside those that everybody has. */
+const kitOf = ({ aids }: CoverSection) =>
+  [t('kitAlways'), ...aids.map((name) => say(message(`aid.${name}`)))].join(', ');
 
 /** On a narrow screen what is words stands under the section's title; figures keep columns of their own. */
 function Sections() {
@@ -72,13 +80,14 @@ function Sections() {
             <tr key={s.key} className="border-b border-line/70">
               <th scope="row" className="px-2 py-2 text-left font-normal">
                 <b>{s.key}</b> {s.title}
-                <span className="block text-[0.85rem] text-soft desk:hidden">{movingIn(s.limit)}</span>
+                <span className="block text-[0.85rem] text-soft desk:hidden">{movingIn(s)}</span>
+                <span className="block text-[0.85rem] text-soft desk:hidden">{kitOf(s)}</span>
               </th>
               <td className="px-2">{s.questions}</td>
               <td className="px-2">{showMarks(s.marks)}</td>
               <td className="px-2 whitespace-nowrap">{t('minutes', { count: Math.round(s.minutes) })}</td>
-              <td className={wide}>{movingIn(s.limit)}</td>
-              <td className={wide}>{t('kitText')}</td>
+              <td className={wide}>{movingIn(s)}</td>
+              <td className={wide}>{kitOf(s)}</td>
             </tr>
           ))}
         </tbody>

@@ -25,6 +25,8 @@ import { digest } from './digest';
 
 /** Changes to the same place within this time become one entry. */
 const MERGE_MS = 1000;
+/** What is written on keystroke by keystroke. */
+const MERGED: readonly Change['about'][] = ['answer', 'rough-work'];
 /** Room for what an entry says beside its value, in bytes. */
 const ENTRY_HEAD = 1024;
 
@@ -132,7 +134,7 @@ export class DeviceJournal {
     if (!this.open) this.timer = setTimeout(() => this.freeze(), MERGE_MS);
     this.open = { change, text, at: this.claim() };
     // Single acts are not merged: nothing follows them that would replace them.
-    if (change.about !== 'answer' || change.restored) this.freeze();
+    if (!MERGED.includes(change.about) || change.restored) this.freeze();
     else this.write(wholeEntry(this.open, this.writer.number + 1), null);
     this.onWritten();
   }
@@ -320,6 +322,9 @@ function changesBetween(from: Desk, to: Desk): Change[] {
     ...differing('flag', from.flags, to.flags),
     ...differing('event', from.events, to.events),
     ...differing('answer', from.answers, to.answers),
+    ...differing('highlights', from.highlights, to.highlights),
+    ...differing('rough-work', from.roughWork, to.roughWork),
+    ...differing('aid', from.aids, to.aids),
     ...(to.place !== null && to.place !== from.place
       ? [{ about: 'place' as const, target: to.place, value: null }]
       : []),

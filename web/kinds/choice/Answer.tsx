@@ -25,7 +25,8 @@ interface RowProps {
   readonly on: boolean;
   readonly out: boolean;
   readonly onChoose: () => void;
-  readonly onStrike: () => void;
+  /** Null where the section does not allow it. */
+  readonly onStrike: (() => void) | null;
 }
 
 function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps) {
@@ -47,22 +48,25 @@ function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps)
           <OptionBody option={option} />
         </span>
       </label>
-      <button
-        type="button"
-        onClick={onStrike}
-        aria-label={t(out ? 'backOf' : 'strikeOf', { option: option.text })}
-        className={`inline-flex items-center gap-1.5 rounded-lg px-3 text-[0.8rem] ${out ? 'text-ink' : 'text-soft'} hover:text-ink`}
-      >
-        <Icon aria-hidden className="size-4" />
-        <span className="hidden desk:inline">{t(out ? 'back' : 'strike')}</span>
-      </button>
+      {onStrike && (
+        <button
+          type="button"
+          onClick={onStrike}
+          aria-label={t(out ? 'backOf' : 'strikeOf', { option: option.text })}
+          className={`inline-flex items-center gap-1.5 rounded-lg px-3 text-[0.8rem] ${out ? 'text-ink' : 'text-soft'} hover:text-ink`}
+        >
+          <Icon aria-hidden className="size-4" />
+          <span className="hidden desk:inline">{t(out ? 'back' : 'strike')}</span>
+        </button>
+      )}
     </div>
   );
 }
 
 /** Round boxes for one, square ones for several; “choose 2” is kept to and counted for the candidate. */
-export function Answer({ shown, response, onChange, events, onEvent, promptId, needId }: Props) {
-  const struck = (events.strike ?? []) as readonly string[];
+export function Answer({ shown, response, onChange, events, onEvent, aids, promptId, needId }: Props) {
+  const canStrike = aids.includes('strike-out');
+  const struck = (canStrike ? (events.strike ?? []) : []) as readonly string[];
   const onStrike = (keys: readonly string[]) => onEvent('strike', keys);
   const name = useId();
   const [refused, setRefused] = useState(false);
@@ -101,7 +105,7 @@ export function Answer({ shown, response, onChange, events, onEvent, promptId, n
           on={response.chosen.includes(option.key)}
           out={struck.includes(option.key)}
           onChoose={() => choose(option.key)}
-          onStrike={() => strike(option.key)}
+          onStrike={canStrike ? () => strike(option.key) : null}
         />
       ))}
       <p role="status" className="text-[0.88rem] text-marigold empty:hidden">

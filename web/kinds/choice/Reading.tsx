@@ -18,7 +18,7 @@ export function Reading({ shown, response }: ReadingProps<ChoiceShown, ChoiceRes
             <li key={key} className={`flex items-center gap-2.5 ${on ? '' : 'text-soft'}`}>
               <span
                 aria-hidden
-                className={`grid size-4 flex-none place-items-center border ${shown.mode === 'one' ? 'rounded-full' : 'rounded-sm'} ${on ? 'border-filled bg-filled text-white' : 'border-edge'}`}
+                className={`grid size-4 flex-none place-items-center border ${shown.mode === 'one' ? 'rounded-full' : 'rounded-sm'} ${on ? 'border-filled bg-filled text-on' : 'border-edge'}`}
               >
                 {on && <Check className="size-3" strokeWidth={3} />}
               </span>

@@ -25,10 +25,14 @@ const look = EditorView.theme({
 });
 
 const colours = HighlightStyle.define([
-  { tag: [tags.keyword, tags.controlKeyword, tags.definitionKeyword], color: '#12564f', fontWeight: '600' },
-  { tag: [tags.string, tags.docString], color: '#8a5000' },
-  { tag: [tags.number, tags.bool, tags.null], color: '#2f5d8c' },
-  { tag: tags.comment, color: '#52606d', fontStyle: 'italic' },
+  {
+    tag: [tags.keyword, tags.controlKeyword, tags.definitionKeyword],
+    color: 'var(--color-kelp)',
+    fontWeight: '600',
+  },
+  { tag: [tags.string, tags.docString], color: 'var(--color-marigold)' },
+  { tag: [tags.number, tags.bool, tags.null], color: 'var(--color-slate)' },
+  { tag: tags.comment, color: 'var(--color-soft)', fontStyle: 'italic' },
 ]);
 
 const grammars = { python: () => python(), javascript: () => javascript() };

@@ -5,11 +5,11 @@ export function OptionMark({ round, on }: { readonly round: boolean; readonly on
   return (
     <span
       aria-hidden
-      className={`grid size-[1.15rem] flex-none place-items-center border-[1.6px] ${round ? 'rounded-full' : 'rounded'} ${on ? 'border-kelp bg-kelp text-white' : 'border-soft bg-card'}`}
+      className={`grid size-[1.15rem] flex-none place-items-center border-[1.6px] ${round ? 'rounded-full' : 'rounded'} ${on ? 'border-kelp bg-kelp text-on' : 'border-soft bg-card'}`}
     >
       {on &&
         (round ? (
-          <span className="size-2 rounded-full bg-white" />
+          <span className="size-2 rounded-full bg-on" />
         ) : (
           <Check className="size-3.5" strokeWidth={3} />
         ))}

@@ -1,0 +1,88 @@
+import type { Form } from '../../core/forms/form';
+import { isLater } from '../../core/journal/entry';
+import {
+  isOutOfTurn,
+  turnsOf,
+  wasBefore,
+  type Before,
+  type TurnEntry,
+  type Turns,
+} from '../../core/journal/turns';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
+import { responseOrEmpty } from '../../core/kinds/stored';
+import type { ShownPart } from '../../core/papers/candidatePaper';
+import type { Db } from '../db/open';
+import { formById } from '../forms/forms';
+import type { Holds } from './holds';
+import { sittingQueries } from './queries';
+import { valueOf } from './values';
+
+interface FormTurns {
+  readonly turns: Turns;
+  readonly parts: ReadonlyMap<string, ShownPart>;
+}
+
+const known = new WeakMap<Form, FormTurns | null>();
+
+/** The forward-only sections of a form; null where it has none. Worked out once a form. */
+function turnsOfForm(db: Db, formId: number): FormTurns | null {
+  const form = formById(db, formId);
+  const cached = known.get(form);
+  if (cached !== undefined) return cached;
+  const turns = turnsOf(form.paper);
+  const parts = form.paper.questions.flatMap((question) => question.parts);
+  const made = turns && { turns, parts: new Map(parts.map((part) => [part.target, part])) };
+  known.set(form, made);
+  return made;
+}
+
+/** A sitting whose entries are looked at for their turn. */
+export interface TurnsOf {
+  readonly db: Db;
+  readonly holds: Holds;
+  readonly sitting: number;
+  readonly formId: number;
+}
+
+/** What was complete when, by the rows of the journal: the latest answer to each part before an entry is looked at. */
+function doneBefore({ db, holds, sitting }: TurnsOf, { turns, parts }: FormTurns): Before['doneBefore'] {
+  const find = sittingQueries(db);
+  const answers = find.turnRows(sitting).filter((row) => row.about === 'answer');
+  const grantedAt = grantsOf(holds, sitting);
+  const isDone = (target: string, entry: TurnEntry): boolean => {
+    const latest = answers
+      .filter((row) => row.target === target && wasBefore(row, entry, grantedAt))
+      .reduce<TurnEntry | null>((best, row) => (best && isLater(best, row) ? best : row), null);
+    const value = latest && valueOf(find, sitting, latest);
+    if (!value) return false;
+    const { kind, shown } = parts.get(target)!;
+    const response = responseOrEmpty(kind, shown, JSON.parse(value.text));
+    return candidateKindOf(kind).progress(shown, response).state === 'done';
+  };
+  return (item, entry) => (turns.get(item)!.parts.get(item) ?? []).every((target) => isDone(target, entry));
+}
+
+const grantsOf =
+  (holds: Holds, sitting: number) =>
+  (hold: number): number =>
+    holds.of(sitting)[hold - 1]!.grantedAt;
+
+/** What the judge needs to know of turns; null where one can move freely through the whole paper. */
+export function turnsForJudge(of: TurnsOf): { of: Turns; doneBefore: Before['doneBefore'] } | null {
+  const found = turnsOfForm(of.db, of.formId);
+  return found && { of: found.turns, doneBefore: doneBefore(of, found) };
+}
+
+/** Was an entry that has just come written out of its turn? Costs nothing where its section is free. */
+export function cameOutOfTurn(of: TurnsOf, entry: TurnEntry): boolean {
+  const found = turnsOfForm(of.db, of.formId);
+  if (!found?.turns.has(entry.target.split('/')[0]!)) return false;
+  const visits = sittingQueries(of.db)
+    .turnRows(of.sitting)
+    .filter((row) => row.about === 'place');
+  return isOutOfTurn(found.turns, entry, {
+    visits,
+    grantedAt: grantsOf(of.holds, of.sitting),
+    doneBefore: doneBefore(of, found),
+  });
+}

@@ -1,0 +1,282 @@
+import { Delete } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { words } from '../words';
+import { calculate, type Angle, type CalculatorKind, type Outcome } from './calculate';
+import { fieldToFill, typeInto } from './fieldInUse';
+import { Panel } from './Panel';
+import { useAid } from './useAid';
+
+const t = words('calculator', {
+  title: 'Calculator',
+  entry: 'Calculation',
+  result: 'Result',
+  history: 'History',
+  noHistory: 'No calculation yet',
+  take: 'Use {{value}} again',
+  put: 'Put into the answer',
+  putNone: 'First click the box of the answer that the figure goes into.',
+  clear: 'C',
+  clearName: 'Clear',
+  back: 'Delete the last character',
+  equals: 'Equals',
+  degrees: 'Degrees',
+  radians: 'Radians',
+  angle: 'Angles in',
+  'trouble unfinished': 'This is not finished yet.',
+  'trouble unreadable': 'This cannot be worked out. Check the signs and brackets.',
+  'trouble by-zero': 'Nothing can be divided by 0.',
+  'trouble no-value': 'This has no value.',
+  'trouble too-large': 'This is too large to be worked out.',
+});
+
+const BASIC = [
+  '(',
+  ')',
+  '%',
+  '÷',
+  '7',
+  '8',
+  '9',
+  '×',
+  '4',
+  '5',
+  '6',
+  '−',
+  '1',
+  '2',
+  '3',
+  '+',
+  '0',
+  '.',
+  '√(',
+];
+const SCIENTIFIC = [
+  'sin(',
+  'cos(',
+  'tan(',
+  '^',
+  'asin(',
+  'acos(',
+  'atan(',
+  '^2',
+  'ln(',
+  'log(',
+  'exp(',
+  '!',
+  'π',
+  'e',
+  'cbrt(',
+  'abs(',
+];
+const FACES: Readonly<Record<string, string>> = {
+  '√(': '√',
+  '^2': 'x²',
+  '^': 'xʸ',
+  'cbrt(': '∛',
+  'abs(': '|x|',
+  '!': 'n!',
+  'exp(': 'eˣ',
+};
+const face = (key: string) => FACES[key] ?? key.replace('(', key.length > 1 ? '' : '(');
+const MOST_KEPT = 30;
+
+interface Done {
+  readonly text: string;
+  readonly value: string;
+}
+
+function Key({
+  onPress,
+  children,
+  name,
+  strong,
+}: {
+  onPress: () => void;
+  children: React.ReactNode;
+  name?: string;
+  strong?: boolean;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={name}
+      onClick={onPress}
+      className={`grid min-h-9 place-items-center rounded-control border border-line font-mono text-[0.95rem] hover:border-edge ${strong ? 'bg-wash text-kelp' : 'bg-card'}`}
+    >
+      {children}
+    </button>
+  );
+}
+
+function History({
+  done,
+  onTake,
+}: {
+  readonly done: readonly Done[];
+  readonly onTake: (value: string) => void;
+}) {
+  return (
+    <details className="text-[0.88rem]">
+      <summary className="min-h-8 py-1 text-slate">{t('history')}</summary>
+      {done.length === 0 && <p className="text-soft">{t('noHistory')}</p>}
+      <ul className="max-h-28 overflow-y-auto">
+        {done.map(({ text, value }, i) => (
+          <li key={i} className="flex items-center justify-between gap-2">
+            <span className="min-w-0 truncate text-soft">{text} =</span>
+            <button
+              type="button"
+              aria-label={t('take', { value })}
+              onClick={() => onTake(value)}
+              className="min-h-8 px-1 font-semibold text-slate"
+            >
+              {value}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** The keys of the panel, and what is typed into its field. */
+function useCalculation(kind: CalculatorKind, angle: Angle) {
+  const [text, setText] = useState('');
+  const [outcome, setOutcome] = useState<Outcome | null>(null);
+  const [done, setDone] = useState<readonly Done[]>([]);
+  const field = useRef<HTMLInputElement>(null);
+  const change = (next: string) => {
+    setText(next);
+    setOutcome(null);
+  };
+  const press = (key: string) => {
+    const input = field.current!;
+    // After a result, an operator goes on with it and anything else begins anew.
+    const result = outcome && 'value' in outcome ? outcome.value : null;
+    if (result !== null) {
+      change(/^[÷×−+%^!]/.test(key) ? result + key : key);
+      return;
+    }
+    const [from, to] = [input.selectionStart ?? text.length, input.selectionEnd ?? text.length];
+    change(text.slice(0, from) + key + text.slice(to));
+    requestAnimationFrame(() => input.setSelectionRange(from + key.length, from + key.length));
+  };
+  const work = () => {
+    const found = calculate(text, kind, angle);
+    setOutcome(found);
+    if ('value' in found) setDone((before) => [{ text, value: found.value }, ...before].slice(0, MOST_KEPT));
+  };
+  return { text, outcome, done, field, change, press, work };
+}
+
+/** Works by its keys and by the keyboard; its result can be put into the field that was worked in last. */
+export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
+  const { setting, set } = useAid('calculator');
+  const angle: Angle = setting.angle === 'radians' ? 'radians' : 'degrees';
+  const { text, outcome, done, field, change, press, work } = useCalculation(kind, angle);
+  const [noField, setNoField] = useState(false);
+  const value = outcome && 'value' in outcome ? outcome.value : null;
+  const put = () => {
+    const target = fieldToFill();
+    setNoField(!target);
+    if (target && value !== null) typeInto(target, value);
+  };
+  const scientific = kind === 'scientific';
+  return (
+    <Panel
+      id="calculator"
+      title={t('title')}
+      first={{
+        x: window.innerWidth - 300,
+        y: window.innerHeight - 560,
+        width: 276,
+        height: scientific ? 540 : 420,
+      }}
+      least={{ width: 236, height: 300 }}
+    >
+      <div className="min-h-0 flex-1 space-y-1.5 overflow-y-auto px-3 py-2">
+        <input
+          ref={field}
+          value={text}
+          aria-label={t('entry')}
+          onChange={(event) => change(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' && event.key !== '=') return;
+            event.preventDefault();
+            work();
+          }}
+          inputMode="decimal"
+          autoComplete="off"
+          spellCheck={false}
+          maxLength={200}
+          className="w-full rounded-control border border-edge bg-card px-2 py-1 text-right font-mono"
+        />
+        <p
+          role="status"
+          aria-label={t('result')}
+          className="min-h-8 text-right text-[1.35rem] font-semibold break-all"
+        >
+          {outcome && 'trouble' in outcome ? (
+            <span className="text-[0.9rem] font-normal text-brick">{t(`trouble ${outcome.trouble}`)}</span>
+          ) : (
+            value
+          )}
+        </p>
+        <div className="flex flex-wrap justify-between gap-1">
+          {scientific && (
+            <button
+              type="button"
+              onClick={() => set({ angle: angle === 'degrees' ? 'radians' : 'degrees' })}
+              className="min-h-8 text-[0.88rem] text-slate"
+            >
+              {t('angle')} {t(angle).toLowerCase()}
+            </button>
+          )}
+          <button
+            type="button"
+            disabled={value === null}
+            onClick={put}
+            className="ml-auto min-h-8 text-[0.88rem] text-slate disabled:text-soft"
+          >
+            {t('put')}
+          </button>
+        </div>
+        {noField && (
+          <p role="alert" className="text-[0.88rem] text-marigold">
+            {t('putNone')}
+          </p>
+        )}
+        <div className="grid grid-cols-4 gap-1.5">
+          {scientific &&
+            SCIENTIFIC.map((key) => (
+              <Key key={key} onPress={() => press(key)}>
+                {face(key)}
+              </Key>
+            ))}
+          <Key name={t('clearName')} onPress={() => change('')}>
+            {t('clear')}
+          </Key>
+          {BASIC.slice(0, 3).map((key) => (
+            <Key key={key} onPress={() => press(key)}>
+              {face(key)}
+            </Key>
+          ))}
+          {BASIC.slice(3).map((key) => (
+            <Key key={key} onPress={() => press(key)} strong={'÷×−+'.includes(key)}>
+              {face(key)}
+            </Key>
+          ))}
+          <Key name={t('back')} onPress={() => change(text.slice(0, -1))}>
+            <Delete aria-hidden className="size-5" />
+          </Key>
+          <Key name={t('equals')} strong onPress={work}>
+            =
+          </Key>
+        </div>
+        <History done={done} onTake={press} />
+      </div>
+    </Panel>
+  );
+}
+
+export const BasicCalculator = () => <Calculator kind="basic" />;
+export const ScientificCalculator = () => <Calculator kind="scientific" />;

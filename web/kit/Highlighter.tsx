@@ -1,0 +1,245 @@
+import { Eraser, Trash2 } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { tints, type Highlight, type Tint } from '../../core/kit/notes';
+import { Button } from '../ui/Button';
+import { useDesk } from '../desk/DeskContext';
+import { Panel } from './Panel';
+import { canDraw } from './drawHighlights';
+import { piecesOf, rangeIn, stretchOf, textIn, textsInView, type Stretch } from './textScopes';
+import { useHighlighting } from './useHighlights';
+import { words } from '../words';
+
+const t = words('highlight', {
+  title: 'Highlight',
+  how: 'Select words with the pointer or a finger, or by the buttons below. Then choose a tint.',
+  'tint solid': 'Yellow, solid line',
+  'tint dotted': 'Blue, dotted line',
+  'tint dashed': 'Violet, dashed line',
+  erase: 'Clear here',
+  byKeys: 'Choose words by keys',
+  sentenceBack: 'Sentence before',
+  sentence: 'Next sentence',
+  word: 'Next word',
+  wordBack: 'Word before',
+  more: 'One word more',
+  less: 'One word less',
+  chosen: 'Chosen: {{text}}',
+  noneChosen: 'No words are chosen yet.',
+  list_one: '{{count}} highlight here',
+  list_other: '{{count}} highlights here',
+  remove: 'Remove the highlight: {{text}}',
+  clearAll: 'Clear all of them',
+  cannot: 'This browser cannot draw highlights. They are kept in the list.',
+  full: 'This text has as many highlights as can be kept. Clear some first.',
+});
+
+const LOOKS: Record<Tint, string> = {
+  solid: 'bg-[#ffe9a8] text-[#1b2733] decoration-[#b98500] decoration-solid',
+  dotted: 'bg-[#d8e8f7] text-[#1b2733] decoration-[#2f5d8c] decoration-dotted',
+  dashed: 'bg-[#efdff0] text-[#1b2733] decoration-[#6b4c86] decoration-dashed',
+};
+
+/** The last selection in a text of the desk: pressing a button of the panel takes it away on some devices. */
+function useSelected(): [Stretch | null, (next: Stretch | null) => void] {
+  const [stretch, setStretch] = useState<Stretch | null>(null);
+  useEffect(() => {
+    const look = () => {
+      const selection = document.getSelection();
+      const found = selection && selection.rangeCount > 0 ? stretchOf(selection.getRangeAt(0)) : null;
+      if (found) setStretch(found);
+    };
+    look();
+    document.addEventListener('selectionchange', look);
+    return () => document.removeEventListener('selectionchange', look);
+  }, []);
+  return [stretch, setStretch];
+}
+
+type Unit = 'sentence' | 'word';
+
+interface Piece {
+  readonly root: HTMLElement;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** The sentences or words of all texts in view, one after the other. */
+function unitsInView(unit: Unit): Piece[] {
+  const segmenter = new Intl.Segmenter(document.documentElement.lang || 'en', { granularity: unit });
+  return textsInView().flatMap((root) =>
+    [...segmenter.segment(textIn(root))]
+      .filter((one) => (unit === 'word' ? one.isWordLike === true : one.segment.trim() !== ''))
+      .map(({ index, segment }) => ({
+        root,
+        start: index + (segment.length - segment.trimStart().length),
+        end: index + segment.trimEnd().length,
+      })),
+  );
+}
+
+const follows = (a: Piece, b: Stretch, roots: readonly HTMLElement[]) =>
+  a.root === b.root ? a.start >= b.end : roots.indexOf(a.root) > roots.indexOf(b.root);
+
+/** The next sentence or word after what is chosen, or the one before it. */
+export function stepTo(from: Stretch | null, unit: Unit, by: 1 | -1): Stretch | null {
+  const units = unitsInView(unit);
+  if (!from) return (by === 1 ? units[0] : units.at(-1)) ?? null;
+  const roots = textsInView();
+  if (by === 1) return units.find((one) => follows(one, from, roots)) ?? from;
+  const start = { ...from, end: from.start };
+  return units.findLast((one) => one.start !== from.start && !follows(one, start, roots)) ?? from;
+}
+
+/** One word more at the end, or one less. */
+export function widened(from: Stretch | null, by: 1 | -1): Stretch | null {
+  if (!from) return stepTo(null, 'word', 1);
+  const own = unitsInView('word').filter((one) => one.root === from.root && one.start >= from.start);
+  if (by === 1) {
+    const next = own.find((one) => one.end > from.end);
+    return next ? { ...from, end: next.end } : from;
+  }
+  const inside = own.filter((one) => one.end < from.end);
+  return inside.length > 0 ? { ...from, end: inside.at(-1)!.end } : from;
+}
+
+function showChosen({ root, start, end }: Stretch): void {
+  const range = rangeIn(root, start, end);
+  if (!range) return;
+  const selection = document.getSelection()!;
+  selection.removeAllRanges();
+  selection.addRange(range);
+  range.startContainer.parentElement?.scrollIntoView({ block: 'nearest' });
+}
+
+function ByKeys({
+  stretch,
+  onChoose,
+}: {
+  readonly stretch: Stretch | null;
+  readonly onChoose: (next: Stretch | null) => void;
+}) {
+  const choose = (next: Stretch | null) => {
+    onChoose(next);
+    if (next) showChosen(next);
+  };
+  const acts = [
+    ['sentenceBack', () => stepTo(stretch, 'sentence', -1)],
+    ['sentence', () => stepTo(stretch, 'sentence', 1)],
+    ['wordBack', () => stepTo(stretch, 'word', -1)],
+    ['word', () => stepTo(stretch, 'word', 1)],
+    ['less', () => widened(stretch, -1)],
+    ['more', () => widened(stretch, 1)],
+  ] as const;
+  return (
+    <details>
+      <summary className="min-h-8 py-1 text-[0.9rem] text-slate">{t('byKeys')}</summary>
+      <div className="grid grid-cols-2 gap-1.5 pt-1">
+        {acts.map(([name, next]) => (
+          <Button key={name} onClick={() => choose(next())} className="text-[0.88rem]">
+            {t(name)}
+          </Button>
+        ))}
+      </div>
+    </details>
+  );
+}
+
+function List() {
+  const { all, set } = useHighlighting();
+  const question = useDesk((s) => s.paper.questions[s.index]!);
+  const targets = [question.item, ...(question.source ? [question.source.key] : [])];
+  const rows = targets.flatMap((target) =>
+    Object.entries(all[target] ?? {}).flatMap(([name, own]) => own.map((one) => ({ target, name, one }))),
+  );
+  if (rows.length === 0) return null;
+  const remove = (target: string, name: string, gone: Highlight) =>
+    set(target, { ...all[target], [name]: (all[target]?.[name] ?? []).filter((one) => one !== gone) });
+  return (
+    <div className="border-t border-line pt-2">
+      <div className="flex items-center justify-between gap-2">
+        <h3 className="text-[0.9rem] font-semibold">{t('list', { count: rows.length })}</h3>
+        <Button
+          look="quiet"
+          className="text-[0.88rem]"
+          onClick={() => targets.forEach((one) => set(one, {}))}
+        >
+          {t('clearAll')}
+        </Button>
+      </div>
+      <ul className="space-y-1">
+        {rows.map(({ target, name, one }) => (
+          <li key={`${target} ${name} ${one.start}`} className="flex items-center gap-2">
+            <span
+              className={`min-w-0 flex-1 truncate rounded px-1 text-[0.92rem] underline decoration-2 ${LOOKS[one.tint]}`}
+            >
+              {one.quote}
+            </span>
+            <Button
+              look="quiet"
+              aria-label={t('remove', { text: one.quote.slice(0, 60) })}
+              onClick={() => remove(target, name, one)}
+            >
+              <Trash2 aria-hidden className="size-4" />
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** Three tints, each with a line of its own; words are selected as anywhere else, and nothing has to be switched off. */
+export function Highlighter() {
+  const [stretch, setStretch] = useSelected();
+  const { change } = useHighlighting();
+  const [full, setFull] = useState(false);
+  const own = useRef<HTMLDivElement>(null);
+  const apply = (tint: Tint | null) => {
+    if (!stretch?.root.isConnected || piecesOf(stretch.root).length === 0) return;
+    setFull(!change(stretch, tint));
+    document.getSelection()?.removeAllRanges();
+    setStretch(null);
+  };
+  const text = stretch && textIn(stretch.root).slice(stretch.start, stretch.end);
+  return (
+    <Panel
+      id="highlight"
+      title={t('title')}
+      first={{ x: window.innerWidth - 372, y: window.innerHeight - 520, width: 350, height: 380 }}
+      least={{ width: 280, height: 220 }}
+    >
+      <div ref={own} className="min-h-0 flex-1 space-y-2 overflow-y-auto px-3 py-2">
+        <p className="text-[0.9rem] text-soft">{t('how')}</p>
+        {!canDraw() && <p className="text-[0.9rem] text-marigold">{t('cannot')}</p>}
+        <div className="flex flex-wrap gap-1.5">
+          {tints.map((tint) => (
+            <button
+              key={tint}
+              type="button"
+              disabled={!stretch}
+              // The selection stays where it is.
+              onPointerDown={(event) => event.preventDefault()}
+              onClick={() => apply(tint)}
+              className={`min-h-10 rounded-control border border-line px-2.5 text-[0.9rem] underline decoration-2 underline-offset-4 ${LOOKS[tint]}`}
+            >
+              {t(`tint ${tint}`)}
+            </button>
+          ))}
+          <Button
+            disabled={!stretch}
+            onPointerDown={(event) => event.preventDefault()}
+            onClick={() => apply(null)}
+            className="text-[0.9rem]"
+          >
+            <Eraser aria-hidden className="size-4" /> {t('erase')}
+          </Button>
+        </div>
+        <p role="status" className="line-clamp-2 text-[0.9rem]">
+          {full ? t('full') : text ? t('chosen', { text }) : t('noneChosen')}
+        </p>
+        <ByKeys stretch={stretch} onChoose={setStretch} />
+        <List />
+      </div>
+    </Panel>
+  );
+}

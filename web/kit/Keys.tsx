@@ -1,0 +1,59 @@
+import { words } from '../words';
+import { Panel } from './Panel';
+import { DESK_KEYS, SINGLE_KEYS, useSingleKeys } from './deskKeys';
+
+const t = words('keys', {
+  title: 'Keys for the desk',
+  next: 'next question',
+  previous: 'question before',
+  flag: 'flag or unflag',
+  last: 'last look',
+  clock: 'show or hide the clock',
+  kit: 'to the aids',
+  close: 'close the aid that was used last',
+  'single keys': 'show or hide this list',
+  'single kit': 'to the aids',
+  singleOn: 'Single keys',
+  singleText: 'They work while no field is being filled in. Switch them off if you use speech input.',
+});
+
+/** The keys of the desk. Those of one character can be switched off (WCAG 2.1.4). */
+export function Keys() {
+  const [on, setOn] = useSingleKeys();
+  return (
+    <Panel
+      id="keys"
+      title={t('title')}
+      first={{ x: window.innerWidth - 400, y: window.innerHeight - 480, width: 370, height: 370 }}
+      least={{ width: 260, height: 200 }}
+    >
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 py-2">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+          {DESK_KEYS.map(([name, key]) => (
+            <div key={key} className="contents">
+              <dt className="font-mono text-[0.85rem]">{key}</dt>
+              <dd>{t(name)}</dd>
+            </div>
+          ))}
+          {on &&
+            SINGLE_KEYS.map(([name, key]) => (
+              <div key={key} className="contents">
+                <dt className="font-mono text-[0.85rem]">{key}</dt>
+                <dd>{t(`single ${name}`)}</dd>
+              </div>
+            ))}
+        </dl>
+        <label className="mt-3 flex min-h-9 items-center gap-2.5 border-t border-line pt-2">
+          <input
+            type="checkbox"
+            checked={on}
+            onChange={(event) => setOn(event.target.checked)}
+            className="size-5"
+          />
+          {t('singleOn')}
+        </label>
+        <p className="text-[0.88rem] text-soft">{t('singleText')}</p>
+      </div>
+    </Panel>
+  );
+}

@@ -1,0 +1,193 @@
+import { GripVertical, X } from 'lucide-react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { Rnd } from 'react-rnd';
+import { Button } from '../ui/Button';
+import { useNarrow } from '../ui/useNarrow';
+import { fieldInUse, isField } from './fieldInUse';
+import { aside, moved, onPage, type Place, type Size } from './place';
+import { figureOf, raise, useAid, useDepth } from './useAid';
+import { t } from './words';
+
+export interface PanelProps {
+  readonly id: string;
+  readonly title: string;
+  /** Where it lies until it was moved. */
+  readonly first: Place;
+  readonly least: Size;
+  readonly children: ReactNode;
+}
+
+const page = (): Size => ({ width: window.innerWidth, height: window.innerHeight });
+
+/** Esc puts it away, and what was worked at before is in focus again. */
+function usePanel(id: string, close: () => void): React.RefObject<HTMLDivElement | null> {
+  const own = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const before = document.activeElement;
+    const panel = own.current!;
+    // Only what was opened just now takes the focus: after a reload the question has it.
+    if (before instanceof HTMLElement && before.closest('[data-kit]'))
+      panel.querySelector<HTMLElement>('[data-grip]')?.focus({ preventScroll: true });
+    const press = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape' || event.defaultPrevented) return;
+      event.stopPropagation();
+      close();
+      if (before instanceof HTMLElement && before.isConnected) before.focus();
+    };
+    const touch = () => raise(id);
+    panel.addEventListener('keydown', press);
+    panel.addEventListener('pointerdown', touch);
+    panel.addEventListener('focusin', touch);
+    return () => {
+      panel.removeEventListener('keydown', press);
+      panel.removeEventListener('pointerdown', touch);
+      panel.removeEventListener('focusin', touch);
+    };
+  }, [id, close]);
+  return own;
+}
+
+function Inside({
+  grip,
+  onClose,
+  title,
+  children,
+}: Pick<PanelProps, 'title' | 'children'> & { readonly grip: ReactNode; readonly onClose: () => void }) {
+  return (
+    <>
+      <div className="flex items-center gap-2 border-b border-line py-0.5 pr-1 pl-1.5">
+        {grip}
+        <Button look="quiet" aria-label={t('close', { title })} onClick={onClose}>
+          <X aria-hidden className="size-5" />
+        </Button>
+      </div>
+      <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+    </>
+  );
+}
+
+/** On a phone: a sheet from below. The desk gives it room, so that it covers nothing. */
+function Sheet({ id, title, children }: PanelProps) {
+  const { close } = useAid(id);
+  const own = usePanel(id, close);
+  useEffect(() => {
+    const root = document.documentElement;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry) root.style.setProperty('--sheet', `${entry.borderBoxSize[0]!.blockSize}px`);
+    });
+    observer.observe(own.current!);
+    return () => {
+      observer.disconnect();
+      root.style.removeProperty('--sheet');
+    };
+  }, [own]);
+  return (
+    <div
+      ref={own}
+      role="dialog"
+      aria-label={title}
+      className="fixed inset-x-0 bottom-0 z-20 flex max-h-[54dvh] flex-col rounded-t-card border-t border-line bg-card shadow-float"
+    >
+      <Inside
+        title={title}
+        onClose={close}
+        grip={
+          <h2 data-grip tabIndex={-1} className="min-w-0 flex-1 px-2 font-semibold outline-none">
+            {title}
+          </h2>
+        }
+      >
+        {children}
+      </Inside>
+    </div>
+  );
+}
+
+/** Where a panel lies: where it was left, or aside of the field that is worked in. */
+function usePlace({ id, first, least }: PanelProps) {
+  const { setting, set } = useAid(id);
+  const kept: Place = {
+    x: figureOf(setting, 'x', first.x),
+    y: figureOf(setting, 'y', first.y),
+    width: figureOf(setting, 'width', first.width),
+    height: figureOf(setting, 'height', first.height),
+  };
+  const [field, setField] = useState<Place | null>(fieldInUse);
+  useEffect(() => {
+    const look = () => {
+      // What is in a panel of its own covers itself.
+      if (isField(document.activeElement)) setField(fieldInUse());
+    };
+    document.addEventListener('focusin', look);
+    return () => document.removeEventListener('focusin', look);
+  }, []);
+  const lying = onPage(kept, page(), least);
+  return {
+    place: field ? aside(lying, field, page()) : lying,
+    move: (to: Place) => {
+      setField(null);
+      const { x, y, width, height } = onPage(to, page(), least);
+      set({ x: Math.round(x), y: Math.round(y), width: Math.round(width), height: Math.round(height) });
+    },
+  };
+}
+
+function Floating(props: PanelProps) {
+  const { id, title, least, children } = props;
+  const { close } = useAid(id);
+  const own = usePanel(id, close);
+  const depth = useDepth(id);
+  const { place, move } = usePlace(props);
+  return (
+    <Rnd
+      position={{ x: place.x, y: place.y }}
+      size={{ width: place.width, height: place.height }}
+      minWidth={least.width}
+      minHeight={least.height}
+      dragHandleClassName="panel-grip"
+      style={{ position: 'fixed', zIndex: 15 + depth }}
+      onDragStart={() => raise(id)}
+      onDragStop={(_, { x, y }) => move({ ...place, x, y })}
+      onResizeStop={(_event, _direction, element, _delta, { x, y }) =>
+        move({ x, y, width: element.offsetWidth, height: element.offsetHeight })
+      }
+    >
+      <div
+        ref={own}
+        role="dialog"
+        aria-label={title}
+        className="flex h-full flex-col rounded-card border border-line bg-card shadow-float"
+      >
+        <Inside
+          title={title}
+          onClose={close}
+          grip={
+            <div
+              data-grip
+              role="button"
+              tabIndex={0}
+              aria-label={`${title}. ${t('move')}`}
+              onKeyDown={(event) => {
+                const next = moved(place, event);
+                if (!next) return;
+                event.preventDefault();
+                move(next);
+              }}
+              className="panel-grip flex min-h-9 min-w-0 flex-1 cursor-move items-center gap-1.5 rounded-control px-1"
+            >
+              <GripVertical aria-hidden className="size-5 flex-none text-soft" />
+              <span className="truncate font-semibold">{title}</span>
+            </div>
+          }
+        >
+          {children}
+        </Inside>
+      </div>
+    </Rnd>
+  );
+}
+
+/** A panel beside the question: moved, sized and kept open while one works. It is no mode, and closes by Esc. */
+export function Panel(props: PanelProps) {
+  return useNarrow() ? <Sheet {...props} /> : <Floating {...props} />;
+}

@@ -1,0 +1,140 @@
+import { ChevronsUpDown, GripHorizontal, X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { createPortal } from 'react-dom';
+import { words } from '../words';
+import { stepOf, within } from './place';
+import { readingsInView } from './textScopes';
+import { figureOf, useAid } from './useAid';
+import { useDragged } from './useDragged';
+
+const t = words('readingSlot', {
+  title: 'Reading slot',
+  move: 'Move the reading slot. Arrow up and down.',
+  height: 'Height of the reading slot. Arrow up and down.',
+  value: '{{height}} pixels high',
+  close: 'Close the reading slot',
+});
+
+const LEAST_PX = 28;
+const STEP_PX = 14;
+
+/** What is read now: the source beside the question, or the question. Looked for again whenever the page changes. */
+function useReading(): HTMLElement | null {
+  const [reading, setReading] = useState<HTMLElement | null>(null);
+  useEffect(() => {
+    let frame = 0;
+    const look = () => {
+      cancelAnimationFrame(frame);
+      frame = requestAnimationFrame(() => {
+        const all = readingsInView();
+        setReading(all.find((one) => one.dataset.reading === 'source') ?? all[0] ?? null);
+      });
+    };
+    look();
+    const observer = new MutationObserver(look);
+    const desk = document.querySelector('[data-desk]');
+    if (desk)
+      observer.observe(desk, {
+        subtree: true,
+        attributes: true,
+        attributeFilter: ['class', 'inert', 'hidden'],
+      });
+    window.addEventListener('resize', look);
+    return () => {
+      cancelAnimationFrame(frame);
+      observer.disconnect();
+      window.removeEventListener('resize', look);
+    };
+  }, []);
+  return reading;
+}
+
+function Slot({ room }: { readonly room: number }) {
+  const { setting, set, close } = useAid('reading-slot');
+  const kept = { top: figureOf(setting, 'top', 64), height: figureOf(setting, 'height', 84) };
+  const fit = ({ top, height }: typeof kept) => {
+    const high = within(height, LEAST_PX, room);
+    return { top: within(top, 0, room - high), height: high };
+  };
+  const keep = (to: typeof kept) => {
+    const { top, height } = fit(to);
+    set({ top: Math.round(top), height: Math.round(height) });
+  };
+  const mover = useDragged({
+    at: fit(kept),
+    moved: (from, _, down) => fit({ ...from, top: from.top + down }),
+    onEnd: keep,
+  });
+  const sizer = useDragged({
+    at: mover.now,
+    moved: (from, _, down) => fit({ ...from, height: from.height + down }),
+    onEnd: keep,
+  });
+  const { top, height } = sizer.now;
+  const byKey = (name: 'top' | 'height') => (event: React.KeyboardEvent) => {
+    const step = stepOf(event.key);
+    if (event.key === 'Escape') close();
+    else if (step && step[1] !== 0)
+      keep({ top, height, [name]: (name === 'top' ? top : height) + step[1] * STEP_PX });
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const handle =
+    'pointer-events-auto grid size-8 touch-none place-items-center rounded-control bg-kelp text-on';
+  return (
+    <>
+      <div className="absolute inset-x-0 top-0 bg-paper/80" style={{ height: top }} />
+      <div className="absolute inset-x-0 bottom-0 bg-paper/80" style={{ top: top + height }} />
+      <div className="absolute inset-x-0 border-y-2 border-kelp" style={{ top, height }} />
+      <div
+        role="group"
+        aria-label={t('title')}
+        className="absolute right-1 flex gap-1"
+        // Outside of the slot, so that no word of it is covered.
+        style={{ top: top + height + 36 > room ? top - 36 : top + height + 4 }}
+      >
+        <button
+          type="button"
+          aria-label={t('move')}
+          onPointerDown={mover.onPointerDown}
+          onKeyDown={byKey('top')}
+          className={`${handle} cursor-ns-resize`}
+        >
+          <GripHorizontal aria-hidden className="size-5" />
+        </button>
+        <button
+          type="button"
+          aria-label={`${t('height')} ${t('value', { height: Math.round(height) })}`}
+          onPointerDown={sizer.onPointerDown}
+          onKeyDown={byKey('height')}
+          className={`${handle} cursor-ns-resize`}
+        >
+          <ChevronsUpDown aria-hidden className="size-5" />
+        </button>
+        <button type="button" aria-label={t('close')} onClick={close} className={handle}>
+          <X aria-hidden className="size-5" />
+        </button>
+      </div>
+    </>
+  );
+}
+
+/** Dims everything that is read but a few lines. It is no mode: what lies below is pressed and scrolled as ever. */
+export function ReadingSlot() {
+  const reading = useReading();
+  const [room, setRoom] = useState(0);
+  useEffect(() => {
+    if (!reading) return undefined;
+    const observer = new ResizeObserver(() => setRoom(reading.clientHeight));
+    observer.observe(reading);
+    return () => observer.disconnect();
+  }, [reading]);
+  if (!reading || room < LEAST_PX * 2) return null;
+  return createPortal(
+    <div data-slot className="pointer-events-none absolute inset-0 z-10 overflow-hidden">
+      <Slot room={room} />
+    </div>,
+    reading,
+  );
+}
