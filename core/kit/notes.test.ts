@@ -58,7 +58,7 @@ describe('what a device may send of aids', () => {
     [
       'a drawing of too many points',
       drawingValue,
-      Array.from({ length: 11 }, () => new Array(4000).fill(1)),
+      Array.from({ length: 11 }, () => new Array<number>(4000).fill(1)),
       false,
     ],
     ['a place', aidValue, { open: true, x: 12, angle: 'degrees' }, true],

@@ -5,14 +5,8 @@ import type { CandidatePaper } from '../papers/candidatePaper';
 import type { QuestionProgress } from './progress';
 import { sectionLeft, wayTo, type Way } from './wayTo';
 
-type Navigation = CandidatePaper['sections'][number]['navigation'];
-
 /** Question a is free; b, c and d are gone through forward only; e is free again. */
-function at(
-  place: string | null,
-  opened: string,
-  { done = '', navigation = 'forward only' as Navigation } = {},
-) {
+function at(place: string | null, opened: string, { done = '', navigation = 'forward only' } = {}) {
   const questions = [...'abcde'].map((item) => ({
     item,
     section: 'bcd'.includes(item) ? 'B' : 'A',

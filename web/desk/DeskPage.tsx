@@ -4,7 +4,7 @@ import { ApiProblem, messageOf } from '../api/client';
 import { useCandidateText } from '../ui/CandidateFrame';
 import { Notice } from '../ui/Notice';
 import { ElsewhereSheet } from './Covered';
-import { DeskContext } from './DeskContext';
+import { AtDesk } from './DeskContext';
 import { DeskFrame } from './DeskFrame';
 import { createDesk, type DeskSession } from './deskStore';
 import { fetchBehind } from './fetchBehind';
@@ -69,8 +69,8 @@ export function DeskPage() {
     );
   if (shown.at === 'opening') return <main className="p-8 text-soft">{t('loading')}</main>;
   return (
-    <DeskContext value={shown.session.store}>
+    <AtDesk store={shown.session.store}>
       <DeskFrame />
-    </DeskContext>
+    </AtDesk>
   );
 }

@@ -1,5 +1,5 @@
 import { Check, ChevronLeft, ChevronRight, CloudOff, LoaderCircle } from 'lucide-react';
-import { Kit, KitTray } from '../kit/Kit';
+import { Kit, KitTray } from './Kit';
 import { Button } from '../ui/Button';
 import { showSecond } from '../ui/showSecond';
 import { useNarrow } from '../ui/useNarrow';
@@ -51,7 +51,7 @@ export function Foot() {
   const narrow = useNarrow();
   const onward = index < last;
   return (
-    <footer className="border-t border-line">
+    <footer data-foot className="border-t border-line">
       {!narrow && (
         <div data-kit className="flex flex-wrap items-center px-4 py-1 text-[0.9rem]">
           <Kit />
@@ -64,7 +64,7 @@ export function Foot() {
         </div>
       )}
       <div
-        className={`flex items-center gap-2 bg-card px-3 py-2.5 desk:gap-3 desk:px-7 ${narrow ? '' : 'border-t border-line'}`}
+        className={`flex items-center gap-2 bg-card px-3 py-2.5 desk:gap-3 desk:px-7 ${narrow ? 'beside-sheet' : 'border-t border-line'}`}
       >
         <Button
           onClick={() => go(index - 1)}

@@ -83,7 +83,7 @@ function SectionLine({ question }: { readonly question: Question }) {
   const behind = values && t(!left.back ? 'leftClosed' : left.open > 0 ? 'leftBehind' : 'leftDone', values);
   const text = [behind, forward && t('forwardOnly')].filter(Boolean).join(' ');
   return (
-    <p role="status" className="px-4 pb-1 text-[0.9rem] text-soft empty:hidden desk:px-7">
+    <p role="status" className="beside-sheet px-4 pb-1 text-[0.9rem] text-soft empty:hidden desk:px-7">
       {text}
     </p>
   );

@@ -29,27 +29,7 @@ const t = words('calculator', {
   'trouble too-large': 'This is too large to be worked out.',
 });
 
-const BASIC = [
-  '(',
-  ')',
-  '%',
-  '÷',
-  '7',
-  '8',
-  '9',
-  '×',
-  '4',
-  '5',
-  '6',
-  '−',
-  '1',
-  '2',
-  '3',
-  '+',
-  '0',
-  '.',
-  '√(',
-];
+const BASIC = ['7', '8', '9', '÷', '4', '5', '6', '×', '1', '2', '3', '−', '0', '.', '%', '+'];
 const SCIENTIFIC = [
   'sin(',
   'cos(',
@@ -90,18 +70,20 @@ function Key({
   children,
   name,
   strong,
+  wide,
 }: {
   onPress: () => void;
   children: React.ReactNode;
   name?: string;
   strong?: boolean;
+  wide?: boolean;
 }) {
   return (
     <button
       type="button"
       aria-label={name}
       onClick={onPress}
-      className={`grid min-h-9 place-items-center rounded-control border border-line font-mono text-[0.95rem] hover:border-edge ${strong ? 'bg-wash text-kelp' : 'bg-card'}`}
+      className={`grid min-h-8 place-items-center rounded-control border border-line font-mono text-[0.88rem] hover:border-edge ${wide ? 'col-span-3' : ''} ${strong ? 'bg-wash text-kelp' : 'bg-card'}`}
     >
       {children}
     </button>
@@ -185,12 +167,7 @@ export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
     <Panel
       id="calculator"
       title={t('title')}
-      first={{
-        x: window.innerWidth - 300,
-        y: window.innerHeight - 560,
-        width: 276,
-        height: scientific ? 540 : 420,
-      }}
+      first={{ corner: 'right', width: scientific ? 470 : 276, height: 420 }}
       least={{ width: 236, height: 300 }}
     >
       <div className="min-h-0 flex-1 space-y-1.5 overflow-y-auto px-3 py-2">
@@ -245,32 +222,38 @@ export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
             {t('putNone')}
           </p>
         )}
-        <div className="grid grid-cols-4 gap-1.5">
-          {scientific &&
-            SCIENTIFIC.map((key) => (
+        <div className="flex gap-3">
+          {scientific && (
+            <div className="grid flex-1 grid-cols-4 content-start gap-1.5">
+              {SCIENTIFIC.map((key) => (
+                <Key key={key} onPress={() => press(key)}>
+                  {face(key)}
+                </Key>
+              ))}
+            </div>
+          )}
+          <div className="grid flex-1 grid-cols-4 gap-1.5">
+            <Key name={t('clearName')} onPress={() => change('')}>
+              {t('clear')}
+            </Key>
+            {['(', ')'].map((key) => (
               <Key key={key} onPress={() => press(key)}>
-                {face(key)}
+                {key}
               </Key>
             ))}
-          <Key name={t('clearName')} onPress={() => change('')}>
-            {t('clear')}
-          </Key>
-          {BASIC.slice(0, 3).map((key) => (
-            <Key key={key} onPress={() => press(key)}>
-              {face(key)}
+            <Key name={t('back')} onPress={() => change(text.slice(0, -1))}>
+              <Delete aria-hidden className="size-5" />
             </Key>
-          ))}
-          {BASIC.slice(3).map((key) => (
-            <Key key={key} onPress={() => press(key)} strong={'÷×−+'.includes(key)}>
-              {face(key)}
+            {BASIC.map((key) => (
+              <Key key={key} onPress={() => press(key)} strong={'÷×−+'.includes(key)}>
+                {key}
+              </Key>
+            ))}
+            <Key onPress={() => press('√(')}>√</Key>
+            <Key name={t('equals')} strong wide onPress={work}>
+              =
             </Key>
-          ))}
-          <Key name={t('back')} onPress={() => change(text.slice(0, -1))}>
-            <Delete aria-hidden className="size-5" />
-          </Key>
-          <Key name={t('equals')} strong onPress={work}>
-            =
-          </Key>
+          </div>
         </div>
         <History done={done} onTake={press} />
       </div>

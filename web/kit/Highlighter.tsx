@@ -2,7 +2,7 @@ import { Eraser, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { tints, type Highlight, type Tint } from '../../core/kit/notes';
 import { Button } from '../ui/Button';
-import { useDesk } from '../desk/DeskContext';
+import { useKit } from './KitContext';
 import { Panel } from './Panel';
 import { canDraw } from './drawHighlights';
 import { piecesOf, rangeIn, stretchOf, textIn, textsInView, type Stretch } from './textScopes';
@@ -11,11 +11,14 @@ import { words } from '../words';
 
 const t = words('highlight', {
   title: 'Highlight',
-  how: 'Select words with the pointer or a finger, or by the buttons below. Then choose a tint.',
-  'tint solid': 'Yellow, solid line',
-  'tint dotted': 'Blue, dotted line',
-  'tint dashed': 'Violet, dashed line',
-  erase: 'Clear here',
+  how: 'Select words, then choose a tint.',
+  'tint solid': 'Yellow',
+  'tint dotted': 'Blue',
+  'tint dashed': 'Violet',
+  'name solid': 'Yellow, solid line',
+  'name dotted': 'Blue, dotted line',
+  'name dashed': 'Violet, dashed line',
+  erase: 'Clear',
   byKeys: 'Choose words by keys',
   sentenceBack: 'Sentence before',
   sentence: 'Next sentence',
@@ -24,7 +27,6 @@ const t = words('highlight', {
   more: 'One word more',
   less: 'One word less',
   chosen: 'Chosen: {{text}}',
-  noneChosen: 'No words are chosen yet.',
   list_one: '{{count}} highlight here',
   list_other: '{{count}} highlights here',
   remove: 'Remove the highlight: {{text}}',
@@ -146,7 +148,7 @@ function ByKeys({
 
 function List() {
   const { all, set } = useHighlighting();
-  const question = useDesk((s) => s.paper.questions[s.index]!);
+  const question = useKit((s) => s.paper.questions[s.index]!);
   const targets = [question.item, ...(question.source ? [question.source.key] : [])];
   const rows = targets.flatMap((target) =>
     Object.entries(all[target] ?? {}).flatMap(([name, own]) => own.map((one) => ({ target, name, one }))),
@@ -155,9 +157,9 @@ function List() {
   const remove = (target: string, name: string, gone: Highlight) =>
     set(target, { ...all[target], [name]: (all[target]?.[name] ?? []).filter((one) => one !== gone) });
   return (
-    <div className="border-t border-line pt-2">
-      <div className="flex items-center justify-between gap-2">
-        <h3 className="text-[0.9rem] font-semibold">{t('list', { count: rows.length })}</h3>
+    <details open>
+      <summary className="min-h-8 py-1 text-[0.9rem] text-slate">{t('list', { count: rows.length })}</summary>
+      <div className="flex justify-end">
         <Button
           look="quiet"
           className="text-[0.88rem]"
@@ -184,7 +186,7 @@ function List() {
           </li>
         ))}
       </ul>
-    </div>
+    </details>
   );
 }
 
@@ -205,22 +207,22 @@ export function Highlighter() {
     <Panel
       id="highlight"
       title={t('title')}
-      first={{ x: window.innerWidth - 372, y: window.innerHeight - 520, width: 350, height: 380 }}
-      least={{ width: 280, height: 220 }}
+      first={{ corner: 'left', width: 350, height: 206 }}
+      least={{ width: 280, height: 150 }}
     >
       <div ref={own} className="min-h-0 flex-1 space-y-2 overflow-y-auto px-3 py-2">
-        <p className="text-[0.9rem] text-soft">{t('how')}</p>
         {!canDraw() && <p className="text-[0.9rem] text-marigold">{t('cannot')}</p>}
         <div className="flex flex-wrap gap-1.5">
           {tints.map((tint) => (
             <button
               key={tint}
               type="button"
+              aria-label={t(`name ${tint}`)}
               disabled={!stretch}
               // The selection stays where it is.
               onPointerDown={(event) => event.preventDefault()}
               onClick={() => apply(tint)}
-              className={`min-h-10 rounded-control border border-line px-2.5 text-[0.9rem] underline decoration-2 underline-offset-4 ${LOOKS[tint]}`}
+              className={`min-h-9 rounded-control border border-line px-2.5 text-[0.9rem] underline decoration-2 underline-offset-4 ${LOOKS[tint]}`}
             >
               {t(`tint ${tint}`)}
             </button>
@@ -234,8 +236,8 @@ export function Highlighter() {
             <Eraser aria-hidden className="size-4" /> {t('erase')}
           </Button>
         </div>
-        <p role="status" className="line-clamp-2 text-[0.9rem]">
-          {full ? t('full') : text ? t('chosen', { text }) : t('noneChosen')}
+        <p role="status" className={`line-clamp-2 text-[0.9rem] ${text ? '' : 'text-soft'}`}>
+          {full ? t('full') : text ? t('chosen', { text }) : t('how')}
         </p>
         <ByKeys stretch={stretch} onChoose={setStretch} />
         <List />

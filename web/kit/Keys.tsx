@@ -1,6 +1,6 @@
 import { words } from '../words';
 import { Panel } from './Panel';
-import { DESK_KEYS, SINGLE_KEYS, useSingleKeys } from './deskKeys';
+import { DESK_KEYS, SINGLE_KEYS, useSingleKeys } from './singleKeys';
 
 const t = words('keys', {
   title: 'Keys for the desk',
@@ -24,7 +24,7 @@ export function Keys() {
     <Panel
       id="keys"
       title={t('title')}
-      first={{ x: window.innerWidth - 400, y: window.innerHeight - 480, width: 370, height: 370 }}
+      first={{ corner: 'right', width: 370, height: 420 }}
       least={{ width: 260, height: 200 }}
     >
       <div className="min-h-0 flex-1 overflow-y-auto px-4 py-2">

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react';
 import { Button } from '../ui/Button';
 import { words } from '../words';
 import { Panel } from './Panel';
+import { readingsInView } from './textScopes';
 import { figureOf, useAid } from './useAid';
 
 const t = words('lens', {
@@ -59,7 +60,10 @@ function useGlass(power: number): React.RefObject<HTMLDivElement | null> {
     const desk = document.querySelector<HTMLElement>('[data-desk]')!;
     const own = glass.current!;
     let copy: HTMLElement | null = null;
-    let at = { x: window.innerWidth / 2, y: 200 };
+    const [reading] = readingsInView();
+    const start = (reading ?? desk).getBoundingClientRect();
+    // What is read first, until the pointer or the keys are somewhere.
+    let at = { x: start.x + start.width / 3, y: start.y + 48 };
     let frame = 0;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const show = () => {
@@ -87,7 +91,11 @@ function useGlass(power: number): React.RefObject<HTMLDivElement | null> {
       timer = setTimeout(make, COPY_AFTER_MS);
     };
     const byPointer = (event: PointerEvent) => {
-      if (event.target instanceof Node && desk.contains(event.target))
+      if (
+        event.target instanceof Element &&
+        desk.contains(event.target) &&
+        !event.target.closest('[data-kit]')
+      )
         follow({ x: event.clientX, y: event.clientY });
     };
     const byFocus = () => {

@@ -4,19 +4,20 @@ import { Rnd } from 'react-rnd';
 import { Button } from '../ui/Button';
 import { useNarrow } from '../ui/useNarrow';
 import { fieldInUse, isField } from './fieldInUse';
-import { aside, moved, onPage, type Place, type Size } from './place';
+import { aside, inCorner, moved, onPage, type Place, type Size } from './place';
 import { figureOf, raise, useAid, useDepth } from './useAid';
 import { t } from './words';
 
 export interface PanelProps {
   readonly id: string;
   readonly title: string;
-  /** Where it lies until it was moved. */
-  readonly first: Place;
+  /** Where it lies until it was moved: a corner of the question, or a place. */
+  readonly first: (Size & { readonly corner: 'left' | 'right' }) | Place;
   readonly least: Size;
   readonly children: ReactNode;
 }
 
+const footHeight = (): number => document.querySelector('[data-foot]')?.clientHeight ?? 0;
 const page = (): Size => ({ width: window.innerWidth, height: window.innerHeight });
 
 /** Esc puts it away, and what was worked at before is in focus again. */
@@ -72,6 +73,7 @@ function Sheet({ id, title, children }: PanelProps) {
   const own = usePanel(id, close);
   useEffect(() => {
     const root = document.documentElement;
+    root.dataset.sheet = 'open';
     const observer = new ResizeObserver(([entry]) => {
       if (entry) root.style.setProperty('--sheet', `${entry.borderBoxSize[0]!.blockSize}px`);
     });
@@ -79,6 +81,7 @@ function Sheet({ id, title, children }: PanelProps) {
     return () => {
       observer.disconnect();
       root.style.removeProperty('--sheet');
+      delete root.dataset.sheet;
     };
   }, [own]);
   return (
@@ -86,7 +89,7 @@ function Sheet({ id, title, children }: PanelProps) {
       ref={own}
       role="dialog"
       aria-label={title}
-      className="fixed inset-x-0 bottom-0 z-20 flex max-h-[54dvh] flex-col rounded-t-card border-t border-line bg-card shadow-float"
+      className="fixed inset-x-0 bottom-0 z-20 flex max-h-[48dvh] flex-col rounded-t-card border-t border-line bg-card shadow-float"
     >
       <Inside
         title={title}
@@ -106,11 +109,13 @@ function Sheet({ id, title, children }: PanelProps) {
 /** Where a panel lies: where it was left, or aside of the field that is worked in. */
 function usePlace({ id, first, least }: PanelProps) {
   const { setting, set } = useAid(id);
+  const before =
+    'corner' in first ? inCorner(first.corner, first, { page: page(), foot: footHeight() }) : first;
   const kept: Place = {
-    x: figureOf(setting, 'x', first.x),
-    y: figureOf(setting, 'y', first.y),
-    width: figureOf(setting, 'width', first.width),
-    height: figureOf(setting, 'height', first.height),
+    x: figureOf(setting, 'x', before.x),
+    y: figureOf(setting, 'y', before.y),
+    width: figureOf(setting, 'width', before.width),
+    height: figureOf(setting, 'height', before.height),
   };
   const [field, setField] = useState<Place | null>(fieldInUse);
   useEffect(() => {

@@ -130,7 +130,7 @@ export function Protractor() {
   const size = atAngle(radius, 135);
   return (
     <div
-      role="group"
+      role="region"
       aria-label={t('title')}
       className="pointer-events-none fixed z-20"
       style={{ left: lie.x, top: lie.y, transform: `rotate(${lie.angle}deg)` }}

@@ -1,7 +1,7 @@
 import { Pause, Play, SkipBack, SkipForward, Square } from 'lucide-react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '../ui/Button';
-import { useDesk } from '../desk/DeskContext';
+import { useKit } from './KitContext';
 import { words } from '../words';
 import { canDraw } from './drawHighlights';
 import { Panel } from './Panel';
@@ -43,6 +43,7 @@ function useReader(voice: Voice, speed: number) {
   const at = useRef(0);
   const sentences = useRef<Sentence[]>([]);
   const stop = useRef<() => void>(() => undefined);
+  const next = useRef<(index: number) => void>(() => undefined);
   const hush = useCallback(() => {
     stop.current();
     stop.current = () => undefined;
@@ -66,33 +67,37 @@ function useReader(voice: Voice, speed: number) {
           mark(range);
           range?.startContainer.parentElement?.scrollIntoView({ block: 'nearest' });
         },
-        onEnd: () => readFrom(index + 1),
+        onEnd: () => next.current(index + 1),
       });
     },
     [voice, speed, hush],
   );
+  useEffect(() => {
+    // With the voice and speed of by then.
+    next.current = readFrom;
+  }, [readFrom]);
   useEffect(() => hush, [hush]);
   return {
     phase,
     now,
-    start() {
+    start: () => {
       sentences.current = sentencesInView();
       readFrom(0);
     },
-    from(node: Node, offset: number) {
+    from: (node: Node, offset: number) => {
       const found = sentencesInView();
       const index = sentenceAt(found, node, offset);
       if (index < 0) return;
       sentences.current = found;
       readFrom(index);
     },
-    pause() {
+    pause: () => {
       hush();
       setPhase('paused');
     },
     goOn: () => readFrom(at.current),
     step: (by: 1 | -1) => readFrom(Math.max(0, at.current + by)),
-    stop() {
+    stop: () => {
       hush();
       at.current = 0;
       setPhase('quiet');
@@ -109,10 +114,7 @@ function useVoice(): Voice {
     speechSynthesis.addEventListener('voiceschanged', look);
     return () => speechSynthesis.removeEventListener('voiceschanged', look);
   }, []);
-  const made = useRef<{ of: SpeechSynthesisVoice | null; voice: Voice } | null>(null);
-  if (made.current?.of !== voice || !made.current)
-    made.current = { of: voice, voice: voice ? deviceVoice(voice) : simulatedVoice };
-  return made.current.voice;
+  return useMemo(() => (voice ? deviceVoice(voice) : simulatedVoice), [voice]);
 }
 
 /** Reads the question by the device's own voice and marks the spoken word; where a device has none, words are only marked. */
@@ -121,7 +123,7 @@ export function ReadAloud() {
   const speed = figureOf(setting, 'speed', 1);
   const voice = useVoice();
   const reader = useReader(voice, speed);
-  const index = useDesk((s) => s.index);
+  const index = useKit((s) => s.index);
   const latest = useRef(reader);
   useEffect(() => {
     latest.current = reader;
@@ -148,7 +150,7 @@ export function ReadAloud() {
     <Panel
       id="read-aloud"
       title={t('title')}
-      first={{ x: window.innerWidth - 380, y: window.innerHeight - 400, width: 350, height: 260 }}
+      first={{ corner: 'right', width: 350, height: 250 }}
       least={{ width: 280, height: 200 }}
     >
       <div className="min-h-0 flex-1 space-y-2 overflow-y-auto px-3 py-2">

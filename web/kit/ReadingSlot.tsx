@@ -51,7 +51,7 @@ function useReading(): HTMLElement | null {
 
 function Slot({ room }: { readonly room: number }) {
   const { setting, set, close } = useAid('reading-slot');
-  const kept = { top: figureOf(setting, 'top', 64), height: figureOf(setting, 'height', 84) };
+  const kept = { top: figureOf(setting, 'top', 10), height: figureOf(setting, 'height', 84) };
   const fit = ({ top, height }: typeof kept) => {
     const high = within(height, LEAST_PX, room);
     return { top: within(top, 0, room - high), height: high };

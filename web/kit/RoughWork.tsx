@@ -1,7 +1,7 @@
 import { Eraser, Undo2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { PAD, ROUGH_TEXT_LIMIT, STROKE_POINTS_LIMIT, type Drawing } from '../../core/kit/notes';
-import { useDesk } from '../desk/DeskContext';
+import { useKit } from './KitContext';
 import { Button } from '../ui/Button';
 import { words } from '../words';
 import { Panel } from './Panel';
@@ -36,11 +36,12 @@ const countOf = (drawing: Drawing) => drawing.reduce((sum, stroke) => sum + stro
 /** Points nearer than this to the one before are left out, in units of the pad. */
 const NEAR = 4;
 const PEN_STEP = 10;
+const NO_LINES: Drawing = [];
 const LONGEST_STROKE = 4000;
 
 function Pad() {
-  const drawing = useDesk((s) => (s.desk.roughWork.drawing ?? []) as Drawing);
-  const setRoughWork = useDesk((s) => s.setRoughWork);
+  const drawing = useKit((s) => (s.desk.roughWork.drawing ?? NO_LINES) as Drawing);
+  const setRoughWork = useKit((s) => s.setRoughWork);
   const [stroke, setStroke] = useState<readonly number[] | null>(null);
   const [pen, setPen] = useState<{ x: number; y: number; down: boolean } | null>(null);
   const place = useRef<SVGSVGElement>(null);
@@ -123,20 +124,26 @@ function Pad() {
           />
         )}
       </svg>
-      <p role="status" className="text-[0.85rem] text-soft">
-        {full ? t('full') : t('lines', { count: drawing.length })}
-        {pen ? ` · ${t(pen.down ? 'penDown' : 'penUp')}` : ''}
-      </p>
-      <div className="flex flex-wrap gap-1.5">
+      <div className="flex items-center gap-1.5">
+        <p role="status" className="min-w-0 flex-1 text-[0.85rem] text-soft">
+          {full ? t('full') : t('lines', { count: drawing.length })}
+          {pen ? ` · ${t(pen.down ? 'penDown' : 'penUp')}` : ''}
+        </p>
         <Button
+          aria-label={t('undo')}
+          title={t('undo')}
           disabled={drawing.length === 0}
           onClick={() => save(drawing.slice(0, -1))}
-          className="text-[0.88rem]"
         >
-          <Undo2 aria-hidden className="size-4" /> {t('undo')}
+          <Undo2 aria-hidden className="size-4" />
         </Button>
-        <Button disabled={drawing.length === 0} onClick={() => save([])} className="text-[0.88rem]">
-          <Eraser aria-hidden className="size-4" /> {t('clear')}
+        <Button
+          aria-label={t('clear')}
+          title={t('clear')}
+          disabled={drawing.length === 0}
+          onClick={() => save([])}
+        >
+          <Eraser aria-hidden className="size-4" />
         </Button>
       </div>
     </div>
@@ -144,8 +151,8 @@ function Pad() {
 }
 
 function Notes() {
-  const text = useDesk((s) => (s.desk.roughWork.text ?? '') as string);
-  const setRoughWork = useDesk((s) => s.setRoughWork);
+  const text = useKit((s) => (s.desk.roughWork.text ?? '') as string);
+  const setRoughWork = useKit((s) => s.setRoughWork);
   return (
     <textarea
       value={text}
@@ -165,7 +172,7 @@ export function RoughWork() {
     <Panel
       id="rough-work"
       title={t('title')}
-      first={{ x: 240, y: Math.max(80, window.innerHeight - 560), width: 420, height: 400 }}
+      first={{ corner: 'left', width: 420, height: 340 }}
       least={{ width: 260, height: 240 }}
     >
       <div className="flex h-80 min-h-0 flex-1 flex-col gap-2 px-3 py-2">

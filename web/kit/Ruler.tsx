@@ -1,4 +1,5 @@
 import { CreditCard, MoveDiagonal2, RotateCw, Triangle, X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { Button } from '../ui/Button';
 import { words } from '../words';
@@ -32,39 +33,37 @@ const LONGEST_MM = 300;
 function Card({ onDone }: { readonly onDone: (pxPerMm: number | null) => void }) {
   const [width, setWidth] = useState(CARD_MM.width * NOMINAL_PX_PER_MM);
   return (
-    <div
-      role="dialog"
-      aria-label={t('cardTitle')}
-      onKeyDown={(event) => event.key === 'Escape' && onDone(null)}
-      className="fixed inset-x-3 top-16 z-30 mx-auto max-w-[40rem] rounded-card border border-line bg-card p-5 shadow-float"
-    >
-      <h2 className="text-[1.1rem] font-semibold">{t('cardTitle')}</h2>
-      <p className="mb-3 text-soft">{t('cardText')}</p>
-      <div
-        aria-hidden
-        style={{ width, height: (width * CARD_MM.height) / CARD_MM.width }}
-        className="max-w-full rounded-card border-2 border-kelp bg-wash"
-      />
-      <label className="mt-3 block">
-        {t('cardSize')}
-        <input
-          autoFocus
-          type="range"
-          min={CARD_MM.width * 2}
-          max={CARD_MM.width * 8}
-          step={1}
-          value={width}
-          onChange={(event) => setWidth(Number(event.target.value))}
-          className="block w-full"
-        />
-      </label>
-      <div className="mt-3 flex flex-wrap gap-2">
-        <Button look="first" onClick={() => onDone(width / CARD_MM.width)}>
-          {t('cardDone')}
-        </Button>
-        <Button onClick={() => onDone(null)}>{t('cardCancel')}</Button>
-      </div>
-    </div>
+    <Dialog.Root open onOpenChange={() => onDone(null)}>
+      <Dialog.Portal>
+        <Dialog.Content className="fixed inset-x-3 top-16 z-40 mx-auto max-w-[40rem] rounded-card border border-line bg-card p-5 shadow-float">
+          <Dialog.Title className="text-[1.1rem] font-semibold">{t('cardTitle')}</Dialog.Title>
+          <Dialog.Description className="mb-3 text-soft">{t('cardText')}</Dialog.Description>
+          <div
+            aria-hidden
+            style={{ width, height: (width * CARD_MM.height) / CARD_MM.width }}
+            className="max-w-full rounded-card border-2 border-kelp bg-wash"
+          />
+          <label className="mt-3 block">
+            {t('cardSize')}
+            <input
+              type="range"
+              min={CARD_MM.width * 2}
+              max={CARD_MM.width * 8}
+              step={1}
+              value={width}
+              onChange={(event) => setWidth(Number(event.target.value))}
+              className="block w-full"
+            />
+          </label>
+          <div className="mt-3 flex flex-wrap gap-2">
+            <Button look="first" onClick={() => onDone(width / CARD_MM.width)}>
+              {t('cardDone')}
+            </Button>
+            <Button onClick={() => onDone(null)}>{t('cardCancel')}</Button>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
   );
 }
 
@@ -96,7 +95,7 @@ export function Ruler() {
   const own = useRef<HTMLDivElement>(null);
   const pxPerMm = figureOf(setting, 'pxPerMm', NOMINAL_PX_PER_MM);
   const kept = {
-    x: figureOf(setting, 'x', Math.min(280, window.innerWidth * 0.08)),
+    x: figureOf(setting, 'x', window.innerWidth < 900 ? 24 : 250),
     y: figureOf(setting, 'y', window.innerHeight * 0.45),
     angle: figureOf(setting, 'angle', 0),
     mm: figureOf(setting, 'mm', Math.min(150, Math.floor((window.innerWidth * 0.8) / pxPerMm))),
@@ -169,7 +168,7 @@ export function Ruler() {
   return (
     <div
       ref={own}
-      role="group"
+      role="region"
       aria-label={t('title')}
       className="pointer-events-none fixed z-20"
       style={{

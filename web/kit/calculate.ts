@@ -1,61 +1,17 @@
 import {
-  absDependencies,
-  acosDependencies,
-  addDependencies,
-  asinDependencies,
-  atanDependencies,
   bignumberDependencies,
-  cbrtDependencies,
-  cosDependencies,
   create,
-  divideDependencies,
   eDependencies,
-  expDependencies,
-  factorialDependencies,
-  log10Dependencies,
-  logDependencies,
-  multiplyDependencies,
   parseDependencies,
   piDependencies,
-  powDependencies,
-  sinDependencies,
-  sqrtDependencies,
-  subtractDependencies,
-  tanDependencies,
-  unaryMinusDependencies,
-  unaryPlusDependencies,
   type BigNumber,
   type FactoryFunctionMap,
   type MathNode,
 } from 'mathjs';
 
+// What is typed is read by the library; its decimals work it out.
 const math = create(
-  {
-    absDependencies,
-    acosDependencies,
-    addDependencies,
-    asinDependencies,
-    atanDependencies,
-    bignumberDependencies,
-    cbrtDependencies,
-    cosDependencies,
-    divideDependencies,
-    eDependencies,
-    expDependencies,
-    factorialDependencies,
-    log10Dependencies,
-    logDependencies,
-    multiplyDependencies,
-    parseDependencies,
-    piDependencies,
-    powDependencies,
-    sinDependencies,
-    sqrtDependencies,
-    subtractDependencies,
-    tanDependencies,
-    unaryMinusDependencies,
-    unaryPlusDependencies,
-  } as FactoryFunctionMap,
+  { bignumberDependencies, eDependencies, parseDependencies, piDependencies } as FactoryFunctionMap,
   { number: 'BigNumber', precision: 40 },
 );
 
@@ -161,27 +117,27 @@ function functionsFor(angle: Angle): Record<string, (x: BigNumber) => BigNumber>
     return x;
   };
   return {
-    sin: (x) => exactly(math.sin(into(x)) as BigNumber),
-    cos: (x) => exactly(math.cos(into(x)) as BigNumber),
+    sin: (x) => exactly(into(x).sin()),
+    cos: (x) => exactly(into(x).cos()),
     tan(x) {
       // At a right angle it has no value; the cosine there is not exactly nothing.
-      if ((math.cos(into(x)) as BigNumber).abs().lt('1e-30')) throw new Impossible('no-value');
-      return math.tan(into(x)) as BigNumber;
+      if (exactly(into(x).cos()).isZero()) throw new Impossible('no-value');
+      return into(x).tan();
     },
-    asin: (x) => outOf(math.asin(inside(x) as never) as unknown as BigNumber),
-    acos: (x) => outOf(math.acos(inside(x) as never) as unknown as BigNumber),
-    atan: (x) => outOf(math.atan(x as never) as unknown as BigNumber),
-    ln: (x) => math.log(above(x)) as BigNumber,
-    log: (x) => math.log10(above(x)) as BigNumber,
+    asin: (x) => outOf(inside(x).asin()),
+    acos: (x) => outOf(inside(x).acos()),
+    atan: (x) => outOf(x.atan()),
+    ln: (x) => above(x).ln(),
+    log: (x) => above(x).log(10),
     sqrt(x) {
       if (x.lt(0)) throw new Impossible('no-value');
-      return math.sqrt(x) as BigNumber;
+      return x.sqrt();
     },
-    cbrt: (x) => math.cbrt(x as never) as unknown as BigNumber,
+    cbrt: (x) => x.cbrt(),
     abs: (x) => x.abs(),
     exp(x) {
       if (x.abs().gt(LARGEST_POWER)) throw new Impossible('too-large');
-      return math.exp(x) as BigNumber;
+      return x.exp();
     },
   };
 }
@@ -210,14 +166,16 @@ const OPERATIONS: Readonly<Record<string, (a: BigNumber, b: BigNumber) => BigNum
   factorial(a) {
     if (!a.isInteger() || a.lt(0)) throw new Impossible('no-value');
     if (a.gt(LARGEST_FACTORIAL)) throw new Impossible('too-large');
-    return math.factorial(a as never) as unknown as BigNumber;
+    let product = big(1);
+    for (let i = 2; a.gte(i); i++) product = product.times(i);
+    return product;
   },
 };
 
 /** The value of what was read, step by step, so that what has no value is told as such. */
 function valueOf(node: MathNode, working: Working): BigNumber {
   const read = node as unknown as Read & { args?: MathNode[]; content?: MathNode };
-  if (read.type === 'ConstantNode') return big(read.value as BigNumber);
+  if (read.type === 'ConstantNode') return big(read.value as string);
   if (read.type === 'SymbolNode') return constant(read.name!);
   if (read.type === 'ParenthesisNode') return valueOf(read.content!, working);
   const args = read.args!.map((one) => valueOf(one, working));

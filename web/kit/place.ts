@@ -29,6 +29,21 @@ export function onPage({ x, y, width, height }: Place, page: Size, least: Size):
   };
 }
 
+/** The rail, at the left of the desk. */
+const RAIL_PX = 216;
+
+/** Where a panel lies at first: in a lower corner of the question, above the foot of the desk, which is so high. */
+export const inCorner = (
+  side: 'left' | 'right',
+  { width, height }: Size,
+  { page, foot }: { readonly page: Size; readonly foot: number },
+): Place => ({
+  width,
+  height,
+  x: side === 'left' ? RAIL_PX + 24 : page.width - width - 24,
+  y: Math.max(64, page.height - foot - GAP_PX - height),
+});
+
 const STEPS: Readonly<Record<string, readonly [across: number, down: number]>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],

@@ -1,9 +1,8 @@
 import { useCallback } from 'react';
-import { createStore, useStore, type StoreApi } from 'zustand';
+import { createStore, useStore } from 'zustand';
 import type { AidName } from '../../core/kit/aids';
 import type { AidSetting } from '../../core/kit/notes';
-import { useDesk } from '../desk/DeskContext';
-import type { DeskState } from '../desk/deskStore';
+import { useKit, type KitStore } from './KitContext';
 
 /** The open panels in the order in which they were touched; of this page alone. */
 const touched = createStore<{ readonly order: readonly string[] }>(() => ({ order: [] }));
@@ -30,8 +29,8 @@ const NOTHING: AidSetting = {};
 
 /** How an aid lies on the desk: kept in the journal, so that it is found again after a reload and on another device. */
 export function useAid(id: string): Aid {
-  const setting = useDesk((s) => s.desk.aids[id] ?? NOTHING);
-  const setAid = useDesk((s) => s.setAid);
+  const setting = useKit((s) => s.desk.aids[id] ?? NOTHING);
+  const setAid = useKit((s) => s.setAid);
   const set = useCallback((change: AidSetting) => setAid(id, change), [setAid, id]);
   const close = useCallback(() => set({ open: false }), [set]);
   return { open: setting.open === true, setting, set, close };
@@ -44,7 +43,7 @@ export const figureOf = (setting: AidSetting, name: string, first: number): numb
 };
 
 /** Opens an aid, or closes it. A phone has room for one sheet. */
-export function toggleAid(store: StoreApi<DeskState>, id: string, narrow: boolean): void {
+export function toggleAid(store: KitStore, id: string, narrow: boolean): void {
   const { desk, setAid } = store.getState();
   const open = desk.aids[id]?.open === true;
   if (!open && narrow)
@@ -56,7 +55,7 @@ export function toggleAid(store: StoreApi<DeskState>, id: string, narrow: boolea
 
 /** The aids of the section that a question is in; no other can be opened, by whatever way. */
 export const useAidsOf = (item: string): readonly AidName[] =>
-  useDesk((s) => {
+  useKit((s) => {
     const { section } = s.paper.questions.find((one) => one.item === item)!;
     return s.paper.sections.find((one) => one.key === section)!.aids;
   });

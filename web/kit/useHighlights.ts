@@ -1,4 +1,4 @@
-import { useContext, useEffect } from 'react';
+import { useEffect } from 'react';
 import {
   withHighlight,
   withoutRange,
@@ -7,7 +7,7 @@ import {
   type Highlights,
   type Tint,
 } from '../../core/kit/notes';
-import { DeskContext, useDesk } from '../desk/DeskContext';
+import { useKit, useKitStore } from './KitContext';
 import { drawHighlights, keepDrawn } from './drawHighlights';
 import { nameOf, textIn, type Stretch } from './textScopes';
 
@@ -15,8 +15,8 @@ const NONE: Highlights = {};
 
 /** Draws the highlights of the desk as long as it is open. */
 export function useDrawnHighlights(allowed: boolean): void {
-  const store = useContext(DeskContext)!;
-  const highlights = useDesk((s) => s.desk.highlights);
+  const store = useKitStore();
+  const highlights = useKit((s) => s.desk.highlights);
   useEffect(() => {
     if (allowed) return keepDrawn(() => store.getState().desk.highlights);
     return undefined;
@@ -28,8 +28,8 @@ export function useDrawnHighlights(allowed: boolean): void {
 
 /** Highlights a stretch of a text, or clears it. */
 export function useHighlighting() {
-  const all = useDesk((s) => s.desk.highlights);
-  const set = useDesk((s) => s.setHighlights);
+  const all = useKit((s) => s.desk.highlights);
+  const set = useKit((s) => s.setHighlights);
   const change = ({ root, start, end }: Stretch, tint: Tint | null): boolean => {
     const of = nameOf(root);
     if (!of) return false;

@@ -8,7 +8,7 @@ import { MINUTE_MS } from '../../core/timing/deadline';
 import { CheckList, useFindings } from '../arrival/steps/Checks';
 import type { Finding } from '../arrival/checks/runChecks';
 import { get, post } from '../api/client';
-import { DeskContext } from '../desk/DeskContext';
+import { AtDesk } from '../desk/DeskContext';
 import { DeskFrame } from '../desk/DeskFrame';
 import { createDesk, type DeskSession } from '../desk/deskStore';
 import { Files, rehearsalFiles } from '../media/fileSource';
@@ -130,9 +130,9 @@ function RehearsalDesk({
     };
   }, [session, onDone]);
   return (
-    <DeskContext value={session.store}>
+    <AtDesk store={session.store}>
       <DeskFrame />
-    </DeskContext>
+    </AtDesk>
   );
 }
 

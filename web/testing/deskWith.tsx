@@ -5,7 +5,7 @@ import { emptyDesk } from '../../core/journal/desk';
 import { drawForm } from '../../core/forms/drawForm';
 import type { Receipt, TimeView } from '../../core/sittings/api';
 import type { DeskBackend, DeskEvents, HandInOutcome } from '../desk/backend';
-import { DeskContext } from '../desk/DeskContext';
+import { AtDesk } from '../desk/DeskContext';
 import { createDesk, type DeskSession } from '../desk/deskStore';
 import { noFiles } from '../media/fileSource';
 import type { OpenedDesk } from '../desk/openDesk';
@@ -105,4 +105,4 @@ export function deskInHand(
 
 /** Draws a part of the desk within it. */
 export const renderAtDesk = ({ store }: Pick<DeskSession, 'store'>, part: ReactNode): RenderResult =>
-  render(<DeskContext value={store}>{part}</DeskContext>);
+  render(<AtDesk store={store}>{part}</AtDesk>);

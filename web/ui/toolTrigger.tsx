@@ -2,7 +2,7 @@ import type { LucideIcon } from 'lucide-react';
 import type { ReactNode } from 'react';
 
 const TRIGGERS = {
-  quiet: 'min-h-10 px-2.5 py-1 hover:bg-shade',
+  quiet: 'min-h-10 px-2 py-1 hover:bg-shade',
   framed: 'min-h-11 border border-line bg-card px-3',
   raised: 'min-h-10 bg-marigold-wash px-2.5 py-1 text-marigold',
 } as const;
@@ -21,7 +21,7 @@ export interface ToolPanelProps {
 }
 
 export const triggerLook = (look: keyof typeof TRIGGERS = 'quiet') =>
-  `inline-flex items-center gap-2 rounded-control whitespace-nowrap ${TRIGGERS[look]}`;
+  `inline-flex items-center gap-1.5 rounded-control whitespace-nowrap ${TRIGGERS[look]}`;
 
 /** What the button of a tool shows. */
 export function TriggerFace({ icon: Icon, name, brief }: Pick<ToolPanelProps, 'icon' | 'name' | 'brief'>) {

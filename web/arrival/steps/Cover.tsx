@@ -2,6 +2,7 @@ import { DocumentView } from '../../documents/DocumentView';
 import { BellRing, Camera, CircleHelp, PenLine } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { aidNames, type AidName } from '../../../core/kit/aids';
 import type { CoverSection } from '../../../core/papers/candidatePaper';
 import { showMarks } from '../../../core/marks';
 import { allowedMs } from '../../../core/timing/deadline';
@@ -50,13 +51,20 @@ function YourTime() {
 const movingIn = ({ navigation, limit }: CoverSection) =>
   `${say(message(`navigation.${navigation}`))}${limit === null ? '' : `; ${t('limit', { minutes: limit })}`}`;
 
-/** The aids of a section beside those that everybody has. */
-const kitOf = ({ aids }: CoverSection) =>
-  [t('kitAlways'), ...aids.map((name) => say(message(`aid.${name}`)))].join(', ');
+const namesOf = (aids: readonly AidName[]) => aids.map((name) => say(message(`aid.${name}`))).join(', ');
+
+/** Aids that every section has, and what each has besides. */
+function useKits() {
+  const { sections } = useArrival().view.cover;
+  const everywhere = aidNames.filter((name) => sections.every((one) => one.aids.includes(name)));
+  const besides = ({ aids }: CoverSection) => namesOf(aids.filter((name) => !everywhere.includes(name)));
+  return { everywhere: [t('kitAlways'), namesOf(everywhere)].filter(Boolean).join(', '), besides };
+}
 
 /** On a narrow screen what is words stands under the section's title; figures keep columns of their own. */
 function Sections() {
   const { sections } = useArrival().view.cover;
+  const { everywhere, besides } = useKits();
   const heads = ['section', 'questions', 'marks', 'about', 'moving', 'kit'] as const;
   const wide = 'hidden px-2 desk:table-cell';
   return (
@@ -81,17 +89,18 @@ function Sections() {
               <th scope="row" className="px-2 py-2 text-left font-normal">
                 <b>{s.key}</b> {s.title}
                 <span className="block text-[0.85rem] text-soft desk:hidden">{movingIn(s)}</span>
-                <span className="block text-[0.85rem] text-soft desk:hidden">{kitOf(s)}</span>
+                <span className="block text-[0.85rem] text-soft empty:hidden desk:hidden">{besides(s)}</span>
               </th>
               <td className="px-2">{s.questions}</td>
               <td className="px-2">{showMarks(s.marks)}</td>
               <td className="px-2 whitespace-nowrap">{t('minutes', { count: Math.round(s.minutes) })}</td>
               <td className={wide}>{movingIn(s)}</td>
-              <td className={wide}>{kitOf(s)}</td>
+              <td className={wide}>{besides(s) || t('kitNone')}</td>
             </tr>
           ))}
         </tbody>
       </table>
+      <p className="px-2 pt-2 text-[0.85rem] text-soft">{t('kitEverywhere', { aids: everywhere })}</p>
     </div>
   );
 }

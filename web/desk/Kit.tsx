@@ -1,17 +1,17 @@
 import { BriefcaseBusiness } from 'lucide-react';
 import { Suspense, useContext, useEffect, useMemo } from 'react';
-import { DeskContext, useDesk } from '../desk/DeskContext';
-import { HandoutsTool, OpenHandouts } from '../desk/Handouts';
-import { HelpTools } from '../desk/HelpTools';
+import { DeskContext, useDesk } from './DeskContext';
+import { HandoutsTool, OpenHandouts } from './Handouts';
+import { HelpTools } from './HelpTools';
 import { ReadingControls } from '../ui/ReadingControls';
 import { ToolPanel } from '../ui/ToolPanel';
 import { triggerLook } from '../ui/toolTrigger';
 import { useNarrow } from '../ui/useNarrow';
-import { watchFields } from './fieldInUse';
-import { keysTool, toolsFor, type Tool } from './tools';
-import { lastTouched, toggleAid, useAid, useAidsOf } from './useAid';
-import { useDrawnHighlights } from './useHighlights';
-import { t } from './words';
+import { watchFields } from '../kit/fieldInUse';
+import { keysTool, toolsFor, type Tool } from '../kit/tools';
+import { lastTouched, toggleAid, useAid, useAidsOf } from '../kit/useAid';
+import { useDrawnHighlights } from '../kit/useHighlights';
+import { t } from '../kit/words';
 
 /** The aids of the section in view. */
 const useAids = () => useAidsOf(useDesk((s) => s.paper.questions[s.index]!.item));
@@ -60,7 +60,7 @@ export function KitTray() {
       name={t('kit')}
       title={t('kit')}
       look="framed"
-      className="flex max-h-[70dvh] flex-wrap gap-1 overflow-y-auto p-2"
+      className="max-h-[60dvh] w-[min(24rem,calc(100vw-1rem))] overflow-y-auto p-2"
     >
       <div data-kit className="flex flex-wrap gap-1">
         <Kit />

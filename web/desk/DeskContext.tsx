@@ -1,5 +1,6 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, type ReactNode } from 'react';
 import { useStore, type StoreApi } from 'zustand';
+import { KitContext } from '../kit/KitContext';
 import type { DeskState } from './deskStore';
 
 export const DeskContext = createContext<StoreApi<DeskState> | null>(null);
@@ -10,3 +11,16 @@ export function useDesk<T>(pick: (state: DeskState) => T): T {
   if (!store) throw new Error('a part of the desk stands outside the desk');
   return useStore(store, pick);
 }
+
+/** Everything that stands at a desk, its aids included. */
+export const AtDesk = ({
+  store,
+  children,
+}: {
+  readonly store: StoreApi<DeskState>;
+  readonly children: ReactNode;
+}) => (
+  <DeskContext value={store}>
+    <KitContext value={store}>{children}</KitContext>
+  </DeskContext>
+);
