@@ -60,6 +60,12 @@ export const roughWorkValues: Readonly<Record<string, v.GenericSchema>> = {
   drawing: drawingValue,
 };
 
+/** The rough work of a sitting. */
+export interface RoughWork {
+  readonly text: string;
+  readonly drawing: Drawing;
+}
+
 /** How an aid lies on the desk and is set: whether it is open, its place in CSS pixels, its own settings. */
 export const aidValue = v.record(
   v.pipe(v.string(), v.regex(/^[a-zA-Z]{1,20}$/)),

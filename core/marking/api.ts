@@ -1,3 +1,4 @@
+import type { RoughWork } from '../kit/notes';
 import type { Document } from '../documents/document';
 import type { KindName } from '../kinds/kindNames';
 import type { Component, Credit } from '../kinds/contract';
@@ -29,6 +30,8 @@ export interface MarkingScript {
   readonly components: readonly Component[];
   /** What the machine gave the rest of the part. */
   readonly credits: readonly Credit[];
+  /** Of the whole sitting; null where the paper does not show it, or there is none. It is never marked. */
+  readonly roughWork: RoughWork | null;
 }
 
 /** What stays the same while an assessor goes through a pile. */

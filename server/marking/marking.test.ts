@@ -59,8 +59,21 @@ describe('a pile', () => {
     expect(shown).not.toMatch(/Candidate \d|example\.org|@|T-\d/);
     const { scripts } = await tableOf(ada!, round);
     expect(Object.keys(scripts[0]!).sort()).toEqual(
-      ['components', 'credits', 'kind', 'response', 'right', 'script', 'shown', 'task'].sort(),
+      ['components', 'credits', 'kind', 'response', 'right', 'roughWork', 'script', 'shown', 'task'].sort(),
     );
+  });
+
+  it.each([true, false])('shows rough work only where the paper says so (%s)', async (showRoughWork) => {
+    const round = app.addRound({ ...samplePaper(), version: version++, showRoughWork });
+    const device = await app.sitting(app.invite(round));
+    device.write(TARGET, bestOf(KIND));
+    device.write('text', 'first a plan', { about: 'rough-work' });
+    device.write('drawing', [[1, 2, 30, 40]], { about: 'rough-work' });
+    await device.finish();
+    await app.wired.services.jobs.turn();
+    const [script] = (await tableOf(ada!, round)).scripts;
+    const shown = showRoughWork ? { text: 'first a plan', drawing: [[1, 2, 30, 40]] } : null;
+    expect(script!.roughWork).toEqual(shown);
   });
 
   it('gives no script to two assessors at once, and counts what each has done', async () => {

@@ -1,3 +1,6 @@
+import type { RoughWork } from '../../core/kit/notes';
+import { sittingQueries } from '../sittings/queries';
+import { deskOf } from '../sittings/values';
 import { emptyDocument } from '../../core/documents/document';
 import { message } from '../../core/messages/message';
 import { and, asc, eq, inArray, isNull, lt, or, sql } from 'drizzle-orm';
@@ -99,6 +102,13 @@ const creditsOf = (db: Services['db'], { sittingId, target }: Task, { components
       of: components.find((one) => one.key === component)?.of ?? 0,
     }));
 
+/** The rough work of a sitting; null where nothing was put down. */
+function roughWorkOf(db: Services['db'], sittingId: number): RoughWork | null {
+  const { text = '', drawing = [] } = deskOf(sittingQueries(db).currentAbout(sittingId, 'rough-work'))
+    .roughWork as Partial<RoughWork>;
+  return text.trim() === '' && drawing.length === 0 ? null : { text, drawing };
+}
+
 function scriptOf(services: Services, task: Task): MarkingScript {
   const { part, components } = partOf(services, task);
   return {
@@ -111,6 +121,9 @@ function scriptOf(services: Services, task: Task): MarkingScript {
       task.failure === null ? null : part.kind.rightResponse(part.part.content, part.arrangement, part.place),
     components,
     credits: creditsOf(services.db, task, part),
+    roughWork: paperOfRound(services, task.roundId).paper.showRoughWork
+      ? roughWorkOf(services.db, task.sittingId)
+      : null,
   };
 }
 

@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RehearsalScore, RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
 import { rounds } from '../db/schema';
@@ -66,5 +67,42 @@ describe('the rehearsal', () => {
       expect(verdicts.filter((v) => v === 'right')).toHaveLength(2);
     }
     expect(rowsOf()).toEqual(before);
+  });
+});
+
+describe('practice with the real questions', () => {
+  it('is released by a coordinator when the results are out and nobody is asked the same any more', async () => {
+    const { db } = app.wired.services;
+    const own = { ...samplePaper(), key: 'practised', version: 1 };
+    const round = app.addRound(own);
+    const client = new ApiClient(app.url);
+    await client.post('/arrival/open', { link: app.invite(round) });
+    const coordinator = await app.staff('coordinator');
+    const release = (released = true) => coordinator.post<Refusal>(`/rounds/${round}/practice`, { released });
+    const looks = async () => {
+      const { status, body } = await client.get<Refusal & RehearsalView>('/practice');
+      return status === 200 ? body.paper.title : body.code;
+    };
+    expect([(await release()).body.code, await looks()]).toEqual(['not-over', 'no-practice']);
+    const over = { closesAt: app.clock.now() - 1, releasedAt: app.clock.now() };
+    db.update(rounds).set(over).where(eq(rounds.id, round)).run();
+    // Every other round of this file asks the same items.
+    expect((await release()).body.code).toBe('asked-elsewhere');
+    db.update(rounds)
+      .set({ closesAt: app.clock.now() - 1 })
+      .run();
+    expect((await release()).status).toBe(200);
+    expect(await looks()).toBe(own.title);
+    const answers = { 'the-number/A': bestOf('number') };
+    const { body: begun } = await client.post<RehearsalTicket>('/practice/score', { answers });
+    const sheet = await vi.waitFor(async () => {
+      const { body: state } = await client.get<RehearsalScore>(`/rehearsal/score/${begun.ticket}`);
+      if (!('sheet' in state)) throw new Error('not scored yet');
+      return state.sheet;
+    }, 30_000);
+    expect(sheet.questions.flatMap((q) => q.parts).filter((p) => p.verdict === 'right')).toHaveLength(1);
+    expect((await release(false)).status).toBe(200);
+    expect(await looks()).toBe('no-practice');
+    expect((await client.post<Refusal>('/practice/score', { answers })).status).toBe(409);
   });
 });

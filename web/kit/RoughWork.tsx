@@ -6,6 +6,7 @@ import { Button } from '../ui/Button';
 import { words } from '../words';
 import { Panel } from './Panel';
 import { stepOf, within } from './place';
+import { Strokes } from './Strokes';
 import { useAid } from './useAid';
 
 const t = words('roughWork', {
@@ -24,13 +25,6 @@ const t = words('roughWork', {
   penDown: 'pen down',
   penUp: 'pen up',
 });
-
-const pathOf = (stroke: readonly number[]): string => {
-  const points: string[] = [];
-  for (let i = 0; i < stroke.length; i += 2) points.push(`${stroke[i]} ${stroke[i + 1]}`);
-  // A point alone is a dot.
-  return `M${points.join('L')}${points.length === 1 ? `L${points[0]}` : ''}`;
-};
 
 const countOf = (drawing: Drawing) => drawing.reduce((sum, stroke) => sum + stroke.length / 2, 0);
 /** Points nearer than this to the one before are left out, in units of the pad. */
@@ -103,17 +97,7 @@ function Pad() {
         onPointerCancel={end}
         className="min-h-0 w-full flex-1 touch-none rounded-control border border-line bg-card text-ink"
       >
-        {[...drawing, ...(stroke ? [stroke] : [])].map((one, i) => (
-          <path
-            key={i}
-            d={pathOf(one)}
-            fill="none"
-            stroke="currentColor"
-            strokeWidth={5}
-            strokeLinecap="round"
-            strokeLinejoin="round"
-          />
-        ))}
+        <Strokes of={stroke ? [...drawing, stroke] : drawing} />
         {pen && (
           <circle
             cx={pen.x}

@@ -1,4 +1,6 @@
-import { BookOpen, CornerDownLeft, Scale } from 'lucide-react';
+import { BookOpen, CornerDownLeft, PencilLine, Scale } from 'lucide-react';
+import { PAD } from '../../core/kit/notes';
+import { Strokes } from '../kit/Strokes';
 import { useEffect, useEffectEvent, useRef, useState, type ReactNode, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
@@ -100,6 +102,22 @@ function Response({ table, script }: { table: MarkingTableData; script: MarkingS
         <Fold label={t('scheme')} Icon={Scale}>
           <DocumentView document={table.scheme} />
         </Fold>
+        {script.roughWork && (
+          <Fold label={t('roughWork')} Icon={PencilLine}>
+            <p className="mb-2 text-soft">{t('roughWorkText')}</p>
+            <p className="whitespace-pre-wrap">{script.roughWork.text}</p>
+            {script.roughWork.drawing.length > 0 && (
+              <svg
+                role="img"
+                aria-label={t('roughDrawing')}
+                viewBox={`0 0 ${PAD.width} ${PAD.height}`}
+                className="mt-2 w-full max-w-[34rem] rounded-control border border-line bg-card"
+              >
+                <Strokes of={script.roughWork.drawing} />
+              </svg>
+            )}
+          </Fold>
+        )}
         <p className="ml-auto text-[0.88rem] text-soft">
           {t('script', { code: script.script })}
           {form === 'words' && ` · ${t('words', { count: countWords(text) })}`}

@@ -25,6 +25,7 @@ const script = (task: number, words: string): MarkingScript => ({
   script: `QX-${task}`,
   kind: 'writing',
   right: null,
+  roughWork: null,
   credits: [],
   components: [criterion('f', 'Facts', 0, 100, 300), criterion('l', 'Language', 0, 200)],
   shown: { format: 'plain', wordsFrom: null, wordsTo: null, limit: 'soft', criteria: ['Facts', 'Language'] },
