@@ -16,6 +16,10 @@ export interface DeskFigures {
   readonly editors: Moves;
   /** As `plain`, to questions about charts, films, pictures, sound and documents, all warmed. */
   readonly media: Moves;
+  /** As `media`, with highlights drawn, and lens and rough work open. */
+  readonly withAids: Moves;
+  /** From the press of an aid's button to its panel painted, at a processor four times slower. */
+  readonly opening: Moves;
   /** As `plain`, to the questions of each kind, all warmed. */
   readonly kinds: Readonly<Record<string, Moves>>;
 }
@@ -93,10 +97,11 @@ interface Moved {
 }
 
 /** The moves between the questions of a desk, there and back again. */
-async function moves(page: Page): Promise<Moved[]> {
+async function moves(page: Page, upTo = Infinity): Promise<Moved[]> {
   const session = await page.context().newCDPSession(page);
   await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW_DOWN });
-  const questions = await page.getByRole('navigation', { name: 'Questions' }).getByRole('button').count();
+  const bars = await page.getByRole('navigation', { name: 'Questions' }).getByRole('button').count();
+  const questions = Math.min(bars, upTo);
   const times = [];
   for (let round = 0; round < ROUNDS; round++)
     for (const key of ['PageDown', 'PageUp'] as const)
@@ -105,18 +110,64 @@ async function moves(page: Page): Promise<Moved[]> {
 }
 
 /**
- * Moves between questions that were all seen once: their editors are open, their charts drawn. In a window of its own, so
- * that the browser does not take it for one in the background.
+ * A desk whose questions were all seen once: their editors are open, their charts drawn. In a window of its own, so that
+ * the browser does not take it for one in the background.
  */
-async function warmedMoves(browser: Browser, link: string): Promise<Moved[]> {
+async function warmedDesk(browser: Browser, link: string, upTo?: number): Promise<Page> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   await context.addInitScript(NAMES);
   const page = await context.newPage();
   await new Candidate(page, link).arrives();
-  await moves(page);
-  const times = await moves(page);
-  await context.close();
-  return times;
+  await moves(page, upTo);
+  return page;
+}
+
+/** The questions before the section that is gone through forward only. */
+const FREE = 7;
+const AIDS = ['Highlight', 'Lens', 'Rough work'];
+const toolOf = (page: Page, name: string) =>
+  page.locator('[data-kit]').getByRole('button', { name, exact: true });
+
+async function measureMedia(browser: Browser, link: string) {
+  const page = await warmedDesk(browser, link, FREE);
+  const media = await moves(page, FREE);
+  for (const name of AIDS) await toolOf(page, name).click();
+  // The first sentences of every text in view, in tints.
+  await page.getByText('Choose words by keys').click();
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole('button', { name: 'Next sentence' }).click();
+    await page.getByRole('button', { name: 'Blue, dotted line' }).click();
+  }
+  const withAids = await moves(page, FREE);
+  await page.context().close();
+  return { media: all(media), withAids: all(withAids) };
+}
+
+/** Opens and closes every aid by its button, three times. */
+async function measureOpening(page: Page): Promise<Moves> {
+  const times: number[] = [];
+  const names = await page.locator('[data-kit] button[aria-pressed]').allInnerTexts();
+  for (let round = 0; round < ROUNDS; round++)
+    for (const name of names) {
+      times.push(
+        await page.evaluate(async (label) => {
+          await new Promise((rested) => requestIdleCallback(rested));
+          const buttons = [...document.querySelectorAll<HTMLElement>('[data-kit] button[aria-pressed]')];
+          const button = buttons.find((one) => one.innerText.trim() === label)!;
+          const panels = () => document.querySelectorAll('[role=dialog], [role=region], [data-slot]').length;
+          const before = panels();
+          const from = performance.now();
+          button.click();
+          const painted = () =>
+            new Promise<void>((done) => requestAnimationFrame(() => void setTimeout(done)));
+          do await painted();
+          while (panels() === before);
+          return performance.now() - from;
+        }, name.trim()),
+      );
+      await toolOf(page, name.trim()).click();
+    }
+  return summary(times);
 }
 
 const all = (times: readonly Moved[]): Moves => summary(times.map((one) => one.ms));
@@ -154,9 +205,11 @@ export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
     const times = await moves(page);
     const own = (editor: boolean) =>
       summary(times.filter((one) => one.editor === editor).map((one) => one.ms));
-    const media = all(await warmedMoves(browser, app.mediaLink));
-    const kinds = byKind(await warmedMoves(browser, app.kindsLink));
-    return { ...sizes, plain: own(false), editors: own(true), media, kinds };
+    const media = await measureMedia(browser, app.mediaLink);
+    const every = await warmedDesk(browser, app.kindsLink);
+    const kinds = byKind(await moves(every));
+    const opening = await measureOpening(every);
+    return { ...sizes, plain: own(false), editors: own(true), ...media, opening, kinds };
   } finally {
     await browser.close();
   }

@@ -1,5 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
+import { storeResponse } from '../core/kinds/stored';
 import { hasNoBarriers } from './barriers';
+import { ForgedClient } from './people/ForgedClient';
 import { AMADOU, BETTINA, expect, ILSE, test } from './testApp';
 
 const panel = (page: Page, name: string | RegExp) => page.getByRole('dialog', { name });
@@ -247,10 +249,17 @@ test('measuring and calculating, and a section that closes behind one', async ({
     await expect(page.getByText('Section D is closed.')).toBeVisible();
     await expect(rail.getByRole('button', { name: /^Question 10,.*, closed$/ })).toBeVisible();
     await expect(tool(page, 'Calculator')).toHaveCount(0);
-    const [{ n } = { n: 0 }] = app.rows<{ n: number }>(
-      "select count(*) as n from observations where kind = 'out of turn'",
-    );
-    expect(n).toBe(0);
+    await bettina.isSaved();
+    const outOfTurn = () => app.rows("select id from observations where kind = 'out of turn'").length;
+    expect(outOfTurn()).toBe(0);
+    // A client that is not the desk answers what was passed: it is kept, and does not count.
+    await page.goto('about:blank');
+    const forged = new ForgedClient(page, app);
+    const value = storeResponse('expression', { latex: 'x' });
+    await forged.says([{ about: 'answer', target: 'fenced-bed/A', value, at: Date.now() }]);
+    expect(outOfTurn()).toBe(1);
+    const current = "select value from current_answers where about = 'answer' and target = 'fenced-bed/A'";
+    expect(app.rows(current)).toEqual([]);
   });
 });
 
@@ -361,5 +370,63 @@ test('three panels at once by keys alone, in every colour, in forced colours and
     await page.setViewportSize({ width: 360, height: 740 });
     await noSidewaysScroll(page, 'a phone');
     await hasNoBarriers(page, 'a phone');
+  });
+});
+
+test('every aid in the rehearsal, by keys and on a phone', async ({ page }) => {
+  await page.goto('/r/gallery/rehearsal');
+  await page.getByRole('button', { name: 'Without the clock' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Question 1' })).toBeVisible();
+  const names = [
+    'Reading slot',
+    'Lens',
+    'Highlight',
+    'Rough work',
+    'Calculator',
+    'Ruler',
+    'Protractor',
+    'Read aloud',
+    'Keys',
+  ];
+  const shown = (name: string): Locator =>
+    ['Ruler', 'Protractor'].includes(name)
+      ? page.getByRole('region', { name })
+      : name === 'Reading slot'
+        ? page.getByRole('group', { name })
+        : panel(page, name === 'Keys' ? 'Keys for the desk' : name);
+  expect(await page.locator('[data-kit] button[aria-pressed]').allInnerTexts()).toEqual(names);
+
+  await test.step('by keys: opened by Enter, closed by Esc, and back to where one was', async () => {
+    for (const name of names) {
+      await tool(page, name).focus();
+      await page.keyboard.press('Enter');
+      await expect(shown(name)).toBeVisible();
+      await page.keyboard.press('Escape');
+      await expect(shown(name)).toBeHidden();
+      await expect(tool(page, name)).toBeFocused();
+    }
+    await tool(page, 'Reading slot').press('Enter');
+    const mover = page.getByRole('button', { name: /^Move the reading slot/ });
+    const before = (await boxOf(mover)).y;
+    await mover.press('ArrowDown');
+    await expect.poll(async () => (await boxOf(mover)).y).toBeGreaterThan(before);
+    await mover.press('Escape');
+    await expect(mover).toBeHidden();
+  });
+
+  await test.step('on a phone: one sheet at a time, which leaves room for the question', async () => {
+    await page.setViewportSize({ width: 360, height: 740 });
+    const heading = page.getByRole('heading', { level: 1, name: 'Question 1' });
+    for (const name of names) {
+      await page.getByRole('button', { name: 'Kit' }).click();
+      await tool(page, name).click();
+      await expect(shown(name)).toBeVisible();
+      await expect(heading).toBeInViewport();
+      await noSidewaysScroll(page, name);
+      await hasNoBarriers(page, `${name} on a phone`);
+      const close = shown(name).getByRole('button', { name: /^Close/ });
+      await close.click();
+      await expect(shown(name)).toBeHidden();
+    }
   });
 });

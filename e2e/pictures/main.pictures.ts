@@ -181,9 +181,32 @@ test('sources and handouts', async ({ page, candidate }) => {
   for (let n = 0; n < 16; n++) await page.keyboard.press('ArrowDown');
   await amadou.isSaved();
   await shoot(page, 'sources');
-  await amadou.goesTo(1);
-  await page.getByRole('button', { name: 'I hear the tone' }).click();
-  await page.getByRole('button', { name: /^Play/ }).click();
-  await expect(page.getByText('One play left of two')).toBeVisible();
-  await shoot(page, 'recording');
+});
+
+test('the kit', async ({ page, candidate }) => {
+  const ilse = candidate(page);
+  await ilse.arrives();
+  await ilse.goesTo(5);
+  const tool = (name: string) => page.locator('[data-kit]').getByRole('button', { name, exact: true });
+  await tool('Highlight').click();
+  const highlight = page.getByRole('dialog', { name: 'Highlight' });
+  await highlight.getByText('Choose words by keys').click();
+  for (const [steps, tint] of [
+    [2, 'Yellow, solid line'],
+    [2, 'Blue, dotted line'],
+  ] as const) {
+    for (let n = 0; n < steps; n++) await highlight.getByRole('button', { name: 'Next sentence' }).click();
+    await highlight.getByRole('button', { name: tint }).click();
+  }
+  await highlight.getByText('Choose words by keys').click();
+  await tool('Reading slot').click();
+  const slot = page.getByRole('button', { name: /^Move the reading slot/ });
+  for (let n = 0; n < 4; n++) await slot.press('ArrowDown');
+  await tool('Calculator').click();
+  const calculator = page.getByRole('dialog', { name: 'Calculator' });
+  await calculator.getByRole('textbox').fill('171÷240×100');
+  await calculator.getByRole('textbox').press('Enter');
+  await expect(calculator.getByRole('status')).toHaveText('71.25');
+  await ilse.isSaved();
+  await shoot(page, 'kit');
 });

@@ -60,6 +60,7 @@ export function KitTray() {
       name={t('kit')}
       title={t('kit')}
       look="framed"
+      closing
       className="max-h-[60dvh] w-[min(24rem,calc(100vw-1rem))] overflow-y-auto p-2"
     >
       <div data-kit className="flex flex-wrap gap-1">

@@ -15,6 +15,8 @@ export interface ToolPanelProps {
   readonly look?: keyof typeof TRIGGERS;
   /** On a narrow screen the icon stands alone. */
   readonly brief?: boolean;
+  /** Whether it closes when something in it is switched on or off. */
+  readonly closing?: boolean;
   /** Of the panel: how much room it takes and leaves. */
   readonly className: string;
   readonly children: ReactNode;
