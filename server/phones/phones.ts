@@ -15,6 +15,7 @@ import { newSecret, sha256 } from '../secrets';
 import type { Services } from '../services';
 import type { PartOfPage, SittingPages } from '../sittings/sittingPages';
 import { sectionOfTarget } from '../sittings/placing';
+import { isClosedNow } from '../sittings/turns';
 import { findSitting, sittingQueries, type Sitting } from '../sittings/queries';
 import { pageOf, pagesOf } from '../uploads/uploads';
 
@@ -213,12 +214,14 @@ export class Phones {
     return row;
   }
 
-  /** Whether the clock runs for this part: nobody adds to an answer in a break, or after its end. */
-  private isOpen({ id, invitationId }: Sitting, target: string): boolean {
+  /** Whether this part can be written to: nobody adds to an answer in a break, after its end, or once it was passed. */
+  private isOpen(sitting: Sitting, target: string): boolean {
+    const { id, invitationId } = sitting;
     const { db, clock, time } = this.services;
     const [state, now] = [time.of(id), clock.now()];
     if (state.closed !== null || leftMs(state, now) === 0 || timeViewOf(state, now).stopped !== null)
       return false;
+    if (isClosedNow(db, sitting, target)) return false;
     const section = sectionOfTarget(paperOf(db, findInvited(db, invitationId)!), target);
     return section === null || (section in state.entered && sectionEndAt(state, section, now) === null);
   }

@@ -354,6 +354,25 @@ describe('a joined phone', () => {
     expect((await open(await start(newRound({ joinedPhones: false })))).body.code).toBe('no-phones');
   });
 
+  it('adds nothing to a question that was passed', async () => {
+    const sample = samplePaper();
+    const sections = sample.sections.map((one) => ({ ...one, navigation: 'forward only' as const }));
+    const device = await start(app.addRound({ ...sample, version: version++, sections }));
+    const goes = (item: string) => {
+      device.write(item, true, { about: 'opened' });
+      device.write(item, null, { about: 'place' });
+      return device.save();
+    };
+    await goes('the-upload');
+    const phone = await joined(device);
+    const page = pageOf(await picture('in time', 60));
+    expect((await phone.announce(page)).status).toBe(200);
+    // Whatever comes after it in the paper: the last of all.
+    await goes(sample.sections[0]!.items.at(-1)!.key);
+    expect((await phone.announce(pageOf(await picture('passed', 60)))).body.code).toBe('phone-not-now');
+    expect((await open(device)).status).toBe(409);
+  });
+
   it('sends no more than an answer can hold beside what the desk adds', async () => {
     const device = await start();
     const phone = await joined(device);

@@ -1,6 +1,7 @@
 import type { Form } from '../../core/forms/form';
 import { isLater } from '../../core/journal/entry';
 import {
+  closedItems,
   isOutOfTurn,
   turnsOf,
   wasBefore,
@@ -14,8 +15,8 @@ import type { ShownPart } from '../../core/papers/candidatePaper';
 import type { Db } from '../db/open';
 import { formById } from '../forms/forms';
 import type { Holds } from './holds';
-import { sittingQueries } from './queries';
-import { valueOf } from './values';
+import { sittingQueries, type Sitting } from './queries';
+import { deskOf, valueOf } from './values';
 
 interface FormTurns {
   readonly turns: Turns;
@@ -85,4 +86,14 @@ export function cameOutOfTurn(of: TurnsOf, entry: TurnEntry): boolean {
     grantedAt: grantsOf(of.holds, of.sitting),
     doneBefore: doneBefore(of, found),
   });
+}
+
+/** Has the candidate passed the question of a part by now, as far as is known here? */
+export function isClosedNow(db: Db, sitting: Pick<Sitting, 'id' | 'formId'>, target: string): boolean {
+  const item = target.split('/')[0]!;
+  const found = turnsOfForm(db, sitting.formId);
+  if (!found?.turns.has(item)) return false;
+  const find = sittingQueries(db);
+  const rows = (['opened', 'place'] as const).flatMap((about) => find.currentAbout(sitting.id, about));
+  return closedItems(found.turns, deskOf(rows)).includes(item);
 }
