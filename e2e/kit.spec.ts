@@ -1,5 +1,4 @@
 import type { Locator, Page } from '@playwright/test';
-import { storeResponse } from '../core/kinds/stored';
 import { hasNoBarriers } from './barriers';
 import { ForgedClient } from './people/ForgedClient';
 import { AMADOU, BETTINA, expect, ILSE, test } from './testApp';
@@ -255,7 +254,7 @@ test('measuring and calculating, and a section that closes behind one', async ({
     // A client that is not the desk answers what was passed: it is kept, and does not count.
     await page.goto('about:blank');
     const forged = new ForgedClient(page, app);
-    const value = storeResponse('expression', { latex: 'x' });
+    const value = { version: 1, response: { latex: 'x' } };
     await forged.says([{ about: 'answer', target: 'fenced-bed/A', value, at: Date.now() }]);
     expect(outOfTurn()).toBe(1);
     const current = "select value from current_answers where about = 'answer' and target = 'fenced-bed/A'";
@@ -390,7 +389,8 @@ test('every aid in the rehearsal, by keys and on a phone', async ({ page }) => {
   ];
   const shown = (name: string): Locator =>
     ['Ruler', 'Protractor'].includes(name)
-      ? page.getByRole('region', { name })
+      ? // The region has no size of its own: what stands in it has.
+        page.getByRole('region', { name }).getByRole('slider')
       : name === 'Reading slot'
         ? page.getByRole('group', { name })
         : panel(page, name === 'Keys' ? 'Keys for the desk' : name);
@@ -424,7 +424,7 @@ test('every aid in the rehearsal, by keys and on a phone', async ({ page }) => {
       await expect(heading).toBeInViewport();
       await noSidewaysScroll(page, name);
       await hasNoBarriers(page, `${name} on a phone`);
-      const close = shown(name).getByRole('button', { name: /^Close/ });
+      const close = page.getByRole('button', { name: /^Close/ }).filter({ visible: true });
       await close.click();
       await expect(shown(name)).toBeHidden();
     }

@@ -98,7 +98,7 @@ test('every source and handout by pointer', async ({ page, candidate }) => {
     await expect(formulas.getByRole('cell', { name: 'Sea kale' })).toBeVisible();
     await page.getByRole('button', { name: 'Handouts' }).click();
     await expect(rules).toBeVisible();
-    const grip = rules.getByRole('button', { name: /^Rules for collecting\. Move/ });
+    const grip = rules.getByRole('button', { name: /^Handout: Rules for collecting\. Move/ });
     const from = (await grip.boundingBox())!;
     await page.mouse.move(from.x + 40, from.y + 15);
     await page.mouse.down();

@@ -21,7 +21,7 @@ export function HandoutPanel({ id, handout, section, place }: Props) {
       first={{ x: 236 + place * 28, y: 120 + place * 36, width: 470, height: 430 }}
       least={{ width: 260, height: 180 }}
     >
-      <div className="flex h-[50dvh] min-h-0 flex-1 flex-col px-3 pb-2 desk:h-auto">
+      <div className="flex h-[42dvh] flex-none flex-col px-3 pb-2 desk:h-auto desk:min-h-0 desk:flex-1">
         <InPlace
           body={handout.body}
           text={{ target: handoutsTarget(section), name: handout.key }}

@@ -5,7 +5,7 @@ import { Button } from '../ui/Button';
 import { useNarrow } from '../ui/useNarrow';
 import { fieldInUse, isField } from './fieldInUse';
 import { aside, inCorner, moved, onPage, type Place, type Size } from './place';
-import { figureOf, raise, useAid, useDepth } from './useAid';
+import { figureOf, raise, takeOpened, useAid, useDepth } from './useAid';
 import { t } from './words';
 
 export interface PanelProps {
@@ -26,9 +26,7 @@ function usePanel(id: string, close: () => void): React.RefObject<HTMLDivElement
   useEffect(() => {
     const before = document.activeElement;
     const panel = own.current!;
-    // Only what was opened just now takes the focus: after a reload the question has it.
-    if (before instanceof HTMLElement && before.closest('[data-kit]'))
-      panel.querySelector<HTMLElement>('[data-grip]')?.focus({ preventScroll: true });
+    if (takeOpened(id)) panel.querySelector<HTMLElement>('[data-grip]')?.focus({ preventScroll: true });
     const press = (event: KeyboardEvent) => {
       if (event.key !== 'Escape' || event.defaultPrevented) return;
       event.stopPropagation();

@@ -16,6 +16,15 @@ export const raise = (id: string): void => {
 export const lastTouched = (open: readonly string[]): string | undefined =>
   touched.getState().order.findLast((id) => open.includes(id)) ?? open.at(-1);
 
+/** The aid that was opened by a press just now: it takes the focus. After a reload the question keeps it. */
+let opened: string | null = null;
+
+export function takeOpened(id: string): boolean {
+  const just = opened === id;
+  if (just) opened = null;
+  return just;
+}
+
 export const useDepth = (id: string): number => useStore(touched, (s) => s.order.indexOf(id) + 1);
 
 export interface Aid {
@@ -50,6 +59,7 @@ export function toggleAid(store: KitStore, id: string, narrow: boolean): void {
     for (const [other, setting] of Object.entries(desk.aids))
       if (setting.open === true) setAid(other, { open: false });
   if (!open) raise(id);
+  opened = open ? null : id;
   setAid(id, { open: !open });
 }
 
