@@ -20,6 +20,12 @@ const FOR_SOME: Readonly<Record<string, RegExp>> = {
 };
 /** Pages that come with all they need in one go. */
 const AT_ONCE = /\/(ArrivalPage|DeskPage|DeskFrame|RehearsalPage)-/;
+/**
+ * What every page of a candidate needs, in one file: it would be sixty small ones, each packed by itself, which together
+ * are longer. The first view of the desk is counted by the byte.
+ */
+const SHARED =
+  /\/web\/(ui\/(Button|Notice|ToolPanel|toolTrigger|useNarrow|showSecond|useAsync|ComponentShelf|reading|ReadingControls|CandidateFrame)|api|live\/(liveLine|RaiseHand)|media\/(fileSource|inView|fills)|kit\/(KitContext|useAid|tools|singleKeys|words)|desk\/(DeskFrame|DeskContext|Kit|Foot|Rail|Pages|QuestionView|PartView|Introductions|words|Strip|StateBar|Clock|Told|coverOf|HelpTools|Handouts|useDeskKeys|railHeights|Versions|phraseDesk)|documents\/(DocumentView|Inlines|LazyNode|Phrase|phrases|lazyNodes|words)|kinds\/(answers|candidates|answerProps))\.tsx?$|\/core\/(marks|messages\/message|timing|sittings\/progress|kinds\/(stored|candidateKindOf|contract)|journal\/turns|papers\/candidatePaper|files\/pages)[^/]*\.ts$/;
 const NOT_KEPT = /\/KaTeX_[^/]+\.(woff|ttf)$/;
 
 /** The service worker beside the pages, and the list of files it keeps for a desk without a network. */
@@ -88,5 +94,6 @@ export default defineConfig({
     // Fonts stay files: the content policy has no `data:` for them.
     assetsInlineLimit: (file) => (/\.woff2?$/.test(file) ? false : undefined),
     chunkSizeWarningLimit: 1500,
+    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'shared', test: SHARED }] } } },
   },
 });

@@ -4,18 +4,9 @@ import { Notice } from '../ui/Notice';
 import { showSecond } from '../ui/showSecond';
 import { useAction } from '../ui/useAsync';
 import { useDesk } from './DeskContext';
-import { stopAtNow, type DeskState } from './deskStore';
+import type { Cover } from './coverOf';
+import { Told } from './Told';
 import { t } from './words';
-
-type Cover = 'elsewhere' | 'queued' | 'pause' | 'break' | 'going on';
-
-/** Why the questions are put away, if they are. */
-export function coverOf({ elsewhere, queuedAt, time, now, toConfirm }: DeskState): Cover | null {
-  if (queuedAt !== null) return 'queued';
-  if (elsewhere) return 'elsewhere';
-  if (time.stopped && stopAtNow(time, now)) return time.stopped.why;
-  return toConfirm ? 'going on' : null;
-}
 
 function Sheet({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -117,23 +108,5 @@ export function Covered({ why }: { why: Cover }) {
       <Told />
       <Why />
     </>
-  );
-}
-
-/** What the invigilator said last, until it is read; it takes nothing away from the question. */
-export function Told() {
-  const told = useDesk((s) => s.told);
-  const dismiss = useDesk((s) => s.dismissTold);
-  return (
-    <div role="alert" className="pointer-events-none fixed inset-x-0 top-3 z-20 flex justify-center px-3">
-      {told !== null && (
-        <div className="pointer-events-auto flex max-w-[40rem] items-center gap-4 rounded-card border border-line bg-card px-4 py-2.5 shadow-float">
-          <p>
-            <b className="text-slate">{t('told')}:</b> {told}
-          </p>
-          <Button onClick={dismiss}>{t('toldClose')}</Button>
-        </div>
-      )}
-    </div>
   );
 }

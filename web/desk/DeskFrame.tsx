@@ -1,12 +1,12 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Files } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useNarrow } from '../ui/useNarrow';
-import { coverOf, Covered, Told } from './Covered';
+import { coverOf } from './coverOf';
+import { Told } from './Told';
 import { useDesk } from './DeskContext';
-import { OpenAids } from './Kit';
 import { useDeskKeys } from './useDeskKeys';
 import { Foot } from './Foot';
 import { QuestionView } from './QuestionView';
@@ -14,7 +14,10 @@ import { Rail } from './Rail';
 import { Strip } from './Strip';
 import { t } from './words';
 
+const OpenAids = lazy(async () => ({ default: (await import('./OpenAids')).OpenAids }));
+const Covered = lazy(async () => ({ default: (await import('./Covered')).Covered }));
 const TurnDialog = lazy(async () => ({ default: (await import('./TurnDialog')).TurnDialog }));
+const AIDS_BEHIND_MS = 600;
 const LastLook = lazy(async () => ({ default: (await import('./LastLook')).LastLook }));
 
 /** Seen, and spoken by screen readers, not only coloured; it takes nothing away from the question. */
@@ -46,6 +49,22 @@ export function DeskFrame() {
   );
 }
 
+/** Open aids and highlights: after the first question, unless one was left open. */
+function Aids() {
+  const wanted = useDesk((s) => Object.values(s.desk.aids).some((one) => one.open === true));
+  const [behind, setBehind] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setBehind(true), AIDS_BEHIND_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  if (!wanted && !behind) return null;
+  return (
+    <Suspense>
+      <OpenAids />
+    </Suspense>
+  );
+}
+
 /** What has to be agreed to before a section or a question is left for good. */
 function Asked() {
   const asked = useDesk((s) => s.asked);
@@ -69,7 +88,12 @@ function Framed() {
     if (cover) recordings.hold();
     else recordings.goOn();
   }, [cover, recordings]);
-  if (cover) return <Covered why={cover} />;
+  if (cover)
+    return (
+      <Suspense>
+        <Covered why={cover} />
+      </Suspense>
+    );
   if (view === 'last look')
     return (
       <>
@@ -103,7 +127,7 @@ function Framed() {
         <QuestionView />
         <Foot />
       </main>
-      <OpenAids />
+      <Aids />
       <Asked />
     </div>
   );

@@ -1,15 +1,16 @@
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
 import { ApiProblem, messageOf } from '../api/client';
 import { useCandidateText } from '../ui/CandidateFrame';
 import { Notice } from '../ui/Notice';
-import { ElsewhereSheet } from './Covered';
 import { AtDesk } from './DeskContext';
 import { DeskFrame } from './DeskFrame';
 import { createDesk, type DeskSession } from './deskStore';
 import { fetchBehind } from './fetchBehind';
 import { openDesk } from './openDesk';
 import { t } from './words';
+
+const ElsewhereSheet = lazy(async () => ({ default: (await import('./Covered')).ElsewhereSheet }));
 
 type Shown =
   | { readonly at: 'opening' }
@@ -60,12 +61,14 @@ export function DeskPage() {
     );
   if (shown.at === 'elsewhere')
     return (
-      <ElsewhereSheet
-        onTake={() => {
-          setTaken((n) => n + 1);
-          return Promise.resolve();
-        }}
-      />
+      <Suspense>
+        <ElsewhereSheet
+          onTake={() => {
+            setTaken((n) => n + 1);
+            return Promise.resolve();
+          }}
+        />
+      </Suspense>
     );
   if (shown.at === 'opening') return <main className="p-8 text-soft">{t('loading')}</main>;
   return (

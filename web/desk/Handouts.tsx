@@ -1,15 +1,13 @@
 import { Files as FilesIcon } from 'lucide-react';
-import { lazy, Suspense, useContext } from 'react';
+import { useContext } from 'react';
 import { toggleAid } from '../kit/useAid';
 import { ToolPanel } from '../ui/ToolPanel';
 import { useNarrow } from '../ui/useNarrow';
 import { DeskContext, useDesk } from './DeskContext';
 import { t } from './words';
 
-const HandoutPanel = lazy(async () => ({ default: (await import('./HandoutPanel')).HandoutPanel }));
-
 /** The section in view, with the names that its handouts have on this desk. */
-function useHandouts() {
+export function useHandouts() {
   const key = useDesk((s) => s.paper.questions[s.index]!.section);
   const section = useDesk((s) => s.paper.sections.find((one) => one.key === key)!);
   return {
@@ -46,20 +44,5 @@ export function HandoutsTool() {
         ))}
       </ul>
     </ToolPanel>
-  );
-}
-
-/** The open handouts of the section in view. */
-export function OpenHandouts() {
-  const { key, handouts } = useHandouts();
-  const aids = useDesk((s) => s.desk.aids);
-  return (
-    <Suspense>
-      {handouts.map(({ id, handout }, place) =>
-        aids[id]?.open === true ? (
-          <HandoutPanel key={id} id={id} handout={handout} section={key} place={place} />
-        ) : null,
-      )}
-    </Suspense>
   );
 }

@@ -8,11 +8,11 @@ import { useNarrow } from '../ui/useNarrow';
 import { Notice } from '../ui/Notice';
 import { useDesk } from './DeskContext';
 import { endedSections } from './deskStore';
-import { SectionDoor } from './SectionDoor';
 import { marksWords } from './Rail';
 import { lookOf, PageOf, samePage, type Laid, type LayoutProps, type Sheet } from './Pages';
 import { t } from './words';
 
+const SectionDoor = lazy(async () => ({ default: (await import('./SectionDoor')).SectionDoor }));
 const BesideSource = lazy(async () => ({ default: (await import('./BesideSource')).BesideSource }));
 
 /** One column at reading width: nothing stands beside it. */
@@ -94,7 +94,12 @@ const samePages = (a: Sheet, b: Sheet): boolean =>
   a.pages.every(({ question, seen }, i) => question === b.pages[i]!.question && seen === b.pages[i]!.seen);
 
 function LayoutView({ sheet, inView, narrow }: LayoutProps) {
-  if (inView.sealed) return <SectionDoor section={inView.section} />;
+  if (inView.sealed)
+    return (
+      <Suspense>
+        <SectionDoor section={inView.section} />
+      </Suspense>
+    );
   const whole = inView.parts.some((p) => layoutOf(p.kind) === 'whole');
   // What takes the whole desk leaves no room beside it: its source is one press away.
   if (inView.source)
@@ -190,6 +195,7 @@ export function QuestionView() {
           return (
             <div
               key={sheet.key}
+              data-waiting={shown === undefined ? '' : undefined}
               // Sealed: what is there can be read, and is not changed any more.
               inert={ended && shown !== undefined}
               className={`absolute inset-0 flex flex-col [contain:strict] ${lookOf(shown !== undefined, first!.seen)}`}

@@ -22,7 +22,8 @@ import {
 import type { DeskBackend } from './backend';
 import { Clock } from './Clock';
 import type { DeskState } from './deskStore';
-import { Covered, Told } from './Covered';
+import { Covered } from './Covered';
+import { Told } from './Told';
 import { Foot } from './Foot';
 import { HandIn } from './HandIn';
 import { HelpTools } from './HelpTools';
@@ -317,7 +318,7 @@ describe('a section with a limit of its own', () => {
     desk = deskInHand({ paper: open, help: { ...help(), enter }, time: { ...deskTime, extraPercent: 25 } });
     await answers.load(['choice']);
     renderAtDesk(desk, <QuestionView />);
-    expect(screen.getByText(/Section A has a time limit of its own/)).toBeVisible();
+    expect(await screen.findByText(/Section A has a time limit of its own/)).toBeVisible();
     // Ten minutes and a quarter more.
     expect(screen.getByText(/You have 12:30 min for its 4 questions/)).toBeVisible();
     expect(document.body).not.toHaveTextContent(first!.title);
@@ -330,7 +331,7 @@ describe('a section with a limit of its own', () => {
     const enter = vi.fn(() => Promise.reject(problem('unreachable')));
     desk = deskInHand({ paper: open, help: { ...help(), enter } });
     renderAtDesk(desk, <QuestionView />);
-    await userEvent.click(screen.getByRole('button', { name: /^Enter section A/ }));
+    await userEvent.click(await screen.findByRole('button', { name: /^Enter section A/ }));
     expect(await screen.findByText(/The server cannot be reached/)).toBeVisible();
   });
 });

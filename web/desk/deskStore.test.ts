@@ -8,7 +8,7 @@ import { storeResponse } from '../../core/kinds/stored';
 import { emptyDesk } from '../../core/journal/desk';
 import type { LiveView } from '../../core/live/api';
 import { deskInHand, deskTime as time, someReceipt, type DeskInHand } from '../testing/deskWith';
-import { coverOf } from './Covered';
+import { coverOf } from './coverOf';
 import { endedSections } from './deskStore';
 
 const HOUR = 3_600_000;

@@ -18,39 +18,33 @@ const POWERS = [1.5, 2, 3, 4] as const;
 /** The copy is made anew so long after the page has changed. */
 const COPY_AFTER_MS = 150;
 
-const COPIED = 'input, textarea, select, canvas';
+/** What must not be on the page twice. */
+const NAMES = ['id', 'name', 'for', 'data-text', 'data-reading', 'data-desk', 'data-kit'];
 
-/** A copy of the desk for the eye alone: without names that would be twice on the page, with what fields hold. */
-function copyOf(desk: HTMLElement): HTMLElement {
-  const copy = desk.cloneNode(true) as HTMLElement;
-  for (const one of [
-    copy,
-    ...copy.querySelectorAll('[id], [name], [for], [data-text], [data-reading], [data-desk]'),
-  ])
-    for (const name of ['id', 'name', 'for', 'data-text', 'data-reading', 'data-desk'])
-      one.removeAttribute(name);
-  const [from, to] = [desk.querySelectorAll(COPIED), copy.querySelectorAll(COPIED)];
-  from.forEach((one, i) => {
-    const twin = to[i]!;
-    if (one instanceof HTMLCanvasElement && twin instanceof HTMLCanvasElement)
-      twin.getContext('2d')?.drawImage(one, 0, 0);
-    else if (one instanceof HTMLTextAreaElement) (twin as HTMLTextAreaElement).value = one.value;
-    else if (one instanceof HTMLSelectElement) (twin as HTMLSelectElement).value = one.value;
-    else if (one instanceof HTMLInputElement) {
-      (twin as HTMLInputElement).value = one.type === 'file' ? '' : one.value;
-      (twin as HTMLInputElement).checked = one.checked;
-    }
-  });
-  return copy;
+type Scrolled = readonly [element: Element, top: number, left: number];
+
+/** What fields hold is no part of their mark-up. */
+function fill(one: Element, twin: Element): void {
+  if (one instanceof HTMLCanvasElement && twin instanceof HTMLCanvasElement)
+    twin.getContext('2d')?.drawImage(one, 0, 0);
+  else if (one instanceof HTMLTextAreaElement) (twin as HTMLTextAreaElement).value = one.value;
+  else if (one instanceof HTMLSelectElement) (twin as HTMLSelectElement).value = one.value;
+  else if (one instanceof HTMLInputElement && one.type !== 'file') {
+    (twin as HTMLInputElement).value = one.value;
+    (twin as HTMLInputElement).checked = one.checked;
+  }
 }
 
-/** Scrolled as the page is: a copy begins at the top of everything. */
-function scrollAlike(desk: HTMLElement, copy: HTMLElement): void {
-  const [from, to] = [desk.querySelectorAll('*'), copy.querySelectorAll('*')];
-  from.forEach((one, i) => {
-    if (one.scrollTop !== 0) to[i]!.scrollTop = one.scrollTop;
-    if (one.scrollLeft !== 0) to[i]!.scrollLeft = one.scrollLeft;
-  });
+/** A copy of the desk for the eye alone; questions that only wait out of view are left out. */
+function copyOf(node: Node, scrolled: Scrolled[]): Node {
+  const copy = node.cloneNode(false);
+  if (!(node instanceof Element) || !(copy instanceof Element)) return copy;
+  for (const name of NAMES) copy.removeAttribute(name);
+  if (node.hasAttribute('data-waiting')) return copy;
+  for (const child of node.childNodes) copy.appendChild(copyOf(child, scrolled));
+  fill(node, copy);
+  if (node.scrollTop !== 0 || node.scrollLeft !== 0) scrolled.push([copy, node.scrollTop, node.scrollLeft]);
+  return copy;
 }
 
 /** Keeps the glass filled: with a copy of the desk, over the place of the pointer or of the field in use. */
@@ -79,11 +73,13 @@ function useGlass(power: number): React.RefObject<HTMLDivElement | null> {
       frame = requestAnimationFrame(show);
     };
     const make = () => {
-      copy = copyOf(desk);
+      // A copy begins at the top of everything: it is scrolled when it is on the page.
+      const scrolled: Scrolled[] = [];
+      copy = copyOf(desk, scrolled) as HTMLElement;
       const { width, height } = desk.getBoundingClientRect();
       copy.style.cssText += `;position:absolute;left:0;top:0;transform-origin:0 0;width:${width}px;height:${height}px;pointer-events:none`;
       own.replaceChildren(copy);
-      scrollAlike(desk, copy);
+      for (const [element, top, left] of scrolled) element.scrollTo(left, top);
       show();
     };
     const soon = () => {

@@ -156,7 +156,7 @@ export function RoughWork() {
     <Panel
       id="rough-work"
       title={t('title')}
-      first={{ corner: 'left', width: 420, height: 340 }}
+      first={{ corner: 'right', width: 420, height: 340 }}
       least={{ width: 260, height: 240 }}
     >
       <div className="flex h-80 min-h-0 flex-1 flex-col gap-2 px-3 py-2">

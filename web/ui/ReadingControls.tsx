@@ -1,128 +1,28 @@
-import { AArrowUp, Check, Contrast } from 'lucide-react';
+import { AArrowUp, Contrast } from 'lucide-react';
+import { lazy } from 'react';
 import { words } from '../words';
-import { colourSchemes, lineSpacings, textSizes, useReading } from './reading';
 import { ToolPanel } from './ToolPanel';
 
 const t = words('reading', {
   text: 'Text',
   textTitle: 'Size and spacing of the text',
-  size: 'Size of the text',
-  sizeIs: '{{size}} %',
-  spacing: 'Space between lines',
-  'spacing 100': 'usual',
-  'spacing 120': 'wide',
-  'spacing 140': 'very wide',
   colours: 'Colours',
   coloursTitle: 'Colours of the page',
-  daylight: 'Daylight',
-  dusk: 'Dusk',
-  'black-on-white': 'Black on white',
-  'black-on-cream': 'Black on cream',
-  'white-on-black': 'White on black',
-  'cream-on-navy': 'Cream on navy',
 });
 
-interface ChoicesProps<T> {
-  readonly title: string;
-  readonly options: readonly T[];
-  readonly chosen: T;
-  readonly onChoose: (option: T) => void;
-  readonly face: (option: T) => React.ReactNode;
-}
+const TextChoices = lazy(async () => ({ default: (await import('./ReadingChoices')).TextChoices }));
+const ColourChoices = lazy(async () => ({ default: (await import('./ReadingChoices')).ColourChoices }));
 
-function Choices<T extends string | number>({ title, options, chosen, onChoose, face }: ChoicesProps<T>) {
-  return (
-    <>
-      <p className="px-2 pb-1 text-[0.9rem] text-soft">{title}</p>
-      <div role="radiogroup" aria-label={title} className="flex flex-col pb-1">
-        {options.map((option) => (
-          <button
-            key={option}
-            type="button"
-            role="radio"
-            aria-checked={chosen === option}
-            onClick={() => onChoose(option)}
-            className="flex min-h-9 items-center gap-3 rounded-control px-2 text-left hover:bg-shade"
-          >
-            <Check
-              aria-hidden
-              className={`size-4 flex-none ${chosen === option ? 'text-kelp' : 'invisible'}`}
-            />
-            {face(option)}
-          </button>
-        ))}
-      </div>
-    </>
-  );
-}
+const PANEL = 'max-h-[80dvh] overflow-y-auto p-2';
 
-/** “Text”: a small panel that closes with Esc and is no mode. */
-function TextControl({ brief }: { readonly brief: boolean }) {
-  const { size, spacing, set } = useReading();
-  return (
-    <ToolPanel
-      icon={AArrowUp}
-      name={t('text')}
-      title={t('textTitle')}
-      brief={brief}
-      className="max-h-[80dvh] overflow-y-auto p-2"
-    >
-      <Choices
-        title={t('size')}
-        options={textSizes}
-        chosen={size}
-        onChoose={(option) => set({ size: option })}
-        face={(option) => (
-          <span style={{ fontSize: `${option / 100}em` }}>{t('sizeIs', { size: option })}</span>
-        )}
-      />
-      <Choices
-        title={t('spacing')}
-        options={lineSpacings}
-        chosen={spacing}
-        onChoose={(option) => set({ spacing: option })}
-        face={(option) => t(`spacing ${option}`)}
-      />
-    </ToolPanel>
-  );
-}
-
-function ColoursControl({ brief }: { readonly brief: boolean }) {
-  const { colours, set } = useReading();
-  return (
-    <ToolPanel
-      icon={Contrast}
-      name={t('colours')}
-      title={t('coloursTitle')}
-      brief={brief}
-      className="max-h-[80dvh] overflow-y-auto p-2"
-    >
-      <Choices
-        title={t('coloursTitle')}
-        options={colourSchemes}
-        chosen={colours}
-        onChoose={(option) => set({ colours: option })}
-        face={(option) => (
-          <>
-            <span
-              aria-hidden
-              data-colours={option}
-              className="grid h-6 w-9 place-items-center rounded border border-edge bg-paper text-[0.85rem] font-semibold text-ink"
-            >
-              Aa
-            </span>
-            {t(option)}
-          </>
-        )}
-      />
-    </ToolPanel>
-  );
-}
-
-/** Size and spacing of the text, and the colours: everybody has them everywhere. */
+/** Size and spacing of the text, and the colours: everybody has them everywhere. Small panels that are no mode. */
 export const ReadingControls = ({ brief = false }: { readonly brief?: boolean }) => (
   <>
-    <TextControl brief={brief} />
-    <ColoursControl brief={brief} />
+    <ToolPanel icon={AArrowUp} name={t('text')} title={t('textTitle')} brief={brief} className={PANEL}>
+      <TextChoices />
+    </ToolPanel>
+    <ToolPanel icon={Contrast} name={t('colours')} title={t('coloursTitle')} brief={brief} className={PANEL}>
+      <ColourChoices />
+    </ToolPanel>
   </>
 );
