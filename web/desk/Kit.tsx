@@ -7,7 +7,7 @@ import { ReadingControls } from '../ui/ReadingControls';
 import { ToolPanel } from '../ui/ToolPanel';
 import { triggerLook } from '../ui/toolTrigger';
 import { useNarrow } from '../ui/useNarrow';
-import { keysTool, toolsFor, type Tool } from '../kit/tools';
+import { toolsFor, type Tool } from '../kit/tools';
 import { toggleAid, useAid, useAidsOf } from '../kit/useAid';
 import { t } from '../kit/words';
 
@@ -16,7 +16,7 @@ export const useAids = () => useAidsOf(useDesk((s) => s.paper.questions[s.index]
 
 export function useTools(): Tool[] {
   const aids = useAids();
-  return useMemo(() => [...toolsFor(aids), keysTool], [aids]);
+  return useMemo(() => toolsFor(aids), [aids]);
 }
 
 function ToolButton({ tool: { id, icon: Icon } }: { readonly tool: Tool }) {

@@ -1,6 +1,7 @@
-import { Suspense, useContext, useEffect } from 'react';
+import { useContext, useEffect } from 'react';
 import { watchFields } from '../kit/fieldInUse';
-import type { Tool } from '../kit/tools';
+import { panels, type Tool } from '../kit/tools';
+import { useReady } from '../ui/ComponentShelf';
 import { lastTouched } from '../kit/useAid';
 import { useDrawnHighlights } from '../kit/useHighlights';
 import { DeskContext, useDesk } from './DeskContext';
@@ -25,6 +26,9 @@ function useEscape(tools: readonly Tool[]): void {
   }, [store, tools]);
 }
 
+/** An open aid, once its panel is here, which it nearly always is. */
+const OpenAid = ({ panel }: Pick<Tool, 'panel'>) => (useReady(panels, panel) ? panels.draw(panel, {}) : null);
+
 /** The open aids of the section in view, and what is drawn by them. */
 export function OpenAids() {
   const tools = useTools();
@@ -37,10 +41,8 @@ export function OpenAids() {
     <>
       {tools
         .filter(({ id }) => aids[id]?.open === true)
-        .map(({ id, Panel }) => (
-          <Suspense key={id}>
-            <Panel />
-          </Suspense>
+        .map(({ id, panel }) => (
+          <OpenAid key={id} panel={panel} />
         ))}
       <OpenHandouts />
     </>

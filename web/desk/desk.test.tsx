@@ -318,7 +318,7 @@ describe('a section with a limit of its own', () => {
     desk = deskInHand({ paper: open, help: { ...help(), enter }, time: { ...deskTime, extraPercent: 25 } });
     await answers.load(['choice']);
     renderAtDesk(desk, <QuestionView />);
-    expect(await screen.findByText(/Section A has a time limit of its own/)).toBeVisible();
+    expect((await screen.findAllByText(/Section A has a time limit of its own/))[0]).toBeVisible();
     // Ten minutes and a quarter more.
     expect(screen.getByText(/You have 12:30 min for its 4 questions/)).toBeVisible();
     expect(document.body).not.toHaveTextContent(first!.title);

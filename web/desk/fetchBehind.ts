@@ -1,6 +1,6 @@
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import { answers } from '../kinds/answers';
-import { keysTool, toolsFor } from '../kit/tools';
+import { panels, toolsFor } from '../kit/tools';
 
 /** After the first question is drawn, which asks for its own kinds first. */
 const BEHIND_MS = 1500;
@@ -20,8 +20,7 @@ const fetchAll = (paper: CandidatePaper): Promise<unknown> =>
     import('../ui/ReadingChoices'),
     import('../live/AskForm'),
     import('../ui/ToolPopover'),
-    ...[...new Set(paper.sections.flatMap((section) => toolsFor(section.aids)))].map((tool) => tool.load()),
-    keysTool.load(),
+    panels.load(paper.sections.flatMap((section) => toolsFor(section.aids).map((tool) => tool.panel))),
   ]);
 
 /** Fetches what the first question does without, before it is wanted. */
