@@ -148,7 +148,6 @@ test('measuring and calculating, and a section that closes behind one', async ({
     await bettina.goesTo(3);
     for (const name of ['Calculator', 'Ruler', 'Protractor', 'Read aloud'])
       await expect(tool(page, name)).toHaveCount(0);
-    // Opened by whoever writes to the server directly, it is kept, and still not shown.
     await page.keyboard.press('?');
     await expect(panel(page, 'Keys for the desk')).toBeVisible();
     await page.keyboard.press('?');
@@ -271,6 +270,7 @@ test('reading aloud where it is arranged, by the simulated voice', async ({ page
   const ilse = candidate(page, ILSE);
   await ilse.arrives();
   await ilse.goesTo(5);
+  await expect(source(page)).toBeVisible();
   await tool(page, 'Read aloud').click();
   const own = panel(page, 'Read aloud');
   await own.getByLabel('Speed').selectOption({ label: '2 times' });

@@ -4,6 +4,13 @@ import { DESK_KEYS, SINGLE_KEYS, useSingleKeys } from './singleKeys';
 
 const t = words('keys', {
   title: 'Keys for the desk',
+  'key next': 'Alt + Page Down',
+  'key previous': 'Alt + Page Up',
+  'key kit': 'F7',
+  'key flag': 'F8',
+  'key last': 'F9',
+  'key clock': 'F10',
+  'key close': 'Esc',
   next: 'next question',
   previous: 'question before',
   flag: 'flag or unflag',
@@ -29,9 +36,9 @@ export function Keys() {
     >
       <div className="min-h-0 flex-1 overflow-y-auto px-4 py-2">
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-          {DESK_KEYS.map(([name, key]) => (
-            <div key={key} className="contents">
-              <dt className="font-mono text-[0.85rem]">{key}</dt>
+          {DESK_KEYS.map((name) => (
+            <div key={name} className="contents">
+              <dt className="font-mono text-[0.85rem]">{t(`key ${name}`)}</dt>
               <dd>{t(name)}</dd>
             </div>
           ))}

@@ -55,7 +55,8 @@ function useReader(voice: Voice, speed: number) {
       const sentence = sentences.current[index];
       at.current = index;
       if (!sentence) {
-        setPhase('ended');
+        // Nothing was there to be read: then nothing has been read either.
+        setPhase(index > 0 ? 'ended' : 'quiet');
         setNow('');
         return;
       }

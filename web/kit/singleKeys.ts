@@ -1,15 +1,7 @@
 import { useAid } from './useAid';
 
-/** As they are told to candidates. */
-export const DESK_KEYS = [
-  ['next', 'Alt + Page Down'],
-  ['previous', 'Alt + Page Up'],
-  ['kit', 'F7'],
-  ['flag', 'F8'],
-  ['last', 'F9'],
-  ['clock', 'F10'],
-  ['close', 'Esc'],
-] as const;
+/** What there are keys for, in the order in which candidates are told. */
+export const DESK_KEYS = ['next', 'previous', 'kit', 'flag', 'last', 'clock', 'close'] as const;
 
 /** Keys of one character. */
 export const SINGLE_KEYS = [
