@@ -54,11 +54,11 @@ export interface Before {
 
 const itemOf = (target: string): string => target.split('/')[0]!;
 
-/** Whether something was written before an entry, so that whoever wrote the entry knew of it, or a later hold came first. */
+/** Whether one entry comes before another: in its hold, known when its hold was granted, or sent earlier by a later hold. */
 export function wasBefore(earlier: TurnEntry, entry: TurnEntry, grantedAt: Before['grantedAt']): boolean {
   if (earlier.hold === entry.hold) return earlier.number < entry.number;
   if (earlier.hold < entry.hold) return earlier.arrivedAt <= grantedAt(entry.hold);
-  // Of the same moment: whoever has passed it has passed it.
+  // Within the same millisecond the step counts as the earlier one.
   return earlier.arrivedAt <= entry.arrivedAt;
 }
 

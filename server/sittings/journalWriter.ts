@@ -124,7 +124,7 @@ export class JournalWriter {
       return;
     }
     const ref = { hold: hold.number, number: entry.number };
-    const of = { db: this.db, holds: this.holds, sitting, formId: meeting.formId };
+    const of = { db: this.db, holds: this.holds, sitting, formId: meeting.formId, paper };
     if (cameOutOfTurn(of, { ...ref, about: entry.about, target: entry.target, arrivedAt: meeting.now })) {
       course.plain = false;
       return;

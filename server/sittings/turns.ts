@@ -11,6 +11,7 @@ import {
 } from '../../core/journal/turns';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty } from '../../core/kinds/stored';
+import type { FullPaper } from '../../core/papers/paper';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import type { Db } from '../db/open';
 import { formById } from '../forms/forms';
@@ -43,7 +44,15 @@ export interface TurnsOf {
   readonly holds: Holds;
   readonly sitting: number;
   readonly formId: number;
+  readonly paper: FullPaper;
 }
+
+/** By the paper alone, which is at hand: a form is read only where a section is not free. */
+const isFree = ({ sections }: FullPaper, item?: string): boolean =>
+  sections.every(
+    ({ navigation, items }) =>
+      navigation === 'free' || (item !== undefined && !items.some((entry) => entry.key === item)),
+  );
 
 /** What was complete when, by the rows of the journal: the latest answer to each part before an entry is looked at. */
 function doneBefore({ db, holds, sitting }: TurnsOf, { turns, parts }: FormTurns): Before['doneBefore'] {
@@ -70,14 +79,16 @@ const grantsOf =
 
 /** What the judge needs to know of turns; null where one can move freely through the whole paper. */
 export function turnsForJudge(of: TurnsOf): { of: Turns; doneBefore: Before['doneBefore'] } | null {
-  const found = turnsOfForm(of.db, of.formId);
+  const found = isFree(of.paper) ? null : turnsOfForm(of.db, of.formId);
   return found && { of: found.turns, doneBefore: doneBefore(of, found) };
 }
 
 /** Was an entry that has just come written out of its turn? Costs nothing where its section is free. */
 export function cameOutOfTurn(of: TurnsOf, entry: TurnEntry): boolean {
+  if (entry.about !== 'answer' && entry.about !== 'event') return false;
+  if (isFree(of.paper, entry.target.split('/')[0])) return false;
   const found = turnsOfForm(of.db, of.formId);
-  if (!found?.turns.has(entry.target.split('/')[0]!)) return false;
+  if (!found) return false;
   const visits = sittingQueries(of.db)
     .turnRows(of.sitting)
     .filter((row) => row.about === 'place');
