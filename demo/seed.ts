@@ -9,7 +9,9 @@ import { addStaff } from '../server/accounts/accounts';
 import { markingTasks, rounds, roundStaff, sittings, staff } from '../server/db/schema';
 import { fixForm } from '../server/forms/forms';
 import { scriptCode, sha256 } from '../server/secrets';
-import { giveMark, signOff } from '../server/marking/operations';
+import { allocateRound } from '../server/marking/allocation';
+import { giveMark } from '../server/marking/give';
+import { signOff } from '../server/marking/signOff';
 import { scoreSitting } from '../server/marking/scoreJob';
 import { findInvited, noteArrival } from '../server/candidates/queries';
 import { keepFiles } from '../server/papers/keepFiles';
@@ -45,6 +47,10 @@ const settings = (resultBy: number): RoundSettings => ({
   help: 'If something does not work, call the archive: Bram Ostler, extension 31, from eight to eight.',
   resultBy,
   questionnaire: true,
+  release: 'after sign-off',
+  releaseAt: null,
+  sheet: 'key',
+  checkDays: 14,
 });
 
 interface RoundPlan {
@@ -133,15 +139,13 @@ async function finishRound(
   const { db } = services;
   for (const script of scripts) await scoreSitting(services, script, { last: false });
   const byEmail = (email: string) => db.select().from(staff).where(eq(staff.email, email)).get()!.id;
-  const assessor = byEmail('tamsin.ebanks@example.org');
+  await allocateRound(services, roundId);
   for (const task of db.select().from(markingTasks).where(eq(markingTasks.roundId, roundId)).all()) {
     const level = () => 1 + Math.floor(random() * 3);
     const note = { f: level(), r: level(), a: level(), l: Math.min(2, level()) };
     const given = task.target === 'incident-note/A' ? note : { r: Math.min(2, level()) };
-    giveMark(services, assessor, task.id, {
-      given,
-      comment: COMMENTS[Math.floor(random() * COMMENTS.length)]!,
-    });
+    const comment = COMMENTS[Math.floor(random() * COMMENTS.length)]!;
+    giveMark(services, task.assessorId!, task.id, { given, comment, notes: [] });
   }
   signOff(services, byEmail('hedda.lorne@example.org'), roundId);
   release(services, byEmail('odile.varr@example.org'), roundId);

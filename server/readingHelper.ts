@@ -6,6 +6,7 @@ import { openForReading } from './db/open';
 import { keyCorrections } from './db/schema';
 import { helperData, serveTasks } from './helpers/serveTasks';
 import { lettersList } from './mail/lists';
+import { qualityReads } from './marking/quality';
 import { markingReads, pilesList } from './marking/reads';
 import { forgetPapers } from './papers/papers';
 import { experienceRead } from './experience/routes';
@@ -29,6 +30,7 @@ const listings = [
 const reads = [
   ...roundReads,
   ...markingReads,
+  ...qualityReads,
   ...answersReads,
   ...resultReads,
   experienceRead,

@@ -13,6 +13,7 @@ import { Sessions } from './http/sessions';
 import { JobQueue } from './jobs/jobQueue';
 import { Hub } from './live/hub';
 import { Outbox } from './mail/outbox';
+import { allocateRound } from './marking/allocation';
 import { scoreSitting } from './marking/scoreJob';
 import { SealedMedia } from './media/sealedMedia';
 import { Pictures } from './pictures/pictures';
@@ -77,6 +78,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const sittings = new SittingOperations(services, outbox);
   jobs.handle('rescore', 'scoring', (correction) => rescore(services, correction));
   jobs.handle('score', 'scoring', (sitting, attempt) => scoreSitting(services, sitting, attempt));
+  jobs.handle('allocate', 'marking', (round) => allocateRound(services, round));
   jobs.handle('print-result', 'printing', (invitation) => printAhead(services, invitation));
   jobs.sweep(() => sittings.sweep());
   const close = async () => {

@@ -115,8 +115,15 @@ const steps: number[] = [];
 const byPhase: Record<string, number[]> = {};
 let [acknowledged, refused, again, receiptsShown] = [0, 0, 0, 0];
 
+/** What a refused reply said, once for each that is new. */
+const refusals = new Set<string>();
+
 const well = (answer: Answer): Answer => {
-  if (answer.status !== 200) refused++;
+  if (answer.status === 200) return answer;
+  refused++;
+  const said = `${answer.status} ${answer.body.slice(0, 300)}`;
+  if (!refusals.has(said)) console.error('refused:', said);
+  refusals.add(said);
   return answer;
 };
 

@@ -19,6 +19,16 @@ export interface PlainText {
   readonly text: string;
 }
 
+/** How text is compared: as words, or as a program of a language. */
+export type TextForm = 'words' | 'python' | 'javascript' | 'sql';
+
+/** What of an answer is compared with other people's answers, and what everybody was given to begin with. */
+export interface ComparedText {
+  readonly form: TextForm;
+  readonly text: string;
+  readonly given: readonly string[];
+}
+
 /** A file that a response refers to by the SHA-256 of its bytes. */
 export interface FileRef {
   readonly hash: string;
@@ -52,6 +62,8 @@ export interface CandidateKind<Shown, Response> {
   wrongCosts(shown: Shown): boolean;
   /** The answer for printouts, the PDF and screen readers; empty text where nothing is answered. */
   describe(shown: Shown, response: Response, say: Say): PlainText;
+  /** The answer as it is compared with those of others; without it answers of this kind are not compared. */
+  compared?(shown: Shown, response: Response): ComparedText | null;
   /** As `describe`, with what stood around the answer, as options that were not chosen; where that is more. */
   inFull?(shown: Shown, response: Response, say: Say): PlainText;
   /**
@@ -98,9 +110,20 @@ export interface Level {
   readonly says: string;
 }
 
-/** By what people judge. Without levels any mark from 0 to the component's maximum can be given. */
+/** Something that earns its marks wherever it is found in an answer. */
+export interface RubricPoint {
+  readonly hundredths: Hundredths;
+  readonly says: string;
+}
+
+/**
+ * By what people judge: levels of which one is reached, or points to tick. Without either any mark from 0 to the
+ * component's maximum can be given, in steps of `step`.
+ */
 export interface Criterion {
   readonly levels: readonly Level[] | null;
+  readonly points?: readonly RubricPoint[];
+  readonly step?: Hundredths;
 }
 
 /** A share of a part's marks that is decided on its own. */

@@ -3,6 +3,7 @@ export const messages = {
   text: '{{text}}',
   misshapen: 'This is not as it should be: {{problem}}.',
   rubricSum: 'The highest levels of the rubric do not add up to the marks of the part.',
+  criterionTwice: 'Two criteria of the rubric have the same key.',
   criteriaDiffer: 'The criteria that candidates are told are not those of the rubric.',
   componentSum: 'The components do not add up to the marks of the part.',
   sameKey: 'Two entries have the same key.',

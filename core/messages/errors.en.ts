@@ -46,6 +46,7 @@ export const error = {
   noMinutes: 'Say how many minutes are granted.',
   marksNotPossible: 'These marks are not possible for this part.',
   marksMissing: 'Some marks are still missing.',
+  notesNotPossible: 'A note in the margin has no place in this answer.',
 
   notSignedIn: 'You are not signed in. Sign in and try again.',
   wrongSignIn: 'E-mail and password do not belong together. Check both and try again.',
@@ -90,6 +91,7 @@ export const error = {
   holdUnknown:
     'The server does not know this opening of your test. It is opened again; your answers are kept.',
   tooManyHolds: 'Your test was opened too often. Raise a hand; your answers are kept.',
+  sittingVoid: 'This sitting was declared void. The letter to you says why, and whom to ask.',
   notReleased: 'Your result is not released yet. Your link shows what is being marked and until when.',
 
   timeNotStarted: 'This sitting has not been started yet.',

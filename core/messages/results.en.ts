@@ -11,6 +11,9 @@ export const sheet = {
   meanOf_one: 'The mark of {{count}} attempt: {{marks}}.',
   meanOf_other:
     'The mean of your {{count}} attempts, which were marked {{marks}}. The answer shown is the latest.',
+  rescored: 'The key of this question was corrected.',
+  remarked: 'This question was marked again.',
+  override: 'Set by an assessor: {{reason}}',
   noAnswer: 'No answer',
   rightLater: 'The right answer is shown once nobody else is asked this question any more.',
   right: 'The right answer: {{answer}}',

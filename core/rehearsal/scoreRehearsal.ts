@@ -22,7 +22,7 @@ export function rehearsalSheet(script: Script, credits: ReadonlyMap<string, read
     components.map((component): ComponentMark => {
       const credit = credits.get(target)?.find((one) => one.component === component.key);
       const nothing = { hundredths: 0, verdict: 'not marked', reasons: [] } as const;
-      return { target, level: null, comment: '', ...(credit ?? nothing), component: component.key };
+      return { target, level: null, ...(credit ?? nothing), component: component.key };
     }),
   );
   return buildResultSheet({

@@ -9,7 +9,6 @@ const mark = (target: string, hundredths: number, change: Partial<ComponentMark>
   hundredths,
   verdict: 'partly',
   level: null,
-  comment: '',
   reasons: [{ code: `why.${hundredths}` }],
   ...change,
 });
@@ -66,15 +65,14 @@ describe('the marks of a result', () => {
     expect(hundredths([parts(1, 1, 1), parts(2, 2, 2)])).toEqual([2, 1]);
   });
 
-  it('round half a hundredth up, also below nought, and keep the comment of the latest but no level', () => {
-    const one = attemptOf(1, [mark('q1/A', -25, { level: 2, comment: 'short' })]);
-    const two = attemptOf(2, [mark('q1/A', 50, { level: 2, comment: 'better' })]);
+  it('round half a hundredth up, also below nought, and keep no level', () => {
+    const one = attemptOf(1, [mark('q1/A', -25, { level: 2 })]);
+    const two = attemptOf(2, [mark('q1/A', 50, { level: 2 })]);
     // (−0.25 + 0.50) / 2 = 0.125 → 0.13
     expect(marksOfCounted([one, two]).marks[0]).toMatchObject({
       hundredths: 13,
       verdict: null,
       level: null,
-      comment: 'better',
     });
     // (−0.25 + 0) / 2 = −0.125 → −0.12
     expect(hundredths([one, attemptOf(2, [mark('q1/A', 0)])])).toEqual([-12]);

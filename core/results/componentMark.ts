@@ -3,7 +3,7 @@ import { sumMarks, type Hundredths } from '../marks';
 import type { Message } from '../messages/message';
 import { BY_HAND, withoutMachine } from '../scoring/components';
 
-/** The mark of one component of a part: by the machine with its reasons, or by people with a level and a comment. */
+/** The mark of one component of a part: by the machine with its reasons, or by people with what they reached. */
 export interface ComponentMark {
   readonly target: string;
   readonly component: string;
@@ -12,7 +12,6 @@ export interface ComponentMark {
   readonly verdict: Verdict | 'not marked' | null;
   readonly reasons: readonly Message[];
   readonly level: number | null;
-  readonly comment: string;
 }
 
 /**

@@ -20,7 +20,7 @@ const script: Script = {
     'tray-14/C': { version: 1, response: { filled: { a: 'kept', b: '65', c: 'third' } } },
   },
 };
-const nothing = { level: null, comment: '' };
+const nothing = { level: null };
 const marked = [...scoreScript(script)].flatMap(([target, credits]) =>
   credits.map(({ component, hundredths, verdict, reasons }): ComponentMark => ({
     target,
@@ -38,14 +38,8 @@ const person = (component: string, level: number, hundredths: number): Component
   level,
   verdict: null,
   reasons: [],
-  comment: '',
 });
-const byPerson = [
-  { ...person('f', 3, 300), comment: 'Exact.' },
-  person('r', 3, 400),
-  person('a', 2, 200),
-  person('l', 1, 100),
-];
+const byPerson = [person('f', 3, 300), person('r', 3, 400), person('a', 2, 200), person('l', 1, 100)];
 const input: ResultInput = {
   withheld: new Set(),
   state: 'confirmed',
@@ -55,6 +49,28 @@ const input: ResultInput = {
   timeZone: 'UTC',
   receipt: 'AAAA-BBBB-CCCC',
   marks: [...marked.filter((mark) => mark.target !== 'incident-note/A'), ...byPerson],
+  judgements: {
+    'incident-note/A': [
+      {
+        comment: 'Exact.',
+        given: [],
+        notes: [
+          {
+            id: 'b',
+            anchor: { on: 'text', start: 9, end: 12, quote: 'K-4' },
+            component: 'r',
+            text: 'By which rule?',
+          },
+          {
+            id: 'a',
+            anchor: { on: 'text', start: 0, end: 5, quote: 'It is' },
+            component: null,
+            text: 'Say when.',
+          },
+        ],
+      },
+    ],
+  },
   candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
 };
 const sheet = buildResultSheet(input);
@@ -111,6 +127,42 @@ describe('the result sheet', () => {
     // Kept back for others who are still asked it, and told so.
     const later = partB(buildResultSheet({ ...input, withheld: new Set(['tray-14']) }));
     expect([later.right, later.remarks]).toEqual([null, [{ code: 'sheet.rightLater' }]]);
+  });
+
+  it('numbers margin notes in the order of the answer', () => {
+    const [note] = sheet.questions.find((q) => q.title === 'Incident note')!.parts;
+    expect(note!.notes.map(({ number, text, about }) => [number, text, about?.values?.text ?? null])).toEqual(
+      [
+        [1, 'Say when.', null],
+        [2, 'By which rule?', 'Reasoning'],
+      ],
+    );
+  });
+
+  it('shows no more than the round lets candidates see', () => {
+    const parts = (shown: ResultInput['shown']) =>
+      buildResultSheet({ ...input, shown }).questions.flatMap((q) => q.parts);
+    expect(parts('key').some((part) => part.right !== null)).toBe(true);
+    expect(parts('feedback').every((part) => part.right === null)).toBe(true);
+    expect(parts('feedback').flatMap((part) => part.comments)).toEqual(['Exact.']);
+    const bare = parts('marks');
+    expect(
+      bare.flatMap((part) => [...part.comments, ...part.notes, ...part.components.flatMap((c) => c.reasons)]),
+    ).toEqual([]);
+    expect(bare.map((part) => part.hundredths)).toEqual(parts('key').map((part) => part.hundredths));
+  });
+
+  it('is provisional while people read: what is open counts for nothing, and no band is told', () => {
+    const early = buildResultSheet({
+      ...input,
+      state: 'provisional',
+      marks: marked.filter((m) => m.target !== 'incident-note/A'),
+    });
+    // The incident note is worth 12 marks.
+    expect([early.open, early.band]).toEqual([1200, null]);
+    expect(early.questions.find((q) => q.title === 'Incident note')!.parts[0]!.verdict).toBe('not marked');
+    expect(early.hundredths).toBe(sheet.hundredths - 1000);
+    expect(() => buildResultSheet({ ...input, marks: [] })).toThrow('no mark');
   });
 
   it('tells the level of each criterion with what it says, and the comment', () => {

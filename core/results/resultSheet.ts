@@ -7,8 +7,11 @@ import { message, type Message } from '../messages/message';
 import type { ShownPart, Question } from '../papers/candidatePaper';
 import type { FullPaper } from '../papers/paper';
 import { partsOfScript, type Script, type ScriptPart } from '../scoring/script';
+import type { SheetShown } from '../rounds/api';
+import { inReadingOrder, type MarginNote } from '../marking/marginNote';
 import { markedComponents, type ComponentMark } from './componentMark';
 import { floored } from './totals';
+import type { GivenMark } from '../marking/marksGiven';
 
 export interface ResultComponent {
   readonly key: string;
@@ -20,6 +23,15 @@ export interface ResultComponent {
   readonly reasons: readonly Message[];
   /** The level that people gave, in the author's words. */
   readonly level: { readonly label: string; readonly says: string } | null;
+  /** The points of a list, and whether they were found; null where there is none, or nobody has read it yet. */
+  readonly points: readonly { readonly says: string; readonly found: boolean }[] | null;
+}
+
+/** A margin note with its number in the part; the page shows it in place, the PDF names it there. */
+export interface SheetNote extends Pick<MarginNote, 'anchor' | 'text'> {
+  readonly number: number;
+  /** The criterion that it is about. */
+  readonly about: Message | null;
 }
 
 export interface ResultPart {
@@ -37,6 +49,7 @@ export interface ResultPart {
   /** The right answer as a response of its kind, where the paper shows it and it was not given. */
   readonly right: unknown;
   readonly comments: readonly string[];
+  readonly notes: readonly SheetNote[];
 }
 
 export interface ResultQuestion {
@@ -45,6 +58,23 @@ export interface ResultQuestion {
   readonly hundredths: Hundredths;
   readonly of: Hundredths;
   readonly parts: readonly ResultPart[];
+}
+
+/** One of several attempts, side by side with the others. */
+export interface SheetAttempt {
+  readonly attempt: number;
+  readonly satAt: number;
+  readonly hundredths: Hundredths;
+  readonly counts: boolean;
+}
+
+/** A mark that changed after the result was out. */
+export interface SheetChange {
+  readonly at: number;
+  readonly question: number;
+  readonly before: Hundredths;
+  readonly after: Hundredths;
+  readonly reason: Message;
 }
 
 export interface ResultSheet {
@@ -58,6 +88,8 @@ export interface ResultSheet {
   readonly receipt: string;
   readonly hundredths: Hundredths;
   readonly of: Hundredths;
+  /** Of these marks nothing can be said yet: people are reading. */
+  readonly open: Hundredths;
   readonly band: {
     readonly title: string;
     readonly from: Hundredths;
@@ -65,6 +97,16 @@ export interface ResultSheet {
   } | null;
   readonly sections: readonly { key: string; title: string; hundredths: Hundredths; of: Hundredths }[];
   readonly questions: readonly ResultQuestion[];
+  /** Empty where there was only one. */
+  readonly attempts: readonly SheetAttempt[];
+  readonly changes: readonly SheetChange[];
+}
+
+/** What people wrote of a part. */
+export interface SheetJudgement {
+  readonly comment: string;
+  readonly notes: readonly MarginNote[];
+  readonly given: readonly GivenMark[];
 }
 
 export interface ResultInput {
@@ -72,6 +114,12 @@ export interface ResultInput {
   /** What the newest receipt covers, in the stored form. */
   readonly script: Script;
   readonly marks: readonly ComponentMark[];
+  /** What people wrote, by target. */
+  readonly judgements?: Readonly<Record<string, readonly SheetJudgement[]>>;
+  /** How much of it candidates of the round are shown. */
+  readonly shown?: SheetShown;
+  readonly attempts?: readonly SheetAttempt[];
+  readonly changes?: readonly SheetChange[];
   /** What is said of parts as a whole, by target. */
   readonly remarks?: Readonly<Record<string, readonly Message[]>>;
   /** Items whose right answers are kept back, because others may still be asked them. */
@@ -86,10 +134,17 @@ export interface ResultInput {
 function resultComponent(
   { name, of, key, criterion }: Component,
   marks: readonly ComponentMark[],
+  { state, judgements }: { state: ResultInput['state']; judgements: readonly SheetJudgement[] },
 ): ResultComponent {
   const mark = marks.find((m) => m.component === key);
-  if (!mark) throw new Error(`no mark for component ${key}: the sheet is not ready`);
+  if (!mark && state === 'confirmed') throw new Error(`no mark for component ${key}: the sheet is not ready`);
+  // What people are still reading is told as such, and counts for nothing yet.
+  if (!mark)
+    return { key, name, of, hundredths: 0, verdict: 'not marked', reasons: [], level: null, points: null };
   const level = mark.level === null ? null : (criterion?.levels?.[mark.level] ?? null);
+  const ticked = judgements
+    .at(-1)
+    ?.given.find((one) => one.component === key && one.hundredths === mark.hundredths)?.points;
   return {
     key,
     name,
@@ -98,10 +153,33 @@ function resultComponent(
     verdict: mark.verdict,
     reasons: mark.reasons,
     level: level && { label: level.label, says: level.says },
+    points:
+      criterion?.points && ticked
+        ? criterion.points.map(({ says }, i) => ({ says, found: ticked.includes(i) }))
+        : null,
   };
 }
 
+/** Notes of all who read a part, in the order of the answer, numbered through. */
+function notesOf(
+  own: ScriptPart,
+  components: readonly Component[],
+  judgements: readonly SheetJudgement[],
+): SheetNote[] {
+  const files = candidateKindOf(own.part.kind)
+    .files(own.response)
+    .map(({ hash }) => hash);
+  const all = judgements.flatMap(({ notes }) => notes);
+  return inReadingOrder(all, files).map(({ anchor, text, component }, i) => ({
+    number: i + 1,
+    anchor,
+    text,
+    about: components.find(({ key }) => key === component)?.name ?? null,
+  }));
+}
+
 function verdictOf(components: readonly ResultComponent[], of: Hundredths): ResultPart['verdict'] {
+  if (components.some((c) => c.verdict === 'not marked')) return 'not marked';
   const verdicts = new Set(components.map((c) => c.verdict));
   const [only] = verdicts;
   if (verdicts.size === 1 && only) return only;
@@ -110,26 +188,31 @@ function verdictOf(components: readonly ResultComponent[], of: Hundredths): Resu
 }
 
 function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): ResultPart {
+  const { state, shown = 'key' } = input;
   const marks = input.marks.filter((m) => m.target === part.target);
-  const components = markedComponents(own.components, marks).map((c) => resultComponent(c, marks));
-  const verdict = verdictOf(components, part.marks);
+  const judgements = input.judgements?.[part.target] ?? [];
+  const marked = markedComponents(own.components, marks);
+  const found = marked.map((c) => resultComponent(c, marks, { state, judgements }));
+  const verdict = verdictOf(found, part.marks);
   const { content } = own.part;
-  const wanted = input.script.paper.showRightAnswers && verdict !== 'right';
+  const wanted = shown === 'key' && input.script.paper.showRightAnswers && verdict !== 'right';
   const [item = ''] = part.target.split('/');
   const withheld = wanted && input.withheld.has(item);
+  const told = shown !== 'marks';
   return {
     key: part.key,
     kind: part.kind,
     prompt: part.prompt,
     shown: part.shown,
     response: own.response,
-    hundredths: sumMarks(components.map((c) => c.hundredths)),
+    hundredths: sumMarks(found.map((c) => c.hundredths)),
     of: part.marks,
     verdict,
-    components,
+    components: told ? found : found.map((c) => ({ ...c, reasons: [], level: null, points: null })),
     remarks: [...(input.remarks?.[part.target] ?? []), ...(withheld ? [message('sheet.rightLater')] : [])],
     right: wanted && !withheld ? own.kind.rightResponse(content, own.arrangement, own.place) : null,
-    comments: marks.map((m) => m.comment).filter((comment) => comment !== ''),
+    comments: told ? judgements.map((one) => one.comment).filter((comment) => comment !== '') : [],
+    notes: told ? notesOf(own, marked, judgements) : [],
   };
 }
 
@@ -162,6 +245,8 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     return { key, title, hundredths, of: sumMarks(inside.map((q) => q.of)) };
   });
   const hundredths = sumMarks(sections.map((s) => s.hundredths));
+  const components = questions.flatMap((q) => q.parts).flatMap((p) => p.components);
+  const open = sumMarks(components.filter((c) => c.verdict === 'not marked').map((c) => c.of));
   const { state, candidate, satAt, releasedAt, timeZone, receipt } = input;
   return {
     state,
@@ -173,8 +258,12 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     receipt,
     hundredths,
     of: copy.marks,
-    band: bandOf(paper, hundredths),
+    open,
+    // A band can be told only of all marks.
+    band: open > 0 && state === 'provisional' ? null : bandOf(paper, hundredths),
     sections,
     questions,
+    attempts: input.attempts ?? [],
+    changes: input.changes ?? [],
   };
 }

@@ -8,6 +8,17 @@ import type { StartRule } from '../arrival/stage';
 export const attemptRules = ['latest', 'best', 'first', 'mean'] as const;
 export type AttemptRule = (typeof attemptRules)[number];
 
+/**
+ * When candidates are told: at once what the machine has scored, as provisional; when a coordinator releases it after the
+ * sign-off; or by itself on a date, if the marks are signed off by then.
+ */
+export const releaseRules = ['at once', 'after sign-off', 'on a date'] as const;
+export type ReleaseRule = (typeof releaseRules)[number];
+
+/** What a sheet shows: marks alone, with reasons and comments, or with right answers too. */
+export const sheetsShown = ['marks', 'feedback', 'key'] as const;
+export type SheetShown = (typeof sheetsShown)[number];
+
 /** Arrangements of a round that do not change once candidates are invited. */
 export interface RoundSettings {
   /** By which figures are read and shown (BCP 47). */
@@ -34,6 +45,12 @@ export interface RoundSettings {
   readonly resultBy: number;
   /** Whether candidates are asked four questions about the test after they have handed in. */
   readonly questionnaire: boolean;
+  readonly release: ReleaseRule;
+  /** For the release on a date. */
+  readonly releaseAt: number | null;
+  readonly sheet: SheetShown;
+  /** For how many days after the release candidates can ask for a check; 0 for not at all. */
+  readonly checkDays: number;
 }
 
 /** Access arrangements of one candidate, beyond extra time. */

@@ -4,7 +4,7 @@ import type { Content } from '../../core/kinds/contract';
 import type { GapsAsked, GapsKey } from '../../core/kinds/gaps/content';
 import type { NumberAsked, NumberKey } from '../../core/kinds/number/content';
 import type { OrderAsked, OrderKey } from '../../core/kinds/order/content';
-import type { Rubric } from '../../core/kinds/shared/rubric';
+import { topOf, type Rubric } from '../../core/kinds/shared/rubric';
 import type { WritingAsked } from '../../core/kinds/writing/content';
 
 /* The contents of the demo's questions, written shorter than they are stored: what is usual is left out. */
@@ -96,10 +96,7 @@ export const inOrder = (
 type RubricDraft = Omit<Rubric, 'scheme'> & { readonly scheme: string };
 
 const told = ({ criteria }: RubricDraft) =>
-  criteria.map(({ title, levels }) => ({
-    title,
-    hundredths: Math.max(...levels.map((level) => level.hundredths)),
-  }));
+  criteria.map((criterion) => ({ title: criterion.title, hundredths: topOf(criterion) }));
 
 export const written = (
   words: { readonly from: number; readonly to: number },

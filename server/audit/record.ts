@@ -6,9 +6,13 @@ import type { Services } from '../services';
 export type RecordedAct =
   | WatchAct
   | 'accepted-answer'
+  | 'agreed-marks'
+  | 'changed-marking'
   | 'decided'
   | 'entered-by-door-code'
   | 'gave-wrong-door-code'
+  | 'ended-hold'
+  | 'held-marking'
   | 'imported-paper'
   | 'imported-people'
   | 'made-round'
@@ -17,10 +21,13 @@ export type RecordedAct =
   | 'released'
   | 'released-practice'
   | 'closed-practice'
+  | 'remarked'
   | 'renewed-link'
   | 'settled-correction'
   | 'reopened-correction'
+  | 'settled-gap'
   | 'signed-off'
+  | 'signed-off-item'
   | 'viewed-picture';
 
 export interface AuditEntry {

@@ -48,7 +48,12 @@ export function arrivalStateOf(
           (!invited.round.settings.identityPicture || arrival.identityAt !== null)),
       rules: arrival?.rulesAt != null,
     },
-    released: invited.round.releasedAt !== null,
+    // Where results are told at once, as provisional, as soon as the machine has scored and nothing is outstanding.
+    released:
+      invited.round.releasedAt !== null ||
+      (invited.round.settings.release === 'at once' &&
+        own.some((s) => s.closedAt !== null) &&
+        own.every((s) => s.closedAt === null || (s.scoredAt !== null && s.settledAt !== null))),
   });
   return { invited, attempt, arrival, stage };
 }

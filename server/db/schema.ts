@@ -10,8 +10,18 @@ import type { Verdict } from '../../core/kinds/contract';
 import type { EvidenceFound } from '../../core/kinds/evidence';
 import type { Message } from '../../core/messages/message';
 import type { ScoringFailure } from '../../core/scoring/scorePart';
-import type { MarkCause, MarkRole } from '../../core/marking/mark';
+import type {
+  AsideReason,
+  JudgementRole,
+  MarkCause,
+  MarkDraft,
+  MarkRole,
+  StandardUse,
+} from '../../core/marking/mark';
+import type { MarginNote } from '../../core/marking/marginNote';
+import type { GivenMark } from '../../core/marking/marksGiven';
 import type { ObservationFacts, ObservationKind } from '../../core/observations/observation';
+import type { SittingVerdict, Weight } from '../../core/observations/review';
 import type { ItemState } from '../../core/papers/paper';
 import type { DecisionChoice, DecisionFacts, DecisionKind } from '../../core/rounds/decisions';
 import type { Arrangements, Role, RoundSettings } from '../../core/rounds/api';
@@ -542,6 +552,34 @@ export const evidence = sqliteTable(
   (t) => [index('evidence_of').on(t.sittingId, t.target)],
 );
 
+/**
+ * Append-only: one person's marking of one response, with comment and margin notes. `first` and `second` are blind of each
+ * other; `practice` and `standard` are of scripts with agreed marks, and count for no result.
+ */
+export const judgements = sqliteTable(
+  'judgements',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    target: text('target').notNull(),
+    role: text('role').$type<JudgementRole>().notNull(),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    given: text('given', { mode: 'json' }).$type<readonly GivenMark[]>().notNull(),
+    comment: text('comment').notNull(),
+    notes: text('notes', { mode: 'json' }).$type<readonly MarginNote[]>().notNull(),
+    /** Why, where it is a decision over others. */
+    reason: text('reason').notNull().default(''),
+    /** SHA-256 of the response that was marked. */
+    response: text('response').notNull(),
+    at: time('at').notNull(),
+  },
+  (t) => [index('judgements_of').on(t.sittingId, t.target)],
+);
+
 /** Append-only: a new mark names the one that it supersedes. */
 export const marks = sqliteTable(
   'marks',
@@ -559,12 +597,12 @@ export const marks = sqliteTable(
     response: text('response').notNull(),
     /** Null: given by the machine. */
     staffId: integer('staff_id').references(() => staff.id),
+    judgementId: integer('judgement_id').references(() => judgements.id),
     hundredths: integer('hundredths').notNull(),
     verdict: text('verdict').$type<Verdict>(),
     reasons: text('reasons', { mode: 'json' }).$type<readonly Message[]>().notNull(),
     /** The level that people gave, where the component has levels. */
     level: integer('level'),
-    comment: text('comment').notNull(),
     at: time('at').notNull(),
   },
   (t) => [
@@ -573,6 +611,7 @@ export const marks = sqliteTable(
   ],
 );
 
+/** A response to be marked by one assessor; null until it is allocated. */
 export const markingTasks = sqliteTable(
   'marking_tasks',
   {
@@ -584,20 +623,180 @@ export const markingTasks = sqliteTable(
       .notNull()
       .references(() => sittings.id),
     target: text('target').notNull(),
-    role: text('role').$type<MarkRole>().notNull(),
+    role: text('role').$type<JudgementRole>().notNull(),
     /** Why the machine could not score the part, where people decide what it would have given. */
     failure: text('failure').$type<ScoringFailure>(),
     trouble: text('trouble').notNull().default(''),
     /** SHA-256 of the response to be marked; another one reopens the task. */
     response: text('response').notNull(),
     assessorId: integer('assessor_id').references(() => staff.id),
-    claimedAt: time('claimed_at'),
+    /** By which an assessor's own queue is in order: by chance, not by when papers were handed in. */
+    position: integer('position').notNull(),
+    /** A half-made mark. */
+    draft: text('draft', { mode: 'json' }).$type<MarkDraft>(),
+    judgementId: integer('judgement_id').references(() => judgements.id),
     doneAt: time('done_at'),
   },
   (t) => [
-    uniqueIndex('one_task').on(t.sittingId, t.target, t.role),
-    index('tasks_open').on(t.roundId, t.target, t.doneAt),
+    index('tasks_of').on(t.sittingId, t.target),
+    index('tasks_in').on(t.roundId, t.target, t.doneAt),
+    index('tasks_queue').on(t.assessorId, t.roundId, t.target, t.doneAt, t.position),
   ],
+);
+
+/** How an item of a round is marked; without a row it is marked once, with the usual tolerance. */
+export const itemMarking = sqliteTable(
+  'item_marking',
+  {
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    target: text('target').notNull(),
+    /** Share of scripts that is marked twice, 0 to 100. */
+    doublePercent: integer('double_percent').notNull(),
+    /** In hundredths of a mark. */
+    tolerance: integer('tolerance').notNull(),
+    /** One of so many scripts has an agreed mark. */
+    standardEvery: integer('standard_every').notNull(),
+    signedOffAt: time('signed_off_at'),
+    signedOffBy: integer('signed_off_by').references(() => staff.id),
+  },
+  (t) => [primaryKey({ columns: [t.roundId, t.target] })],
+);
+
+/** Two marks further apart than the tolerance, until a lead settles them. */
+export const gaps = sqliteTable(
+  'gaps',
+  {
+    id: id(),
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    target: text('target').notNull(),
+    first: integer('first_judgement')
+      .notNull()
+      .references(() => judgements.id),
+    second: integer('second_judgement')
+      .notNull()
+      .references(() => judgements.id),
+    openedAt: time('opened_at').notNull(),
+    /** Settled, or closed because a mark was given anew. */
+    closedAt: time('closed_at'),
+    settlement: integer('settlement').references(() => judgements.id),
+  },
+  (t) => [index('gaps_in').on(t.roundId, t.target, t.closedAt), index('gaps_of').on(t.sittingId, t.target)],
+);
+
+/** What an assessor cannot decide alone: with the lead until it is answered. */
+export const setAsides = sqliteTable(
+  'set_asides',
+  {
+    id: id(),
+    taskId: integer('task_id')
+      .notNull()
+      .references(() => markingTasks.id),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    reason: text('reason').$type<AsideReason>().notNull(),
+    note: text('note').notNull(),
+    at: time('at').notNull(),
+    answer: text('answer'),
+    answeredBy: integer('answered_by').references(() => staff.id),
+    answeredAt: time('answered_at'),
+  },
+  (t) => [index('asides_of').on(t.taskId)],
+);
+
+/** What a lead adds to the mark scheme of an item while it is marked. */
+export const clarifications = sqliteTable(
+  'clarifications',
+  {
+    id: id(),
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    target: text('target').notNull(),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    text: text('text').notNull(),
+    at: time('at').notNull(),
+  },
+  (t) => [index('clarifications_of').on(t.roundId, t.target)],
+);
+
+export const clarificationReads = sqliteTable(
+  'clarification_reads',
+  {
+    clarificationId: integer('clarification_id')
+      .notNull()
+      .references(() => clarifications.id),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    at: time('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.clarificationId, t.staffId] })],
+);
+
+/** Scripts with agreed marks: for practice before an assessor starts, or slipped in unseen. */
+export const standards = sqliteTable(
+  'standards',
+  {
+    id: id(),
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    target: text('target').notNull(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    use: text('use').$type<StandardUse>().notNull(),
+    /** The agreed marks, by the lead. */
+    judgementId: integer('judgement_id')
+      .notNull()
+      .references(() => judgements.id),
+    at: time('at').notNull(),
+  },
+  (t) => [uniqueIndex('one_standard').on(t.roundId, t.target, t.sittingId)],
+);
+
+/** Assessors who get no more work: of one item while their marking is held, or of the round while they are absent. */
+export const markingHolds = sqliteTable(
+  'marking_holds',
+  {
+    id: id(),
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    /** Empty: of all items. */
+    target: text('target').notNull(),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    reason: text('reason').notNull(),
+    at: time('at').notNull(),
+    endedAt: time('ended_at'),
+  },
+  (t) => [index('marking_holds_in').on(t.roundId)],
+);
+
+/** Comments that are used again: one's own, and those that are shared with everybody. */
+export const phrases = sqliteTable(
+  'phrases',
+  {
+    id: id(),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    shared: integer('shared', { mode: 'boolean' }).notNull(),
+    text: text('text').notNull(),
+  },
+  (t) => [index('phrases_of').on(t.staffId)],
 );
 
 /** An answer that was accepted after publication: beside the immutable version, from then on and for all scripts. */
@@ -716,6 +915,106 @@ export const printedResults = sqliteTable('printed_results', {
   sheet: text('sheet').notNull(),
   file: text('file').notNull(),
 });
+
+/** A candidate who asks for a check of their result, and what came of it. */
+export const resultChecks = sqliteTable(
+  'result_checks',
+  {
+    id: id(),
+    invitationId: integer('invitation_id')
+      .notNull()
+      .references(() => invitations.id),
+    reason: text('reason').notNull(),
+    askedAt: time('asked_at').notNull(),
+    answer: text('answer'),
+    /** Whether the marks were changed by it. */
+    changed: integer('changed', { mode: 'boolean' }),
+    answeredBy: integer('answered_by').references(() => staff.id),
+    answeredAt: time('answered_at'),
+  },
+  (t) => [index('checks_of').on(t.invitationId)],
+);
+
+/** A ZIP of all scripts of a round with their marks, made by a job. */
+export const packs = sqliteTable(
+  'packs',
+  {
+    id: id(),
+    roundId: integer('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    at: time('at').notNull(),
+    /** Scripts that are in it, of how many. */
+    done: integer('done').notNull(),
+    of: integer('of').notNull(),
+    cancelledAt: time('cancelled_at'),
+    readyAt: time('ready_at'),
+  },
+  (t) => [index('packs_of').on(t.roundId)],
+);
+
+/** How a person weighs an observation; the newest stands. */
+export const weighings = sqliteTable(
+  'weighings',
+  {
+    id: id(),
+    observationId: integer('observation_id')
+      .notNull()
+      .references(() => observations.id),
+    weight: text('weight').$type<Weight>().notNull(),
+    reason: text('reason').notNull(),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    at: time('at').notNull(),
+  },
+  (t) => [index('weighings_of').on(t.observationId)],
+);
+
+/** What a candidate is asked about a sitting, and what they say. */
+export const explanations = sqliteTable(
+  'explanations',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    observationId: integer('observation_id').references(() => observations.id),
+    question: text('question').notNull(),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    askedAt: time('asked_at').notNull(),
+    answer: text('answer'),
+    answeredAt: time('answered_at'),
+  },
+  (t) => [index('explanations_of').on(t.sittingId)],
+);
+
+/** What is decided on a sitting after its review; `void` takes effect once a second person agrees. */
+export const verdicts = sqliteTable(
+  'verdicts',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    verdict: text('verdict').$type<SittingVerdict>().notNull(),
+    reason: text('reason').notNull(),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    at: time('at').notNull(),
+    agreedBy: integer('agreed_by').references(() => staff.id),
+    agreedAt: time('agreed_at'),
+    /** Taken back before it took effect, or replaced by another. */
+    endedAt: time('ended_at'),
+  },
+  (t) => [index('verdicts_of').on(t.sittingId)],
+);
 
 /** A job that failed too often is failed, not done: staff see it and can run it again. */
 export const jobs = sqliteTable(

@@ -22,7 +22,7 @@ const BACK_OFF_MS = 5000;
 type Job = typeof jobs.$inferSelect;
 
 /** Jobs of different lanes go on beside each other: a mail server that does not answer holds up no score. */
-export const lanes = ['settling', 'scoring', 'letters', 'files', 'printing', 'unknown'] as const;
+export const lanes = ['settling', 'scoring', 'marking', 'letters', 'files', 'printing', 'unknown'] as const;
 export type Lane = (typeof lanes)[number];
 /** Scripts wait for the code box, where they have their turns one after the other; a slow one keeps nobody else. */
 const AT_ONCE: Partial<Record<Lane, number>> = { scoring: 8 };
@@ -132,6 +132,14 @@ export class JobQueue {
 
   add(kind: string, subject: number, runAt = this.clock.now()): void {
     this.insert.run({ kind, subject, runAt });
+  }
+
+  /** As `add`, unless one waits already that has not begun. */
+  addOnce(kind: string, subject: number): void {
+    const waits = and(eq(jobs.kind, kind), eq(jobs.subject, subject), eq(jobs.state, 'waiting'));
+    const begun = this.waitsUntil.has(`${kind} ${subject}`) ? 1 : 0;
+    const waiting = this.db.select({ n: count() }).from(jobs).where(waits).get()?.n ?? 0;
+    if (waiting <= begun) this.add(kind, subject);
   }
 
   start(): void {

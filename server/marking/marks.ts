@@ -6,7 +6,7 @@ import { perDatabase } from '../db/perDatabase';
 import { marks, markingTasks } from '../db/schema';
 
 export type Mark = typeof marks.$inferSelect;
-export type NewMark = Omit<Mark, 'id' | 'supersedes'>;
+export type NewMarkRow = Omit<Mark, 'id' | 'supersedes'>;
 
 const p = sql.placeholder;
 
@@ -46,11 +46,11 @@ const queriesOf = perDatabase((db) => ({
       supersedes: p('supersedes'),
       response: p('response'),
       staffId: p('staffId'),
+      judgementId: p('judgementId'),
       hundredths: p('hundredths'),
       verdict: p('verdict'),
       reasons: p('reasons'),
       level: p('level'),
-      comment: p('comment'),
       at: p('at'),
     })
     .prepare(),
@@ -59,6 +59,9 @@ const queriesOf = perDatabase((db) => ({
 /** The mark that stands for a component: the last one, which supersedes all before it. */
 export const standingMark = (db: Db, sitting: number, target: string, component: string): Mark | null =>
   queriesOf(db).standing.get({ sitting, target, component }) ?? null;
+
+/** All marks of a sitting, in the order in which they were given. */
+export const allMarks = (db: Db, sitting: number): Mark[] => queriesOf(db).all.all({ sitting });
 
 /**
  * The marks of a sitting that no other supersedes: one for each component by which a part is marked. Where the machine
@@ -70,7 +73,7 @@ export function standingMarks(db: Db, sitting: number): Mark[] {
       .byHand.all({ sitting })
       .map((task) => task.target),
   );
-  return standingAmong(queriesOf(db).all.all({ sitting }), byHand);
+  return standingAmong(allMarks(db, sitting), byHand);
 }
 
 /** Of all marks of a sitting, in their order, and the parts that people decide in whole. */
@@ -103,6 +106,6 @@ export function standingMarksOf(db: Db, ids: readonly number[]): ReadonlyMap<num
 }
 
 /** Adds a mark beside the one that it supersedes. Part of a commit. */
-export function addMark(db: Db, mark: NewMark, before: Mark | null): void {
+export function addMark(db: Db, mark: NewMarkRow, before: Mark | null): void {
   queriesOf(db).add.run({ ...mark, supersedes: before?.id ?? null });
 }

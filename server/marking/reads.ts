@@ -2,14 +2,29 @@ import { and, asc, count, eq, inArray, isNotNull, isNull, sql } from 'drizzle-or
 import { wholeForm } from '../../core/forms/drawForm';
 import type { MarkingPile, SignOffState } from '../../core/marking/api';
 import { byPeople, componentsOf } from '../../core/scoring/components';
-import { alias } from 'drizzle-orm/sqlite-core';
-import { decisions, invitations, marks, markingTasks, rounds, roundStaff, sittings } from '../db/schema';
+import type { Pair } from '../../core/marking/agreement';
+import type { JudgementRole } from '../../core/marking/mark';
+import {
+  decisions,
+  gaps,
+  invitations,
+  itemMarking,
+  judgements,
+  markingTasks,
+  rounds,
+  roundStaff,
+  setAsides,
+  sittings,
+} from '../db/schema';
+import type { ItemRef } from './items';
+import { totalOfJudgement } from './judgements';
 import { isReadable, paperOfVersion } from '../papers/papers';
 import type { Listing, Read, Reading } from '../reading/read';
 import { listRounds } from '../schedule/queries';
 
-const done = sql<number>`sum(${markingTasks.doneAt} is not null)`;
-const notDone = sql<number>`sum(${markingTasks.doneAt} is null)`;
+const counts = sql`${markingTasks.role} in ('first', 'second')`;
+const done = sql<number>`coalesce(sum(${counts} and ${markingTasks.doneAt} is not null), 0)`;
+const notDone = sql<number>`coalesce(sum(${counts} and ${markingTasks.doneAt} is null), 0)`;
 
 /** The piles of rounds that are not signed off: of one part, or of the rounds in which somebody marks. One query. */
 export function pilesOf(
@@ -25,11 +40,13 @@ export function pilesOf(
     of === 'own'
       ? and(isNull(rounds.signedOffAt), inArray(rounds.id, own))
       : and(eq(markingTasks.roundId, of.round), eq(markingTasks.target, of.target));
+  // The lists ask for what waits; the table itself opens also where nothing does.
   const rows = db
     .select({
       round: rounds,
       target: markingTasks.target,
-      left: notDone,
+      // Scripts with agreed marks count like any others: they are not to be told apart.
+      left: sql<number>`sum(${markingTasks.doneAt} is null and ${markingTasks.assessorId} = ${staffId})`,
       byYou: sql<number>`sum(${markingTasks.doneAt} is not null and ${markingTasks.assessorId} = ${staffId})`,
     })
     .from(markingTasks)
@@ -58,13 +75,35 @@ export function pilesOf(
   });
 }
 
+/** Both totals of every response of an item that was marked twice, as they were last given. */
+export function pairsOf(db: Reading['db'], { round, target }: ItemRef): Pair[] {
+  const totals = new Map<number, Partial<Record<JudgementRole, number>>>();
+  for (const { task, given } of givenIn(db, { round, target }))
+    totals.set(task.sittingId, { ...totals.get(task.sittingId), [task.role]: totalOfJudgement({ given }) });
+  return [...totals.values()].flatMap(({ first, second }) =>
+    first === undefined || second === undefined ? [] : [[first, second] as const],
+  );
+}
+
+/** Everything that was given of an item and stands as somebody's mark. */
+export const givenIn = (db: Reading['db'], { round, target }: ItemRef) =>
+  db
+    .select({ task: markingTasks, given: judgements.given, at: judgements.at })
+    .from(markingTasks)
+    .innerJoin(judgements, eq(judgements.id, markingTasks.judgementId))
+    .where(
+      and(eq(markingTasks.roundId, round), eq(markingTasks.target, target), isNotNull(markingTasks.doneAt)),
+    )
+    .all();
+
 /** What waits for an assessor, question by question. */
 export const pilesList: Listing<{ readonly staffId: number }, MarkingPile> = {
   name: 'piles',
   list: (reading, { staffId }, { search, sort, descending, from, size }) => {
     const wanted = search.toLowerCase();
-    const rows = pilesOf(reading, 'own', staffId).filter((pile) =>
-      `${pile.title} ${pile.roundTitle}`.toLowerCase().includes(wanted),
+    const rows = pilesOf(reading, 'own', staffId).filter(
+      (pile) =>
+        pile.left + pile.byYou > 0 && `${pile.title} ${pile.roundTitle}`.toLowerCase().includes(wanted),
     );
     const by = { item: 'title', round: 'roundTitle', left: 'left' } as const;
     const key = by[sort as keyof typeof by];
@@ -93,49 +132,61 @@ interface PileState {
   readonly marked: number;
   readonly left: number;
   readonly mean: number | null;
+  readonly gaps: number;
+  readonly asides: number;
+  readonly signedOffAt: number | null;
 }
 
-/** How far each part of some rounds is marked, by round and target; the mean of those whose marks are `open`. */
-function pileStates(
-  { db }: Pick<Reading, 'db'>,
-  ids: readonly number[],
-  open: readonly number[],
-): Map<string, PileState> {
+const UNTOUCHED: PileState = { marked: 0, left: 0, mean: null, gaps: 0, asides: 0, signedOffAt: null };
+
+/** What a judgement gave in all. */
+const totalGivenSql = sql<number>`(select sum(json_extract(value, '$.hundredths')) from json_each(${judgements.given}))`;
+
+/** How far each part of some rounds is marked, by round and target. */
+function pileStates({ db }: Pick<Reading, 'db'>, ids: readonly number[]): Map<string, PileState> {
   const of = [...ids];
   const tasks = db
-    .select({ round: markingTasks.roundId, target: markingTasks.target, marked: done, left: notDone })
+    .select({
+      round: markingTasks.roundId,
+      target: markingTasks.target,
+      marked: done,
+      left: notDone,
+      mean: sql<
+        number | null
+      >`avg(case when ${counts} and ${markingTasks.doneAt} is not null then ${totalGivenSql} end)`,
+    })
     .from(markingTasks)
+    .leftJoin(judgements, eq(judgements.id, markingTasks.judgementId))
     .where(inArray(markingTasks.roundId, of))
     .groupBy(markingTasks.roundId, markingTasks.target)
     .all();
-  const later = alias(marks, 'later');
-  // What people gave each script for a part; what another mark supersedes does not stand.
-  const scripts = db
-    .select({
-      round: invitations.roundId,
-      target: marks.target,
-      given: sql<number>`sum(${marks.hundredths})`.as('given'),
-    })
-    .from(marks)
-    .innerJoin(sittings, eq(sittings.id, marks.sittingId))
-    .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
-    .leftJoin(later, eq(later.supersedes, marks.id))
-    .where(and(inArray(invitations.roundId, [...open]), isNotNull(marks.staffId), isNull(later.id)))
-    .groupBy(marks.sittingId, marks.target)
-    .as('scripts');
-  const means = db
-    .select({ round: scripts.round, target: scripts.target, mean: sql<number>`avg(${scripts.given})` })
-    .from(scripts)
-    .groupBy(scripts.round, scripts.target)
+  const open = db
+    .select({ round: gaps.roundId, target: gaps.target, n: count() })
+    .from(gaps)
+    .where(and(inArray(gaps.roundId, of), isNull(gaps.closedAt)))
+    .groupBy(gaps.roundId, gaps.target)
     .all();
-  const states = new Map<string, PileState>();
-  for (const { round, target, marked, left } of tasks)
-    states.set(`${round} ${target}`, { marked, left, mean: null });
-  for (const { round, target, mean } of means) {
-    const before = states.get(`${round} ${target}`) ?? { marked: 0, left: 0 };
-    states.set(`${round} ${target}`, { ...before, mean });
-  }
-  return states;
+  const asked = db
+    .select({ round: markingTasks.roundId, target: markingTasks.target, n: count() })
+    .from(setAsides)
+    .innerJoin(markingTasks, eq(markingTasks.id, setAsides.taskId))
+    .where(and(inArray(markingTasks.roundId, of), isNull(setAsides.answeredAt)))
+    .groupBy(markingTasks.roundId, markingTasks.target)
+    .all();
+  const signed = db.select().from(itemMarking).where(inArray(itemMarking.roundId, of)).all();
+  const nameOf = ({ round, target }: ItemRef) => `${round} ${target}`;
+  const [gapsBy, asidesBy] = [open, asked].map((rows) => new Map(rows.map((row) => [nameOf(row), row.n])));
+  const signedBy = new Map(
+    signed.map(({ roundId, target, signedOffAt }) => [nameOf({ round: roundId, target }), signedOffAt]),
+  );
+  return new Map(
+    tasks.map(({ marked, left, mean, ...ref }) => {
+      const name = nameOf(ref);
+      const [gapCount, asides] = [gapsBy!.get(name) ?? 0, asidesBy!.get(name) ?? 0];
+      const signedOffAt = signedBy.get(name) ?? null;
+      return [name, { marked, left, mean, gaps: gapCount, asides, signedOffAt }];
+    }),
+  );
 }
 
 /** Of each of these rounds: what is open, what is marked, and whether it is signed off. */
@@ -168,8 +219,7 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
       .all()
       .map(({ round, n }) => [round, n]),
   );
-  const unsigned = own.filter((round) => round.signedOffAt === null).map((round) => round.id);
-  const states = pileStates({ db }, ids, unsigned);
+  const states = pileStates({ db }, ids);
   return own.map(({ id, title, paperVersionId, signedOffAt, releasedAt }) => {
     const { handedIn = 0, running = 0, beingScored = 0 } = counted.get(id) ?? {};
     const paper = paperOfVersion(db, paperVersionId);
@@ -178,9 +228,8 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
       question.parts.flatMap((part) => {
         const state = states.get(`${id} ${part.target}`);
         if (!state && byPeople(components.get(part.target)!).length === 0) return [];
-        const { marked, left, mean } = state ?? { marked: 0, left: 0, mean: null };
         const { title: of, number: itemNumber } = question;
-        return [{ title: of, itemNumber, marked, left, mean, marks: part.marks }];
+        return [{ target: part.target, title: of, itemNumber, marks: part.marks, ...(state ?? UNTOUCHED) }];
       }),
     );
     return {

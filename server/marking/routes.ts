@@ -1,54 +1,278 @@
 import Joi from 'joi';
+import * as v from 'valibot';
+import type { ItemSettings, NewMark, RemarkMade, Settlement } from '../../core/marking/api';
+import { asideReasons, standardUses, type AsideReason, type MarkDraft } from '../../core/marking/mark';
+import { marginNotesSchema, type MarginNote } from '../../core/marking/marginNote';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
-import { partParams, targetIn } from '../http/partParams';
-import type { Services } from '../services';
+import { badRequest } from '../http/errors';
+import { partParams, targetIn, type PartParams } from '../http/partParams';
 import { listEndpoints } from '../reading/listEndpoints';
+import type { Services } from '../services';
 import { sendPage } from '../uploads/sendPage';
-import { markingTable, giveMark, pagesOfTask, signOff, type NewMark } from './operations';
+import { giveMark, keepDraft, setAside, takeBack } from './give';
+import type { ItemRef } from './items';
+import {
+  addPhrase,
+  addStandard,
+  answerAside,
+  changeSettings,
+  clarify,
+  gapData,
+  holdMarking,
+  readClarification,
+  remark,
+  removePhrase,
+  scriptForStandard,
+  settleGap,
+  type NewStandard,
+} from './lead';
+import { qualityRead, similarPairRead, similarRead } from './quality';
 import { ledRounds, pilesList, signOffStates } from './reads';
+import { openOf, signOff, signOffItem } from './signOff';
+import { markingTable, pagesOfTask, phrasesFor } from './table';
 
+const component = /^[a-z0-9-]{1,20}$/;
+const hundredths = Joi.number().integer().min(0).max(100_000);
+const given = Joi.object()
+  .pattern(
+    component,
+    Joi.alternatives(hundredths, Joi.array().items(Joi.number().integer().min(0).max(30)).max(30)),
+  )
+  .max(40);
+const comment = Joi.string().allow('').max(4000);
+const reason = Joi.string().trim().min(2).max(1000).required();
+const draftFields = {
+  given: given.required(),
+  comment: comment.required(),
+  notes: Joi.array().max(200).default([]),
+};
+const draftBody = Joi.object<MarkDraft>(draftFields);
 const markBody = Joi.object<NewMark>({
-  given: Joi.object()
-    .pattern(/^[a-z0-9-]{1,20}$/, Joi.number().integer().min(0).max(100_000))
-    .max(30)
-    .required(),
-  comment: Joi.string().allow('').max(4000).required(),
+  ...draftFields,
+  overrides: Joi.object()
+    .pattern(component, Joi.object({ hundredths: hundredths.required(), reason }))
+    .max(40)
+    .default({}),
 });
-
+const asideBody = Joi.object<{ reason: AsideReason; note: string }>({
+  reason: Joi.valid(...asideReasons).required(),
+  note: Joi.string().trim().allow('').max(1000).required(),
+});
+const settingsBody = Joi.object<ItemSettings>({
+  doublePercent: Joi.number().integer().min(0).max(100).required(),
+  tolerance: hundredths.required(),
+  standardEvery: Joi.number().integer().min(2).max(1000).required(),
+});
+const settleBody = Joi.object<Settlement>({
+  given: Joi.alternatives(Joi.valid('first', 'second', 'mean'), given).required(),
+  comment: comment.required(),
+  reason,
+});
+const standardBody = Joi.object<NewStandard>({
+  script: Joi.string().max(20).required(),
+  use: Joi.valid(...standardUses).required(),
+  given: given.required(),
+  comment: comment.required(),
+  reason,
+});
+const remarkBody = Joi.object<RemarkMade>({
+  script: Joi.string().max(20).required(),
+  target: Joi.string()
+    .pattern(/^[a-z0-9-]{1,40}\/[A-F]$/)
+    .required(),
+  component: Joi.string().pattern(component).required(),
+  hundredths: Joi.number().integer().min(-100_000).max(100_000).required(),
+  reason,
+});
+const holdBody = Joi.object<{ assessor: number; held: boolean; reason: string }>({
+  assessor: Joi.number().integer().min(1).required(),
+  held: Joi.boolean().required(),
+  reason,
+});
+const answerBody = Joi.object<{ id: number; answer: string }>({
+  id: Joi.number().integer().min(1).required(),
+  answer: reason,
+});
+const textBody = Joi.object<{ text: string }>({ text: Joi.string().trim().min(2).max(2000).required() });
+const phraseBody = Joi.object<{ text: string; shared: boolean }>({
+  text: Joi.string().trim().min(2).max(300).required(),
+  shared: Joi.boolean().required(),
+});
+const id = Joi.number().integer().min(1).required();
+const gapParams = Joi.object<{ round: number; gap: number }>({ round: id, gap: id });
+const script = Joi.string().pattern(/^[A-Z0-9]{4,20}$/);
+const scriptParams = partParams.append({ script: script.required() }) as Joi.ObjectSchema<
+  PartParams & { script: string }
+>;
+const pairParams = partParams.append({
+  first: script.required(),
+  second: script.required(),
+}) as Joi.ObjectSchema<PartParams & { first: string; second: string }>;
 const taskPageParams = idParams.append({
   hash: Joi.string()
     .pattern(/^[0-9a-f]{64}$/)
     .required(),
 }) as Joi.ObjectSchema<{ id: number; hash: string }>;
 
-export function markingEndpoints(services: Services): Endpoint[] {
+const refOf = (params: PartParams): ItemRef => ({ round: params.round, target: targetIn(params) });
+
+/** Margin notes as they are kept; refused where one has no place. */
+function notesOf(notes: unknown): MarginNote[] {
+  const parsed = v.safeParse(marginNotesSchema, notes);
+  if (!parsed.success) throw badRequest('notesNotPossible', parsed.issues[0].message);
+  return parsed.output;
+}
+
+const markers = ['assessor', 'lead'] as const;
+
+function assessorEndpoints(services: Services): Endpoint[] {
+  const { db } = services;
   return [
     ...listEndpoints(services, pilesList, '/marking/piles', (path, answer) =>
-      forStaff(['assessor', 'lead'], { method: 'get', path }, (who, { request }) =>
-        answer({ staffId: who.id }, request),
-      ),
+      forStaff(markers, { method: 'get', path }, (who, { request }) => answer({ staffId: who.id }, request)),
     ),
     forRoundStaff(
-      ['assessor', 'lead'],
+      markers,
       { method: 'get', path: '/marking/piles/:round/:item/:part', params: partParams },
-      (who, { params }) => markingTable(services, who.id, params.round, targetIn(params)),
+      (who, { params }) => markingTable(services, who.id, refOf(params)),
     ),
     forStaff(
-      ['assessor', 'lead'],
+      markers,
       { method: 'get', path: '/marking/tasks/:id/pages/:hash', params: taskPageParams },
-      (who, { params: { id, hash }, response }) =>
-        sendPage(services, pagesOfTask(services, who.id, id, hash), hash, response),
+      (who, { params, response }) =>
+        sendPage(services, pagesOfTask(services, who.id, params.id, params.hash), params.hash, response),
     ),
     forStaff(
-      ['assessor', 'lead'],
+      markers,
       { method: 'post', path: '/marking/tasks/:id', params: idParams, body: markBody },
+      (who, { params, body }) =>
+        giveMark(services, who.id, params.id, { ...body, notes: notesOf(body.notes) }),
+    ),
+    forStaff(
+      markers,
+      { method: 'put', path: '/marking/tasks/:id/draft', params: idParams, body: draftBody },
       (who, { params, body }) => {
-        giveMark(services, who.id, params.id, body);
+        keepDraft(services, who.id, params.id, { ...body, notes: notesOf(body.notes) });
         return {};
       },
     ),
+    forStaff(
+      markers,
+      { method: 'post', path: '/marking/tasks/:id/take-back', params: idParams },
+      (who, { params }) => {
+        takeBack(services, who.id, params.id);
+        return {};
+      },
+    ),
+    forStaff(
+      markers,
+      { method: 'post', path: '/marking/tasks/:id/set-aside', params: idParams, body: asideBody },
+      (who, { params, body }) => {
+        setAside(services, who.id, params.id, body);
+        return {};
+      },
+    ),
+    forStaff(
+      markers,
+      { method: 'post', path: '/marking/clarifications/:id/read', params: idParams },
+      (who, { params }) => {
+        readClarification(services, who.id, params.id);
+        return {};
+      },
+    ),
+    forStaff(markers, { method: 'post', path: '/marking/phrases', body: phraseBody }, (who, { body }) => {
+      addPhrase(services, who.id, body);
+      return phrasesFor(db, who.id);
+    }),
+    forStaff(
+      markers,
+      { method: 'post', path: '/marking/phrases/:id/remove', params: idParams },
+      (who, { params }) => {
+        removePhrase(services, who.id, params.id);
+        return phrasesFor(db, who.id);
+      },
+    ),
+  ];
+}
+
+function leadEndpoints(services: Services): Endpoint[] {
+  const { reader } = services;
+  const quality = async (ref: ItemRef) => {
+    const found = await reader.read(qualityRead, ref);
+    return { ...found, open: found.signedOffAt === null ? openOf(services, ref.round, ref.target) : [] };
+  };
+  const item = '/marking/quality/:round/:item/:part';
+  /** An act on an item, after which its page is read again. */
+  const act = <B>(
+    path: string,
+    body: Joi.ObjectSchema<B> | undefined,
+    work: (staffId: number, ref: ItemRef, body: B) => void | Promise<void>,
+  ) =>
+    forRoundStaff(
+      ['lead'],
+      {
+        method: 'post',
+        path: `${item}/${path}`,
+        params: partParams,
+        body: body ?? (Joi.object({}) as never),
+      },
+      async (who, call) => {
+        await work(who.id, refOf(call.params), call.body);
+        return quality(refOf(call.params));
+      },
+    );
+  return [
     forStaff(['lead'], { method: 'get', path: '/marking/rounds' }, (who) =>
-      services.reader.read(ledRounds, { staffId: who.id }),
+      reader.read(ledRounds, { staffId: who.id }),
+    ),
+    forRoundStaff(['lead'], { method: 'get', path: item, params: partParams }, (_, { params }) =>
+      quality(refOf(params)),
+    ),
+    act('settings', settingsBody, (staffId, ref, body) => changeSettings(services, staffId, ref, body)),
+    act('hold', holdBody, (staffId, ref, body) => holdMarking(services, staffId, ref, body)),
+    act('absence', holdBody, (staffId, { round }, body) =>
+      holdMarking(services, staffId, { round, target: '' }, body),
+    ),
+    act('answer', answerBody, (staffId, { round }, body) =>
+      answerAside(services, staffId, { round, ...body }),
+    ),
+    act('clarify', textBody, (staffId, ref, { text }) => clarify(services, staffId, ref, text)),
+    act('standards', standardBody, (staffId, ref, body) => addStandard(services, staffId, ref, body)),
+    act('sign-off', undefined, (staffId, ref) => signOffItem(services, staffId, ref)),
+    forRoundStaff(
+      ['lead'],
+      { method: 'get', path: `${item}/scripts/:script`, params: scriptParams },
+      (_, { params }) => scriptForStandard(services, refOf(params), params.script),
+    ),
+    forRoundStaff(['lead'], { method: 'get', path: `${item}/similar`, params: partParams }, (_, { params }) =>
+      reader.read(similarRead, refOf(params)),
+    ),
+    forRoundStaff(
+      ['lead'],
+      { method: 'get', path: `${item}/similar/:first/:second`, params: pairParams },
+      (_, { params }) =>
+        reader.read(similarPairRead, { ...refOf(params), scripts: [params.first, params.second] }),
+    ),
+    forRoundStaff(
+      ['lead'],
+      { method: 'get', path: '/marking/rounds/:round/gaps/:gap', params: gapParams },
+      (_, { params }) => gapData(services, params.round, params.gap),
+    ),
+    forRoundStaff(
+      ['lead'],
+      { method: 'post', path: '/marking/rounds/:round/gaps/:gap', params: gapParams, body: settleBody },
+      (who, { params, body }) => {
+        settleGap(services, who.id, { round: params.round, id: params.gap }, body);
+        return {};
+      },
+    ),
+    forRoundStaff(
+      ['lead'],
+      { method: 'post', path: '/marking/rounds/:id/remarks', params: idParams, body: remarkBody },
+      (who, { params, body }) => {
+        remark(services, who.id, params.id, body);
+        return {};
+      },
     ),
     forRoundStaff(
       ['lead'],
@@ -60,3 +284,8 @@ export function markingEndpoints(services: Services): Endpoint[] {
     ),
   ];
 }
+
+export const markingEndpoints = (services: Services): Endpoint[] => [
+  ...assessorEndpoints(services),
+  ...leadEndpoints(services),
+];

@@ -1,4 +1,3 @@
-import { randomInt } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
@@ -18,7 +17,7 @@ import { findInvited, paperOf } from '../candidates/queries';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { pagesUnseen } from '../sittings/pages';
-import { evidence, markingTasks, sittings } from '../db/schema';
+import { evidence, judgements, markingTasks, sittings, standards } from '../db/schema';
 import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
 import type { Try } from '../jobs/jobQueue';
@@ -28,9 +27,7 @@ import type { Services } from '../services';
 import { findSitting, type Sitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt, type ReceiptRow } from '../sittings/receipts';
 import { addMark, standingMark } from './marks';
-
-/** As large as a whole number can be without losing exactness on its way through JSON. */
-const MOST_ID = 2 ** 47;
+import { newTaskId, positionByChance } from './taskIds';
 
 /**
  * What people and machine mark: a changed response, or a page that has come since, makes another hash, and only then is a
@@ -56,13 +53,13 @@ const queriesOf = perDatabase((db) => ({
   addTask: db
     .insert(markingTasks)
     .values({
-      // By chance: the order in which papers were handed in tells who wrote what.
       id: p('id'),
       roundId: p('roundId'),
       sittingId: p('sittingId'),
       target: p('target'),
       response: p('response'),
       role: 'first',
+      position: p('position'),
       failure: p('failure'),
       trouble: p('trouble'),
     })
@@ -75,7 +72,11 @@ const queriesOf = perDatabase((db) => ({
 }));
 
 /** The script of a closed sitting, part by part: what the newest receipt covers, in its own form. */
-export function scriptPartsOf({ db }: Services, sitting: Sitting, receipt: ReceiptRow): ScriptPart[] {
+export function scriptPartsOf(
+  { db }: Pick<Services, 'db'>,
+  sitting: Sitting,
+  receipt: ReceiptRow,
+): ScriptPart[] {
   const invited = findInvited(db, sitting.invitationId)!;
   const { locale } = invited.round.settings;
   const [paper, form] = [paperOf(db, invited), formById(db, sitting.formId)];
@@ -166,18 +167,22 @@ export function keepCredits(
   for (const { component, hundredths, verdict, reasons } of credits) {
     const before = standingMark(db, sittingId, target, component);
     if (before?.response === hash && before.hundredths === hundredths) continue;
+    // What a person has set right stands over the machine, for as long as the response is the same.
+    if (before?.response === hash && before.role !== 'machine') continue;
     const given = { sittingId, target, component, hundredths, verdict, reasons, response: hash, at };
     const cause: MarkCause =
       before === null ? 'score' : before.response === hash ? 'rescore' : 'response changed';
-    const byMachine = { role: 'machine', staffId: null, level: null, comment: '' } as const;
+    const byMachine = { role: 'machine', staffId: null, judgementId: null, level: null } as const;
     addMark(db, { ...given, ...byMachine, cause }, before);
   }
 }
 
+type Task = typeof markingTasks.$inferSelect;
+
 interface Tasks {
   readonly roundId: number;
   /** Of the sitting, as they were. */
-  readonly tasks: readonly (typeof markingTasks.$inferSelect)[];
+  readonly tasks: readonly Task[];
 }
 
 /** A task for people where the part has something for them, or the machine has failed; opened again if it changed. */
@@ -188,26 +193,44 @@ function keepTask(
 ): void {
   const { target } = part;
   const queries = queriesOf(db);
-  const task = tasks.find((one) => one.target === target);
+  const own = tasks.filter((one) => one.target === target && (one.role === 'first' || one.role === 'second'));
   const [failure, trouble] = [failed?.failure ?? null, failed?.trouble ?? ''];
   const response = markedHash(db, sittingId, part);
-  const change = (to: Partial<typeof markingTasks.$inferSelect>) =>
-    db.update(markingTasks).set(to).where(eq(markingTasks.id, task!.id)).run();
+  const change = (task: Task, to: Partial<Task>) =>
+    db.update(markingTasks).set(to).where(eq(markingTasks.id, task.id)).run();
   if (!isForPeople(part) && !failed) {
-    if (task) change({ failure, trouble, doneAt: task.doneAt ?? at });
-  } else if (!task)
-    queries.addTask.run({
-      id: randomInt(1, MOST_ID),
-      roundId,
-      sittingId,
-      target,
-      response,
-      failure,
-      trouble,
-    });
-  else if (task.response !== response || (failure !== null && task.failure === null))
-    change({ response, failure, trouble, doneAt: null });
-  else if (task.failure !== failure) change({ failure, trouble });
+    for (const task of own) change(task, { failure, trouble, doneAt: task.doneAt ?? at });
+  } else if (own.length === 0) {
+    // Its agreed marks are what it has.
+    if (hasAgreedMarks(db, { roundId, sittingId, target, response })) return;
+    const [newId, position] = [newTaskId(), positionByChance()];
+    queries.addTask.run({ id: newId, roundId, sittingId, target, position, response, failure, trouble });
+  } else
+    for (const task of own)
+      if (task.response !== response || (failure !== null && task.failure === null))
+        change(task, { response, failure, trouble, doneAt: null, draft: null });
+      else if (task.failure !== failure) change(task, { failure, trouble });
+}
+
+/** Has a lead recorded agreed marks for this very response? */
+function hasAgreedMarks(
+  db: Db,
+  { roundId, sittingId, target, response }: Pick<Task, 'roundId' | 'sittingId' | 'target' | 'response'>,
+): boolean {
+  const own = and(
+    eq(standards.roundId, roundId),
+    eq(standards.target, target),
+    eq(standards.sittingId, sittingId),
+    eq(judgements.response, response),
+  );
+  return (
+    db
+      .select({ id: standards.id })
+      .from(standards)
+      .innerJoin(judgements, eq(judgements.id, standards.judgementId))
+      .where(own)
+      .get() !== undefined
+  );
 }
 
 /** Scores what the newest receipt covers: objective parts at once, programs in the sandbox, tasks for people. */
@@ -236,6 +259,7 @@ export async function scoreSitting(services: Services, sittingId: number, { last
       keepTask(keeping, part, score && 'failure' in score ? score : null);
     }
     if (waiting.size === 0) queriesOf(db).scored.run({ at: keeping.at, id: sittingId });
+    services.jobs.addOnce('allocate', round.id);
   });
   for (const [target, score] of found)
     if ('failure' in score) services.log.error({ sittingId, target, ...score }, 'a part could not be scored');

@@ -2,7 +2,7 @@ import { eq, like } from 'drizzle-orm';
 import Joi from 'joi';
 import { checkNames } from '../../core/arrival/checks';
 import { startRules } from '../../core/arrival/stage';
-import { attemptRules, roles, type NewRound } from '../../core/rounds/api';
+import { attemptRules, releaseRules, roles, sheetsShown, type NewRound } from '../../core/rounds/api';
 import { record } from '../audit/record';
 import { paperVersions, rounds, roundStaff, staff } from '../db/schema';
 import { badRequest, notFound, unreadable } from '../http/errors';
@@ -49,6 +49,10 @@ export const newRound = Joi.object<NewRound>({
     help: Joi.string().trim().min(1).max(500).required(),
     resultBy: moment,
     questionnaire: Joi.boolean().required(),
+    release: Joi.valid(...releaseRules).required(),
+    releaseAt: Joi.number().integer().min(0).max(1e14).allow(null).required(),
+    sheet: Joi.valid(...sheetsShown).required(),
+    checkDays: Joi.number().integer().min(0).max(365).required(),
   }).required(),
   staff: Joi.array()
     .items(
@@ -95,6 +99,7 @@ export function makeRound(services: Services, staffId: number, wanted: NewRound)
   const { db, media, log } = services;
   const { title, paper, opensAt, closesAt, timeZone, settings } = wanted;
   if (closesAt <= opensAt) throw unreadable('windowEmpty');
+  if ((settings.release === 'on a date') !== (settings.releaseAt !== null)) throw unreadable('noReleaseDate');
   const found = db.select({ id: paperVersions.id }).from(paperVersions).where(eq(paperVersions.id, paper));
   if (!found.get()) throw notFound('noPaper');
   refuseWithoutWall(services, () => paperOfVersion(db, paper));

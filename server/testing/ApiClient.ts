@@ -31,6 +31,11 @@ export class ApiClient {
     return this.send(path, { ...init, headers: { 'Content-Type': 'application/json', ...headers } });
   }
 
+  putJson<T>(path: string, body: unknown): Promise<Answered<T>> {
+    const headers = { 'Content-Type': 'application/json' };
+    return this.send(path, { method: 'PUT', body: JSON.stringify(body), headers });
+  }
+
   /** Sends bytes as they are. */
   put<T>(
     path: string,

@@ -44,6 +44,10 @@ const SETTINGS: RoundSettings = {
   help: 'Ask the archive.',
   resultBy: 0,
   questionnaire: false,
+  release: 'after sign-off',
+  releaseAt: null,
+  sheet: 'key',
+  checkDays: 14,
 };
 
 /** The whole server in this process, on a folder of its own, with a clock that the test moves. */

@@ -51,11 +51,13 @@ export const getBytes = async (path: string, init: RequestInit = {}): Promise<Ui
 
 export const post = <T>(path: string, body: object = {}, more: RequestInit = {}): Promise<T> =>
   json<T>(path, {
-    ...more,
     method: 'POST',
+    ...more,
     headers: { 'Content-Type': 'application/json', ...more.headers },
     body: JSON.stringify(body),
   });
+
+export const put = <T>(path: string, body: object): Promise<T> => post<T>(path, body, { method: 'PUT' });
 
 export const postBytes = <T>(path: string, bytes: Uint8Array<ArrayBuffer>): Promise<T> =>
   json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: bytes });

@@ -64,6 +64,22 @@ createRoot(document.getElementById('root')!).render(
             path="rounds/:id/answers/:item?/:part?"
             element={page(() => import('../answers/AnswersPage'), 'AnswersPage')}
           />
+          <Route
+            path="quality/:round/:item/:part"
+            element={page(() => import('../marking/QualityPage'), 'QualityPage')}
+          />
+          <Route
+            path="similar/:round/:item/:part"
+            element={page(() => import('../marking/SimilarPage'), 'SimilarPage')}
+          />
+          <Route
+            path="standards/:round/:item/:part/:script"
+            element={page(() => import('../marking/StandardPage'), 'StandardPage')}
+          />
+          <Route
+            path="gaps/:round/:gap"
+            element={page(() => import('../marking/SettlePage'), 'SettlePage')}
+          />
           <Route path="sign-off" element={page(() => import('../marking/SignOff'), 'SignOff')} />
         </Route>
         <Route path="*" element={page(() => import('./Welcome'), 'Lost')} />

@@ -1,23 +1,10 @@
 import { ChartLine, Table2 } from 'lucide-react';
-import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
-import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import * as echarts from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { chartFigure, chartValues } from '../../core/documents/chartValues';
 import type { ChartNode } from '../../core/documents/document';
 import type { NodeProps } from './nodeProps';
+import { CHART_FONT as FONT, EChart, type ChartOptions } from '../charts/EChart';
 import { t } from './words';
-
-echarts.use([
-  BarChart,
-  LineChart,
-  ScatterChart,
-  GridComponent,
-  LegendComponent,
-  TooltipComponent,
-  SVGRenderer,
-]);
 
 /** Told apart by the shape of their points and the pattern of their lines as well as by colour. */
 const SERIES = [
@@ -30,10 +17,8 @@ const SERIES = [
   { color: '#52606d', symbol: 'emptyTriangle', dash: [1, 4] },
   { color: '#0c403b', symbol: 'emptyDiamond', dash: [8, 2] },
 ] as const;
-const SOFT = '#52606d';
-const FONT = { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif', fontSize: 14, color: SOFT };
 
-function optionsOf({ chart, across, up, table }: ChartNode): echarts.EChartsCoreOption {
+function optionsOf({ chart, across, up, table }: ChartNode): ChartOptions {
   const { categories, series } = chartValues(table);
   const type = chart === 'points' ? 'scatter' : chart;
   const axis = { nameLocation: 'middle', nameTextStyle: FONT, axisLabel: FONT };
@@ -89,21 +74,9 @@ const DECALS = [
 ];
 
 function Drawing({ node }: { readonly node: ChartNode }) {
-  const place = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const chart = echarts.init(place.current, null, { renderer: 'svg' });
-    chart.setOption(optionsOf(node));
-    const watch = new ResizeObserver(() => chart.resize());
-    watch.observe(place.current!);
-    return () => {
-      watch.disconnect();
-      chart.dispose();
-    };
-  }, [node]);
+  const options = useMemo(() => optionsOf(node), [node]);
   return (
-    <div role="img" aria-label={`${node.title}. ${node.description}`} className="w-full">
-      <div ref={place} aria-hidden className="h-[19rem] w-full" />
-    </div>
+    <EChart options={options} label={`${node.title}. ${node.description}`} className="h-[19rem] w-full" />
   );
 }
 

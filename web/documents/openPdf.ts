@@ -17,13 +17,21 @@ export interface ShownPdf {
 }
 
 const VENDOR = '/vendor/pdf/';
+/** Where the library finds what it needs, and what it must not do. */
+export const pdfFolders = {
+  cMapUrl: `${VENDOR}cmaps/`,
+  standardFontDataUrl: `${VENDOR}standard_fonts/`,
+  wasmUrl: `${VENDOR}wasm/`,
+  isEvalSupported: false,
+  enableXfa: false,
+};
 const SMALLEST = 0.4;
 const LARGEST = 4;
 
 let worker: Worker | null = null;
 
 /** One worker for all documents of the page. */
-function startWorker(): void {
+export function startWorker(): void {
   worker ??= new Worker(new URL('./pdfWorker.ts', import.meta.url), { type: 'module' });
   pdfjs.GlobalWorkerOptions.workerPort = worker;
 }
@@ -61,11 +69,7 @@ export async function openPdf(
   const { EventBus, PDFFindController, PDFLinkService, PDFViewer } = await viewerParts();
   const loading = pdfjs.getDocument({
     data: bytes,
-    cMapUrl: `${VENDOR}cmaps/`,
-    standardFontDataUrl: `${VENDOR}standard_fonts/`,
-    wasmUrl: `${VENDOR}wasm/`,
-    isEvalSupported: false,
-    enableXfa: false,
+    ...pdfFolders,
   });
   const document = await loading.promise;
   const bus = new EventBus();

@@ -60,10 +60,11 @@ export interface Stretch {
   readonly end: number;
 }
 
-/** Where a selection lies in one text; null where it is empty or reaches over several. */
-export function stretchOf(range: Range): Stretch | null {
-  const root = textRootOf(range.startContainer);
-  if (!root || range.collapsed) return null;
+/** Where a selection lies in a text, in characters of its pieces; null where it is empty or outside. */
+export function stretchIn(
+  root: Element,
+  range: Range,
+): { readonly start: number; readonly end: number } | null {
   let [passed, start, end] = [0, -1, -1];
   for (const piece of piecesOf(root)) {
     if (range.intersectsNode(piece)) {
@@ -74,7 +75,15 @@ export function stretchOf(range: Range): Stretch | null {
     }
     passed += piece.length;
   }
-  return start >= 0 && end > start ? { root, start, end } : null;
+  return start >= 0 && end > start ? { start, end } : null;
+}
+
+/** Where a selection lies in one text; null where it is empty or reaches over several. */
+export function stretchOf(range: Range): Stretch | null {
+  const root = textRootOf(range.startContainer);
+  if (!root || range.collapsed) return null;
+  const found = stretchIn(root, range);
+  return found && { root, ...found };
 }
 
 /** The element of the question in view that is read: its source where it has one, or the question itself. */

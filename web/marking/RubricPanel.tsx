@@ -3,93 +3,148 @@ import type { Component } from '../../core/kinds/contract';
 import { showMarks } from '../../core/marks';
 import { markOf, type MarksGiven } from '../../core/marking/marksGiven';
 import { say } from '../words';
+import { keysOfLevels, keysOfPoints, marksOutOf, readTyped, shownKey, typedMarks } from './markKeys';
 import { t } from './words';
+
+type One = number | readonly number[];
 
 interface Props {
   readonly components: readonly Component[];
   readonly given: MarksGiven;
-  /** The component that number keys go to. */
-  readonly active: string;
+  /** The component that keys go to; null where keys are switched off. */
+  readonly active: string | null;
+  /** What was typed for it and is no mark yet. */
+  readonly typed: string;
+  readonly onActive: (component: string) => void;
   /** Nothing, where what was typed is no mark. */
-  readonly onGive: (component: string, given: number | undefined) => void;
+  readonly onGive: (component: string, given: One | undefined) => void;
 }
-
-/** The letter that chooses a component by keyboard. */
-export const letterOf = ({ key }: Component): string => key[0]!;
 
 export const nameOf = ({ name }: Component): string => (name ? say(name) : t('wholePart'));
 
-type OneProps = Omit<Props, 'components' | 'given'> & {
+interface OneProps extends Omit<Props, 'components' | 'given' | 'onActive'> {
   readonly component: Component;
-  readonly given: number | undefined;
-};
+  readonly given: One | undefined;
+}
 
-function Levels({ component, given, onGive }: OneProps) {
+const KEY = 'rounded border border-line px-1 font-mono text-[0.72rem] text-soft';
+
+function Levels({ component, given, active, onGive }: OneProps) {
+  const levels = component.criterion!.levels!;
+  const keys = keysOfLevels(levels);
   return (
     <div className="grid auto-cols-fr grid-flow-col gap-1.5">
-      {component.criterion!.levels!.map((option, i) => (
-        <button
-          key={option.label}
-          type="button"
-          role="radio"
-          aria-checked={given === i}
-          aria-label={`${showMarks(option.hundredths)}, ${option.label}: ${option.says}`}
-          title={option.says}
-          onClick={() => onGive(component.key, i)}
-          className={`min-h-12 rounded-control border px-1.5 py-1 text-left text-[0.82rem] leading-4 ${given === i ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
-        >
-          <b>{showMarks(option.hundredths)}</b> <span className="text-[0.68rem] text-soft">{i + 1}</span>
-          <span className="mt-0.5 block break-words">{option.label}</span>
-        </button>
-      ))}
+      {levels.map((option, i) => {
+        const isMark = keys[i] === typedMarks(option.hundredths);
+        return (
+          <button
+            key={i}
+            type="button"
+            role="radio"
+            aria-checked={given === i}
+            aria-label={`${showMarks(option.hundredths)}, ${option.label}: ${option.says}`}
+            title={option.says}
+            onClick={() => onGive(component.key, i)}
+            className={`min-h-12 min-w-0 rounded-control border px-1.5 py-1 text-left text-[0.82rem] leading-4 ${given === i ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
+          >
+            <b className={isMark && active === component.key ? KEY.replace('text-soft', 'text-ink') : ''}>
+              {showMarks(option.hundredths)}
+            </b>
+            {!isMark && <kbd className={`ml-1 ${KEY}`}>{shownKey(keys[i]!)}</kbd>}
+            <span className="mt-0.5 block break-words">{option.label}</span>
+          </button>
+        );
+      })}
     </div>
   );
 }
 
+/** Points that are ticked where the answer has them. */
+function Points({ component, given, onGive }: OneProps) {
+  const points = component.criterion!.points!;
+  const ticked = Array.isArray(given) ? (given as readonly number[]) : [];
+  const keys = keysOfPoints(points);
+  const toggle = (at: number) =>
+    onGive(
+      component.key,
+      ticked.includes(at) ? ticked.filter((one) => one !== at) : [...ticked, at].sort((a, b) => a - b),
+    );
+  return (
+    <ul className="space-y-1">
+      {points.map((point, i) => (
+        <li key={i}>
+          <label className="flex items-start gap-2 rounded-control border border-line bg-card px-2 py-1.5 text-[0.88rem]">
+            <input type="checkbox" checked={ticked.includes(i)} onChange={() => toggle(i)} className="mt-1" />
+            <span className="min-w-0 flex-1 break-words">{point.says}</span>
+            <span className="text-soft">{showMarks(point.hundredths)}</span>
+            {keys[i] !== '' && <kbd className={KEY}>{shownKey(keys[i]!)}</kbd>}
+          </label>
+        </li>
+      ))}
+      {given === undefined && (
+        <li>
+          <button
+            type="button"
+            onClick={() => onGive(component.key, [])}
+            className="min-h-8 text-[0.88rem] text-slate underline underline-offset-4"
+          >
+            {t('noPoint')}
+          </button>
+        </li>
+      )}
+    </ul>
+  );
+}
+
 /** Marks typed where there are no levels: what is no mark from 0 to the maximum is none, also where there was one. */
-function Typed({ component, onGive }: OneProps) {
-  const [text, setText] = useState('');
-  const take = (typed: string) => {
-    setText(typed);
-    const marks = Number(typed.replace(',', '.'));
-    const hundredths = Math.round(marks * 100);
-    const isMark = typed.trim() !== '' && hundredths >= 0 && hundredths <= component.of;
-    onGive(component.key, isMark ? hundredths : undefined);
+function Typed({ component, given, active, typed, onGive }: OneProps) {
+  const [own, setOwn] = useState<string | null>(null);
+  const shown =
+    active === component.key && typed !== ''
+      ? typed
+      : (own ?? (typeof given === 'number' ? typedMarks(given) : ''));
+  const take = (text: string) => {
+    setOwn(text);
+    onGive(component.key, readTyped(component, text) ?? undefined);
   };
   return (
     <input
       inputMode="decimal"
-      value={text}
+      value={shown}
       onChange={(event) => take(event.target.value)}
+      onBlur={() => setOwn(null)}
       aria-label={t('typedMarks', { name: nameOf(component), all: showMarks(component.of) })}
       className="min-h-11 w-28 rounded-control border border-edge bg-card px-3"
     />
   );
 }
 
-/** What people decide, as levels to press or marks to type; letters choose the component, numbers its level. */
-export function RubricPanel({ components, given, active, onGive }: Props) {
+/** What people decide, as levels to press, points to tick, or marks to type. */
+export function RubricPanel({ components, given, active, typed, onActive, onGive }: Props) {
   return (
-    <div role="group" aria-label={t('rubric')} className="space-y-4">
+    <div role="group" aria-label={t('rubric')} className="space-y-3.5">
       {components.map((component) => {
         const own = given[component.key];
-        const levels = component.criterion?.levels ?? null;
-        const One = levels ? Levels : Typed;
+        const { levels = null, points = null } = component.criterion ?? {};
+        const Kind = points ? Points : levels ? Levels : Typed;
+        const isActive = active === component.key;
         return (
-          <div key={component.key} role={levels ? 'radiogroup' : 'group'} aria-label={nameOf(component)}>
-            <p className="mb-1.5 flex items-center gap-2.5">
-              <kbd
-                className={`rounded border px-1.5 font-mono text-[0.72rem] ${active === component.key ? 'border-kelp bg-kelp text-on' : 'border-line text-soft'}`}
-              >
-                {letterOf(component).toUpperCase()}
-              </kbd>
-              <b className="flex-1">{nameOf(component)}</b>
-              <span className="text-soft">
-                {own === undefined ? '–' : showMarks(markOf(component, own).hundredths)} /{' '}
-                {showMarks(component.of)}
+          <div
+            key={component.key}
+            role={levels ? 'radiogroup' : 'group'}
+            aria-label={nameOf(component)}
+            aria-current={isActive ? 'step' : undefined}
+            onFocus={() => onActive(component.key)}
+            className={`border-l-4 pl-2.5 ${isActive ? 'border-kelp' : 'border-transparent'}`}
+          >
+            <p className="mb-1 flex items-baseline gap-2.5">
+              <b className="min-w-0 flex-1 break-words">{nameOf(component)}</b>
+              {isActive && typed !== '' && <span className="font-mono text-kelp">{typed}_</span>}
+              <span className="whitespace-nowrap text-soft">
+                {marksOutOf(own === undefined ? null : markOf(component, own).hundredths, component.of)}
               </span>
             </p>
-            <One {...{ component, active, onGive, given: own }} />
+            <Kind {...{ component, active, typed, onGive, given: own }} />
           </div>
         );
       })}

@@ -66,8 +66,21 @@ export function SignOff() {
                 head: t('item'),
                 cell: (s) =>
                   s.piles.map((p) => (
-                    <p key={p.itemNumber}>
-                      {p.itemNumber} · {p.title}: {t('marked', { marked: p.marked, left: p.left })}
+                    <p key={p.target}>
+                      <Link
+                        to={`/staff/quality/${s.round}/${p.target}`}
+                        className="text-slate underline underline-offset-4"
+                      >
+                        {t('itemLink', { number: p.itemNumber, title: p.title })}
+                      </Link>
+                      : {t('marked', { marked: p.marked, left: p.left })}
+                      {p.gaps > 0 && (
+                        <span className="text-marigold"> · {t('gapsOpen', { count: p.gaps })}</span>
+                      )}
+                      {p.asides > 0 && (
+                        <span className="text-marigold"> · {t('asidesOpen', { count: p.asides })}</span>
+                      )}
+                      {p.signedOffAt !== null && <span className="text-kelp"> · {t('signed')}</span>}
                       {p.mean !== null && (
                         <span className="text-soft">
                           {' '}

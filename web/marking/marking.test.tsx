@@ -1,5 +1,5 @@
 import { plainDocument } from '../../core/documents/document';
-import { render, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
@@ -9,7 +9,10 @@ import { StaffShell } from '../testing/StaffShell';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { MarkingTable } from './MarkingTable';
 
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+  vi.unstubAllGlobals();
+  localStorage.clear();
+});
 
 const criterion = (key: string, text: string, ...hundredths: number[]): Component => ({
   key,
@@ -25,6 +28,9 @@ const script = (task: number, words: string): MarkingScript => ({
   script: `QX-${task}`,
   kind: 'writing',
   right: null,
+  draft: null,
+  aside: null,
+  practice: false,
   roughWork: null,
   credits: [],
   components: [criterion('f', 'Facts', 0, 100, 300), criterion('l', 'Language', 0, 200)],
@@ -44,14 +50,27 @@ const table = (scripts: readonly MarkingScript[], byYou = 0): MarkingTableData =
   left: scripts.length,
   prompt: plainDocument('Write the note.'),
   source: null,
+  agreement: { n: 9, value: 0.8125, interval: [0.6, 1] },
+  clarifications: [],
+  phrases: [{ id: 1, text: 'Name the lots.', shared: true, own: false }],
+  held: null,
+  marked: [],
   scripts,
   scheme: plainDocument('The cooler failed at four.'),
 });
 
-async function open(scripts: readonly MarkingScript[], given: (body: unknown) => unknown = () => ({})) {
+const fourNotes: Component = { ...criterion('r', 'Reasoning', 0, 100, 200, 400) };
+
+async function open(
+  scripts: readonly MarkingScript[],
+  given: (body: unknown) => unknown = () => ({ told: null }),
+  more: Partial<MarkingTableData> = {},
+) {
   let left = [...scripts];
   const calls = fakeServer({
-    'GET /marking/piles/1/note/A': () => table(left, scripts.length - left.length),
+    'GET /marking/piles/1/note/A': () => ({ ...table(left, scripts.length - left.length), ...more }),
+    'PUT /marking/tasks/11/draft': () => ({}),
+    'POST /marking/clarifications/4/read': () => ({}),
     'POST /marking/tasks/11': (body) => {
       const answer = given(body);
       if (!(answer instanceof Refused)) left = left.filter((s) => s.task !== 11);
@@ -69,53 +88,123 @@ async function open(scripts: readonly MarkingScript[], given: (body: unknown) =>
   await screen.findByRole('heading', { level: 1 });
   return calls;
 }
+const total = () => screen.getAllByRole('status').at(-1)!;
+const posted = (calls: readonly { call: string; body: unknown }[]) =>
+  calls.find((c) => c.call === 'POST /marking/tasks/11')?.body;
 const next = () => screen.getByRole('button', { name: 'Next script' });
 const level = (criterion: string, name: RegExp) =>
   within(screen.getByRole('radiogroup', { name: criterion })).getByRole('radio', { name });
 
 describe('the marking table', () => {
-  it('shows the response with its code and length, the question and the scheme behind a press', async () => {
-    await open([script(11, 'The cooler failed at four')]);
+  it('shows the response with its code and length; question and scheme open beside it and stay if pinned', async () => {
+    await open([script(11, 'The cooler failed at four'), script(12, 'two')]);
     expect(screen.getByText('script QX-11 · 5 words')).toBeVisible();
     expect(screen.getByText('The cooler failed at four')).toBeVisible();
-    expect(screen.getByText('The cooler failed at four.')).not.toBeVisible();
-    await userEvent.click(screen.getByText('Mark scheme'));
+    expect(screen.getByText('agreement 0.81 on 9')).toBeVisible();
+    expect(screen.queryByRole('region', { name: 'Mark scheme' })).toBeNull();
+    await userEvent.keyboard('h');
     expect(screen.getByText('The cooler failed at four.')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Keep it open for the next scripts' }));
+    await userEvent.click(screen.getByRole('heading', { level: 1 }));
+    await userEvent.keyboard('30');
+    await userEvent.click(next());
+    await screen.findByText('script QX-12 · 1 word');
+    expect(screen.getByRole('region', { name: 'Mark scheme' })).toBeVisible();
   });
 
-  it('is worked by keys alone: letters choose the criterion, numbers its level, Enter gives', async () => {
+  it('is worked by keys alone: a digit gives the mark it shows, arrows choose the criterion, Enter passes on', async () => {
     const calls = await open([script(11, 'one'), script(12, 'two')]);
     expect(next()).toBeDisabled();
-    // The first criterion waits already; after its level the next open one does.
+    expect(total()).toHaveTextContent('– of 5');
     await userEvent.keyboard('3');
-    expect(screen.getByRole('status')).toHaveTextContent('3 of 5 · language open');
+    expect(total()).toHaveTextContent('3 of 5 · language open');
+    // Enter does not pass on what is not finished.
+    await userEvent.keyboard('{Enter}');
     await userEvent.keyboard('2');
-    expect(screen.getByRole('status')).toHaveTextContent('5 of 5');
-    await userEvent.keyboard('f2');
-    expect(screen.getByRole('status')).toHaveTextContent('3 of 5');
-    await userEvent.keyboard('c');
+    expect(total()).toHaveTextContent('5 of 5');
+    await userEvent.keyboard('{ArrowUp}1');
+    expect(total()).toHaveTextContent('3 of 5');
+    await userEvent.keyboard('k');
     const comment = screen.getByRole('textbox', { name: 'Comment to the candidate' });
     expect(comment).toHaveFocus();
     // Letters and figures are text there, and Enter a new line.
     await userEvent.keyboard('clear, 2 lots{Enter}');
-    expect(calls.filter((c) => c.call.startsWith('POST'))).toEqual([]);
+    expect(posted(calls)).toBeUndefined();
     await userEvent.keyboard('{Escape}{Enter}');
     await screen.findByText('script QX-12 · 1 word');
-    expect(calls.find((c) => c.call.startsWith('POST'))!.body).toEqual({
+    expect(posted(calls)).toEqual({
       given: { f: 1, l: 1 },
       comment: 'clear, 2 lots\n',
+      notes: [],
+      overrides: {},
     });
     // The next script starts with nothing chosen.
     expect(screen.getByRole('textbox', { name: 'Comment to the candidate' })).toHaveValue('');
     expect(next()).toBeDisabled();
   });
 
-  it('can be worked by pressing, and numbers beyond a criterion’s levels do nothing', async () => {
+  it('ticks points by letters, and types marks where there are no levels, with Enter', async () => {
+    const points: Component = {
+      ...criterion('p', 'Points', 0, 200),
+      criterion: {
+        levels: null,
+        points: [
+          { hundredths: 100, says: 'names the lots' },
+          { hundredths: 50, says: 'gives the time' },
+        ],
+      },
+    };
+    const free: Component = { ...criterion('m', 'Method', 0, 1200), criterion: { levels: null, step: 50 } };
+    const calls = await open([{ ...script(11, 'one'), components: [points, free] }]);
+    await userEvent.keyboard('ab');
+    expect(total()).toHaveTextContent('1½ of 14 · method open');
+    await userEvent.keyboard('b{ArrowDown}10.5');
+    expect(total()).toHaveTextContent('1 of 14 · method open');
+    await userEvent.keyboard('{Enter}');
+    expect(total()).toHaveTextContent('11½ of 14');
+    await userEvent.keyboard('{Enter}');
+    await screen.findByText('This item is done');
+    expect(posted(calls)).toMatchObject({ given: { p: [0], m: 1050 } });
+  });
+
+  it('keeps no single keys where they are switched off; what is pressed works all the same', async () => {
+    await open([{ ...script(11, 'one'), components: [fourNotes] }]);
+    await userEvent.click(screen.getByText('Keys'));
+    await userEvent.click(screen.getByRole('checkbox', { name: 'Single keys are on' }));
+    await userEvent.click(screen.getByRole('heading', { level: 1 }));
+    await userEvent.keyboard('4');
+    expect(total()).toHaveTextContent('– of 4');
+    await userEvent.click(level('Reasoning', /^4, level 4/));
+    expect(total()).toHaveTextContent('4 of 4');
+  });
+
+  it('keeps a half-made mark over a reload, also where the server cannot be reached', async () => {
     await open([script(11, 'one')]);
-    await userEvent.click(level('Language', /^2, level 2/));
-    expect(level('Language', /^2, level 2/)).toBeChecked();
-    await userEvent.keyboard('f9');
-    expect(screen.getByRole('status')).toHaveTextContent('2 of 5 · facts open');
+    await userEvent.keyboard('3');
+    cleanup();
+    await open([script(11, 'one')]);
+    expect(total()).toHaveTextContent('3 of 5 · language open');
+  });
+
+  it('adds a note on words chosen by keys, and shows it in the margin', async () => {
+    const calls = await open([script(11, 'The cooler failed at four')]);
+    const words = screen.getByText('The cooler failed at four').firstChild!;
+    const range = document.createRange();
+    range.setStart(words, 4);
+    range.setEnd(words, 10);
+    document.getSelection()!.addRange(range);
+    await userEvent.keyboard('n');
+    const note = await screen.findByRole('textbox', { name: 'Text of note 1' });
+    expect(note).toHaveFocus();
+    await userEvent.keyboard('Which one?{Enter}');
+    await userEvent.click(screen.getByRole('heading', { level: 1 }));
+    await userEvent.keyboard('32{Enter}');
+    await screen.findByText('This item is done');
+    expect(posted(calls)).toMatchObject({
+      notes: [
+        { text: 'Which one?', component: 'f', anchor: { on: 'text', start: 4, end: 10, quote: 'cooler' } },
+      ],
+    });
   });
 
   it('keeps the levels and the comment when the mark is refused', async () => {
@@ -131,7 +220,7 @@ describe('the marking table', () => {
     expect(level('Language', /^2, level 2/)).toBeChecked();
   });
 
-  it('takes typed marks where the machine could not score, and shows what it did score', async () => {
+  it('takes typed marks where the machine could not score, shows what it did score, and lets that be set right', async () => {
     const byHand: Component = {
       key: 'by-hand',
       by: 'people',
@@ -139,36 +228,67 @@ describe('the marking table', () => {
       name: { code: 'component.byHand' },
       criterion: { levels: null },
     };
-    const credit = { component: 'a', hundredths: 100, of: 200, verdict: 'partly' } as const;
+    const credit = {
+      component: 'a',
+      hundredths: 100,
+      of: 200,
+      verdict: 'partly',
+      name: null,
+      overridden: false,
+    } as const;
     const credits = [{ ...credit, reasons: [{ code: 'number.noMatch' }] }];
     const calls = await open([{ ...script(11, 'one'), components: [byHand], credits }]);
-    expect(screen.getByRole('region', { name: 'Scored by the machine' })).toHaveTextContent(
-      'The number is not the right one.1 / 2',
-    );
+    const machine = screen.getByRole('region', { name: 'Scored by the machine' });
+    expect(machine).toHaveTextContent('The number is not the right one.1 / 2');
+    await userEvent.click(within(machine).getByRole('button', { name: 'Set right' }));
+    await userEvent.clear(screen.getByRole('textbox', { name: 'Marks, 0 to 2' }));
+    await userEvent.type(screen.getByRole('textbox', { name: 'Marks, 0 to 2' }), '2');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Reason' }), 'The unit is right.');
+    await userEvent.click(within(machine).getByRole('button', { name: 'Set' }));
+    expect(machine).toHaveTextContent('You set this: The unit is right.2 / 2');
     const field = screen.getByRole('textbox', { name: 'Marked by people: marks from 0 to 2½' });
     await userEvent.type(field, '3');
     expect(next()).toBeDisabled();
     await userEvent.clear(field);
-    // A mark that is typed on into none is none: what was typed before does not stand behind it.
-    await userEvent.type(field, '1');
-    expect(next()).toBeEnabled();
-    await userEvent.type(field, '3');
-    expect(next()).toBeDisabled();
-    await userEvent.clear(field);
     await userEvent.type(field, '1,5');
-    expect(screen.getByRole('status')).toHaveTextContent('1½ of 2½');
+    expect(total()).toHaveTextContent('1½ of 2½');
     await userEvent.click(next());
-    await screen.findByText('This pile is done');
-    expect(calls.find((c) => c.call.startsWith('POST'))!.body).toMatchObject({ given: { 'by-hand': 150 } });
+    await screen.findByText('This item is done');
+    expect(posted(calls)).toMatchObject({
+      given: { 'by-hand': 150 },
+      overrides: { a: { hundredths: 200, reason: 'The unit is right.' } },
+    });
   });
 
-  it('says when the pile is done', async () => {
+  it('tells of an agreed mark before it goes on, and of what the lead has added', async () => {
+    const told = {
+      script: 'QX-11',
+      practice: false,
+      within: false,
+      drifted: false,
+      reason: 'Both lots are named.',
+      yours: [{ component: 'f', hundredths: 0, level: 0, points: null }],
+      agreed: [{ component: 'f', hundredths: 300, level: 2, points: null }],
+    };
+    const news = { id: 4, text: 'Half a degree is enough.', at: 1, isNew: true, touches: 3 };
+    await open([script(11, 'one'), script(12, 'two')], () => ({ told }), { clarifications: [news] });
+    expect(screen.getByText('Half a degree is enough.')).toBeVisible();
+    expect(screen.getByText(/You marked 3 scripts before/)).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'I have read it' }));
+    await userEvent.click(screen.getByRole('heading', { level: 1 }));
+    await userEvent.keyboard('02{Enter}');
+    expect(await screen.findByText('Both lots are named.')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Go on' }));
+    expect(screen.getByText('script QX-12 · 1 word')).toBeVisible();
+  });
+
+  it('says when the item is done', async () => {
     await open([script(11, 'one')]);
     await userEvent.keyboard('12{Enter}');
-    expect(await screen.findByText('This pile is done')).toBeVisible();
+    expect(await screen.findByText('This item is done')).toBeVisible();
     await waitFor(() =>
       expect(screen.getByRole('group', { name: /Progress/ })).toHaveTextContent('1 by you'),
     );
-    expect(screen.getByRole('link', { name: 'Back to the piles' })).toHaveAttribute('href', '/staff/marking');
+    expect(screen.getByRole('link', { name: 'Back to the list' })).toHaveAttribute('href', '/staff/marking');
   });
 });

@@ -23,7 +23,7 @@ const script: Script = {
     'incident-note/A': storeResponse('writing', { text: { type: 'doc', content: [written] } }),
   },
 };
-const nothing = { level: null, comment: '' };
+const nothing = { level: null };
 const byPerson = (component: string, level: number, hundredths: number): ComponentMark => ({
   target: 'incident-note/A',
   component,
@@ -31,7 +31,6 @@ const byPerson = (component: string, level: number, hundredths: number): Compone
   level,
   verdict: null,
   reasons: [],
-  comment: '',
 });
 const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
   const machine = [...scoreScript(script)].flatMap(([target, credits]) =>
@@ -44,12 +43,28 @@ const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
       ...nothing,
     })),
   );
-  const first = { ...byPerson('f', 3, 300), comment: 'Exact, and no word too many.' };
+  const first = byPerson('f', 3, 300);
   const people = [first, byPerson('r', 2, 200), byPerson('a', 3, 300), byPerson('l', 1, 100)];
   const sheet = buildResultSheet({
     state: 'confirmed',
     script,
     marks: [...machine, ...people],
+    judgements: {
+      'incident-note/A': [
+        {
+          comment: 'Exact, and no word too many.',
+          given: [],
+          notes: [
+            {
+              id: 'a',
+              anchor: { on: 'text', start: 7, end: 11, quote: 'warm' },
+              component: 'f',
+              text: 'How warm?',
+            },
+          ],
+        },
+      ],
+    },
     withheld: new Set(),
     candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
     satAt: Date.UTC(2026, 10, 24),

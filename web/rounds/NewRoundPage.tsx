@@ -7,9 +7,13 @@ import type { Page } from '../../core/lists/list';
 import type { PaperRow } from '../../core/papers/importApi';
 import {
   attemptRules,
+  releaseRules,
+  sheetsShown,
   type AttemptRule,
   type NewRound,
+  type ReleaseRule,
   type Role,
+  type SheetShown,
   type StaffRow,
 } from '../../core/rounds/api';
 import { instantOf, wallTimeAt } from '../../core/timing/wallTime';
@@ -59,6 +63,10 @@ interface Draft {
   readonly recorded: string;
   readonly keptDays: string;
   readonly help: string;
+  readonly release: ReleaseRule;
+  readonly releaseAt: string;
+  readonly sheet: SheetShown;
+  readonly checkDays: string;
 }
 
 function blank(paper: string): Draft {
@@ -80,6 +88,10 @@ function blank(paper: string): Draft {
     recorded: t('recordedUsual'),
     keptDays: '60',
     help: '',
+    release: 'after sign-off',
+    releaseAt: wall(next + 21 * DAY_MS),
+    sheet: 'feedback',
+    checkDays: '14',
   };
 }
 
@@ -115,7 +127,7 @@ export function NewRoundPage() {
   const at = (wall: string) => instantOf(wall, draft.timeZone) ?? 0;
   const make = () =>
     run(async () => {
-      const { title, timeZone, locale, startRule, counts, recorded, help } = draft;
+      const { title, timeZone, locale, startRule, counts, recorded, help, release, sheet } = draft;
       const body: NewRound = {
         title,
         timeZone,
@@ -134,6 +146,10 @@ export function NewRoundPage() {
           attemptsAllowed: Number(draft.attemptsAllowed),
           keptDays: Number(draft.keptDays),
           resultBy: at(draft.resultBy),
+          release,
+          releaseAt: release === 'on a date' ? at(draft.releaseAt) : null,
+          sheet,
+          checkDays: Number(draft.checkDays),
         },
         staff: [...chosen].flatMap(([id, roles]) => (roles.length > 0 ? [{ id, roles }] : [])),
       };
@@ -238,6 +254,34 @@ export function NewRoundPage() {
                 {t(name)}
               </label>
             ))}
+          </Group>
+          <Group title={t('groupResult')}>
+            <Labelled label={t('releaseRule')}>
+              <select {...field('release')}>
+                {releaseRules.map((rule) => (
+                  <option key={rule} value={rule}>
+                    {t(`release ${rule}`)}
+                  </option>
+                ))}
+              </select>
+            </Labelled>
+            {draft.release === 'on a date' && (
+              <Labelled label={t('releaseAt')}>
+                <input type="datetime-local" {...field('releaseAt')} required />
+              </Labelled>
+            )}
+            <Labelled label={t('sheetShows')}>
+              <select {...field('sheet')}>
+                {sheetsShown.map((one) => (
+                  <option key={one} value={one}>
+                    {t(`sheet ${one}`)}
+                  </option>
+                ))}
+              </select>
+            </Labelled>
+            <Labelled label={t('checkDays')}>
+              <input type="number" min={0} max={365} {...field('checkDays')} />
+            </Labelled>
           </Group>
           <Group title={t('groupTold')}>
             <Labelled label={t('recorded')}>

@@ -22,4 +22,9 @@ export const code: CandidateKind<CodeShown, CodeResponse> = {
     form: 'program',
     text: ownProgram(shown.languages, response) ?? '',
   }),
+  compared: (shown, response) => ({
+    form: response.language,
+    text: ownProgram(shown.languages, response) ?? '',
+    given: shown.languages.map(({ starter }) => starter),
+  }),
 };

@@ -41,7 +41,7 @@ export const askedSchema = v.strictObject({
   /** Figures that differ by no more than this count as the same. */
   numberTolerance: v.pipe(v.number(), v.minValue(0)),
   /** By what people judge the program besides the cases. */
-  criteria: v.pipe(v.array(v.strictObject({ title: v.string(), hundredths: count })), v.maxLength(8)),
+  criteria: v.pipe(v.array(v.strictObject({ title: v.string(), hundredths: count })), v.maxLength(30)),
 });
 export type CodeAsked = v.InferOutput<typeof askedSchema>;
 

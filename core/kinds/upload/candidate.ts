@@ -35,6 +35,7 @@ export const upload: CandidateKind<UploadShown, UploadResponse> = {
       text: [told, richAsText(text)].filter((one) => one !== '').join('\n\n'),
     };
   },
+  compared: (_, { text }) => ({ form: 'words', text: richAsText(text), given: [] }),
   takePages: (response, joined) => {
     if (joined.length <= response.joined) return response;
     const known = new Set(response.pages.map((page) => page.hash));

@@ -20,4 +20,5 @@ export const writing: CandidateKind<WritingShown, WritingResponse> = {
   empty: () => ({ text: emptyRich }),
   progress,
   describe: (_, { text }) => ({ form: 'words', text: richAsText(text) }),
+  compared: (_, { text }) => ({ form: 'words', text: richAsText(text), given: [] }),
 };

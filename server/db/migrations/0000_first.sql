@@ -39,6 +39,27 @@ CREATE TABLE `candidate_sessions` (
 	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE TABLE `clarification_reads` (
+	`clarification_id` integer NOT NULL,
+	`staff_id` integer NOT NULL,
+	`at` integer NOT NULL,
+	PRIMARY KEY(`clarification_id`, `staff_id`),
+	FOREIGN KEY (`clarification_id`) REFERENCES `clarifications`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE TABLE `clarifications` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`round_id` integer NOT NULL,
+	`target` text NOT NULL,
+	`staff_id` integer NOT NULL,
+	`text` text NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `clarifications_of` ON `clarifications` (`round_id`,`target`);--> statement-breakpoint
 CREATE TABLE `current_answers` (
 	`sitting_id` integer NOT NULL,
 	`about` text NOT NULL,
@@ -88,6 +109,21 @@ CREATE TABLE `experience` (
 );
 --> statement-breakpoint
 CREATE INDEX `experience_of` ON `experience` (`round_id`);--> statement-breakpoint
+CREATE TABLE `explanations` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`observation_id` integer,
+	`question` text NOT NULL,
+	`staff_id` integer NOT NULL,
+	`asked_at` integer NOT NULL,
+	`answer` text,
+	`answered_at` integer,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`observation_id`) REFERENCES `observations`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `explanations_of` ON `explanations` (`sitting_id`);--> statement-breakpoint
 CREATE TABLE `file_uses` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`hash` text NOT NULL,
@@ -119,6 +155,25 @@ CREATE TABLE `forms` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `forms_hash_unique` ON `forms` (`hash`);--> statement-breakpoint
+CREATE TABLE `gaps` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`round_id` integer NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`target` text NOT NULL,
+	`first_judgement` integer NOT NULL,
+	`second_judgement` integer NOT NULL,
+	`opened_at` integer NOT NULL,
+	`closed_at` integer,
+	`settlement` integer,
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`first_judgement`) REFERENCES `judgements`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`second_judgement`) REFERENCES `judgements`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`settlement`) REFERENCES `judgements`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `gaps_in` ON `gaps` (`round_id`,`target`,`closed_at`);--> statement-breakpoint
+CREATE INDEX `gaps_of` ON `gaps` (`sitting_id`,`target`);--> statement-breakpoint
 CREATE TABLE `heads` (
 	`sitting_id` integer NOT NULL,
 	`hold` integer NOT NULL,
@@ -128,7 +183,7 @@ CREATE TABLE `heads` (
 	`heard` integer NOT NULL,
 	`checked` integer NOT NULL,
 	PRIMARY KEY(`sitting_id`, `hold`, `number`, `chain`)
-);
+) WITHOUT ROWID;
 --> statement-breakpoint
 CREATE TABLE `holds` (
 	`sitting_id` integer NOT NULL,
@@ -162,6 +217,19 @@ CREATE TABLE `invitations` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `one_invitation_a_round` ON `invitations` (`round_id`,`person_id`);--> statement-breakpoint
 CREATE INDEX `invitations_of` ON `invitations` (`person_id`);--> statement-breakpoint
+CREATE TABLE `item_marking` (
+	`round_id` integer NOT NULL,
+	`target` text NOT NULL,
+	`double_percent` integer NOT NULL,
+	`tolerance` integer NOT NULL,
+	`standard_every` integer NOT NULL,
+	`signed_off_at` integer,
+	`signed_off_by` integer,
+	PRIMARY KEY(`round_id`, `target`),
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`signed_off_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
 CREATE TABLE `item_versions` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`item_id` integer NOT NULL,
@@ -210,6 +278,23 @@ CREATE TABLE `journal` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `entry_once` ON `journal` (`sitting_id`,`hold`,`number`,`variant`);--> statement-breakpoint
+CREATE TABLE `judgements` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`target` text NOT NULL,
+	`role` text NOT NULL,
+	`staff_id` integer NOT NULL,
+	`given` text NOT NULL,
+	`comment` text NOT NULL,
+	`notes` text NOT NULL,
+	`reason` text DEFAULT '' NOT NULL,
+	`response` text NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `judgements_of` ON `judgements` (`sitting_id`,`target`);--> statement-breakpoint
 CREATE TABLE `key_corrections` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`item` text NOT NULL,
@@ -246,6 +331,19 @@ CREATE TABLE `links` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `links_hash_unique` ON `links` (`hash`);--> statement-breakpoint
 CREATE INDEX `links_of` ON `links` (`invitation_id`);--> statement-breakpoint
+CREATE TABLE `marking_holds` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`round_id` integer NOT NULL,
+	`target` text NOT NULL,
+	`staff_id` integer NOT NULL,
+	`reason` text NOT NULL,
+	`at` integer NOT NULL,
+	`ended_at` integer,
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `marking_holds_in` ON `marking_holds` (`round_id`);--> statement-breakpoint
 CREATE TABLE `marking_tasks` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,
@@ -256,15 +354,19 @@ CREATE TABLE `marking_tasks` (
 	`trouble` text DEFAULT '' NOT NULL,
 	`response` text NOT NULL,
 	`assessor_id` integer,
-	`claimed_at` integer,
+	`position` integer NOT NULL,
+	`draft` text,
+	`judgement_id` integer,
 	`done_at` integer,
 	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
 	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
-	FOREIGN KEY (`assessor_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+	FOREIGN KEY (`assessor_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`judgement_id`) REFERENCES `judgements`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE UNIQUE INDEX `one_task` ON `marking_tasks` (`sitting_id`,`target`,`role`);--> statement-breakpoint
-CREATE INDEX `tasks_open` ON `marking_tasks` (`round_id`,`target`,`done_at`);--> statement-breakpoint
+CREATE INDEX `tasks_of` ON `marking_tasks` (`sitting_id`,`target`);--> statement-breakpoint
+CREATE INDEX `tasks_in` ON `marking_tasks` (`round_id`,`target`,`done_at`);--> statement-breakpoint
+CREATE INDEX `tasks_queue` ON `marking_tasks` (`assessor_id`,`round_id`,`target`,`done_at`,`position`);--> statement-breakpoint
 CREATE TABLE `marks` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`sitting_id` integer NOT NULL,
@@ -275,14 +377,15 @@ CREATE TABLE `marks` (
 	`supersedes` integer,
 	`response` text NOT NULL,
 	`staff_id` integer,
+	`judgement_id` integer,
 	`hundredths` integer NOT NULL,
 	`verdict` text,
 	`reasons` text NOT NULL,
 	`level` integer,
-	`comment` text NOT NULL,
 	`at` integer NOT NULL,
 	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
-	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`judgement_id`) REFERENCES `judgements`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
 CREATE INDEX `marks_of_sitting` ON `marks` (`sitting_id`,`target`,`component`);--> statement-breakpoint
@@ -329,6 +432,20 @@ CREATE TABLE `observations` (
 );
 --> statement-breakpoint
 CREATE INDEX `observations_of` ON `observations` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `packs` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`round_id` integer NOT NULL,
+	`staff_id` integer NOT NULL,
+	`at` integer NOT NULL,
+	`done` integer NOT NULL,
+	`of` integer NOT NULL,
+	`cancelled_at` integer,
+	`ready_at` integer,
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `packs_of` ON `packs` (`round_id`);--> statement-breakpoint
 CREATE TABLE `pages` (
 	`sitting_id` integer NOT NULL,
 	`hash` text NOT NULL,
@@ -381,6 +498,15 @@ CREATE TABLE `phones` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `phones_secret_hash_unique` ON `phones` (`secret_hash`);--> statement-breakpoint
 CREATE INDEX `phones_of` ON `phones` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `phrases` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`staff_id` integer NOT NULL,
+	`shared` integer NOT NULL,
+	`text` text NOT NULL,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `phrases_of` ON `phrases` (`staff_id`);--> statement-breakpoint
 CREATE TABLE `play_grants` (
 	`sitting_id` integer NOT NULL,
 	`file` text NOT NULL,
@@ -419,6 +545,20 @@ CREATE TABLE `receipts` (
 );
 --> statement-breakpoint
 CREATE INDEX `receipts_of` ON `receipts` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `result_checks` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`invitation_id` integer NOT NULL,
+	`reason` text NOT NULL,
+	`asked_at` integer NOT NULL,
+	`answer` text,
+	`changed` integer,
+	`answered_by` integer,
+	`answered_at` integer,
+	FOREIGN KEY (`invitation_id`) REFERENCES `invitations`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`answered_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `checks_of` ON `result_checks` (`invitation_id`);--> statement-breakpoint
 CREATE TABLE `round_staff` (
 	`round_id` integer NOT NULL,
 	`staff_id` integer NOT NULL,
@@ -469,6 +609,22 @@ CREATE TABLE `sealed_media` (
 	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE TABLE `set_asides` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`task_id` integer NOT NULL,
+	`staff_id` integer NOT NULL,
+	`reason` text NOT NULL,
+	`note` text NOT NULL,
+	`at` integer NOT NULL,
+	`answer` text,
+	`answered_by` integer,
+	`answered_at` integer,
+	FOREIGN KEY (`task_id`) REFERENCES `marking_tasks`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`answered_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `asides_of` ON `set_asides` (`task_id`);--> statement-breakpoint
 CREATE TABLE `settings` (
 	`key` text PRIMARY KEY NOT NULL,
 	`value` text NOT NULL
@@ -513,6 +669,20 @@ CREATE TABLE `staff_sessions` (
 	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE TABLE `standards` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`round_id` integer NOT NULL,
+	`target` text NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`use` text NOT NULL,
+	`judgement_id` integer NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`judgement_id`) REFERENCES `judgements`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `one_standard` ON `standards` (`round_id`,`target`,`sitting_id`);--> statement-breakpoint
 CREATE TABLE `time_events` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`sitting_id` integer NOT NULL,
@@ -524,4 +694,32 @@ CREATE TABLE `time_events` (
 	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE INDEX `time_events_of` ON `time_events` (`sitting_id`);
+CREATE INDEX `time_events_of` ON `time_events` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `verdicts` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`verdict` text NOT NULL,
+	`reason` text NOT NULL,
+	`staff_id` integer NOT NULL,
+	`at` integer NOT NULL,
+	`agreed_by` integer,
+	`agreed_at` integer,
+	`ended_at` integer,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`agreed_by`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `verdicts_of` ON `verdicts` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `weighings` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`observation_id` integer NOT NULL,
+	`weight` text NOT NULL,
+	`reason` text NOT NULL,
+	`staff_id` integer NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`observation_id`) REFERENCES `observations`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `weighings_of` ON `weighings` (`observation_id`);

@@ -1,4 +1,5 @@
 import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response';
+import { AnnotatedLines } from '../../annotations/AnnotatedLines';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 import { languageNames } from './languageNames';
@@ -11,12 +12,7 @@ export function Reading({ response }: ReadingProps<CodeShown, CodeResponse>) {
   return (
     <figure>
       <figcaption className="mb-1 text-[0.85em] text-soft">{languageNames[response.language]}</figcaption>
-      <pre
-        tabIndex={0}
-        className="overflow-x-auto rounded-control border border-line bg-paper p-3 font-mono text-[0.85em]"
-      >
-        {program}
-      </pre>
+      <AnnotatedLines program={program} />
     </figure>
   );
 }

@@ -5,7 +5,8 @@ import type { UploadResponse, UploadShown } from '../../../core/kinds/upload/res
 import { LargePage, PdfPage } from '../../pages/LargePage';
 import { PagePicture } from '../../pages/PagePicture';
 import { useLoadedPage, usePageSource } from '../../pages/pageSource';
-import { RichText } from '../../ui/RichText';
+import { AnnotatedPage, useHasNotes } from '../../annotations/AnnotatedPage';
+import { AnnotatedText } from '../../annotations/AnnotatedText';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 
@@ -23,6 +24,7 @@ const t = words('uploadReading', {
 
 function PageRead({ page, number }: { readonly page: Page; readonly number: number }) {
   const [large, setLarge] = useState(false);
+  const annotated = useHasNotes(page.hash);
   const loaded = useLoadedPage(usePageSource(), page, null);
   const title = t('page', { number });
   if (loaded.is !== 'here')
@@ -31,6 +33,7 @@ function PageRead({ page, number }: { readonly page: Page; readonly number: numb
         {title}: {t(loaded.is)}
       </p>
     );
+  if (annotated) return <AnnotatedPage page={page} loaded={loaded} title={title} />;
   if (page.type === 'application/pdf')
     return (
       <Suspense>
@@ -75,7 +78,7 @@ export function Reading({ response }: ReadingProps<UploadShown, UploadResponse>)
       )}
       {typed && (
         <div className="font-serif text-[1.08em] leading-relaxed">
-          <RichText node={response.text} />
+          <AnnotatedText node={response.text} />
         </div>
       )}
     </div>

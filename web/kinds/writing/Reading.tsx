@@ -1,6 +1,6 @@
 import { countWords, richAsText } from '../../../core/kinds/shared/richText';
 import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/response';
-import { RichText } from '../../ui/RichText';
+import { AnnotatedText } from '../../annotations/AnnotatedText';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 
@@ -18,7 +18,7 @@ export function Reading({ shown, response }: ReadingProps<WritingShown, WritingR
       {to !== null && count > to && (
         <p className="mb-2 font-sans text-[0.9rem] text-marigold">{t('beyond', { to, count })}</p>
       )}
-      <RichText node={response.text} />
+      <AnnotatedText node={response.text} />
     </div>
   );
 }

@@ -1,0 +1,55 @@
+import { and, eq, isNull } from 'drizzle-orm';
+import { message, type Message } from '../../core/messages/message';
+import { record } from '../audit/record';
+import { rounds } from '../db/schema';
+import { conflict, notFound } from '../http/errors';
+import type { Services } from '../services';
+import { changeMarking, itemOf, markingOf, type ItemRef } from './items';
+import { signOffStates } from './reads';
+
+const reasonsOf = (open: Readonly<Record<string, number>>): Message[] =>
+  Object.entries(open).flatMap(([key, count]) => (count > 0 ? [message(`error.${key}`, { count })] : []));
+
+/** What stands in the way of the sign-off of a round, or of one of its items. */
+export function openOf(services: Pick<Services, 'db' | 'jobs'>, round: number, target?: string): Message[] {
+  const state = signOffStates(services, [round])[0];
+  if (!state) throw notFound('noRound');
+  const piles = state.piles.filter((pile) => target === undefined || pile.target === target);
+  const sum = (of: (pile: (typeof piles)[number]) => number) =>
+    piles.reduce((all, pile) => all + of(pile), 0);
+  return reasonsOf({
+    openRunning: state.running,
+    openDecisions: state.toDecide,
+    openScoring: state.beingScored,
+    openMarking: sum((pile) => pile.left),
+    openGaps: sum((pile) => pile.gaps),
+    openAsides: sum((pile) => pile.asides),
+    openNothing: state.handedIn === 0 ? 1 : 0,
+    // An answer that was accepted holds for all scripts: their marks are not frozen before it is so.
+    openRescore: services.jobs.pending('rescore'),
+  });
+}
+
+/** Freezes the marks of a round. Refused while anything is running, being scored or unmarked. */
+export function signOff(services: Services, staffId: number, roundId: number): void {
+  const { db, clock } = services;
+  const reasons = openOf(services, roundId);
+  if (reasons.length > 0) throw conflict('not-finished', { reasons });
+  const change = db
+    .update(rounds)
+    .set({ signedOffAt: clock.now(), signedOffBy: staffId })
+    .where(and(eq(rounds.id, roundId), isNull(rounds.signedOffAt)))
+    .run();
+  if (change.changes > 0) record(services, { staffId, act: 'signed-off', subject: `round ${roundId}` });
+}
+
+/** Freezes the marks of one item. */
+export function signOffItem(services: Services, staffId: number, ref: ItemRef): void {
+  const { db, clock } = services;
+  const { part } = itemOf(db, ref);
+  const reasons = openOf(services, ref.round, ref.target);
+  if (reasons.length > 0) throw conflict('not-finished', { reasons });
+  if (markingOf(db, ref, part.marks).signedOffAt !== null) return;
+  changeMarking(db, ref, { marks: part.marks, signedOffAt: clock.now(), signedOffBy: staffId });
+  record(services, { staffId, act: 'signed-off-item', subject: `round ${ref.round}, ${ref.target}` });
+}

@@ -1,0 +1,183 @@
+import { and, asc, desc, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import type {
+  Aside,
+  Clarification,
+  MarkedScript,
+  MarkingScript,
+  MarkingTableData,
+  Phrase,
+} from '../../core/marking/api';
+import { weightedKappa } from '../../core/marking/agreement';
+import type { Db } from '../db/open';
+import {
+  clarificationReads,
+  clarifications,
+  judgements,
+  markingTasks,
+  phrases,
+  setAsides,
+  sittings,
+} from '../db/schema';
+import { notFound } from '../http/errors';
+import type { Services } from '../services';
+import { openHold } from './allocation';
+import { itemOf, type Item, type ItemRef } from './items';
+import { totalOfJudgement } from './judgements';
+import { pairsOf, pilesOf } from './reads';
+import { creditsOf, findTask, partOf, roughWorkOf, sittingOfPage, type Task } from './scripts';
+
+/** Scripts sent to an assessor at a time: the one in view and the next, already loaded. */
+const AHEAD = 3;
+const MARKED_SHOWN = 50;
+
+const ofAssessor = ({ round, target }: ItemRef, staffId: number) =>
+  and(eq(markingTasks.roundId, round), eq(markingTasks.target, target), eq(markingTasks.assessorId, staffId));
+
+/** What an assessor asked of a task last: open while it waits for the lead. */
+export function asideOf(db: Db, taskId: number): (Aside & { readonly open: boolean }) | null {
+  const row = db
+    .select()
+    .from(setAsides)
+    .where(eq(setAsides.taskId, taskId))
+    .orderBy(desc(setAsides.id))
+    .limit(1)
+    .get();
+  if (!row || (row.answer === null && row.answeredAt !== null)) return null;
+  const { id, reason, note, answer } = row;
+  return { id, reason, note, answer, open: row.answeredAt === null };
+}
+
+/** The next scripts of an assessor: the practice set first, then in an order of chance; not what is with the lead. */
+function queueOf(db: Db, ref: ItemRef, staffId: number): Task[] {
+  const asked = db.select({ id: setAsides.taskId }).from(setAsides).where(isNull(setAsides.answeredAt));
+  const withLead = new Set(asked.all().map(({ id }) => id));
+  const taken = (task: Task) => (task.draft !== null ? 0 : 1);
+  return db
+    .select()
+    .from(markingTasks)
+    .where(and(ofAssessor(ref, staffId), isNull(markingTasks.doneAt)))
+    .orderBy(asc(markingTasks.position))
+    .limit(AHEAD + withLead.size)
+    .all()
+    .filter((task) => !withLead.has(task.id))
+    .sort((a, b) => taken(a) - taken(b))
+    .slice(0, AHEAD);
+}
+
+function scriptOf(services: Services, task: Task, { paper }: Item): MarkingScript {
+  const { db } = services;
+  const { sitting, part, components } = partOf(services, task);
+  const aside = asideOf(db, task.id);
+  return {
+    task: task.id,
+    script: sitting.script,
+    kind: part.part.kind,
+    shown: part.shown,
+    response: part.response,
+    right:
+      task.failure === null ? null : part.kind.rightResponse(part.part.content, part.arrangement, part.place),
+    components,
+    credits: creditsOf(db, sitting.id, part),
+    roughWork: paper.showRoughWork ? roughWorkOf(db, sitting.id) : null,
+    draft: task.draft,
+    aside: aside && { id: aside.id, reason: aside.reason, note: aside.note, answer: aside.answer },
+    practice: task.role === 'practice',
+  };
+}
+
+function markedBy(db: Db, ref: ItemRef, staffId: number): MarkedScript[] {
+  return db
+    .select({ task: markingTasks.id, script: sittings.script, judgement: judgements })
+    .from(markingTasks)
+    .innerJoin(judgements, eq(judgements.id, markingTasks.judgementId))
+    .innerJoin(sittings, eq(sittings.id, markingTasks.sittingId))
+    .where(
+      and(
+        ofAssessor(ref, staffId),
+        isNotNull(markingTasks.doneAt),
+        // Scripts with agreed marks are not told apart here; those of practice are no marks.
+        inArray(markingTasks.role, ['first', 'second', 'standard']),
+      ),
+    )
+    .orderBy(desc(judgements.id))
+    .limit(MARKED_SHOWN)
+    .all()
+    .map(({ task, script, judgement }) => ({
+      task,
+      script,
+      total: totalOfJudgement(judgement),
+      at: judgement.at,
+    }));
+}
+
+function clarificationsFor(db: Db, { round, target }: ItemRef, staffId: number): Clarification[] {
+  const read = new Set(
+    db
+      .select({ id: clarificationReads.clarificationId })
+      .from(clarificationReads)
+      .where(eq(clarificationReads.staffId, staffId))
+      .all()
+      .map(({ id }) => id),
+  );
+  const times = db
+    .select({ at: markingTasks.doneAt })
+    .from(markingTasks)
+    .where(and(ofAssessor({ round, target }, staffId), isNotNull(markingTasks.doneAt)))
+    .all();
+  return db
+    .select()
+    .from(clarifications)
+    .where(and(eq(clarifications.roundId, round), eq(clarifications.target, target)))
+    .orderBy(asc(clarifications.id))
+    .all()
+    .map(({ id, text, at }) => ({
+      id,
+      text,
+      at,
+      isNew: !read.has(id),
+      touches: times.filter((one) => one.at! < at).length,
+    }));
+}
+
+export const phrasesFor = (db: Db, staffId: number): Phrase[] =>
+  db
+    .select()
+    .from(phrases)
+    .where(or(eq(phrases.staffId, staffId), eq(phrases.shared, true)))
+    .orderBy(asc(phrases.text))
+    .all()
+    .map(({ id, text, shared, staffId: by }) => ({ id, text, shared, own: by === staffId }));
+
+export function markingTable(services: Services, staffId: number, ref: ItemRef): MarkingTableData {
+  const { db } = services;
+  const item = itemOf(db, ref);
+  const pile = pilesOf(services, { ...ref }, staffId)[0];
+  if (!pile) throw notFound('nothingToMark');
+  const held = openHold(db, ref, staffId);
+  return {
+    ...pile,
+    prompt: item.part.prompt,
+    source: item.question.source,
+    scheme: item.scheme,
+    agreement: weightedKappa(pairsOf(db, ref)),
+    clarifications: clarificationsFor(db, ref, staffId),
+    phrases: phrasesFor(db, staffId),
+    held: held?.reason ?? null,
+    scripts: held ? [] : queueOf(db, ref, staffId).map((task) => scriptOf(services, task, item)),
+    marked: markedBy(db, ref, staffId),
+  };
+}
+
+/** The sitting of a task whose pages somebody may look at: the assessor whose it is, and leads of the round. */
+export function pagesOfTask(
+  { db, sessions }: Services,
+  staffId: number,
+  taskId: number,
+  hash: string,
+): number {
+  const task = findTask(db, taskId);
+  if (!task || !sessions.hasRole(staffId, task.roundId, ['assessor', 'lead'])) throw notFound('noPage');
+  const lead = sessions.hasRole(staffId, task.roundId, ['lead']);
+  if (!lead && task.assessorId !== staffId) throw notFound('noPage');
+  return sittingOfPage(db, task, hash);
+}

@@ -1,0 +1,184 @@
+import { CornerDownLeft, Keyboard, Undo2 } from 'lucide-react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
+import type { GivenReply, MarkingScript, MarkingTableData, NewMark, Phrase } from '../../core/marking/api';
+import { showMarks, sumMarks } from '../../core/marks';
+import { post } from '../api/client';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { useAction } from '../ui/useAsync';
+import { dropDraft, stopKeeping } from './draftStore';
+import { Phrases } from './Phrases';
+import { nameOf, RubricPanel } from './RubricPanel';
+import { SetAside } from './SetAside';
+import type { Marking } from './useMark';
+import { t } from './words';
+
+interface Props {
+  readonly table: MarkingTableData;
+  readonly script: MarkingScript;
+  readonly marking: Marking;
+  readonly singleKeys: boolean;
+  readonly onSingleKeys: (on: boolean) => void;
+  readonly onFact: (name: 'question' | 'scheme') => void;
+  readonly onGiven: (reply: GivenReply) => void;
+  readonly onAside: () => void;
+  readonly onTakeBack: (() => void) | null;
+  readonly onPhrases: (phrases: readonly Phrase[]) => void;
+}
+
+/** Is the person writing, so that letters and numbers are text and not keys of the rubric? */
+const isWriting = (target: EventTarget | null) =>
+  target instanceof HTMLTextAreaElement ||
+  target instanceof HTMLSelectElement ||
+  (target instanceof HTMLInputElement && !['radio', 'checkbox'].includes(target.type));
+
+const KEYS = [
+  'keyCriterion',
+  'keyMark',
+  'keyEnter',
+  'keyNote',
+  'keyComment',
+  'keyFacts',
+  'keyAside',
+  'keyUndo',
+] as const;
+
+function Keys({ on, onSwitch }: { readonly on: boolean; readonly onSwitch: (on: boolean) => void }) {
+  return (
+    <details className="text-[0.82rem] text-soft">
+      <summary className="inline-flex min-h-8 items-center gap-1.5 text-slate">
+        <Keyboard aria-hidden className="size-4" /> {t('keys')}
+      </summary>
+      <ul className="space-y-0.5 pb-1">
+        {KEYS.map((key) => (
+          <li key={key}>{t(key)}</li>
+        ))}
+      </ul>
+      <label className="flex items-center gap-2">
+        <input type="checkbox" checked={on} onChange={(event) => onSwitch(event.target.checked)} />
+        {t('singleKeys')}
+      </label>
+    </details>
+  );
+}
+
+/** The rubric, the comment, and the act that passes the script on. */
+export function Giving(props: Props) {
+  const { table, script, marking, singleKeys, onFact, onGiven, onTakeBack } = props;
+  const { components } = script;
+  const { draft, mark } = marking;
+  const box = useRef<HTMLTextAreaElement>(null);
+  const [aside, setAside] = useState(false);
+  const { busy, trouble, run } = useAction();
+  const all = showMarks(sumMarks(components.map((c) => c.of)));
+  const ready = mark.missing.length === 0 && !busy;
+  const give = () =>
+    run(async () => {
+      const body: NewMark = {
+        ...draft,
+        notes: draft.notes.filter(({ text }) => text.trim() !== ''),
+        overrides: marking.overrides,
+      };
+      stopKeeping(script.task);
+      const reply = await post<GivenReply>(`/marking/tasks/${script.task}`, body);
+      dropDraft(script.task);
+      onGiven(reply);
+    });
+  const acts: Record<string, () => void> = {
+    k: () => box.current?.focus(),
+    q: () => onFact('question'),
+    h: () => onFact('scheme'),
+    s: () => setAside(true),
+    u: () => onTakeBack?.(),
+  };
+  const press = useEffectEvent((event: KeyboardEvent) => {
+    if (event.ctrlKey || event.altKey || event.metaKey || event.defaultPrevented || aside) return;
+    if (event.key === 'Escape' && event.target === box.current) box.current?.blur();
+    const pressed =
+      event.target instanceof HTMLButtonElement ||
+      event.target instanceof HTMLAnchorElement ||
+      (event.target instanceof HTMLElement && event.target.matches('summary'));
+    if (isWriting(event.target) || (event.key === 'Enter' && pressed)) return;
+    if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+      event.preventDefault();
+      marking.step(event.key === 'ArrowDown' ? 1 : -1);
+      return;
+    }
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      if (!marking.press('Enter') && marking.typed === '' && ready) void give();
+      return;
+    }
+    if (!singleKeys) return;
+    if (marking.press(event.key)) {
+      event.preventDefault();
+      return;
+    }
+    const act = acts[event.key.toLowerCase()];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  });
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => press(event);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
+  return (
+    <aside aria-label={t('yourMark')} className="flex w-[22rem] flex-none flex-col border-l border-line">
+      <div className="min-h-0 flex-1 space-y-4 overflow-y-auto px-4 py-4">
+        <RubricPanel
+          components={components}
+          given={draft.given}
+          active={singleKeys ? marking.active : null}
+          typed={marking.typed}
+          onActive={marking.setActive}
+          onGive={marking.give}
+        />
+        <div className="border-t border-line pt-3">
+          <label className="block">
+            <b>{t('comment')}</b>
+            <textarea
+              ref={box}
+              rows={3}
+              maxLength={4000}
+              value={draft.comment}
+              onChange={(event) => marking.change({ comment: event.target.value })}
+              className="mt-1.5 w-full rounded-control border border-edge bg-card p-2.5"
+            />
+          </label>
+          <Phrases
+            phrases={table.phrases}
+            comment={draft.comment}
+            onUse={(text) => marking.change({ comment: draft.comment ? `${draft.comment} ${text}` : text })}
+            onChanged={props.onPhrases}
+          />
+        </div>
+        <Keys on={singleKeys} onSwitch={props.onSingleKeys} />
+      </div>
+      <div className="border-t border-line px-4 py-3">
+        {trouble && <Notice tone="trouble">{trouble}</Notice>}
+        {marking.kept === false && <p className="text-[0.85rem] text-marigold">{t('keptHere')}</p>}
+        <p className="mb-2 text-soft" role="status">
+          <b className="text-[1.6rem] text-ink">
+            {mark.marks.length === 0 ? '–' : showMarks(sumMarks(mark.marks.map((m) => m.hundredths)))}
+          </b>{' '}
+          {mark.missing.length === 0
+            ? t('total', { all })
+            : t('totalOpen', { all, open: mark.missing.map(nameOf).join(', ').toLowerCase() })}
+        </p>
+        <div className="flex flex-wrap items-center gap-2">
+          <SetAside task={script.task} open={aside} onOpen={setAside} onAside={props.onAside} />
+          {onTakeBack && (
+            <Button look="quiet" aria-label={t('takeBack')} onClick={onTakeBack} className="px-2!">
+              <Undo2 aria-hidden className="size-4" />
+            </Button>
+          )}
+          <Button look="first" disabled={!ready} onClick={() => void give()} className="flex-1">
+            {t('next')} <CornerDownLeft aria-hidden className="size-4" />
+          </Button>
+        </div>
+      </div>
+    </aside>
+  );
+}

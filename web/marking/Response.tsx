@@ -1,0 +1,119 @@
+import { useMemo, useRef } from 'react';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
+import { countWords } from '../../core/kinds/shared/richText';
+import type { MarkingScript, MarkingTableData } from '../../core/marking/api';
+import { AnnotationsContext, type Annotations } from '../annotations/annotations';
+import { readings } from '../kinds/readings';
+import { PageSourceContext, pagesOfTask } from '../pages/pageSource';
+import { Notice } from '../ui/Notice';
+import { say } from '../words';
+import { Credits } from './Credits';
+import { FactButtons, FactPanel, type OpenFact } from './Facts';
+import { MarginNotes } from './MarginNotes';
+import type { Marking } from './useMark';
+import { t } from './words';
+
+interface Props {
+  readonly table: MarkingTableData;
+  readonly script: MarkingScript;
+  readonly marking: Marking;
+  readonly fact: OpenFact | null;
+  readonly onFact: (fact: OpenFact | null) => void;
+}
+
+/** How long a text is beside its limits, where the kind tells any. */
+function lengthOf(script: MarkingScript, text: string): string {
+  const { wordsFrom = null, wordsTo = null } = script.shown as {
+    wordsFrom?: number | null;
+    wordsTo?: number | null;
+  };
+  const count = countWords(text);
+  if (wordsFrom === null && wordsTo === null) return t('words', { count });
+  return t('wordsOf', { count, from: wordsFrom ?? 0, to: wordsTo ?? '–' });
+}
+
+/** The response at reading width, with the margin beside it. */
+export function Response({ table, script, marking, fact, onFact }: Props) {
+  const { form, text } = candidateKindOf(script.kind).describe(script.shown, script.response, say);
+  const pages = useMemo(() => pagesOfTask(script.task), [script.task]);
+  const answer = useRef<HTMLDivElement>(null);
+  const { draft, note } = marking;
+  const annotations: Annotations = {
+    active: note,
+    onActive: marking.setNote,
+    onPlace: marking.addNote,
+    notes: draft.notes.map(({ id, anchor }, i) => ({ id, anchor, number: i + 1, side: 0 })),
+  };
+  return (
+    <section aria-label={t('response')} className="relative flex min-w-0 flex-1 flex-col">
+      <div className="flex flex-wrap items-center gap-2 px-6 pt-3 pb-2">
+        <FactButtons open={fact} onOpen={onFact} roughWork={script.roughWork !== null} />
+        <p className="ml-auto text-[0.85rem] text-soft">
+          {t('script', { code: script.script })}
+          {form !== 'program' && text !== '' && ` · ${lengthOf(script, text)}`}
+        </p>
+      </div>
+      <div className="min-h-0 flex-1 overflow-y-auto px-6 pb-6" tabIndex={-1}>
+        {script.practice && (
+          <div className="mb-3">
+            <Notice tone="plain">{t('practice')}</Notice>
+          </div>
+        )}
+        {script.aside?.answer != null && (
+          <div className="mb-3">
+            <Notice tone="plain">
+              <b>{t('asideAnswer')}</b> {script.aside.answer}
+              <span className="block text-soft">
+                {t('asideAsked', { note: script.aside.note || t(`aside ${script.aside.reason}`) })}
+              </span>
+            </Notice>
+          </div>
+        )}
+        <div className="flex items-start gap-4">
+          <div ref={answer} className="min-w-0 max-w-[74ch] flex-1">
+            <div className="rounded-card border border-line bg-card px-7 py-5 text-[1.05rem]">
+              <AnnotationsContext value={annotations}>
+                <PageSourceContext value={pages}>
+                  {readings.draw(script.kind, {
+                    shown: script.shown,
+                    response: script.response,
+                    right: script.right,
+                    credits: script.credits,
+                  })}
+                </PageSourceContext>
+              </AnnotationsContext>
+            </div>
+            <Credits
+              credits={script.credits}
+              overrides={marking.overrides}
+              onOverride={(component, override) => {
+                const { [component]: _, ...others } = marking.overrides;
+                marking.setOverrides(override ? { ...others, [component]: override } : others);
+              }}
+              onNote={(key) => marking.addNote({ on: 'component', key })}
+            />
+          </div>
+          <MarginNotes
+            notes={draft.notes}
+            components={script.components}
+            active={note}
+            answer={answer}
+            onActive={marking.setNote}
+            onChange={(notes) => marking.change({ notes })}
+          />
+        </div>
+      </div>
+      {fact && (fact.name !== 'roughWork' || script.roughWork) && (
+        <FactPanel
+          open={fact}
+          onOpen={onFact}
+          roughWork={script.roughWork}
+          prompt={table.prompt}
+          source={table.source}
+          scheme={table.scheme}
+          clarifications={table.clarifications}
+        />
+      )}
+    </section>
+  );
+}

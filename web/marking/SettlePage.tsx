@@ -1,0 +1,229 @@
+import { CornerDownLeft } from 'lucide-react';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { Component } from '../../core/kinds/contract';
+import type { GapData, Settlement, SideMark } from '../../core/marking/api';
+import { givenAgain, marksGiven, type MarksGiven } from '../../core/marking/marksGiven';
+import { showMarks, sumMarks } from '../../core/marks';
+import { get, post } from '../api/client';
+import { readings } from '../kinds/readings';
+import { useFetched } from '../staff/queries';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { Pill } from '../ui/Pill';
+import { useAction } from '../ui/useAsync';
+import { LeadScriptView } from './LeadScriptView';
+import { nameOf, RubricPanel } from './RubricPanel';
+import { t } from './words';
+
+const totalOf = ({ given }: SideMark) => sumMarks(given.map((mark) => mark.hundredths));
+
+function Sides({ data }: { readonly data: GapData }) {
+  const of = (side: SideMark, component: Component) =>
+    side.given.find((mark) => mark.component === component.key);
+  const label = (component: Component, level: number | null | undefined) =>
+    level == null ? '' : (component.criterion?.levels?.[level]?.label ?? '');
+  return (
+    <table className="w-full">
+      <thead>
+        <tr className="border-b border-line text-left text-[0.85rem] text-soft">
+          <th scope="col" className="py-1.5 font-semibold">
+            {t('criterion')}
+          </th>
+          <th scope="col" className="py-1.5 font-semibold">
+            {t('firstMark')}
+          </th>
+          <th scope="col" className="py-1.5 font-semibold">
+            {t('secondMark')}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {data.components.map((component) => {
+          const marks = data.sides.map((side) => of(side, component));
+          const differ = marks[0]?.hundredths !== marks[1]?.hundredths;
+          return (
+            <tr key={component.key} className={`border-b border-line/70 ${differ ? 'bg-marigold-wash' : ''}`}>
+              <th scope="row" className="py-1.5 pl-1 text-left">
+                {nameOf(component)}
+              </th>
+              {marks.map((mark, i) => (
+                <td key={i} className="py-1.5">
+                  <b>{showMarks(mark?.hundredths ?? 0)}</b>{' '}
+                  <span className="text-[0.88rem] text-soft">{label(component, mark?.level)}</span>
+                </td>
+              ))}
+            </tr>
+          );
+        })}
+        <tr>
+          <th scope="row" className="py-1.5 pl-1 text-left">
+            {t('inAll')}
+          </th>
+          {data.sides.map((side, i) => (
+            <td key={i} className="py-1.5 text-[1.15rem] font-semibold">
+              {showMarks(totalOf(side))}
+            </td>
+          ))}
+        </tr>
+        {data.sides.some(({ comment }) => comment !== '') && (
+          <tr className="align-top text-[0.88rem]">
+            <th scope="row" className="py-1.5 pl-1 text-left">
+              {t('commentShort')}
+            </th>
+            {data.sides.map(({ comment }, i) => (
+              <td key={i} className="py-1.5 pr-2 text-soft">
+                {comment}
+              </td>
+            ))}
+          </tr>
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+const WAYS = ['first', 'second', 'mean', 'criteria'] as const;
+type Way = (typeof WAYS)[number];
+
+function Decision({ data, onSettled }: { readonly data: GapData; readonly onSettled: () => void }) {
+  const [way, setWay] = useState<Way>('criteria');
+  const [given, setGiven] = useState<MarksGiven>(() => {
+    const [a, b] = data.sides;
+    // What both gave alike is decided already.
+    const alike = a!.given.filter(
+      (mark) =>
+        b!.given.find(({ component }) => component === mark.component)?.hundredths === mark.hundredths,
+    );
+    return givenAgain(data.components, alike);
+  });
+  const [reason, setReason] = useState('');
+  const [comment, setComment] = useState('');
+  const { busy, trouble, run } = useAction();
+  const [first, second] = data.sides.map(totalOf);
+  const own = marksGiven(data.components, given);
+  const totals: Record<Way, number | null> = {
+    first: first!,
+    second: second!,
+    mean: Math.floor((first! + second!) / 2 + 0.5),
+    criteria: own.missing.length === 0 ? sumMarks(own.marks.map((mark) => mark.hundredths)) : null,
+  };
+  const total = totals[way];
+  const ready = total !== null && reason.trim().length > 1 && !busy;
+  const settle = () =>
+    run(async () => {
+      const body: Settlement = { given: way === 'criteria' ? given : way, comment, reason: reason.trim() };
+      await post(`/marking/rounds/${data.round}/gaps/${data.id}`, body);
+      onSettled();
+    });
+  return (
+    <>
+      <h2 className="mt-4 mb-1.5 font-semibold">{t('decision')}</h2>
+      <div role="radiogroup" aria-label={t('decision')} className="flex flex-wrap gap-2">
+        {WAYS.map((one) => (
+          <button
+            key={one}
+            type="button"
+            role="radio"
+            aria-checked={way === one}
+            onClick={() => setWay(one)}
+            className={`min-h-10 rounded-control border px-3 ${way === one ? 'border-kelp bg-kelp font-semibold text-on' : 'border-line bg-card hover:border-edge'}`}
+          >
+            {t(`way ${one}`, { marks: showMarks(totals.mean ?? 0) })}
+          </button>
+        ))}
+      </div>
+      {way === 'criteria' && (
+        <div className="mt-3">
+          <RubricPanel
+            components={data.components}
+            given={given}
+            active={null}
+            typed=""
+            onActive={() => undefined}
+            onGive={(key, value) => {
+              const { [key]: _, ...others } = given;
+              setGiven(value === undefined ? others : { ...others, [key]: value });
+            }}
+          />
+        </div>
+      )}
+      <label className="mt-3 block">
+        {t('settleReason')}
+        <textarea
+          rows={2}
+          maxLength={1000}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
+        />
+      </label>
+      <label className="mt-2 block">
+        {t('settleComment')}
+        <textarea
+          rows={2}
+          maxLength={4000}
+          value={comment}
+          onChange={(event) => setComment(event.target.value)}
+          className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
+        />
+      </label>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
+      <div className="mt-3 flex items-center justify-between gap-3">
+        <p role="status" className="text-soft">
+          <b className="text-[1.5rem] text-ink">{total === null ? '–' : showMarks(total)}</b>{' '}
+          {t('total', { all: showMarks(sumMarks(data.components.map((c) => c.of))) })}
+        </p>
+        <Button look="first" disabled={!ready} onClick={() => void settle()}>
+          {t('settle')} <CornerDownLeft aria-hidden className="size-4" />
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** A gap: both marks and both sets of notes side by side, settled with a reason. */
+export function SettlePage() {
+  const { round = '', gap = '' } = useParams();
+  const path = `/marking/rounds/${round}/gaps/${gap}`;
+  const navigate = useNavigate();
+  const [loaded] = useFetched(path, async () => {
+    const data = await get<GapData>(path);
+    await readings.load([data.kind]);
+    return data;
+  });
+  if (loaded.state === 'loading') return <main className="p-8 text-soft">…</main>;
+  if (loaded.state === 'trouble')
+    return (
+      <main className="p-8">
+        <Notice tone="trouble">{loaded.message}</Notice>
+      </main>
+    );
+  const data = loaded.value;
+  const [first, second] = data.sides.map(totalOf);
+  const settled = () =>
+    void navigate(
+      data.next === null ? `/staff/quality/${round}/${data.target}` : `/staff/gaps/${round}/${data.next}`,
+    );
+  return (
+    <main className="flex min-w-0 flex-1 flex-col">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2.5">
+        <h1 className="font-semibold">{data.title}</h1>
+        <Pill tone="care">
+          {t('gapOf', { marks: showMarks(Math.abs(first! - second!)), tolerance: showMarks(data.tolerance) })}
+        </Pill>
+        <p className="text-soft">{t('gapPlace', { script: data.script, place: data.place, of: data.of })}</p>
+      </header>
+      <div className="flex min-h-0 flex-1">
+        <LeadScriptView key={data.id} data={data} />
+        <aside
+          aria-label={t('decision')}
+          className="w-[29rem] flex-none overflow-y-auto border-l border-line px-5 py-4"
+        >
+          <Sides data={data} />
+          <Decision key={data.id} data={data} onSettled={settled} />
+        </aside>
+      </div>
+    </main>
+  );
+}
