@@ -16,7 +16,8 @@ import { scoreSitting } from '../server/marking/scoreJob';
 import { findInvited, noteArrival } from '../server/candidates/queries';
 import { keepFiles } from '../server/papers/keepFiles';
 import { paperOfVersion, publishPaper } from '../server/papers/papers';
-import { invite, release } from '../server/rounds/operations';
+import { release } from '../server/results/release';
+import { invite } from '../server/rounds/operations';
 import type { Services } from '../server/services';
 import { JournalWriter } from '../server/sittings/journalWriter';
 import { makeReceipt } from '../server/sittings/receipts';
@@ -131,7 +132,7 @@ const COMMENTS = [
 
 /** October as it would have gone: everything marked, signed off and released. */
 async function finishRound(
-  services: Services,
+  { services, outbox }: Seeding,
   roundId: number,
   scripts: readonly number[],
   random: Random,
@@ -148,7 +149,7 @@ async function finishRound(
     giveMark(services, task.assessorId!, task.id, { given, comment, notes: [] });
   }
   signOff(services, byEmail('hedda.lorne@example.org'), roundId);
-  release(services, byEmail('odile.varr@example.org'), roundId);
+  release(services, outbox, byEmail('odile.varr@example.org'), roundId);
 }
 
 /** What the demo data is made with. */
@@ -268,7 +269,7 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
         }),
       ),
     );
-    await finishRound(services, october, sat, random);
+    await finishRound(seeding, october, sat, random);
   }
   db.update(rounds)
     .set({ closesAt: now - 26 * DAY_MS })

@@ -27,6 +27,7 @@ import { mediaEndpoints } from './media/routes';
 import { markingEndpoints } from './marking/routes';
 import { rehearsalEndpoints } from './rehearsal/routes';
 import { resultEndpoints } from './results/routes';
+import { reviewEndpoints } from './review/routes';
 import { roundEndpoints } from './rounds/routes';
 import type { Services } from './services';
 import type { SittingOperations } from './sittings/operations';
@@ -60,9 +61,10 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...liveEndpoints(services),
     ...rehearsalEndpoints(services),
     ...watchEndpoints(services),
-    ...markingEndpoints(services),
+    ...markingEndpoints(services, outbox),
     ...answerEndpoints(services),
-    ...resultEndpoints(services),
+    ...resultEndpoints(services, outbox),
+    ...reviewEndpoints(services, outbox),
     ...testEndpoints(services),
   ];
 }

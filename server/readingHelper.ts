@@ -14,7 +14,9 @@ import { papersList } from './papers/routes';
 import { exportRows } from './reading/exportRows';
 import type { Listing, Read, Reading } from './reading/read';
 import type { ExportAsked, ListAsked, ReadAsked } from './reading/reader';
-import { resultReads } from './results/operations';
+import { resultRead } from './results/operations';
+import { distributionRead, resultsList, staffSheetRead } from './results/reads';
+import { replayRead, reviewRead } from './review/reads';
 import { candidatesList, peopleList, roundReads, roundsList } from './rounds/reads';
 
 /* What staff look up: every list and every report has its line here. */
@@ -26,13 +28,18 @@ const listings = [
   peopleList,
   lettersList,
   pilesList,
+  resultsList,
 ] as unknown as Listing<unknown, unknown>[];
 const reads = [
   ...roundReads,
   ...markingReads,
   ...qualityReads,
   ...answersReads,
-  ...resultReads,
+  resultRead,
+  distributionRead,
+  staffSheetRead,
+  reviewRead,
+  replayRead,
   experienceRead,
 ] as unknown as Read<unknown, unknown>[];
 

@@ -21,7 +21,9 @@ import { Reader } from './reading/reader';
 import { PaperReader } from './papers/paperReader';
 import { Printer } from './printing/printer';
 import { Sandbox } from './sandbox/sandbox';
-import { printAhead } from './results/operations';
+import { makePack } from './results/packs';
+import { printAhead } from './results/printed';
+import { releaseDue } from './results/release';
 import { ExpressionJudge } from './scoring/expressionJudge';
 import { Scorer } from './scoring/scorer';
 import type { Services } from './services';
@@ -80,7 +82,9 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   jobs.handle('score', 'scoring', (sitting, attempt) => scoreSitting(services, sitting, attempt));
   jobs.handle('allocate', 'marking', (round) => allocateRound(services, round));
   jobs.handle('print-result', 'printing', (invitation) => printAhead(services, invitation));
+  jobs.handle('pack', 'packs', (pack) => makePack(services, pack));
   jobs.sweep(() => sittings.sweep());
+  jobs.sweep(() => releaseDue(services, outbox));
   const close = async () => {
     const stopped = jobs.stop();
     services.sandbox.close();

@@ -1,6 +1,7 @@
 import type { GenericSchema } from 'valibot';
 import type { Document } from '../documents/document';
 import type { Page } from '../files/pages';
+import type { Anchor } from '../marking/marginNote';
 import type { Hundredths } from '../marks';
 import type { Message, Say } from '../messages/message';
 import type { Exact } from '../numbers/exact';
@@ -17,6 +18,12 @@ export interface Progress {
 export interface PlainText {
   readonly form: 'words' | 'program' | 'pages';
   readonly text: string;
+}
+
+/** A margin note as it is numbered on a sheet. */
+export interface NumberedNote {
+  readonly number: number;
+  readonly anchor: Anchor;
 }
 
 /** How text is compared: as words, or as a program of a language. */
@@ -64,6 +71,8 @@ export interface CandidateKind<Shown, Response> {
   describe(shown: Shown, response: Response, say: Say): PlainText;
   /** The answer as it is compared with those of others; without it answers of this kind are not compared. */
   compared?(shown: Shown, response: Response): ComparedText | null;
+  /** The answer with something written behind what notes on its text are about, for print. */
+  withNotes?(response: Response, notes: readonly NumberedNote[], mark: (number: number) => string): Response;
   /** As `describe`, with what stood around the answer, as options that were not chosen; where that is more. */
   inFull?(shown: Shown, response: Response, say: Say): PlainText;
   /**
@@ -72,6 +81,8 @@ export interface CandidateKind<Shown, Response> {
    */
   takePages?(response: Response, joined: readonly Page[]): Response;
   files(response: Response): readonly FileRef[];
+  /** By how many degrees a page is turned, clockwise, as the candidate saw it. */
+  turnOf?(response: Response, file: string): number;
   fileRules(shown: Shown): FileRules | null;
   /** What is put down besides answers, by name: journal entries of which the last one counts (options struck out …). */
   readonly events: Readonly<Record<string, GenericSchema>>;

@@ -36,11 +36,29 @@ export interface ReceiptFacts extends Facts {
   readonly resultBy: number;
 }
 
-/** All that a letter says, but for the secret link, which is stored nowhere: it is made when the letter is sent. */
-export type LetterFacts = InvitationFacts | ReceiptFacts;
+/** What a notice tells: each leads to the page behind the personal link, which says the rest. */
+export type NoticeTopic = 'result' | 'result changed' | 'check answered' | 'question' | 'verdict';
 
-export const subjectOf = ({ kind, title }: LetterFacts): Message =>
-  message(kind === 'invitation' ? 'letter.invitationSubject' : 'letter.receiptSubject', { title });
+export interface NoticeFacts extends Facts {
+  readonly kind: 'notice';
+  readonly topic: NoticeTopic;
+  /** In the words of whoever decided; empty where there is nothing to add. */
+  readonly says: string;
+}
+
+/** All that a letter says, but for the secret link, which is stored nowhere: it is made when the letter is sent. */
+export type LetterFacts = InvitationFacts | ReceiptFacts | NoticeFacts;
+
+/** `resultChanged` of `result changed`. */
+const topicKey = (topic: NoticeTopic) => topic.replace(/ (\w)/, (_, letter: string) => letter.toUpperCase());
+
+export function subjectOf(facts: LetterFacts): Message {
+  const { title } = facts;
+  if (facts.kind === 'notice') return message(`letter.subject-${topicKey(facts.topic)}`, { title });
+  return message(facts.kind === 'invitation' ? 'letter.invitationSubject' : 'letter.receiptSubject', {
+    title,
+  });
+}
 
 /** “Tuesday 24 November 2026 at 09:00 (Europe/Oslo)”. */
 const showTime = (at: number, timeZone: string): string =>
@@ -77,9 +95,20 @@ const receipt = ({ title, closedAt, timeZone, code, resultBy }: ReceiptFacts): P
   [message('letter.resultBy', { when: showTime(resultBy, timeZone) })],
 ];
 
+const notice = ({ topic, title, says }: NoticeFacts): Paragraph[] => [
+  [message(`letter.notice-${topicKey(topic)}`, { title })],
+  ...(says === '' ? [] : [[says]]),
+  [message('letter.noticeLink')],
+];
+
 /** A letter in words. */
 export function writeLetter(facts: LetterFacts, link: string | null, say: Say): string {
-  const middle = facts.kind === 'invitation' ? invitation(facts, link) : receipt(facts);
+  const middle =
+    facts.kind === 'invitation'
+      ? invitation(facts, link)
+      : facts.kind === 'receipt'
+        ? receipt(facts)
+        : notice(facts);
   const paragraphs: Paragraph[] = [
     [message('letter.dear', { name: facts.name })],
     ...middle,

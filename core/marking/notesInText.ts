@@ -1,3 +1,4 @@
+import type { NumberedNote } from '../kinds/contract';
 import type { RichNode } from '../kinds/shared/richText';
 
 /** A stretch of a text, in characters of its text leaves, one after the other. */
@@ -50,4 +51,16 @@ export function withMarks<S extends Stretch>(
     return { ...node, text: pieces.map((one) => one.text + one.ending.map(say).join('')).join('') };
   };
   return walk(document);
+}
+
+/** A text with the numbers of the notes on it, each behind what it is about. */
+export function numberedText(
+  document: RichNode,
+  notes: readonly NumberedNote[],
+  mark: (number: number) => string,
+): RichNode {
+  const stretches = notes.flatMap(({ number, anchor }) =>
+    anchor.on === 'text' ? [{ start: anchor.start, end: anchor.end, number }] : [],
+  );
+  return withMarks(document, stretches, ({ number }) => mark(number));
 }

@@ -92,6 +92,8 @@ export const error = {
     'The server does not know this opening of your test. It is opened again; your answers are kept.',
   tooManyHolds: 'Your test was opened too often. Raise a hand; your answers are kept.',
   sittingVoid: 'This sitting was declared void. The letter to you says why, and whom to ask.',
+  noCheckNow: 'A check cannot be asked for now. Your page says until when, and whether one is open already.',
+  noQuestionOpen: 'This question is not open any more.',
   notReleased: 'Your result is not released yet. Your link shows what is being marked and until when.',
 
   timeNotStarted: 'This sitting has not been started yet.',

@@ -26,4 +26,16 @@ export const letter = {
   receiptUse:
     'Keep this code. With it you can check on the page behind your personal link that what is marked is exactly what you handed in. If part of your answers came in later, you may have seen an earlier code; that one stays valid too.',
   resultBy: 'Your result will be available by {{when}}.',
+  'subject-result': 'Your result: {{title}}',
+  'subject-resultChanged': 'Your result has changed: {{title}}',
+  'subject-checkAnswered': 'Your request for a check is answered: {{title}}',
+  'subject-question': 'A question about your sitting: {{title}}',
+  'subject-verdict': 'A decision on your sitting: {{title}}',
+  'notice-result': 'Your result for “{{title}}” is ready.',
+  'notice-resultChanged':
+    'A question of “{{title}}” was marked again after the results were out, and your marks have changed. The result sheet shows what changed, and why.',
+  'notice-checkAnswered': 'You asked for a check of your result for “{{title}}”. This is the answer:',
+  'notice-question': 'We have a question about your sitting of “{{title}}”. You can answer it on your page.',
+  'notice-verdict': 'Your sitting of “{{title}}” was reviewed. This is the decision:',
+  noticeLink: 'Open your personal link from the invitation to read everything.',
 };

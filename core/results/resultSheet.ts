@@ -222,7 +222,8 @@ export const answerOnSheet = (part: ResultPart, response: unknown, say: (m: Mess
   return kind.inFull?.(part.shown, response, say) ?? kind.describe(part.shown, response, say);
 };
 
-function bandOf(paper: FullPaper, total: Hundredths): ResultSheet['band'] {
+/** The band that a total reaches; null below all of them. */
+export function bandOf(paper: FullPaper, total: Hundredths): ResultSheet['band'] {
   const bands = [...paper.bands].sort((a, b) => a.from - b.from);
   const index = bands.findLastIndex((band) => total >= band.from);
   const band = bands[index];

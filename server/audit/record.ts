@@ -7,6 +7,9 @@ export type RecordedAct =
   | WatchAct
   | 'accepted-answer'
   | 'agreed-marks'
+  | 'agreed-to-void'
+  | 'answered-check'
+  | 'asked-candidate'
   | 'changed-marking'
   | 'decided'
   | 'entered-by-door-code'
@@ -15,6 +18,8 @@ export type RecordedAct =
   | 'held-marking'
   | 'imported-paper'
   | 'imported-people'
+  | 'judged-sitting'
+  | 'made-pack'
   | 'made-round'
   | 'messaged-everyone'
   | 'ran-job-again'
@@ -28,7 +33,8 @@ export type RecordedAct =
   | 'settled-gap'
   | 'signed-off'
   | 'signed-off-item'
-  | 'viewed-picture';
+  | 'viewed-picture'
+  | 'weighed-observation';
 
 export interface AuditEntry {
   readonly staffId?: number | null;

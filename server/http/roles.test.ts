@@ -59,6 +59,13 @@ beforeAll(async () => {
     ticket: 'n'.repeat(24),
     from: 0,
     sitting: device.opened.sitting,
+    script: sitting.script,
+    first: sitting.script,
+    second: sitting.script,
+    gap: 1,
+    pack: 1,
+    attempt: 0,
+    at: 0,
   };
   own = app.addRound({ ...samplePaper(), version: 2, key: 'another-paper' });
   const link = app.invite(own);
@@ -79,6 +86,12 @@ const OTHER_IDS: Record<string, () => string | number> = {
   '/letters/:id/attachments/:name': () => app.wired.services.db.select().from(letters).get()!.id,
   '/marking/tasks/:id': () => aTask(),
   '/marking/tasks/:id/pages/:hash': () => aTask(),
+  '/marking/tasks/:id/draft': () => aTask(),
+  '/marking/tasks/:id/take-back': () => aTask(),
+  '/marking/tasks/:id/set-aside': () => aTask(),
+  '/marking/clarifications/:id/read': () => 1,
+  '/marking/phrases/:id/remove': () => 1,
+  '/review-questions/:id': () => 1,
 };
 /** What belongs to everybody, for everybody with the role: papers are the bank's, jobs the machine's. */
 const OF_THE_HOUSE = [
@@ -87,6 +100,8 @@ const OF_THE_HOUSE = [
   '/papers/import/:how',
   '/jobs/:id/run-again',
   '/jobs/failed',
+  // Of whoever asks: somebody else's phrase stays where it is.
+  '/marking/phrases/:id/remove',
 ];
 /** Routes without a session; each answers for itself. */
 const OPEN = [
@@ -116,7 +131,11 @@ const BODIES: Record<string, object> = {
   '/marking/tasks/:id': {
     given: Object.fromEntries(WRITING.map((one) => [one.key, 0])),
     comment: 'x',
+    notes: [],
   },
+  '/marking/tasks/:id/draft': { given: {}, comment: 'x', notes: [] },
+  '/marking/tasks/:id/set-aside': { reason: 'illegible', note: '' },
+  '/review-questions/:id': { answer: 'x' },
 };
 
 const addressOf = ({ path }: Endpoint) =>

@@ -22,7 +22,16 @@ const BACK_OFF_MS = 5000;
 type Job = typeof jobs.$inferSelect;
 
 /** Jobs of different lanes go on beside each other: a mail server that does not answer holds up no score. */
-export const lanes = ['settling', 'scoring', 'marking', 'letters', 'files', 'printing', 'unknown'] as const;
+export const lanes = [
+  'settling',
+  'scoring',
+  'marking',
+  'letters',
+  'files',
+  'printing',
+  'packs',
+  'unknown',
+] as const;
 export type Lane = (typeof lanes)[number];
 /** Scripts wait for the code box, where they have their turns one after the other; a slow one keeps nobody else. */
 const AT_ONCE: Partial<Record<Lane, number>> = { scoring: 8 };

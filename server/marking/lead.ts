@@ -14,7 +14,10 @@ import {
   setAsides,
   standards,
 } from '../db/schema';
+import { findInvited } from '../candidates/queries';
 import { badRequest, conflict, notFound } from '../http/errors';
+import type { Outbox } from '../mail/outbox';
+import { notify } from '../results/notices';
 import type { Services } from '../services';
 import { allocateAgain, allocateRound } from './allocation';
 import { readGiven } from './give';
@@ -346,6 +349,7 @@ export async function addStandard(
 /** Changes one credit of a script, with a reason: a credit of the machine set right, or a remark after the sign-off. */
 export function remark(
   services: Services,
+  outbox: Outbox,
   staffId: number,
   round: number,
   { script, target, component, hundredths, reason }: RemarkMade,
@@ -374,12 +378,10 @@ export function remark(
       level: level < 0 ? null : level,
     } as const;
     addMark(db, { ...mark, ...rest, reasons, at: clock.now() }, before);
-    record(services, {
-      staffId,
-      act: 'remarked',
-      subject: `round ${round}, ${target}, script ${script}`,
-      reason,
-    });
+    const subject = `round ${round}, ${target}, script ${script}`;
+    record(services, { staffId, act: 'remarked', subject, reason });
+    if (item.round.releasedAt !== null && before.hundredths !== hundredths)
+      notify(services, outbox, findInvited(db, sitting.invitationId)!, { topic: 'result changed' });
   });
 }
 

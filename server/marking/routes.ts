@@ -6,6 +6,7 @@ import { marginNotesSchema, type MarginNote } from '../../core/marking/marginNot
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { badRequest } from '../http/errors';
 import { partParams, targetIn, type PartParams } from '../http/partParams';
+import type { Outbox } from '../mail/outbox';
 import { listEndpoints } from '../reading/listEndpoints';
 import type { Services } from '../services';
 import { sendPage } from '../uploads/sendPage';
@@ -195,7 +196,7 @@ function assessorEndpoints(services: Services): Endpoint[] {
   ];
 }
 
-function leadEndpoints(services: Services): Endpoint[] {
+function leadEndpoints(services: Services, outbox: Outbox): Endpoint[] {
   const { reader } = services;
   const quality = async (ref: ItemRef) => {
     const found = await reader.read(qualityRead, ref);
@@ -270,7 +271,7 @@ function leadEndpoints(services: Services): Endpoint[] {
       ['lead'],
       { method: 'post', path: '/marking/rounds/:id/remarks', params: idParams, body: remarkBody },
       (who, { params, body }) => {
-        remark(services, who.id, params.id, body);
+        remark(services, outbox, who.id, params.id, body);
         return {};
       },
     ),
@@ -285,7 +286,7 @@ function leadEndpoints(services: Services): Endpoint[] {
   ];
 }
 
-export const markingEndpoints = (services: Services): Endpoint[] => [
+export const markingEndpoints = (services: Services, outbox: Outbox): Endpoint[] => [
   ...assessorEndpoints(services),
-  ...leadEndpoints(services),
+  ...leadEndpoints(services, outbox),
 ];

@@ -23,8 +23,37 @@ export interface Style {
   readonly before?: number;
 }
 
+const PICTURE_WIDTH = 300;
+const PICTURE_HEIGHT = 420;
+
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A mark on a picture: places are shares of its width and height. */
+export interface PictureNote {
+  readonly number: number;
+  readonly shape: 'point' | 'box' | 'line';
+  readonly points: readonly (readonly [number, number])[];
+}
+
+export interface Picture {
+  readonly words: string;
+  /** In degrees, clockwise. */
+  readonly turn: number;
+  readonly notes: readonly PictureNote[];
+}
+
 type Tag = 'H1' | 'H2' | 'P' | 'TH' | 'TD';
 type Element = PDFKit.PDFStructureElement;
+
+/** What the library has and its types do not tell. */
+interface Opening {
+  openImage(file: string): { readonly width: number; readonly height: number };
+}
 
 interface Font {
   readonly font: { hasGlyphForCodePoint(codePoint: number): boolean };
@@ -102,6 +131,51 @@ export class TaggedPdf {
     }
     table.end();
     doc.y += 6;
+  }
+
+  /**
+   * A picture, upright as it was turned, with what notes mark on it. It says in words what it is; one that cannot be read
+   * is told by these words alone.
+   */
+  picture(file: string, { words, turn, notes }: Picture): void {
+    const { doc } = this;
+    let image;
+    try {
+      image = (doc as unknown as Opening).openImage(file);
+    } catch {
+      return this.write('P', words, { indent: 10, color: SOFT });
+    }
+    const lies = turn % 180 !== 0;
+    const ratio = lies ? image.width / image.height : image.height / image.width;
+    const width = Math.min(PICTURE_WIDTH, PICTURE_HEIGHT / ratio);
+    const height = width * ratio;
+    if (doc.y + height > doc.page.height - MARGIN) doc.addPage();
+    const [x, y] = [MARGIN + 10, doc.y + 6];
+    const figure = doc.struct('Figure', { alt: words }, () => {
+      doc.save();
+      doc.rotate(turn, { origin: [x + width / 2, y + height / 2] });
+      const [w, h] = lies ? [height, width] : [width, height];
+      doc.image(file, x + (width - w) / 2, y + (height - h) / 2, { width: w, height: h });
+      doc.restore();
+      for (const note of notes) this.mark(note, { x, y, width, height });
+    });
+    this.root.add(figure);
+    figure.end();
+    doc.y = y + height + 6;
+  }
+
+  private mark({ number, shape, points }: PictureNote, box: Box): void {
+    const { doc } = this;
+    const at = points.map(([a, b]): [number, number] => [box.x + a * box.width, box.y + b * box.height]);
+    const [first, second] = [at[0]!, at[1]];
+    doc.lineWidth(1.4).strokeColor('#8A5A00');
+    if (shape === 'point') doc.circle(first[0], first[1], 5).stroke();
+    else if (shape === 'box' && second)
+      doc.rect(first[0], first[1], second[0] - first[0], second[1] - first[1]).stroke();
+    else doc.polygon(...at).stroke();
+    doc.circle(first[0], first[1], 7).fillAndStroke('#FFFFFF', '#8A5A00');
+    this.set(String(number), { size: 9, look: 'bold' });
+    doc.text(String(number), first[0] - 7, first[1] - 5, { width: 14, align: 'center', lineBreak: false });
   }
 
   /** A thin line across the page: for the eye alone. */

@@ -11,20 +11,20 @@ import { bestOf, samplePaper } from '../testing/samplePaper';
 import { printSheet } from './printSheet';
 
 const paper = samplePaper();
+const NOTE = 'Which of the two?';
 const COMMENT = 'Clear; the last sentence says more than was seen.';
 
 /** A whole script, answered as well as can be, marked with half of everything. */
 function sheet(name: string): ResultSheet {
   const answers = Object.fromEntries(kindNames.map((kind) => [`the-${kind}/A`, bestOf(kind)]));
   const marks = [...componentsOf(paper)].flatMap(([target, components]) =>
-    components.map(({ key, of }, i) => ({
+    components.map(({ key, of }) => ({
       target,
       component: key,
       hundredths: Math.floor(of / 2),
       verdict: 'partly' as const,
       level: null,
       reasons: [],
-      comment: i === 0 && target.startsWith('the-writing') ? COMMENT : '',
     })),
   );
   const { marks: counted } = marksOfCounted([{ attempt: 1, marks, total: 0 }]);
@@ -32,6 +32,23 @@ function sheet(name: string): ResultSheet {
     state: 'confirmed',
     marks: counted,
     withheld: new Set<string>(),
+    judgements: {
+      'the-writing/A': [
+        {
+          comment: COMMENT,
+          given: [],
+          notes: [
+            // Behind “cooler” of “The cooler failed at four”.
+            {
+              id: 'a',
+              anchor: { on: 'text', start: 4, end: 10, quote: 'cooler' },
+              component: null,
+              text: NOTE,
+            },
+          ],
+        },
+      ],
+    },
     receipt: 'AAAA-BBBB-CCCC',
     script: { paper, form: plainForm(paper), answers, locale: 'en-GB' },
     candidate: { name, reference: 'HR-2201' },
@@ -77,10 +94,14 @@ it('the PDF says what the sheet says, and tells a screen reader what is a headin
     '24 November 2026',
     '4 December 2026',
     COMMENT,
+    'The cooler [1] failed',
+    `[1] ${NOTE}`,
     ...own.questions.map((q) => `Question ${q.number} · ${q.title}`),
     ...parts.map((part) => documentAsText(part.prompt, say)),
     // Line by line: a page may end between two of them.
-    ...parts.flatMap((part) => answerOnSheet(part, part.response, say).text.split('\n')),
+    ...parts
+      .filter((part) => part.notes.length === 0)
+      .flatMap((part) => answerOnSheet(part, part.response, say).text.split('\n')),
     ...own.sections.map((section) => section.title),
   ];
   const missing = wanted.filter((one) => !plain(text).includes(plain(one)));

@@ -10,6 +10,7 @@ import {
   type ResultPart,
   type ResultQuestion,
   type ResultSheet,
+  type SheetNote,
 } from '../../core/results/resultSheet';
 import { SOFT, TaggedPdf } from './TaggedPdf';
 
@@ -20,29 +21,79 @@ const inWords = (key: string, values: Record<string, string | number> = {}): str
 const outOf = (marks: number, of: number) =>
   inWords('marksOf', { marks: showMarks(marks), of: showMarks(of) });
 
-const verdictWords = (verdict: ResultPart['verdict']) =>
-  say(message(`verdict.${verdict === 'follow-through' ? 'followThrough' : verdict.replace(' ', '')}`));
+const verdictWords = (verdict: ResultPart['verdict'], provisional = false) =>
+  verdict === 'not marked' && provisional
+    ? inWords('beingRead')
+    : say(message(`verdict.${verdict === 'follow-through' ? 'followThrough' : verdict.replace(' ', '')}`));
 
 /** A component with its name where a part has several, its level, and its reasons. */
 function component(pdf: TaggedPdf, c: ResultComponent, several: boolean): void {
   const reasons = c.reasons.map(say).join(' ');
-  if (!several && !c.level) return pdf.write('P', reasons, { color: SOFT });
+  if (!several && !c.level && !c.points) return pdf.write('P', reasons, { color: SOFT });
   const found = c.level
     ? `${c.level.label} – ${c.level.says}`
     : [c.verdict ? verdictWords(c.verdict) : '', reasons].filter(Boolean).join('. ');
   const name = c.name ? `${say(c.name)}: ` : '';
-  pdf.write('P', `${name}${outOf(c.hundredths, c.of)} · ${found}`, { indent: 10, before: 1 });
+  pdf.write('P', `${name}${outOf(c.hundredths, c.of)}${found && ` · ${found}`}`, { indent: 10, before: 1 });
+  for (const { says, found: has } of c.points ?? [])
+    pdf.write('P', inWords(has ? 'pointFound' : 'pointMissing', { point: says }), {
+      indent: 20,
+      color: SOFT,
+    });
 }
 
-function part(pdf: TaggedPdf, p: ResultPart, several: boolean): void {
+/** The answer with the numbers of the notes behind what they are about. */
+function answerOf(p: ResultPart) {
+  const kind = candidateKindOf(p.kind);
+  const mark = (number: number) => ` [${number}]`;
+  const noted = kind.withNotes?.(p.response, p.notes, mark) ?? p.response;
+  return answerOnSheet(p, noted, say);
+}
+
+/** A margin note with its number; where its place is not in the text, the place in words. */
+function note(pdf: TaggedPdf, { number, text, about, anchor }: SheetNote, files: readonly string[]): void {
+  const place =
+    anchor.on === 'page'
+      ? inWords('notePage', { page: files.indexOf(anchor.file) + 1 })
+      : anchor.on === 'lines'
+        ? inWords(anchor.from === anchor.to ? 'noteLine' : 'noteLines', { from: anchor.from, to: anchor.to })
+        : '';
+  const told = [place, about ? say(about) : ''].filter(Boolean).join(', ');
+  pdf.write('P', `[${number}] ${told && `${told}: `}${text}`, { indent: 10, before: 1 });
+}
+
+/** What answers name, as files to be drawn. */
+type Pictures = Readonly<Record<string, string>>;
+
+interface Whole {
+  readonly pictures: Pictures;
+  readonly provisional: boolean;
+}
+
+/** The pages of an answer with what notes mark on them, each with its number. */
+function pages(pdf: TaggedPdf, p: ResultPart, pictures: Pictures): void {
+  const named = candidateKindOf(p.kind).files(p.response);
+  named.forEach(({ hash }, i) => {
+    const file = pictures[hash];
+    if (file === undefined) return;
+    const notes = p.notes.flatMap(({ number, anchor }) =>
+      anchor.on === 'page' && anchor.file === hash ? [{ number, ...anchor }] : [],
+    );
+    const turn = candidateKindOf(p.kind).turnOf?.(p.response, hash) ?? 0;
+    pdf.picture(file, { words: inWords('pagePicture', { page: i + 1 }), turn, notes });
+  });
+}
+
+function part(pdf: TaggedPdf, p: ResultPart, several: boolean, { pictures, provisional }: Whole): void {
   const prompt = documentAsText(p.prompt, say);
   pdf.write('P', several ? `${p.key}  ${prompt}` : prompt, { color: SOFT, before: 7 });
-  const answer = answerOnSheet(p, p.response, say);
+  const answer = answerOf(p);
   pdf.write('P', inWords('yours'), { size: 8.5, color: SOFT, before: 3 });
   if (answer.form === 'program' && answer.text)
     pdf.write('P', answer.text, { look: 'program', size: 8.5, indent: 10 });
   else pdf.write('P', answer.text || inWords('noAnswer'), { indent: 10 });
-  const verdict = `${verdictWords(p.verdict)} · ${outOf(p.hundredths, p.of)}`;
+  pages(pdf, p, pictures);
+  const verdict = `${verdictWords(p.verdict, provisional)} · ${outOf(p.hundredths, p.of)}`;
   pdf.write('P', verdict, { look: 'bold', before: 3 });
   for (const remark of p.remarks) pdf.write('P', say(remark), { color: SOFT });
   for (const c of p.components) component(pdf, c, p.components.length > 1);
@@ -50,20 +101,28 @@ function part(pdf: TaggedPdf, p: ResultPart, several: boolean): void {
     const right = candidateKindOf(p.kind).describe(p.shown, p.right, say).text;
     pdf.write('P', inWords('right', { answer: right }), { color: KELP, before: 2 });
   }
+  const files = candidateKindOf(p.kind)
+    .files(p.response)
+    .map(({ hash }) => hash);
+  for (const one of p.notes) note(pdf, one, files);
   for (const comment of p.comments)
     pdf.write('P', inWords('comment', { comment }), { indent: 10, before: 3 });
 }
 
-function question(pdf: TaggedPdf, q: ResultQuestion): void {
+function question(pdf: TaggedPdf, q: ResultQuestion, whole: Whole): void {
   const { number, title } = q;
   const marks = outOf(q.hundredths, q.of);
   pdf.write('H2', inWords('question', { number, title, marks }), { size: 12, look: 'bold', before: 12 });
   pdf.rule();
-  for (const one of q.parts) part(pdf, one, q.parts.length > 1);
+  for (const one of q.parts) part(pdf, one, q.parts.length > 1, whole);
 }
 
 /** The result sheet as a tagged PDF: the same that the page shows. */
-export function printSheet(sheet: ResultSheet, organisation: string): Promise<Uint8Array> {
+export function printSheet(
+  sheet: ResultSheet,
+  organisation: string,
+  pictures: Pictures = {},
+): Promise<Uint8Array> {
   const day = (at: number) => dateOf(at, { locale: LOCALE, timeZone: sheet.timeZone });
   const title = inWords('resultOf', { name: sheet.candidate.name, title: sheet.title });
   const pdf = new TaggedPdf({ title, author: organisation, language: LOCALE });
@@ -76,6 +135,22 @@ export function printSheet(sheet: ResultSheet, organisation: string): Promise<Ui
     const from = { title: band.title, from: showMarks(band.from), next: showMarks(band.next ?? 0) };
     pdf.write('P', inWords(band.next === null ? 'band' : 'bandNext', from), { before: 2 });
   }
+  if (sheet.open > 0) pdf.write('P', inWords('open', { marks: showMarks(sheet.open) }), { before: 2 });
+  for (const one of sheet.attempts) {
+    const words = { number: one.attempt, day: day(one.satAt), marks: showMarks(one.hundredths) };
+    pdf.write('P', inWords(one.counts ? 'attemptCounts' : 'attempt', words), { before: 1 });
+  }
+  for (const one of sheet.changes) {
+    const { at, question: number, before, after, reason } = one;
+    const values = {
+      day: day(at),
+      number,
+      before: showMarks(before),
+      after: showMarks(after),
+      reason: say(reason),
+    };
+    pdf.write('P', inWords('change', values), { before: 1 });
+  }
   const most = Math.max(...sheet.sections.map((s) => s.of));
   pdf.bars(
     sheet.sections.map((s) => ({
@@ -85,7 +160,8 @@ export function printSheet(sheet: ResultSheet, organisation: string): Promise<Ui
       share: s.of === 0 ? 0 : Math.max(s.hundredths, 0) / s.of,
     })),
   );
-  for (const one of sheet.questions) question(pdf, one);
+  const whole = { pictures, provisional: sheet.state === 'provisional' };
+  for (const one of sheet.questions) question(pdf, one, whole);
   pdf.write('P', inWords('receipt', { code: sheet.receipt }), { color: SOFT, before: 12 });
   const { reference } = sheet.candidate;
   return pdf.end((page, pages) => inWords('page', { reference, page, pages }));

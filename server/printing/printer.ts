@@ -10,8 +10,13 @@ export class Printer {
     limitMs: LIMIT_MS,
   });
 
-  sheet(sheet: ResultSheet, organisation: string): Promise<Uint8Array> {
-    return this.helper.ask('sheet', { sheet, organisation });
+  /** `pictures` are files of pages that answers name, by their hash. */
+  sheet(
+    sheet: ResultSheet,
+    organisation: string,
+    pictures: Readonly<Record<string, string>> = {},
+  ): Promise<Uint8Array> {
+    return this.helper.ask('sheet', { sheet, organisation, pictures });
   }
 
   warmUp(): Promise<void> {

@@ -1,7 +1,3 @@
-import { eq } from 'drizzle-orm';
-import { canonicalJson } from '../../core/journal/canonicalJson';
-import { sha256 } from '../secrets';
-import { printedResults } from '../db/schema';
 import { askedStill } from '../papers/askedStill';
 import { paperOfVersion } from '../papers/papers';
 import { message } from '../../core/messages/message';
@@ -15,10 +11,9 @@ import { wholeForm } from '../../core/forms/drawForm';
 import { receiptCode } from '../../core/journal/receipt';
 import { arrivalStateOf } from '../candidates/state';
 import { findInvited, sittingsOf, type InvitedCandidate } from '../candidates/queries';
-import { ApiError, conflict } from '../http/errors';
+import { conflict } from '../http/errors';
 import { formById } from '../forms/forms';
 import type { Read, Reading } from '../reading/read';
-import type { Services } from '../services';
 import { attemptsOfAll, type AttemptMade } from './attempts';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 
@@ -54,7 +49,7 @@ export const seesAtOnce = (round: InvitedCandidate['round'], attempts: readonly 
   attempts.every((one) => one.sitting.scoredAt !== null && one.sitting.settledAt !== null);
 
 /** The result sheet of a candidate: confirmed once the coordinator has released it, provisional where the round says so. */
-export function resultOf(services: Reading, invitation: number): ResultSheet {
+export function resultOf(services: Reading, invitation: number): SheetRead {
   const { db } = services;
   const invited = findInvited(db, invitation);
   if (!invited) throw notReleased();
@@ -72,7 +67,8 @@ export function resultOf(services: Reading, invitation: number): ResultSheet {
   if (stage.at !== 'result' || !sitting || !settled) throw notReleased();
   const confirmed = signedOffAt !== null && releasedAt !== null;
   if (!confirmed && !seesAtOnce(round, counted)) throw notReleased();
-  return sheetOf(services, { round, person, counted, attempts, confirmed });
+  const sheet = sheetOf(services, { round, person, counted, attempts, confirmed });
+  return { sheet, sitting: sitting.id };
 }
 
 interface ForSheet {
@@ -129,51 +125,13 @@ interface Whose {
   readonly invitation: number;
 }
 
-export const resultRead: Read<Whose, ResultSheet> = {
+/** A sheet, and the sitting whose answers it shows. */
+export interface SheetRead {
+  readonly sheet: ResultSheet;
+  readonly sitting: number;
+}
+
+export const resultRead: Read<Whose, SheetRead> = {
   name: 'result',
   run: (reading, { invitation }) => resultOf(reading, invitation),
 };
-
-export const resultReads = [resultRead];
-
-export interface Printed {
-  readonly bytes: Uint8Array;
-  readonly reference: string;
-}
-
-/**
- * The result as a PDF: made once, and kept as long as the sheet says the same. A sheet changes after its release where
- * right answers that were kept back are shown.
- */
-export async function printedResult(services: Services, { invitation }: Whose): Promise<Printed> {
-  const { db, reader, printer, files, config, commits } = services;
-  const sheet = await reader.read(resultRead, { invitation });
-  const { reference } = sheet.candidate;
-  const hash = sha256(canonicalJson({ sheet, organisation: config.organisation }));
-  const kept = db.select().from(printedResults).where(eq(printedResults.invitationId, invitation)).get();
-  const known = kept?.sheet === hash ? files.store.read(kept.file) : null;
-  if (known) return { bytes: known, reference };
-  const bytes = await printer.sheet(sheet, config.organisation);
-  const file = files.store.keep(bytes);
-  const values = { sheet: hash, file };
-  await commits.run(
-    () =>
-      void db
-        .insert(printedResults)
-        .values({ invitationId: invitation, ...values })
-        .onConflictDoUpdate({ target: printedResults.invitationId, set: values })
-        .run(),
-  );
-  if (kept && kept.file !== file) files.store.remove(kept.file);
-  return { bytes, reference };
-}
-
-/** Makes the PDF of a result before it is asked for. Whoever has none, or not yet, needs none. */
-export async function printAhead(services: Services, invitation: number): Promise<void> {
-  try {
-    await printedResult(services, { invitation });
-  } catch (error) {
-    // Anything else, as a reader with too much to do, is tried again.
-    if (!(error instanceof ApiError && error.code === 'not-released')) throw error;
-  }
-}

@@ -1,13 +1,38 @@
-import { forCandidates, type Endpoint } from '../http/endpoint';
+import Joi from 'joi';
 import { filesIn } from '../../core/documents/filesIn';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
+import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
+import type { Outbox } from '../mail/outbox';
 import { fileParams, sendFile } from '../media/sendFile';
+import { listEndpoints } from '../reading/listEndpoints';
 import type { Services } from '../services';
-import { printedResult, resultRead } from './operations';
+import { sendPage } from '../uploads/sendPage';
+import { answerCheck, askForCheck, checksIn, checksOf, type CheckAnswer } from './checks';
+import { resultRead } from './operations';
+import { beginPack, cancelPack, packFile, packsOf } from './packs';
+import { printedResult, printSheetOf } from './printed';
+import { distributionRead, resultsList, staffSheetRead } from './reads';
 
-export function resultEndpoints(services: Services): Endpoint[] {
+const reason = Joi.string().trim().min(2).max(2000).required();
+const id = Joi.number().integer().min(1).required();
+const askBody = Joi.object<{ reason: string }>({ reason });
+const answerBody = Joi.object<CheckAnswer>({ id, answer: reason, changed: Joi.boolean().required() });
+const candidateParams = Joi.object<{ round: number; invitation: number }>({ round: id, invitation: id });
+const candidatePageParams = candidateParams.append({
+  hash: Joi.string()
+    .pattern(/^[0-9a-f]{64}$/)
+    .required(),
+}) as Joi.ObjectSchema<{ round: number; invitation: number; hash: string }>;
+const packParams = Joi.object<{ round: number; pack: number }>({ round: id, pack: id });
+
+const readers = ['coordinator', 'lead'] as const;
+
+function candidateEndpoints(services: Services): Endpoint[] {
+  const sheetOf = async (who: { readonly invitation: number }) =>
+    (await services.reader.read(resultRead, who)).sheet;
   return [
-    forCandidates({ method: 'get', path: '/result' }, (who) => services.reader.read(resultRead, who)),
+    forCandidates({ method: 'get', path: '/result' }, (who) => sheetOf(who)),
     forCandidates({ method: 'get', path: '/result.pdf' }, async (who, { response }) => {
       const { bytes, reference } = await printedResult(services, who);
       response.attachment(`result-${reference}.pdf`).type('application/pdf').send(Buffer.from(bytes));
@@ -16,10 +41,103 @@ export function resultEndpoints(services: Services): Endpoint[] {
     forCandidates(
       { method: 'get', path: '/result-media/:file', params: fileParams },
       async (who, { params, response }) => {
-        const sheet = await services.reader.read(resultRead, who);
-        if (!filesIn(sheet).has(params.file)) throw notFound('noFile');
+        if (!filesIn(await sheetOf(who)).has(params.file)) throw notFound('noFile');
         sendFile(services, params.file, response);
+      },
+    ),
+    forCandidates({ method: 'get', path: '/result/checks' }, (who) => checksOf(services, who.invitation)),
+    forCandidates({ method: 'post', path: '/result/checks', body: askBody }, (who, { body }) =>
+      askForCheck(services, who.invitation, body.reason),
+    ),
+  ];
+}
+
+function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+  const { db, reader } = services;
+  return [
+    ...listEndpoints(services, resultsList, '/rounds/:id/results', (path, answer) =>
+      forRoundStaff(readers, { method: 'get', path, params: idParams }, (_, { params, request }) =>
+        answer({ round: params.id }, request),
+      ),
+    ),
+    forRoundStaff(
+      readers,
+      { method: 'get', path: '/rounds/:id/distribution', params: idParams },
+      (_, { params }) => reader.read(distributionRead, { round: params.id }),
+    ),
+    forRoundStaff(
+      readers,
+      { method: 'get', path: '/rounds/:round/results/:invitation', params: candidateParams },
+      async (_, { params }) => {
+        const { sitting: _sitting, ...shown } = await reader.read(staffSheetRead, params);
+        return shown;
+      },
+    ),
+    forRoundStaff(
+      readers,
+      { method: 'get', path: '/rounds/:round/results/:invitation/script.pdf', params: candidateParams },
+      async (_, { params, response }) => {
+        const bytes = await printSheetOf(services, params);
+        if (!bytes) throw notFound('noScript');
+        response
+          .attachment(`script-${params.invitation}.pdf`)
+          .type('application/pdf')
+          .send(Buffer.from(bytes));
+      },
+    ),
+    forRoundStaff(
+      readers,
+      { method: 'get', path: '/rounds/:round/results/:invitation/pages/:hash', params: candidatePageParams },
+      async (_, { params, response }) => {
+        const { sheet, sitting } = await reader.read(staffSheetRead, params);
+        const parts = sheet.questions.flatMap((question) => question.parts);
+        const named = parts.some(({ kind, response: given }) =>
+          candidateKindOf(kind)
+            .files(given)
+            .some(({ hash }) => hash === params.hash),
+        );
+        if (!named) throw notFound('noPage');
+        sendPage(services, sitting, params.hash, response);
+      },
+    ),
+    forRoundStaff(readers, { method: 'get', path: '/rounds/:id/checks', params: idParams }, (_, { params }) =>
+      checksIn(db, params.id),
+    ),
+    forRoundStaff(
+      readers,
+      { method: 'post', path: '/rounds/:id/checks', params: idParams, body: answerBody },
+      (who, { params, body }) => {
+        answerCheck(services, outbox, { staffId: who.id, round: params.id }, body);
+        return checksIn(db, params.id);
+      },
+    ),
+    forRoundStaff(
+      ['coordinator'],
+      { method: 'get', path: '/rounds/:id/packs', params: idParams },
+      (_, { params }) => packsOf(services, params.id),
+    ),
+    forRoundStaff(
+      ['coordinator'],
+      { method: 'post', path: '/rounds/:id/packs', params: idParams },
+      (who, { params }) => beginPack(services, who.id, params.id),
+    ),
+    forRoundStaff(
+      ['coordinator'],
+      { method: 'post', path: '/rounds/:round/packs/:pack/cancel', params: packParams },
+      (_, { params }) => cancelPack(services, params.round, params.pack),
+    ),
+    forRoundStaff(
+      ['coordinator'],
+      { method: 'get', path: '/rounds/:round/packs/:pack/scripts.zip', params: packParams },
+      (_, { params, response }) => {
+        response.attachment(`scripts-${params.round}.zip`).type('application/zip');
+        response.sendFile(packFile(services, params.round, params.pack), { dotfiles: 'allow' });
       },
     ),
   ];
 }
+
+export const resultEndpoints = (services: Services, outbox: Outbox): Endpoint[] => [
+  ...candidateEndpoints(services),
+  ...staffEndpoints(services, outbox),
+];

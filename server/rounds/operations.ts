@@ -1,6 +1,6 @@
 import { allItems } from '../../core/papers/paper';
 import { askedStill } from '../papers/askedStill';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { Arrangements, RoundDetail } from '../../core/rounds/api';
 import { findInvited, type InvitedCandidate } from '../candidates/queries';
 import { record } from '../audit/record';
@@ -129,27 +129,6 @@ export async function roundDetail(
   const decisions = openDecisions(services, closing, id);
   const { practiceAt } = round;
   return { ...row, settings: round.settings, mayRelease, practiceAt, decisions };
-}
-
-/** Gives the results to the candidates. Only what a lead has signed off can be released. */
-export function release(services: Services, staffId: number, id: number): void {
-  const { db, clock } = services;
-  const round = findRound(db, id);
-  if (!round) throw notFound('noRound');
-  if (round.signedOffAt === null) throw conflict('not-signed-off');
-  const change = db
-    .update(rounds)
-    .set({ releasedAt: clock.now() })
-    .where(and(eq(rounds.id, id), isNull(rounds.releasedAt)))
-    .run();
-  if (change.changes === 0) return;
-  record(services, { staffId, act: 'released', subject: `round ${id}` });
-  const invited = db
-    .select({ id: invitations.id })
-    .from(invitations)
-    .where(eq(invitations.roundId, id))
-    .all();
-  db.transaction(() => invited.forEach((one) => services.jobs.add('print-result', one.id)));
 }
 
 /**

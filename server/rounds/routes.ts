@@ -17,7 +17,8 @@ import { arrivals, staff } from '../db/schema';
 import { importPeople } from './importPeople';
 import { makeRound, newRound } from './makeRound';
 import { decide, type NewDecision } from './decisions';
-import { invite, release, releasePractice, renewLink, roundDetail, type NewInvitation } from './operations';
+import { release } from '../results/release';
+import { invite, releasePractice, renewLink, roundDetail, type NewInvitation } from './operations';
 import { candidatesList, peopleList, roundsList } from './reads';
 
 const invitation = Joi.object<NewInvitation>({
@@ -118,7 +119,7 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       ['coordinator'],
       { method: 'post', path: '/rounds/:id/release', params: idParams, body: Joi.object({}) },
       (who, { params }) => {
-        release(services, who.id, params.id);
+        release(services, outbox, who.id, params.id);
         return detail(who, params.id);
       },
     ),

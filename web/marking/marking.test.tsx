@@ -192,6 +192,7 @@ describe('the marking table', () => {
     const range = document.createRange();
     range.setStart(words, 4);
     range.setEnd(words, 10);
+    document.getSelection()!.removeAllRanges();
     document.getSelection()!.addRange(range);
     await userEvent.keyboard('n');
     const note = await screen.findByRole('textbox', { name: 'Text of note 1' });

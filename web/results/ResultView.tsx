@@ -57,7 +57,7 @@ export function ResultView({ practice }: { readonly practice: string | null }) {
       </div>
       <Files value={resultFiles}>
         <PageSourceContext value={ownPages}>
-          <SheetBody sheet={sheet} />
+          <SheetBody sheet={sheet} provisional={sheet.state === 'provisional'} />
         </PageSourceContext>
       </Files>
       <p className="mt-4 text-[0.9rem] text-soft">{t('receipt', { code: sheet.receipt })}</p>

@@ -9,6 +9,8 @@ import type {
 import type { Found } from '../kinds/answerProps';
 import { drawsRight, readings } from '../kinds/readings';
 import { DocumentView } from '../documents/DocumentView';
+import { AnnotationsContext, SIDE_LINES, type Annotations } from '../annotations/annotations';
+import { showDay } from '../ui/times';
 import { say, words } from '../words';
 
 export const t = words('result', {
@@ -33,6 +35,17 @@ export const t = words('result', {
   'follow-through': 'follows from your own figure',
   byPeople: 'read by people',
   'not marked': 'read by people in the test',
+  beingRead: 'being marked by people',
+  note: 'Note {{number}}',
+  notes: 'Notes of the assessors',
+  open: '{{marks}} of these marks are still with people; the total can only grow.',
+  attempts: 'Your attempts',
+  attempt: 'Attempt {{number}} · {{day}}',
+  counts: 'counts',
+  changes: 'Changed after the release',
+  change: '{{day}} · question {{number}}: {{before}} became {{after}}. {{reason}}',
+  found: 'found',
+  notFound: 'not found',
   comment: 'The assessor writes',
   receipt: 'Receipt {{code}}',
   loading: 'Opening your result …',
@@ -55,6 +68,9 @@ function Total({ sheet }: { sheet: ResultSheet }) {
         <b className="text-[2.6rem] leading-none">{showMarks(sheet.hundredths)}</b>{' '}
         <span className="text-soft">{t('of', { all: showMarks(sheet.of) })}</span>
       </p>
+      {sheet.open > 0 && (
+        <p className="mt-2 text-[0.9rem] text-marigold">{t('open', { marks: showMarks(sheet.open) })}</p>
+      )}
       {band && (
         <p className="mt-2 text-[0.9rem]">
           {t('band')} <b>{band.title}</b>
@@ -100,7 +116,11 @@ function Sections({ sheet }: { sheet: ResultSheet }) {
 }
 
 /** A level that people gave, or a share that the machine decided, with its reasons. */
-function ComponentCard({ component: c }: { component: ResultComponent }) {
+/** In a rehearsal nobody reads; on a provisional sheet somebody does. */
+const verdictWord = (verdict: ResultPart['verdict'], provisional: boolean) =>
+  verdict === 'not marked' && provisional ? 'beingRead' : verdict;
+
+function ComponentCard({ component: c, provisional }: { component: ResultComponent; provisional: boolean }) {
   return (
     <li className="rounded-control border border-line px-3 py-2 text-[0.88rem]">
       <p className="flex justify-between gap-2">
@@ -110,18 +130,35 @@ function ComponentCard({ component: c }: { component: ResultComponent }) {
           <span className="text-soft">/{showMarks(c.of)}</span>
         </span>
       </p>
-      <p>{c.level ? c.level.label : c.verdict && t(c.verdict)}</p>
+      <p>{c.level ? c.level.label : c.verdict && t(verdictWord(c.verdict, provisional))}</p>
+      {c.points && (
+        <ul className="text-soft">
+          {c.points.map((point) => (
+            <li key={point.says}>
+              <span aria-hidden>{point.found ? '✓' : '–'}</span>{' '}
+              <span className="sr-only">{t(point.found ? 'found' : 'notFound')}: </span>
+              {point.says}
+            </li>
+          ))}
+        </ul>
+      )}
       <p className="text-soft">{[c.level?.says, ...c.reasons.map(say)].filter(Boolean).join(' ')}</p>
     </li>
   );
 }
 
-function Verdict({ part, several }: { part: ResultPart; several: boolean }) {
+interface PartProps {
+  readonly part: ResultPart;
+  readonly several: boolean;
+  readonly provisional: boolean;
+}
+
+function Verdict({ part, several, provisional }: PartProps) {
   const { Icon, look } = SIGNS[part.verdict];
   return (
     <p className="flex items-center gap-2">
       <Icon aria-hidden className={`size-4 flex-none ${look}`} />
-      <b>{t(part.verdict)}</b>
+      <b>{t(verdictWord(part.verdict, provisional))}</b>
       {several && (
         <span className="ml-auto">
           {showMarks(part.hundredths)} <span className="text-soft">/ {showMarks(part.of)}</span>
@@ -132,14 +169,14 @@ function Verdict({ part, several }: { part: ResultPart; several: boolean }) {
 }
 
 /** Beside the answer: how it was found, why, the right answer, and what people write. */
-function Findings({ part, several }: { part: ResultPart; several: boolean }) {
+function Findings({ part, several, provisional }: PartProps) {
   // Where a part has several components each tells its own; a level that people gave says more than a verdict.
   const [only, ...others] = part.components;
   const own = others.length === 0 && only && !only.level ? only : null;
   return (
     <div className="space-y-1 text-[0.92rem]">
       {(own?.verdict != null || part.components.some((c) => c.verdict !== null)) && (
-        <Verdict part={part} several={several} />
+        <Verdict part={part} several={several} provisional={provisional} />
       )}
       {[...part.remarks, ...(own?.reasons ?? [])].map((reason) => (
         <p key={reason.code} className="text-soft">
@@ -151,6 +188,16 @@ function Findings({ part, several }: { part: ResultPart; several: boolean }) {
           <p className="text-[0.85rem] text-soft">{t('rightAnswer')}</p>
           {readings.draw(part.kind, { shown: part.shown, response: part.right, right: null, credits: [] })}
         </div>
+      )}
+      {part.notes.length > 0 && (
+        <ol aria-label={t('notes')} className="space-y-1.5 pb-1">
+          {part.notes.map((note) => (
+            <li key={note.number} className={`border-l-[3px] pl-2.5 ${SIDE_LINES[0]}`}>
+              <b>{note.number}</b> {note.about && <span className="text-soft">{say(note.about)}: </span>}
+              {note.text}
+            </li>
+          ))}
+        </ol>
       )}
       {part.comments.map((comment) => (
         <figure key={comment} className="rounded-control bg-shade px-3.5 py-2.5">
@@ -168,7 +215,13 @@ const foundIn = ({ components }: ResultPart): Found[] =>
     verdict === null || verdict === 'not marked' ? [] : [{ component: key, verdict }],
   );
 
-function Part({ part, several }: { part: ResultPart; several: boolean }) {
+/** The notes on an answer, in place; their texts stand beside it. */
+const annotationsOf = ({ notes }: ResultPart): Annotations => ({
+  active: null,
+  notes: notes.map(({ number, anchor }) => ({ id: String(number), number, anchor, side: 0 })),
+});
+
+function Part({ part, several, provisional }: PartProps) {
   const cards = part.components.filter((c) => c.level !== null || part.components.length > 1);
   return (
     <section className="border-t border-line/70 py-3.5 first:border-0">
@@ -178,19 +231,21 @@ function Part({ part, several }: { part: ResultPart; several: boolean }) {
           <DocumentView document={part.prompt} className="text-[0.92rem] text-soft" />
           <div className="mt-2 grid gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <div aria-label={t('yours')} role="group" className="min-w-0">
-              {readings.draw(part.kind, {
-                shown: part.shown,
-                response: part.response,
-                right: part.right,
-                credits: foundIn(part),
-              })}
+              <AnnotationsContext value={annotationsOf(part)}>
+                {readings.draw(part.kind, {
+                  shown: part.shown,
+                  response: part.response,
+                  right: part.right,
+                  credits: foundIn(part),
+                })}
+              </AnnotationsContext>
             </div>
-            <Findings part={part} several={several} />
+            <Findings part={part} several={several} provisional={provisional} />
           </div>
           {cards.length > 0 && (
             <ul className="mt-3 grid gap-2 desk:grid-cols-4">
               {cards.map((c, i) => (
-                <ComponentCard key={i} component={c} />
+                <ComponentCard key={i} component={c} provisional={provisional} />
               ))}
             </ul>
           )}
@@ -200,7 +255,7 @@ function Part({ part, several }: { part: ResultPart; several: boolean }) {
   );
 }
 
-function QuestionCard({ question }: { question: ResultQuestion }) {
+function QuestionCard({ question, provisional }: { question: ResultQuestion; provisional: boolean }) {
   return (
     <article className="mt-4 break-inside-avoid rounded-card border border-line bg-card px-4 pt-4 pb-1 desk:px-6">
       <h2 className="flex justify-between gap-4 font-serif text-[1.25rem] font-semibold">
@@ -211,9 +266,52 @@ function QuestionCard({ question }: { question: ResultQuestion }) {
         </span>
       </h2>
       {question.parts.map((part) => (
-        <Part key={part.key} part={part} several={question.parts.length > 1} />
+        <Part key={part.key} part={part} several={question.parts.length > 1} provisional={provisional} />
       ))}
     </article>
+  );
+}
+
+/** Several attempts side by side, and which of them counts. */
+function Attempts({ sheet }: { sheet: ResultSheet }) {
+  if (sheet.attempts.length === 0) return null;
+  return (
+    <section aria-label={t('attempts')} className="mt-4">
+      <ul className="flex flex-wrap gap-3">
+        {sheet.attempts.map((one) => (
+          <li
+            key={one.attempt}
+            className={`rounded-control border bg-card px-3.5 py-2 ${one.counts ? 'border-kelp' : 'border-line'}`}
+          >
+            {t('attempt', { number: one.attempt, day: showDay(one.satAt, sheet.timeZone) })}{' '}
+            <b>{showMarks(one.hundredths)}</b>
+            {one.counts && <span className="ml-2 font-semibold text-kelp">{t('counts')}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Changes({ sheet }: { sheet: ResultSheet }) {
+  if (sheet.changes.length === 0) return null;
+  return (
+    <section aria-label={t('changes')} className="mt-4 rounded-card border border-line bg-card px-5 py-3">
+      <h2 className="font-semibold">{t('changes')}</h2>
+      <ul>
+        {sheet.changes.map((one, i) => (
+          <li key={i}>
+            {t('change', {
+              day: showDay(one.at, sheet.timeZone),
+              number: one.question,
+              before: showMarks(one.before),
+              after: showMarks(one.after),
+              reason: say(one.reason),
+            })}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -222,15 +320,17 @@ export const loadReadings = (sheet: ResultSheet): Promise<void> =>
   readings.load(sheet.questions.flatMap((q) => q.parts.map((p) => p.kind)));
 
 /** Marks by section and by question, with answers and reasons. */
-export function SheetBody({ sheet }: { sheet: ResultSheet }) {
+export function SheetBody({ sheet, provisional = false }: { sheet: ResultSheet; provisional?: boolean }) {
   return (
     <>
       <div className="grid gap-6 desk:grid-cols-[220px_1fr]">
         <Total sheet={sheet} />
         <Sections sheet={sheet} />
       </div>
+      <Attempts sheet={sheet} />
+      <Changes sheet={sheet} />
       {sheet.questions.map((question) => (
-        <QuestionCard key={question.number} question={question} />
+        <QuestionCard key={question.number} question={question} provisional={provisional} />
       ))}
     </>
   );

@@ -1,4 +1,5 @@
 import { MOST_PAGE_BYTES, pageTypes } from '../../files/pages';
+import { numberedText } from '../../marking/notesInText';
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { countWords, emptyRich, richAsText } from '../shared/richText';
@@ -35,6 +36,10 @@ export const upload: CandidateKind<UploadShown, UploadResponse> = {
       text: [told, richAsText(text)].filter((one) => one !== '').join('\n\n'),
     };
   },
+  withNotes: (response, notes, mark) => ({
+    ...response,
+    text: numberedText(response.text, notes, mark),
+  }),
   compared: (_, { text }) => ({ form: 'words', text: richAsText(text), given: [] }),
   takePages: (response, joined) => {
     if (joined.length <= response.joined) return response;
@@ -47,5 +52,6 @@ export const upload: CandidateKind<UploadShown, UploadResponse> = {
     };
   },
   files: ({ pages }) => pages.map(({ hash, bytes }) => ({ hash, bytes })),
+  turnOf: ({ pages }, file) => pages.find(({ hash }) => hash === file)?.turn ?? 0,
   fileRules: ({ pagesTo }) => ({ types: pageTypes, most: pagesTo, bytes: MOST_PAGE_BYTES }),
 };

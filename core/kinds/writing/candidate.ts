@@ -1,3 +1,4 @@
+import { numberedText } from '../../marking/notesInText';
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { countWords, emptyRich, richAsText } from '../shared/richText';
@@ -20,5 +21,9 @@ export const writing: CandidateKind<WritingShown, WritingResponse> = {
   empty: () => ({ text: emptyRich }),
   progress,
   describe: (_, { text }) => ({ form: 'words', text: richAsText(text) }),
+  withNotes: (response, notes, mark) => ({
+    ...response,
+    text: numberedText(response.text, notes, mark),
+  }),
   compared: (_, { text }) => ({ form: 'words', text: richAsText(text), given: [] }),
 };

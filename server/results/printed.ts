@@ -1,0 +1,85 @@
+import { eq } from 'drizzle-orm';
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
+import type { ResultSheet } from '../../core/results/resultSheet';
+import { printedResults } from '../db/schema';
+import { ApiError } from '../http/errors';
+import { sha256 } from '../secrets';
+import type { Services } from '../services';
+import { pageOf } from '../uploads/uploads';
+import { resultRead, type SheetRead } from './operations';
+import { staffSheetRead } from './reads';
+
+export interface Printed {
+  readonly bytes: Uint8Array;
+  readonly reference: string;
+}
+
+/** Where the pictures lie that a sheet shows, by the hash that the answers name. */
+function picturesOf({ db, files }: Services, sheet: ResultSheet, sitting: number): Record<string, string> {
+  const found: Record<string, string> = {};
+  for (const part of sheet.questions.flatMap((question) => question.parts))
+    for (const { hash } of candidateKindOf(part.kind).files(part.response)) {
+      const row = pageOf(db, sitting, hash);
+      const at = row?.state === 'here' && row.view !== null ? files.store.find(row.view) : null;
+      if (at !== null) found[hash] = at;
+    }
+  return found;
+}
+
+const print = (services: Services, { sheet, sitting }: SheetRead): Promise<Uint8Array> =>
+  services.printer.sheet(sheet, services.config.organisation, picturesOf(services, sheet, sitting));
+
+/**
+ * The result as a PDF: made once, and kept as long as the sheet says the same. A sheet changes after its release where
+ * right answers that were kept back are shown, or a mark was changed.
+ */
+export async function printedResult(
+  services: Services,
+  { invitation }: { readonly invitation: number },
+): Promise<Printed> {
+  const { db, reader, files, config, commits } = services;
+  const found = await reader.read(resultRead, { invitation });
+  const { sheet } = found;
+  const { reference } = sheet.candidate;
+  const hash = sha256(canonicalJson({ sheet, organisation: config.organisation }));
+  const kept = db.select().from(printedResults).where(eq(printedResults.invitationId, invitation)).get();
+  const known = kept?.sheet === hash ? files.store.read(kept.file) : null;
+  if (known) return { bytes: known, reference };
+  const bytes = await print(services, found);
+  const file = files.store.keep(bytes);
+  const values = { sheet: hash, file };
+  await commits.run(
+    () =>
+      void db
+        .insert(printedResults)
+        .values({ invitationId: invitation, ...values })
+        .onConflictDoUpdate({ target: printedResults.invitationId, set: values })
+        .run(),
+  );
+  if (kept && kept.file !== file) files.store.remove(kept.file);
+  return { bytes, reference };
+}
+
+/** Makes the PDF of a result before it is asked for. Whoever has none, or not yet, needs none. */
+export async function printAhead(services: Services, invitation: number): Promise<void> {
+  try {
+    await printedResult(services, { invitation });
+  } catch (error) {
+    // Anything else, as a reader with too much to do, is tried again.
+    if (!(error instanceof ApiError && ['not-released', 'sitting-void'].includes(error.code))) throw error;
+  }
+}
+
+/** A script with its marks as staff keep it; null where there is none that counts. */
+export async function printSheetOf(
+  services: Services,
+  of: { readonly round: number; readonly invitation: number },
+): Promise<Uint8Array | null> {
+  try {
+    return await print(services, await services.reader.read(staffSheetRead, of));
+  } catch (error) {
+    if (error instanceof ApiError && error.code === 'not-found') return null;
+    throw error;
+  }
+}

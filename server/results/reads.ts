@@ -1,0 +1,211 @@
+import { and, count, desc, eq, inArray, isNotNull, isNull, like, or } from 'drizzle-orm';
+import { wholeForm } from '../../core/forms/drawForm';
+import { meanOf, varianceOf } from '../../core/measures/mean';
+import { marksOfPaper } from '../../core/papers/paper';
+import { marksOfCounted } from '../../core/results/attempts';
+import type { ResultFilter, ResultRow, ScoreDistribution, StaffSheet } from '../../core/results/api';
+import { isFullyMarked } from '../../core/results/componentMark';
+import { bandOf } from '../../core/results/resultSheet';
+import { totalOf } from '../../core/results/totals';
+import { countedAttempts } from '../../core/results/attempts';
+import { componentsOf } from '../../core/scoring/components';
+import { findInvited } from '../candidates/queries';
+import { inPieces } from '../db/inPieces';
+import { invitations, observations, people, resultChecks, sittings, verdicts } from '../db/schema';
+import { notFound } from '../http/errors';
+import { paperOfVersion } from '../papers/papers';
+import { likeOf, type Listing, type Read, type Reading } from '../reading/read';
+import { findRound } from '../schedule/queries';
+import { attemptsOfAll } from './attempts';
+import { checksOf } from './checks';
+import { sheetOf } from './operations';
+
+/** Everybody of a round who has handed in, with their marks: a fixed number of queries, whatever the rows. */
+function rowsOf({ db }: Reading, id: number, search = ''): ResultRow[] {
+  const round = findRound(db, id);
+  if (!round) throw notFound('noRound');
+  const paper = paperOfVersion(db, round.paperVersionId);
+  const [components, copy, of] = [componentsOf(paper), wholeForm(paper).paper, marksOfPaper(paper)];
+  const wanted = likeOf(search);
+  const invited = db
+    .select({ invitation: invitations.id, name: people.name, reference: people.reference })
+    .from(invitations)
+    .innerJoin(people, eq(people.id, invitations.personId))
+    .where(
+      and(
+        eq(invitations.roundId, id),
+        search === '' ? undefined : or(like(people.name, wanted), like(people.reference, wanted)),
+      ),
+    )
+    .all();
+  const ids = invited.map((one) => one.invitation);
+  const closed = inPieces(ids, (some) =>
+    db
+      .select()
+      .from(sittings)
+      .where(and(inArray(sittings.invitationId, some), isNotNull(sittings.closedAt)))
+      .orderBy(sittings.id)
+      .all(),
+  );
+  const byInvitation = new Map<number, typeof closed>();
+  for (const sitting of closed)
+    byInvitation.set(sitting.invitationId, [...(byInvitation.get(sitting.invitationId) ?? []), sitting]);
+  const attempts = attemptsOfAll(db, copy, ids);
+  const noted = new Map(
+    inPieces(
+      closed.map((one) => one.id),
+      (some) =>
+        db
+          .select({ sitting: observations.sittingId, n: count() })
+          .from(observations)
+          .where(inArray(observations.sittingId, some))
+          .groupBy(observations.sittingId)
+          .all(),
+    ).map((row) => [row.sitting, row.n]),
+  );
+  const asked = new Set(
+    inPieces(ids, (some) =>
+      db
+        .select({ id: resultChecks.invitationId })
+        .from(resultChecks)
+        .where(and(inArray(resultChecks.invitationId, some), isNull(resultChecks.answeredAt)))
+        .all(),
+    ).map((row) => row.id),
+  );
+  return invited.flatMap(({ invitation, name, reference }) => {
+    const own = byInvitation.get(invitation);
+    if (!own) return [];
+    const counted = countedAttempts(attempts.get(invitation)!, round.settings.counts);
+    const { marks } = marksOfCounted(counted);
+    const scored = totalOf(copy, marks);
+    const full = counted.length > 0 && isFullyMarked(components, marks, of);
+    const last = counted.at(-1)?.sitting ?? own.at(-1)!;
+    return [
+      {
+        invitation,
+        name,
+        reference,
+        script: last.script,
+        handedInAt: last.closedAt!,
+        attempts: own.length,
+        total: full ? scored : null,
+        scored,
+        band: full ? (bandOf(paper, scored)?.title ?? null) : null,
+        observations: own.reduce((sum, one) => sum + (noted.get(one.id) ?? 0), 0),
+        isVoid: counted.length === 0,
+        checkOpen: asked.has(invitation),
+      },
+    ];
+  });
+}
+
+const FILTERS: Record<ResultFilter, (row: ResultRow) => boolean> = {
+  complete: (row) => row.total !== null,
+  'being marked': (row) => row.total === null && !row.isVoid,
+  observed: (row) => row.observations > 0,
+  'check asked': (row) => row.checkOpen,
+  void: (row) => row.isVoid,
+};
+
+const collator = new Intl.Collator('en');
+const SORTS: Record<string, (a: ResultRow, b: ResultRow) => number> = {
+  name: (a, b) => collator.compare(a.name, b.name),
+  reference: (a, b) => collator.compare(a.reference, b.reference),
+  handedInAt: (a, b) => a.handedInAt - b.handedInAt,
+  total: (a, b) => (a.total ?? -1) - (b.total ?? -1),
+  attempts: (a, b) => a.attempts - b.attempts,
+  observations: (a, b) => a.observations - b.observations,
+};
+
+/** The results of a round; a filter is one of `resultFilters`, or the title of a band. */
+export const resultsList: Listing<{ readonly round: number }, ResultRow> = {
+  name: 'results',
+  list: (reading, { round }, { search, sort, descending, filter, from, size }) => {
+    const keep =
+      FILTERS[filter as ResultFilter] ?? ((row: ResultRow) => filter === '' || row.band === filter);
+    const order = SORTS[sort] ?? SORTS.name!;
+    const rows = rowsOf(reading, round, search).filter(keep);
+    rows.sort((a, b) => (descending ? -order(a, b) : order(a, b)) || a.invitation - b.invitation);
+    return { rows: rows.slice(from, from + size), count: rows.length };
+  },
+  cells: {
+    name: (row) => row.name,
+    reference: (row) => row.reference,
+    script: (row) => row.script,
+    handedInAt: (row) => new Date(row.handedInAt),
+    total: (row) => (row.total === null ? null : row.total / 100),
+    band: (row) => row.band,
+    attempts: (row) => row.attempts,
+    observations: (row) => row.observations,
+  },
+};
+
+/** Candidates by marks and by band, of those whose marks are complete. */
+export const distributionRead: Read<{ readonly round: number }, ScoreDistribution> = {
+  name: 'distribution',
+  run: (reading, { round: id }) => {
+    const round = findRound(reading.db, id);
+    if (!round) throw notFound('noRound');
+    const paper = paperOfVersion(reading.db, round.paperVersionId);
+    const of = marksOfPaper(paper);
+    const totals = rowsOf(reading, id).flatMap(({ total }) => (total === null ? [] : [total]));
+    // About twenty steps, each of whole marks.
+    const step = Math.max(100, Math.ceil(of / 2000) * 100);
+    const steps = Array.from({ length: Math.ceil((of + 1) / step) }, (_, i) => ({
+      at: i * step,
+      count: totals.filter((one) => one >= i * step && one < (i + 1) * step).length,
+    }));
+    return {
+      of,
+      n: totals.length,
+      mean: totals.length === 0 ? null : meanOf(totals),
+      deviation: totals.length < 2 ? null : Math.sqrt(varianceOf(totals)),
+      steps,
+      bands: [...paper.bands]
+        .sort((a, b) => a.from - b.from)
+        .map(({ title, from }) => ({
+          title,
+          from,
+          count: totals.filter((one) => bandOf(paper, one)?.title === title).length,
+        })),
+    };
+  },
+};
+
+/** A candidate's sheet for staff: everything, whatever candidates are shown. */
+export const staffSheetRead: Read<
+  { readonly round: number; readonly invitation: number },
+  StaffSheet & { readonly sitting: number }
+> = {
+  name: 'staff-sheet',
+  run: (reading, { round: id, invitation }) => {
+    const { db } = reading;
+    const invited = findInvited(db, invitation);
+    if (invited?.round.id !== id) throw notFound('noCandidate');
+    const { round, person } = invited;
+    const copy = wholeForm(paperOfVersion(db, round.paperVersionId)).paper;
+    const attempts = attemptsOfAll(db, copy, [invitation]).get(invitation)!;
+    const counted = countedAttempts(attempts, round.settings.counts);
+    if (counted.length === 0) throw notFound('noScript');
+    const paper = paperOfVersion(db, round.paperVersionId);
+    const full = isFullyMarked(componentsOf(paper), marksOfCounted(counted).marks, marksOfPaper(paper));
+    const sheet = sheetOf(reading, { round, person, counted, attempts, confirmed: full, whole: true });
+    const { sitting } = counted.at(-1)!;
+    return {
+      sheet,
+      script: sitting.script,
+      checks: checksOf(reading, invitation).checks,
+      sitting: sitting.id,
+    };
+  },
+};
+
+/** The verdict on a sitting that stands; null where none was given. */
+export const verdictOn = ({ db }: Pick<Reading, 'db'>, sitting: number) =>
+  db
+    .select()
+    .from(verdicts)
+    .where(and(eq(verdicts.sittingId, sitting), isNull(verdicts.endedAt)))
+    .orderBy(desc(verdicts.id))
+    .limit(1)
+    .get() ?? null;

@@ -1,0 +1,95 @@
+import Joi from 'joi';
+import { sittingVerdicts, weights, type SittingVerdict, type Weight } from '../../core/observations/review';
+import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
+import type { Outbox } from '../mail/outbox';
+import type { Services } from '../services';
+import { agree, ask, askedOf, explain, judge, weigh, type Reviewing } from './operations';
+import { replayRead, reviewRead } from './reads';
+
+interface ReviewParams {
+  readonly round: number;
+  readonly invitation: number;
+  readonly attempt: number;
+}
+
+const id = Joi.number().integer().min(1).required();
+/** Attempt 0 is the newest one. */
+const params = Joi.object<ReviewParams>({
+  round: id,
+  invitation: id,
+  attempt: Joi.number().integer().min(0).max(100).required(),
+});
+const replayParams = params.append({
+  item: Joi.string()
+    .pattern(/^[a-z0-9-]{1,40}$/)
+    .required(),
+  part: Joi.string()
+    .pattern(/^[A-F]$/)
+    .required(),
+  at: Joi.number().integer().min(0).max(1e14).required(),
+}) as Joi.ObjectSchema<ReviewParams & { item: string; part: string; at: number }>;
+const text = Joi.string().trim().min(2).max(1000).required();
+const weighBody = Joi.object<{ observation: number; weight: Weight; reason: string }>({
+  observation: id,
+  weight: Joi.valid(...weights).required(),
+  reason: text,
+});
+const askBody = Joi.object<{ observation: number | null; question: string }>({
+  observation: Joi.number().integer().min(1).allow(null).required(),
+  question: text,
+});
+const judgeBody = Joi.object<{ verdict: SittingVerdict; reason: string }>({
+  verdict: Joi.valid(...sittingVerdicts).required(),
+  reason: text,
+});
+const agreeBody = Joi.object<{ id: number }>({ id });
+const explainBody = Joi.object<{ answer: string }>({
+  answer: Joi.string().trim().min(1).max(4000).required(),
+});
+
+const PATH = '/rounds/:round/review/:invitation/:attempt';
+const reviewers = ['coordinator', 'invigilator'] as const;
+
+export function reviewEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+  const { reader } = services;
+  const reviewing = (staffId: number, { round, invitation, attempt }: ReviewParams): Reviewing => ({
+    staffId,
+    round,
+    invitation,
+    attempt: attempt === 0 ? null : attempt,
+  });
+  const act = <B>(
+    roles: readonly ('coordinator' | 'invigilator')[],
+    path: string,
+    body: Joi.ObjectSchema<B>,
+    work: (who: Reviewing, body: B) => void,
+  ) =>
+    forRoundStaff(roles, { method: 'post', path: `${PATH}/${path}`, params, body }, (who, call) => {
+      const own = reviewing(who.id, call.params);
+      work(own, call.body);
+      return reader.read(reviewRead, own);
+    });
+  return [
+    forRoundStaff(reviewers, { method: 'get', path: PATH, params }, (who, call) =>
+      reader.read(reviewRead, reviewing(who.id, call.params)),
+    ),
+    forRoundStaff(
+      reviewers,
+      { method: 'get', path: `${PATH}/replay/:item/:part/:at`, params: replayParams },
+      (who, { params: { item, part, at, ...of } }) =>
+        reader.read(replayRead, { ...reviewing(who.id, of), target: `${item}/${part}`, at }),
+    ),
+    act(reviewers, 'weigh', weighBody, (who, body) => weigh(services, who, body)),
+    act(reviewers, 'ask', askBody, (who, body) => ask(services, outbox, who, body)),
+    act(['coordinator'], 'judge', judgeBody, (who, body) => judge(services, outbox, who, body)),
+    act(['coordinator'], 'agree', agreeBody, (who, { id: verdict }) => agree(services, outbox, who, verdict)),
+    forCandidates({ method: 'get', path: '/review-questions' }, (who) => askedOf(services, who.invitation)),
+    forCandidates(
+      { method: 'post', path: '/review-questions/:id', params: idParams, body: explainBody },
+      (who, call) => {
+        explain(services, who.invitation, call.params.id, call.body.answer);
+        return askedOf(services, who.invitation);
+      },
+    ),
+  ];
+}
