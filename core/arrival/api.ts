@@ -8,6 +8,17 @@ import type { CheckName, CheckResult } from './checks';
 import type { StartRule } from './stage';
 import type { Stage } from './stage';
 
+/** How far a handed-in script is: what is scored, and who reads what. */
+export interface MarkingProgress {
+  /** Questions whose marks are all given, and all questions. */
+  readonly scored: number;
+  readonly questions: number;
+  /** Questions that people are marking, by title, with how many people are at work on each. */
+  readonly reading: readonly { readonly title: string; readonly assessors: number }[];
+  /** The machine is at work, or something that counts may still arrive. */
+  readonly scoring: boolean;
+}
+
 /** All that the arrival shows. Times are the server's, in milliseconds since 1970. */
 export interface ArrivalView {
   readonly now: number;
@@ -62,5 +73,5 @@ export interface ArrivalView {
     readonly textNodes: readonly NodeType[];
   };
   readonly receipt: Receipt | null;
-  readonly waitingFor: readonly string[];
+  readonly marking: MarkingProgress | null;
 }

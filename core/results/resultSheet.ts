@@ -53,6 +53,8 @@ export interface ResultPart {
 }
 
 export interface ResultQuestion {
+  /** Its key, by which its parts are named. */
+  readonly item: string;
   readonly number: number;
   readonly title: string;
   readonly hundredths: Hundredths;
@@ -238,7 +240,8 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
   const questions = copy.questions.map((question: Question): ResultQuestion => {
     const parts = question.parts.map((part) => resultPart(part, own.get(part.target)!, input));
     const hundredths = sumMarks(parts.map((p) => p.hundredths));
-    return { number: question.number, title: question.title, hundredths, of: question.marks, parts };
+    const { item, number, title, marks: of } = question;
+    return { item, number, title, hundredths, of, parts };
   });
   const sections = copy.sections.map(({ key, title }) => {
     const inside = questions.filter((_, i) => copy.questions[i]!.section === key);

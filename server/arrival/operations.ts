@@ -9,6 +9,7 @@ import { documentsIn, outlineSections } from '../../core/papers/candidatePaper';
 import { allParts, type FullPaper } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiError, badRequest, conflict } from '../http/errors';
+import { markingProgress } from '../marking/progress';
 import { doorCodeOf, sameDoorCode } from './doorCode';
 import { record } from '../audit/record';
 import type { Services } from '../services';
@@ -24,22 +25,15 @@ function arriving(services: Services, invitationId: number): ArrivalState {
   return here;
 }
 
-interface CoverFacts {
-  readonly cover: ArrivalView['cover'];
-  /** Titles of the questions that people mark. */
-  readonly byPeople: readonly string[];
-}
-
-const knownFacts = new WeakMap<FullPaper, CoverFacts>();
+const knownCovers = new WeakMap<FullPaper, ArrivalView['cover']>();
 
 /** What is told of a paper before it begins: the same for everybody, so worked out once. */
-function coverFactsOf(paper: FullPaper): CoverFacts {
-  const known = knownFacts.get(paper);
+function coverOf(paper: FullPaper): ArrivalView['cover'] {
+  const known = knownCovers.get(paper);
   if (known) return known;
   const parts = allParts(paper);
   const copy = plainForm(paper).paper;
   const components = componentsOf(paper);
-  const read = parts.filter((p) => byPeople(components.get(p.target)!).length > 0).map((p) => p.item.title);
   const cover = {
     text: paper.cover,
     sections: outlineSections(copy),
@@ -48,11 +42,10 @@ function coverFactsOf(paper: FullPaper): CoverFacts {
     warningMinutes: paper.warningMinutes,
     kinds: [...new Set(parts.map((p) => p.part.kind))],
     textNodes: [...typesIn([paper.cover, paper.rules.text, ...documentsIn(wholeForm(paper).paper)])],
-    peopleMark: read.length > 0,
+    peopleMark: parts.some((p) => byPeople(components.get(p.target)!).length > 0),
   };
-  const made = { cover, byPeople: [...new Set(read)] };
-  knownFacts.set(paper, made);
-  return made;
+  knownCovers.set(paper, cover);
+  return cover;
 }
 
 export function arrivalView(services: Services, invitationId: number): ArrivalView {
@@ -61,11 +54,10 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
   const { invited, attempt, arrival, stage } = here;
   const { round, person, invitation } = invited;
   const paper = paperOf(db, invited);
-  const facts = coverFactsOf(paper);
-  const { byPeople } = facts;
+  const plain = coverOf(paper);
   const { aids } = invited.invitation.arrangements;
-  const sections = facts.cover.sections.map((one) => ({ ...one, aids: aidsFor(one.aids, aids) }));
-  const cover = { ...facts.cover, sections };
+  const sections = plain.sections.map((one) => ({ ...one, aids: aidsFor(one.aids, aids) }));
+  const cover = { ...plain, sections };
   const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
   const { attemptsAllowed, recorded, resultBy, help, checks, startRule } = round.settings;
   const { identityPicture, correctionsFirst } = round.settings;
@@ -110,7 +102,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
     rules: paper.rules,
     cover,
     receipt: closed ? receiptOf(services, closed) : null,
-    waitingFor: stage.at === 'being marked' ? byPeople : [],
+    marking: stage.at === 'being marked' && closed ? markingProgress(db, closed) : null,
   };
 }
 

@@ -73,7 +73,11 @@ describe('a result', () => {
     expect([early.status, early.body.code]).toEqual([409, 'not-released']);
     const { body: waiting } = await client.get<ArrivalView>('/arrival');
     expect(waiting.stage).toEqual({ at: 'being marked' });
-    expect(waiting.waitingFor).toEqual(byPeople.map((kind) => `A ${kind}`));
+    expect(waiting.marking).toMatchObject({
+      scoring: false,
+      scored: waiting.marking!.questions - byPeople.length,
+      reading: byPeople.map((kind) => ({ title: `A ${kind}`, assessors: 1 })),
+    });
     await markAll(round, (levels) => levels - 1);
     expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(200);
     expect((await client.get('/result')).status).toBe(409);

@@ -1,6 +1,6 @@
 import '../../core/kinds/candidateKinds';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { CalendarDays, Files, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
+import { CalendarDays, ChartColumn, Files, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Navigate, NavLink, Outlet, useNavigate } from 'react-router';
 import type { Role, StaffMember } from '../../core/rounds/api';
@@ -26,6 +26,7 @@ const t = words('staff', {
   watch: 'Watch',
   marking: 'Marking',
   signOff: 'Sign-off',
+  results: 'Results',
   signOut: 'Sign out',
   loading: 'Opening …',
   again: 'Try again',
@@ -38,6 +39,7 @@ const AREAS: { to: string; name: Parameters<typeof t>[0]; Icon: typeof Stamp; ro
   { to: '/staff/watch', name: 'watch', Icon: Radio, roles: ['invigilator', 'coordinator'] },
   { to: '/staff/marking', name: 'marking', Icon: Stamp, roles: ['assessor', 'lead'] },
   { to: '/staff/sign-off', name: 'signOff', Icon: Signature, roles: ['lead'] },
+  { to: '/staff/results', name: 'results', Icon: ChartColumn, roles: ['coordinator', 'lead'] },
 ];
 
 export const areasOf = (member: StaffMember) =>

@@ -58,6 +58,16 @@ createRoot(document.getElementById('root')!).render(
             path="marking/:round/:item/:part"
             element={page(() => import('../marking/MarkingTable'), 'MarkingTable')}
           />
+          <Route path="results" element={page(() => import('../results/ResultRounds'), 'ResultRounds')} />
+          <Route path="results/:id" element={page(() => import('../results/RoundResults'), 'RoundResults')} />
+          <Route
+            path="results/:round/:invitation"
+            element={page(() => import('../results/StaffSheetPage'), 'StaffSheetPage')}
+          />
+          <Route
+            path="review/:round/:invitation/:attempt?"
+            element={page(() => import('../review/ReviewPage'), 'ReviewPage')}
+          />
           <Route path="watch" element={page(() => import('../watch/WatchRounds'), 'WatchRounds')} />
           <Route path="watch/:id" element={page(() => import('../watch/WatchRoom'), 'WatchRoom')} />
           <Route

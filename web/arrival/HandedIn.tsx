@@ -1,5 +1,7 @@
 import { Check } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
+import type { MarkingProgress } from '../../core/arrival/api';
+import { ReviewQuestions } from '../results/ReviewQuestions';
 import { showLength } from '../../core/timing/pace';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
@@ -54,10 +56,25 @@ function ReceiptCheck() {
   );
 }
 
+/** What is scored, and who reads what: never “nothing found”. */
+function Progress({ marking }: { readonly marking: MarkingProgress }) {
+  const { scored, questions, reading, scoring } = marking;
+  if (scoring) return <p>{t('beingScored')}</p>;
+  if (reading.length === 0) return <p>{t('allMarked')}</p>;
+  return (
+    <>
+      <p>{t('scoredOf', { scored, all: questions })}</p>
+      {reading.map(({ title, assessors }) => (
+        <p key={title}>{t('readBy', { count: assessors, title })}</p>
+      ))}
+    </>
+  );
+}
+
 /** After hand-in: the receipt, what was answered, and what is being marked until when. */
 export function HandedIn() {
   const { link, view } = useArrival();
-  const { receipt, waitingFor, round, questionnaire } = view;
+  const { receipt, marking, round, questionnaire } = view;
   if (!receipt) return null;
   const facts = [
     [t('handedAt'), showMoment(receipt.handedInAt)],
@@ -103,11 +120,9 @@ export function HandedIn() {
         <ReceiptCheck />
       </section>
       <h2 className="mt-6 font-semibold">{t('beingMarked')}</h2>
-      <p>
-        {waitingFor.length > 0
-          ? t('beingMarkedBy', { items: waitingFor.map((w) => `“${w}”`).join(', '), day })
-          : t('beingMarkedMachine', { day })}
-      </p>
+      {marking && <Progress marking={marking} />}
+      <p>{t('resultBy', { day })}</p>
+      <ReviewQuestions />
       <p className="mt-3 text-soft">{round.help}</p>
       {questionnaire && <Questionnaire />}
     </div>

@@ -50,7 +50,7 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
   questionnaire: false,
   practice: false,
   receipt: null,
-  waitingFor: [],
+  marking: null,
   rules: {
     version: '2026-11',
     text: plainDocument('Be honest.'),
@@ -279,11 +279,14 @@ describe('after the hand-in', () => {
   };
 
   it('shows the receipt, what was answered, and what people are marking until when', () => {
-    show(<HandedIn />, { receipt, waitingFor: ['Incident note'] });
+    const reading = [{ title: 'Incident note', assessors: 2 }];
+    show(<HandedIn />, { receipt, marking: { scored: 9, questions: 10, reading, scoring: false } });
     expect(screen.getByText('ABCD-EFGH-JKLM')).toBeVisible();
     expect(screen.getByText('41 min')).toBeVisible();
     expect(screen.getByText('12 of 13 parts')).toBeVisible();
-    expect(screen.getByText(/“Incident note”.*3 December 2026/)).toBeVisible();
+    expect(screen.getByText('9 of 10 questions are scored.')).toBeVisible();
+    expect(screen.getByText('2 assessors are marking “Incident note”.')).toBeVisible();
+    expect(screen.getByText(/expected by 3 December 2026/)).toBeVisible();
     expect(screen.queryByText(/reached the server/)).toBeNull();
   });
 

@@ -254,7 +254,10 @@ export const t = words('arrival', {
   answered: 'Answered',
   answeredOf: '{{answered}} of {{all}} parts',
   beingMarked: 'Next steps',
-  beingMarkedBy: 'Assessors are marking {{items}}. Your result will be here by {{day}}, on this same link.',
-  beingMarkedMachine:
-    'Your answers are being scored. Your result will be here by {{day}}, on this same link.',
+  resultBy: 'Your result is expected by {{day}}, on this same link.',
+  beingScored: 'Your answers are being scored.',
+  scoredOf: '{{scored}} of {{all}} questions are scored.',
+  readBy_one: 'One assessor is marking “{{title}}”.',
+  readBy_other: '{{count}} assessors are marking “{{title}}”.',
+  allMarked: 'Everything is marked. The lead assessor looks at the marks before they are released.',
 });

@@ -20,6 +20,9 @@ export const ownPages: PageSource = at((hash) => `/sitting/pages/${hash}`);
 /** Of a script that an assessor has before them. */
 export const pagesOfTask = (task: number): PageSource => at((hash) => `/marking/tasks/${task}/pages/${hash}`);
 
+/** Of a sheet that staff look at; `path` is the sheet's own address. */
+export const pagesOfResult = (path: string): PageSource => at((hash) => `${path}/pages/${hash}`);
+
 export const PageSourceContext = createContext<PageSource>({ load: () => Promise.resolve(null) });
 
 export type LoadedPage =

@@ -8,6 +8,8 @@ import { Notice } from '../ui/Notice';
 import { showDay } from '../ui/times';
 import { useLoaded } from '../ui/useAsync';
 import { FileDown, Printer } from './resultIcons';
+import { ResultChecks } from './ResultChecks';
+import { ReviewQuestions } from './ReviewQuestions';
 import { loadReadings, SheetBody, t } from './SheetBody';
 
 async function load(): Promise<ResultSheet> {
@@ -32,7 +34,8 @@ export function ResultView({ practice }: { readonly practice: string | null }) {
           <h1 className="font-serif text-[1.9rem] leading-tight font-semibold">{sheet.candidate.name}</h1>
           <p className="text-soft">
             {t('facts', { title: sheet.title, sat: showDay(sheet.satAt, sheet.timeZone) })} ·{' '}
-            <b className="text-kelp">{t(sheet.state)}</b> {showDay(sheet.releasedAt, sheet.timeZone)}
+            <b className={sheet.state === 'confirmed' ? 'text-kelp' : 'text-marigold'}>{t(sheet.state)}</b>{' '}
+            {showDay(sheet.releasedAt, sheet.timeZone)}
           </p>
         </div>
         <div className="no-print flex flex-wrap gap-2.5">
@@ -60,6 +63,8 @@ export function ResultView({ practice }: { readonly practice: string | null }) {
           <SheetBody sheet={sheet} provisional={sheet.state === 'provisional'} />
         </PageSourceContext>
       </Files>
+      {sheet.state === 'confirmed' && <ResultChecks zone={sheet.timeZone} />}
+      <ReviewQuestions />
       <p className="mt-4 text-[0.9rem] text-soft">{t('receipt', { code: sheet.receipt })}</p>
     </div>
   );

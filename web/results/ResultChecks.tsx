@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import type { ChecksView } from '../../core/results/api';
+import { get, post } from '../api/client';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { showDay, showMoment } from '../ui/times';
+import { useAction, useLoaded } from '../ui/useAsync';
+import { words } from '../words';
+
+const t = words('resultChecks', {
+  title: 'Ask for a check',
+  text: 'If you think something was marked wrongly, say which question and why. A person reads it and answers here. Marks can go up or down.',
+  until: 'You can ask until {{day}}.',
+  reason: 'Which question, and why',
+  send: 'Send the request',
+  asked: 'You asked on {{when}}',
+  waiting: 'Nobody has answered yet. The answer will be here and in a letter.',
+  answered: 'Answered on {{when}}',
+  changed: 'Your marks were changed.',
+  stands: 'Your marks stay as they are.',
+});
+
+/** The candidate asks for a check of the result; request and answer stay on record. */
+export function ResultChecks({ zone }: { readonly zone: string }) {
+  const [loaded, , replace] = useLoaded<ChecksView>('checks', () => get<ChecksView>('/result/checks'));
+  const [reason, setReason] = useState('');
+  const { busy, trouble, run } = useAction();
+  if (loaded.state !== 'here') return null;
+  const { checks, until } = loaded.value;
+  if (checks.length === 0 && until === null) return null;
+  const send = () =>
+    run(async () => {
+      replace(await post<ChecksView>('/result/checks', { reason }));
+      setReason('');
+    });
+  return (
+    <section
+      id="check"
+      aria-label={t('title')}
+      className="no-print mt-5 rounded-card border border-line bg-card px-5 py-4"
+    >
+      <h2 className="font-semibold">{t('title')}</h2>
+      <ul className="space-y-3">
+        {checks.map((check) => (
+          <li key={check.id} className="mt-2 border-l-[3px] border-line pl-3">
+            <p className="text-[0.85rem] text-soft">
+              {t('asked', { when: showMoment(check.askedAt, zone) })}
+            </p>
+            <p className="whitespace-pre-wrap">{check.reason}</p>
+            {check.answeredAt === null ? (
+              <p className="text-soft">{t('waiting')}</p>
+            ) : (
+              <>
+                <p className="mt-1 text-[0.85rem] text-soft">
+                  {t('answered', { when: showMoment(check.answeredAt, zone) })}
+                </p>
+                <p className="whitespace-pre-wrap">{check.answer}</p>
+                <p className="font-semibold">{t(check.changed ? 'changed' : 'stands')}</p>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {until !== null && (
+        <>
+          <p className="mt-2 text-soft">
+            {t('text')} {t('until', { day: showDay(until, zone) })}
+          </p>
+          <label className="mt-2 block">
+            {t('reason')}
+            <textarea
+              rows={3}
+              maxLength={2000}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
+            />
+          </label>
+          {trouble && <Notice tone="trouble">{trouble}</Notice>}
+          <Button disabled={busy || reason.trim().length < 2} onClick={() => void send()} className="mt-2">
+            {t('send')}
+          </Button>
+        </>
+      )}
+    </section>
+  );
+}
