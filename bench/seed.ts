@@ -7,7 +7,7 @@ import { wire } from '../server/wire';
 const scripts = process.argv.includes('--scripts');
 const wired = wire(readConfig(process.env), 'fatal');
 const { outbox, close } = wired;
-await seedDemo(wired, { scripts });
+await seedDemo(wired, { scripts, cohort: false });
 // November's scripts are scored by jobs.
 if (scripts) await wired.services.jobs.turn();
 const linkOf = (email: string) => {

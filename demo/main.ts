@@ -19,7 +19,9 @@ const config = readConfig(process.env);
 const fresh = !existsSync(path.join(config.dataFolder, 'clear-sitting.sqlite'));
 const wired = wire(config, 'warn');
 const { outbox, close } = wired;
-if (fresh) await seedDemo(wired, { scripts: !process.argv.includes('--without-scripts') });
+const without = (what: string) => process.argv.includes(`--without-${what}`);
+if (fresh)
+  await seedDemo(wired, { scripts: !without('scripts'), cohort: !without('cohort') && !without('scripts') });
 
 const letters = outbox.list().filter(({ subject }) => subject.code === 'letter.invitationSubject');
 const say = (label: string, email: string) => {

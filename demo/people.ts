@@ -9,6 +9,12 @@ export const staffMembers: { email: string; name: string; password: string; role
     roles: ['coordinator'],
   },
   {
+    email: 'lennart.fosse@example.org',
+    name: 'Lennart Fosse',
+    password: 'two-keys-for-the-vault',
+    roles: ['coordinator'],
+  },
+  {
     email: 'tamsin.ebanks@example.org',
     name: 'Tamsin Ebanks',
     password: 'sea-kale-in-march',
@@ -24,7 +30,7 @@ export const staffMembers: { email: string; name: string; password: string; role
     email: 'hedda.lorne@example.org',
     name: 'Hedda Lorne',
     password: 'samphire-at-low-tide',
-    roles: ['lead', 'assessor'],
+    roles: ['lead'],
   },
   {
     email: 'bram.ostler@example.org',
@@ -42,7 +48,7 @@ export interface DemoCandidate {
   readonly transcripts: boolean;
 }
 
-const person = (name: string, extraPercent = 0, breakMinutes = 0): DemoCandidate => {
+export const person = (name: string, extraPercent = 0, breakMinutes = 0): DemoCandidate => {
   const address = name
     .toLowerCase()
     .normalize('NFD')

@@ -1,128 +1,25 @@
 import { eq } from 'drizzle-orm';
-import { storeResponse } from '../core/kinds/stored';
-import { allParts } from '../core/papers/paper';
-import { HoldWriter } from '../core/journal/holdWriter';
+import { noArrangements } from '../core/rounds/api';
 import { seededRandom, type Random } from '../core/random';
 import { MINUTE_MS } from '../core/timing/deadline';
-import { noArrangements, type RoundSettings } from '../core/rounds/api';
 import { addStaff } from '../server/accounts/accounts';
-import { markingTasks, rounds, roundStaff, sittings, staff } from '../server/db/schema';
-import { fixForm } from '../server/forms/forms';
-import { scriptCode, sha256 } from '../server/secrets';
+import { markingTasks, rounds, staff } from '../server/db/schema';
 import { allocateRound } from '../server/marking/allocation';
 import { giveMark } from '../server/marking/give';
-import { signOff } from '../server/marking/signOff';
 import { scoreSitting } from '../server/marking/scoreJob';
-import { findInvited, noteArrival } from '../server/candidates/queries';
+import { signOff } from '../server/marking/signOff';
 import { keepFiles } from '../server/papers/keepFiles';
-import { paperOfVersion, publishPaper } from '../server/papers/papers';
+import { publishPaper } from '../server/papers/papers';
 import { release } from '../server/results/release';
 import { invite } from '../server/rounds/operations';
-import type { Services } from '../server/services';
-import { JournalWriter } from '../server/sittings/journalWriter';
-import { makeReceipt } from '../server/sittings/receipts';
-import type { Wired } from '../server/wire';
 import { simulateAnswers } from './answers';
+import { seedCohort } from './cohort/seedCohort';
 import { fieldSchoolPaper } from './fieldSchoolPaper';
-import * as people from './people';
 import { demoFiles } from './files';
+import { addRound, addScript, DAY_MS, HOUR_MS, type Seeding } from './makeRound';
+import * as people from './people';
 import { galleryPaper, rehearsalPaper } from './rehearsalPaper';
 import { technicianPaper } from './technicianPaper';
-
-const HOUR_MS = 60 * MINUTE_MS;
-const DAY_MS = 24 * HOUR_MS;
-
-const settings = (resultBy: number): RoundSettings => ({
-  locale: 'en-GB',
-  attemptsAllowed: 1,
-  counts: 'latest',
-  startRule: 'opening time',
-  doorsMinutes: 30,
-  openRehearsal: true,
-  correctionsFirst: false,
-  identityPicture: false,
-  joinedPhones: true,
-  checks: ['browser', 'screen', 'storage', 'clock', 'connection', 'camera'],
-  recorded: 'One picture, taken before you start and kept for 60 days. No film and no sound.',
-  keptDays: 60,
-  help: 'If something does not work, call the archive: Bram Ostler, extension 31, from eight to eight.',
-  resultBy,
-  questionnaire: true,
-  release: 'after sign-off',
-  releaseAt: null,
-  sheet: 'key',
-  checkDays: 14,
-});
-
-interface RoundPlan {
-  readonly key: string;
-  readonly title: string;
-  readonly opensAt: number;
-  readonly closesAt: number;
-  readonly rules?: Partial<RoundSettings>;
-}
-
-function addRound({ db }: Services, paperVersionId: number, { rules, ...plan }: RoundPlan): number {
-  const values = {
-    ...plan,
-    paperVersionId,
-    timeZone: 'Europe/London',
-    settings: { ...settings(plan.closesAt + 4 * DAY_MS), ...rules },
-  };
-  const roundId = Number(db.insert(rounds).values(values).run().lastInsertRowid);
-  // Everybody at the archive has their roles in every round.
-  for (const { id: staffId, roles } of db.select().from(staff).all())
-    for (const role of roles) db.insert(roundStaff).values({ roundId, staffId, role }).run();
-  return roundId;
-}
-
-/** A script as a candidate would have left it: started, written entry by entry, handed in, and settled. */
-function addScript(
-  { services, sittings: operations }: Seeding,
-  { invitationId, startedAt, ability, random }: Planned,
-): number {
-  const { db, secret, time } = services;
-  const closedAt = startedAt + Math.round((0.6 + random() * 0.39) * 60 * MINUTE_MS);
-  const good = {
-    detailsAt: startedAt - 9e5,
-    checksAt: startedAt - 6e5,
-    pictureAt: startedAt - 4e5,
-    rulesAt: startedAt - 3e5,
-  };
-  noteArrival(db, invitationId, 1, { ...good, checks: [], rulesVersion: '2026-10' });
-  const { round } = findInvited(db, invitationId)!;
-  const formId = fixForm(db, round.paperVersionId, {
-    seed: `demo-${invitationId}`,
-    locale: round.settings.locale,
-    transcripts: false,
-    aids: [],
-  });
-  const script = scriptCode(secret, `${invitationId}/1`);
-  const { id } = db
-    .insert(sittings)
-    .values({ invitationId, attempt: 1, formId, script, deviceName: `seeded-${invitationId}` })
-    .returning()
-    .get();
-  time.record(id, { type: 'started', at: startedAt });
-  const hold = operations.holds.grant(id, { store: 'demo', opening: 'demo', agent: 'demo' }, startedAt);
-  const device = new HoldWriter({ hold: hold.number, token: hold.chain.token }, sha256);
-  const paper = paperOfVersion(db, round.paperVersionId);
-  const writer = new JournalWriter(db, operations.holds);
-  time.record(id, { type: 'confirmed', at: startedAt, heard: startedAt });
-  const answers = simulateAnswers(ability, random);
-  const kinds = new Map(allParts(paper).map(({ target, part }) => [target, part.kind]));
-  answers.forEach(({ target, response }, i) => {
-    const value = storeResponse(kinds.get(target)!, response);
-    const at = Math.round(startedAt + ((closedAt - startedAt) * (i + 1)) / (answers.length + 1));
-    const entry = device.append({ about: 'answer', target, value, at });
-    const meeting = { sitting: id, formId, paper, time: time.of(id), hold, now: at };
-    writer.write(meeting, { head: device.head(at - 1000), entries: [entry] });
-  });
-  time.record(id, { type: 'closed', at: closedAt, by: 'candidate' });
-  makeReceipt(db, id, { at: closedAt, reason: 'handed in' });
-  db.update(sittings).set({ settledAt: closedAt }).where(eq(sittings.id, id)).run();
-  return id;
-}
 
 const COMMENTS = [
   'Facts and cause are exact; say what should happen first.',
@@ -152,24 +49,15 @@ async function finishRound(
   release(services, outbox, byEmail('odile.varr@example.org'), roundId);
 }
 
-/** What the demo data is made with. */
-export type Seeding = Pick<Wired, 'services' | 'outbox' | 'sittings'>;
-
-interface Planned {
-  readonly invitationId: number;
-  readonly startedAt: number;
-  /** 0 to 1. */
-  readonly ability: number;
-  readonly random: Random;
-}
-
 export interface SeedOptions {
   /** With simulated scripts in November and a finished October; tests that want an empty house leave them out. */
   readonly scripts: boolean;
+  /** With the main sitting of 60 candidates, partly marked. */
+  readonly cohort: boolean;
 }
 
 /** Fills an empty database with the Hollin Reach data. The same every time, but for the dates and the secret links. */
-export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Promise<void> {
+export async function seedDemo(seeding: Seeding, { scripts, cohort }: SeedOptions): Promise<void> {
   const { services, outbox } = seeding;
   const { db, clock, jobs } = services;
   const now = clock.now();
@@ -255,7 +143,8 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
     for (const id of inviteAll(november, people.handedInNow)) {
       const startedAt = now - 30 * HOUR_MS + Math.round(random() * 20 * HOUR_MS);
       const ability = 0.35 + random() * 0.6;
-      const planned = { invitationId: id, startedAt, ability, random };
+      const answers = simulateAnswers(ability, random);
+      const planned = { invitationId: id, startedAt, answers, random };
       const sitting = db.transaction(() => addScript(seeding, planned));
       jobs.add('score', sitting);
     }
@@ -264,13 +153,14 @@ export async function seedDemo(seeding: Seeding, { scripts }: SeedOptions): Prom
         addScript(seeding, {
           invitationId,
           startedAt: now - 27 * DAY_MS + i * HOUR_MS,
-          ability: 0.55 + 0.2 * i,
+          answers: simulateAnswers(0.55 + 0.2 * i, random),
           random,
         }),
       ),
     );
     await finishRound(seeding, october, sat, random);
   }
+  if (cohort) await seedCohort(seeding);
   db.update(rounds)
     .set({ closesAt: now - 26 * DAY_MS })
     .where(eq(rounds.id, october))

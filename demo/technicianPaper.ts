@@ -50,6 +50,10 @@ const ADDED: Readonly<Record<string, readonly Draft[]>> = {
   B: [accessionLedger, whereTheyKeep, whatIsWritten],
   C: [howManyToSow],
 };
+/** The main sitting asks the first version's questions, and one that is worked on paper. */
+const main = first.map((section) =>
+  section.key === 'C' ? { ...section, items: [...section.items, howManyToSow] } : section,
+);
 const second = first.map((section) => ({ ...section, items: [...section.items, ...ADDED[section.key]!] }));
 
 const VERSIONS = {
@@ -71,6 +75,16 @@ const VERSIONS = {
       { title: 'Capable', from: 3000 },
       { title: 'Proficient', from: 4800 },
       { title: 'Outstanding', from: 6150 },
+    ],
+  },
+  3: {
+    sections: main,
+    minutes: 68,
+    bands: [
+      { title: 'Beginning', from: 0 },
+      { title: 'Capable', from: 2200 },
+      { title: 'Proficient', from: 3500 },
+      { title: 'Outstanding', from: 4500 },
     ],
   },
 } as const;
