@@ -15,6 +15,8 @@ import { JournalWriter } from '../server/sittings/journalWriter';
 import { makeReceipt } from '../server/sittings/receipts';
 import type { Wired } from '../server/wire';
 
+const FIRST_ASSESSOR = 'tamsin.ebanks@example.org';
+
 export const HOUR_MS = 60 * MINUTE_MS;
 export const DAY_MS = 24 * HOUR_MS;
 
@@ -49,9 +51,15 @@ export interface RoundPlan {
   readonly opensAt: number;
   readonly closesAt: number;
   readonly rules?: Partial<RoundSettings>;
+  /** By address; the first assessor alone where nobody is named. */
+  readonly assessors?: readonly string[];
 }
 
-export function addRound({ db }: Services, paperVersionId: number, { rules, ...plan }: RoundPlan): number {
+export function addRound(
+  { db }: Services,
+  paperVersionId: number,
+  { rules, assessors = [FIRST_ASSESSOR], ...plan }: RoundPlan,
+): number {
   const values = {
     ...plan,
     paperVersionId,
@@ -59,9 +67,10 @@ export function addRound({ db }: Services, paperVersionId: number, { rules, ...p
     settings: { ...settings(plan.closesAt + 4 * DAY_MS), ...rules },
   };
   const roundId = Number(db.insert(rounds).values(values).run().lastInsertRowid);
-  // Everybody at the archive has their roles in every round.
-  for (const { id: staffId, roles } of db.select().from(staff).all())
-    for (const role of roles) db.insert(roundStaff).values({ roundId, staffId, role }).run();
+  // Everybody at the archive has their roles in every round; who marks is chosen.
+  for (const { id: staffId, roles, email } of db.select().from(staff).all())
+    for (const role of roles.filter((one) => one !== 'assessor' || assessors.includes(email)))
+      db.insert(roundStaff).values({ roundId, staffId, role }).run();
   return roundId;
 }
 

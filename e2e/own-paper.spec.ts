@@ -11,7 +11,7 @@ import { Staff } from './people/Staff';
 /* From an empty folder, by the README alone: nothing of the demo is here. */
 const test = base.extend({
   app: async ({}, use) => {
-    const app = new TestApp(await freePort(), true);
+    const app = new TestApp(await freePort(), null);
     await app.start();
     await use(app);
     await app.close();
@@ -137,8 +137,8 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
     password,
   });
   await lead.opensPile('A short note');
-  await lead.marksByKeys({ a: 2, b: 2 }, 'Short and clear.');
-  await expect(lead.page.getByRole('heading', { name: 'This pile is done' })).toBeVisible();
+  await lead.marksByKeys([1, 1], 'Short and clear.');
+  await expect(lead.page.getByRole('heading', { name: 'This item is done' })).toBeVisible();
   await lead.goesTo('Sign-off');
   await lead.confirms('Sign off');
   await expect(lead.page.getByText('signed off')).toBeVisible();

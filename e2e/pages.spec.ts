@@ -109,8 +109,8 @@ test('six pages by a phone on a line that is cut twice, one by the desk, handed 
   for (const { hash } of handedIn) expect(sha256(app.keptFile(hash))).toBe(hash);
 
   await app.doJobs();
-  const lead = await staff(await (await browser.newContext()).newPage(), 'lead');
-  await lead.opensPile('Mark item 17');
+  const assessor = await staff(await (await browser.newContext()).newPage(), 'assessor');
+  await assessor.opensPile('Mark item 17');
   for (let number = 1; number <= 7; number++)
-    await expect(lead.page.getByRole('img', { name: `Page ${number}`, exact: true })).toBeVisible();
+    await expect(assessor.page.getByRole('img', { name: `Page ${number}`, exact: true })).toBeVisible();
 });

@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
-import { CAMERA_CLIP, ROOT, TEMPLATE } from './paths';
+import { CAMERA_CLIP, COHORT, ROOT, TEMPLATE } from './paths';
 
 const FRAMES = 40;
 
@@ -40,7 +40,7 @@ export async function drawClip(): Promise<void> {
 }
 
 export default async function prepare(): Promise<void> {
-  rmSync(TEMPLATE, { recursive: true, force: true });
+  for (const folder of [TEMPLATE, COHORT]) rmSync(folder, { recursive: true, force: true });
   // The stories want an empty database; the pictures want one with the simulated scripts in it.
   const scripts = process.env.E2E_SEED === 'full' ? [] : ['--without-scripts'];
   execFileSync(process.execPath, ['--import', 'tsx', 'demo/main.ts', ...scripts], {

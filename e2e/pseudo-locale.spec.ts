@@ -139,7 +139,13 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
   await signsIn('assessor');
   await visits('/staff/marking', `/staff/marking/${round!.id}/days-to-half/A`);
   await signsIn('lead');
-  await visits('/staff/sign-off', `/staff/rounds/${round!.id}/answers/tray-14/C`);
+  await visits(
+    '/staff/sign-off',
+    `/staff/rounds/${round!.id}/answers/tray-14/C`,
+    `/staff/quality/${round!.id}/days-to-half/A`,
+    '/staff/results',
+    `/staff/results/${round!.id}`,
+  );
 
   await page.goto(app.linkOf(CORIN));
   await reads('another candidate');

@@ -20,11 +20,11 @@ export class TestApp {
   /** What the server has written for whoever runs it. */
   log = '';
 
-  /** On the demo's data, or on an empty folder. */
-  constructor(port: number, empty = false) {
+  /** On a copy of some data, or on an empty folder. */
+  constructor(port: number, data: string | null = TEMPLATE) {
     this.port = port;
     this.url = `http://127.0.0.1:${port}`;
-    if (!empty) cpSync(TEMPLATE, this.folder, { recursive: true });
+    if (data !== null) cpSync(data, this.folder, { recursive: true });
   }
 
   async start(): Promise<void> {

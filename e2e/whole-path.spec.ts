@@ -175,16 +175,16 @@ test('from invitation to released result, with every person in it', async ({ bro
   const assessor = await staff(desk, 'assessor');
   await assessor.opensPile('Mark item 8 · Incident note');
   await expect(desk.getByText('split seed coats')).toBeVisible();
-  await assessor.marksByKeys({ f: 4, r: 4, a: 4, l: 2 }, 'Exact, and in the right order.');
-  await expect(desk.getByRole('heading', { name: 'This pile is done' })).toBeVisible();
+  await assessor.marksByKeys([3, 4, 3, 1], 'Exact, and in the right order.');
+  await expect(desk.getByRole('heading', { name: 'This item is done' })).toBeVisible();
   // A program that both score: the cases are the machine's, how it reads is for people.
-  await desk.getByRole('link', { name: 'Back to the piles' }).click();
+  await desk.getByRole('link', { name: 'Back to the list' }).click();
   await assessor.opensPile('Mark item 10 · Days to half');
   await expect(desk.getByRole('region', { name: 'Scored by the machine' })).toContainText(
     'Usual trays: 0 of 2',
   );
-  await assessor.marksByKeys({ r: 3 }, '');
-  await expect(desk.getByRole('heading', { name: 'This pile is done' })).toBeVisible();
+  await assessor.marksByKeys([2], '');
+  await expect(desk.getByRole('heading', { name: 'This item is done' })).toBeVisible();
   const seenByAssessor = await sentToAssessor.all();
   expect(seenByAssessor).toContain('split seed coats');
   for (const personal of ['Aurelia', 'Nightingale', 'aurelia@example.org', 'image/jpeg'])
@@ -202,7 +202,8 @@ test('from invitation to released result, with every person in it', async ({ bro
   await lead.page.getByRole('button', { name: 'Accept “third”' }).click();
   const accepting = lead.page.getByRole('dialog');
   await expect(accepting.getByText('1 of 1 scripts changes its marks:')).toBeVisible();
-  await expect(accepting.getByText(/: 1\.34 → 2$/)).toBeVisible();
+  // Totals: 0.66 more of the whole script.
+  await expect(accepting.getByText(/: 32\.34 → 33$/)).toBeVisible();
   await accepting.getByLabel('Reason, kept on record').fill('The note can be read so.');
   await accepting.getByRole('button', { name: 'Accept', exact: true }).click();
   await expect(lead.page.getByText('Scripts are being scored anew.')).toBeVisible();

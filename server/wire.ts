@@ -78,7 +78,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   };
   const outbox = new Outbox(db, clock, jobs, config);
   const sittings = new SittingOperations(services, outbox);
-  jobs.handle('rescore', 'scoring', (correction) => rescore(services, correction));
+  jobs.handle('rescore', 'scoring', (correction) => rescore(services, outbox, correction));
   jobs.handle('score', 'scoring', (sitting, attempt) => scoreSitting(services, sitting, attempt));
   jobs.handle('allocate', 'marking', (round) => allocateRound(services, round));
   jobs.handle('print-result', 'printing', (invitation) => printAhead(services, invitation));

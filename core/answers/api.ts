@@ -28,6 +28,8 @@ export interface AnswerTable extends AnsweredPart {
   /** The components by key, with their names. */
   readonly components: readonly { readonly key: string; readonly name: Message | null }[];
   readonly answers: readonly AnswerCount[];
+  /** How far the scripts are scored anew after an answer was accepted; null where none are. */
+  readonly rescoring: { readonly done: number; readonly of: number } | null;
 }
 
 export interface AcceptedAnswer {
@@ -35,15 +37,19 @@ export interface AcceptedAnswer {
   readonly answer: string;
 }
 
+/** A script whose marks change, by its code; totals of the whole script, and the bands that they reach. */
+export interface ScriptChange {
+  readonly script: string;
+  readonly before: Hundredths;
+  readonly after: Hundredths;
+  readonly bandBefore: string | null;
+  readonly bandAfter: string | null;
+}
+
 /** What accepting an answer would change. */
 export interface AcceptPreview {
   readonly scripts: number;
-  /** Scripts whose marks change, by their codes. */
-  readonly changes: readonly {
-    readonly script: string;
-    readonly before: Hundredths;
-    readonly after: Hundredths;
-  }[];
-  /** Scripts of rounds that are signed off: their marks stay. */
-  readonly frozen: number;
+  readonly changes: readonly ScriptChange[];
+  /** Of these scripts the results are out: their candidates are told. */
+  readonly released: number;
 }

@@ -78,7 +78,9 @@ export function allocate({
     if (own?.has(turn)) return;
     const other = own?.get(turn === 'first' ? 'second' : 'first');
     let best: number | null = null;
-    for (const id of people)
+    // Among equal loads chance decides: nobody is always the first of two.
+    const from = Math.floor(random() * people.length);
+    for (const id of [...people.slice(from), ...people.slice(0, from)])
       if (id !== other && (best === null || load.get(id)! < load.get(best)!)) best = id;
     if (best === null) return void open.push({ script, turn });
     const assigned = { script, turn, assessor: best };

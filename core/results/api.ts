@@ -48,6 +48,7 @@ export interface ResultRow {
 }
 
 export interface ScoreDistribution {
+  readonly round: string;
   readonly of: Hundredths;
   readonly n: number;
   readonly mean: number | null;

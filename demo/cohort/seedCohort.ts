@@ -27,8 +27,15 @@ import { drawPage, WORKINGS } from './pages';
 
 const NOTE = 'incident-note/A';
 const PAGE = 'how-many-to-sow/A';
-const PROGRAM = 'strongest-lot/A';
-const MOST: Readonly<Record<string, number>> = { f: 3, r: 3, a: 3, l: 2, w: 3 };
+const STRONGEST = 'strongest-lot/A';
+/** The program that people read as well. */
+const PROGRAM = 'days-to-half/A';
+/** The highest level of each criterion, by target. */
+const MOST: Readonly<Record<string, Readonly<Record<string, number>>>> = {
+  [NOTE]: { f: 3, r: 3, a: 3, l: 2 },
+  [PAGE]: { w: 3, r: 1 },
+  [PROGRAM]: { r: 2 },
+};
 
 /** What a careful reader would give each script, by target: as indices of levels. */
 type Truth = Readonly<Record<string, Readonly<Record<string, number>>>>;
@@ -73,8 +80,8 @@ async function addCandidate(
   const picture = await drawPage(ways[Math.floor(random() * ways.length)]!, random);
   const hash = sha256(picture);
   const answers = [
-    ...simulateAnswers(ability, random).filter(({ target }) => target !== NOTE && target !== PROGRAM),
-    { target: PROGRAM, response: strongestProgram(ability + (random() - 0.5) * 0.5, random) },
+    ...simulateAnswers(ability, random).filter(({ target }) => target !== NOTE && target !== STRONGEST),
+    { target: STRONGEST, response: strongestProgram(ability + (random() - 0.5) * 0.5, random) },
     { target: NOTE, response: essay },
     {
       target: PAGE,
@@ -138,15 +145,13 @@ async function score({ services }: Seeding, sitting: number, known: Map<string, 
 }
 
 /** What an assessor makes of a script, as they are known to read. */
-function givenBy(
-  truth: Readonly<Record<string, number>>,
-  who: (typeof ASSESSORS)[number],
-  random: Random,
-): MarksGiven {
-  return Object.fromEntries(
-    Object.entries(truth).map(([key, level]) => [key, readAs(level, MOST[key] ?? 1, who, random)]),
+const givenBy = (truth: Truth, target: string, who: (typeof ASSESSORS)[number], random: Random): MarksGiven =>
+  Object.fromEntries(
+    Object.entries(MOST[target]!).map(([key, most]) => [
+      key,
+      readAs(truth[target]![key]!, most, who, random),
+    ]),
   );
-}
 
 /** Marks a share of an assessor's queue, with notes and comments, at the pace of a person. */
 function mark(
@@ -177,7 +182,7 @@ function mark(
     .orderBy(asc(markingTasks.position))
     .all();
   queue.slice(0, Math.round(queue.length * share)).forEach((task, i) => {
-    const given = givenBy(truths.get(task.sittingId)![target]!, who, random);
+    const given = givenBy(truths.get(task.sittingId)!, target, who, random);
     const sitting = db.select().from(sittings).where(eq(sittings.id, task.sittingId)).get()!;
     const part = scriptPartsOf(services, sitting, newestReceipt(db, task.sittingId)!).find(
       (one) => one.target === target,
@@ -245,6 +250,7 @@ export async function seedCohort(seeding: Seeding): Promise<number> {
     opensAt: now - 4 * DAY_MS,
     closesAt: now + HOUR_MS,
     rules: { sheet: 'key' },
+    assessors: ASSESSORS.map(({ email }) => email),
   });
   const truths = new Map<number, Truth>();
   const known = new Map<string, unknown>();
@@ -311,7 +317,7 @@ export async function seedCohort(seeding: Seeding): Promise<number> {
   for (const who of ASSESSORS) {
     mark(seeding, who, { round, target: NOTE, truths, from, share: who.share });
     mark(seeding, who, { round, target: PAGE, truths, from: from + 5 * HOUR_MS, share: 0.4 });
-    mark(seeding, who, { round, target: PROGRAM, truths, from: from + 7 * HOUR_MS, share: 1 });
+    mark(seeding, who, { round, target: PROGRAM, truths, from: from + 7 * HOUR_MS, share: 0.6 });
   }
   db.update(rounds)
     .set({ closesAt: now - DAY_MS })

@@ -36,7 +36,9 @@ export class Staff {
     return new Staff(page);
   }
 
-  async goesTo(area: 'Rounds' | 'Papers' | 'Outbox' | 'Marking' | 'Sign-off' | 'Watch'): Promise<void> {
+  async goesTo(
+    area: 'Rounds' | 'Papers' | 'Outbox' | 'Marking' | 'Sign-off' | 'Results' | 'Watch',
+  ): Promise<void> {
     await this.page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name: area }).click();
     await expect(this.page.getByRole('heading', { level: 1, name: area })).toBeVisible();
   }
@@ -104,13 +106,10 @@ export class Staff {
     await expect(this.page.getByRole('region', { name: 'Response' })).toBeVisible();
   }
 
-  /** Marks the script in view by keyboard alone: letters for criteria, numbers for levels, C for the comment. */
-  async marksByKeys(levels: Record<string, number>, comment: string): Promise<void> {
-    for (const [criterion, level] of Object.entries(levels)) {
-      await this.page.keyboard.press(criterion);
-      await this.page.keyboard.press(String(level));
-    }
-    await this.page.keyboard.press('c');
+  /** Marks the script in view by keyboard alone: a digit gives the mark it shows, criterion by criterion; K the comment. */
+  async marksByKeys(marks: readonly number[], comment: string): Promise<void> {
+    for (const mark of marks) await this.page.keyboard.press(String(mark));
+    await this.page.keyboard.press('k');
     await this.page.keyboard.type(comment);
     await this.page.keyboard.press('Escape');
     await this.page.keyboard.press('Enter');

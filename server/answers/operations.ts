@@ -1,21 +1,26 @@
-import { and, eq, inArray, isNotNull } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import type {
   AcceptedAnswer,
   AcceptPreview,
   AnswerCount,
   AnsweredPart,
   AnswerTable,
+  ScriptChange,
 } from '../../core/answers/api';
 import { wholeForm } from '../../core/forms/drawForm';
 import { keyKindOf } from '../../core/kinds/keyKinds';
-import { sumMarks } from '../../core/marks';
+import { bandOf } from '../../core/results/resultSheet';
+import { totalOf } from '../../core/results/totals';
 import { allParts, type FullPaper, type PartInPlace } from '../../core/papers/paper';
 import { partsOfScript, type ScriptPart } from '../../core/scoring/script';
 import { record } from '../audit/record';
 import { invitations, keyCorrections, rounds, sittings } from '../db/schema';
 import { formById } from '../forms/forms';
 import { conflict, notFound } from '../http/errors';
-import { keepCredits, scoreParts } from '../marking/scoreJob';
+import { findInvited } from '../candidates/queries';
+import type { Outbox } from '../mail/outbox';
+import { keepCredits, markedHash, scoreParts } from '../marking/scoreJob';
+import { notify } from '../results/notices';
 import { standingMarks } from '../marking/marks';
 import { acceptIn } from '../papers/corrections';
 import { forgetPapers, isReadable, paperOfVersion } from '../papers/papers';
@@ -105,7 +110,21 @@ export function answerTable(services: Reading, roundId: number, target: string):
   const own = answeredParts(services, roundId).find((one) => one.target === target)!;
   const components = kind.components(content, marks).map(({ key, name }) => ({ key, name }));
   const answers = [...counts.values()].sort((a, b) => b.count - a.count || (a.answer < b.answer ? -1 : 1));
-  return { ...own, scripts: scripts.length, answered, components, answers };
+  const waiting = services.db
+    .select()
+    .from(keyCorrections)
+    .where(
+      and(
+        eq(keyCorrections.item, place.item.key),
+        eq(keyCorrections.version, place.item.version),
+        eq(keyCorrections.part, place.part.key),
+        isNull(keyCorrections.finishedAt),
+      ),
+    )
+    .all()
+    .at(-1);
+  const rescoring = waiting ? { done: waiting.done, of: waiting.of ?? scripts.length } : null;
+  return { ...own, scripts: scripts.length, answered, components, answers, rescoring };
 }
 
 /** The paper as it would judge with one more answer accepted. Refuses what its kind cannot accept. */
@@ -139,12 +158,9 @@ async function rescored(services: Services, judged: Judged, target: string): Pro
   return found;
 }
 
-/** The rounds in which this item version stands: those whose marks can still change, and those that are signed off. */
-function roundsWith(
-  { db }: Services,
-  { item }: PartInPlace,
-): { readonly open: Round[]; readonly frozen: Round[] } {
-  const standing = db
+/** The rounds in which this item version stands, the signed-off ones among them. */
+const roundsWith = ({ db }: Services, { item }: Pick<PartInPlace, 'item'>): Round[] =>
+  db
     .select()
     .from(rounds)
     .all()
@@ -154,10 +170,25 @@ function roundsWith(
         (one) => one.key === item.key && one.version === item.version,
       ),
     );
-  return {
-    open: standing.filter((round) => round.signedOffAt === null),
-    frozen: standing.filter((round) => round.signedOffAt !== null),
-  };
+
+/** What scores found anew change in a script's total; null where nothing. What a person has set right stands. */
+function changeOf(
+  { db }: Services,
+  paper: FullPaper,
+  { sitting, part, credits }: Rescored,
+): ScriptChange | null {
+  const standing = standingMarks(db, sitting.id);
+  const hash = markedHash(db, sitting.id, part);
+  const changed = standing.map((mark) => {
+    const found = credits.find((one) => mark.target === part.target && one.component === mark.component);
+    const stands = mark.role !== 'machine' && mark.response === hash;
+    return found && !stands ? { ...mark, hundredths: found.hundredths } : mark;
+  });
+  const copy = wholeForm(paper).paper;
+  const [before, after] = [totalOf(copy, standing), totalOf(copy, changed)];
+  if (before === after) return null;
+  const band = (total: number) => bandOf(paper, total)?.title ?? null;
+  return { script: sitting.script, before, after, bandBefore: band(before), bandAfter: band(after) };
 }
 
 export async function previewAccept(
@@ -166,42 +197,23 @@ export async function previewAccept(
   { target, ...accepted }: AcceptedAnswer & { readonly target: string },
 ): Promise<AcceptPreview> {
   const { place } = placeIn(services, roundId, target);
-  const { open, frozen } = roundsWith(services, place);
-  const changes: AcceptPreview['changes'][number][] = [];
-  let scripts = 0;
-  for (const round of open) {
+  const changes: ScriptChange[] = [];
+  let [scripts, released] = [0, 0];
+  for (const round of roundsWith(services, place)) {
     const now = placeIn(services, round.id, target);
     const judged = { ...now.judged, paper: corrected(now.judged, now.place, accepted) };
-    for (const { sitting, credits } of await rescored(services, judged, target)) {
+    for (const found of await rescored(services, judged, target)) {
       scripts++;
-      const standing = standingMarks(services.db, sitting.id).filter(
-        (mark) => mark.target === target && credits.some((c) => c.component === mark.component),
-      );
-      const [before, after] = [standing, credits].map((marks) => sumMarks(marks.map((m) => m.hundredths)));
-      if (before !== after) changes.push({ script: sitting.script, before: before!, after: after! });
+      const change = changeOf(services, now.judged.paper, found);
+      if (!change) continue;
+      changes.push(change);
+      if (round.releasedAt !== null) released++;
     }
   }
-  const count = frozen.length === 0 ? 0 : countScripts(services, frozen);
-  return { scripts, changes, frozen: count };
+  return { scripts, changes, released };
 }
 
-const countScripts = (services: Services, frozen: readonly Round[]): number =>
-  services.db
-    .select({ id: sittings.id })
-    .from(sittings)
-    .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
-    .where(
-      and(
-        inArray(
-          invitations.roundId,
-          frozen.map((r) => r.id),
-        ),
-        isNotNull(sittings.closedAt),
-      ),
-    )
-    .all().length;
-
-/** Accepts an answer from now on and for all scripts whose marks are not signed off: a job scores them anew. */
+/** Accepts an answer from now on; scripts that were scored already are scored anew by a job. */
 export function acceptAnswer(
   services: Services,
   who: { readonly staffId: number; readonly roundId: number },
@@ -214,7 +226,6 @@ export function acceptAnswer(
 ): void {
   const { db, clock, jobs } = services;
   const { judged, place } = placeIn(services, who.roundId, target);
-  if (judged.round.signedOffAt !== null) throw conflict('signed-off');
   corrected(judged, place, { component, answer });
   const { item, part } = place;
   const kept = { item: item.key, version: item.version, part: part.key, component, answer, reason };
@@ -229,25 +240,46 @@ export function acceptAnswer(
   forgetPapers(db);
 }
 
-/** The job after an answer was accepted: the part is scored anew in every script, the old marks kept. */
-export async function rescore(services: Services, correctionId: number): Promise<void> {
+/**
+ * The job after an answer was accepted: the part is scored anew in every script, the old marks kept. Whose result is out
+ * and changes is told so.
+ */
+export async function rescore(services: Services, outbox: Outbox, correctionId: number): Promise<void> {
   const { db, clock, commits } = services;
-  const correction = db.select().from(keyCorrections).where(eq(keyCorrections.id, correctionId)).get()!;
+  const own = eq(keyCorrections.id, correctionId);
+  const correction = db.select().from(keyCorrections).where(own).get()!;
   const target = `${correction.item}/${correction.part}`;
+  const item = { key: correction.item, version: correction.version };
   const here = db
     .select()
     .from(rounds)
     .all()
-    .filter((round) => round.signedOffAt === null && isReadable(db, round.paperVersionId))
-    .filter((round) => allParts(paperOfVersion(db, round.paperVersionId)).some((p) => p.target === target));
+    .filter((round) => isReadable(db, round.paperVersionId))
+    .filter((round) =>
+      allParts(paperOfVersion(db, round.paperVersionId)).some(
+        (p) => p.target === target && p.item.version === item.version,
+      ),
+    );
+  const progress = (to: Partial<typeof keyCorrections.$inferInsert>) =>
+    void db.update(keyCorrections).set(to).where(own).run();
+  progress({ done: 0, of: here.reduce((sum, round) => sum + scriptsOf(services, round.id).length, 0) });
+  let done = 0;
   for (const round of here) {
     const { judged } = placeIn(services, round.id, target);
     const scored = await rescored(services, judged, target);
     await commits.run(() => {
-      for (const { sitting, part, credits } of scored)
+      for (const found of scored) {
+        const { sitting, part, credits } = found;
         // Readmitted meanwhile, or handed in anew: its own score follows, by the corrected key.
-        if (sitting.scoredAt !== null && findSitting(db, sitting.id)?.scoredAt === sitting.scoredAt)
-          keepCredits({ db, sittingId: sitting.id, at: clock.now() }, part, credits);
+        if (sitting.scoredAt === null || findSitting(db, sitting.id)?.scoredAt !== sitting.scoredAt) continue;
+        const moves = changeOf(services, judged.paper, found) !== null;
+        keepCredits({ db, sittingId: sitting.id, at: clock.now() }, part, credits);
+        if (moves && round.releasedAt !== null)
+          notify(services, outbox, findInvited(db, sitting.invitationId)!, { topic: 'result changed' });
+      }
+      done += scriptsOf(services, round.id).length;
+      progress({ done });
     });
   }
+  progress({ finishedAt: clock.now() });
 }

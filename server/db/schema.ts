@@ -814,6 +814,10 @@ export const keyCorrections = sqliteTable(
       .references(() => staff.id),
     reason: text('reason').notNull(),
     at: time('at').notNull(),
+    /** Scripts that were scored anew, of how many; null until the job has begun. */
+    done: integer('done').notNull().default(0),
+    of: integer('of'),
+    finishedAt: time('finished_at'),
   },
   (t) => [index('corrections_of').on(t.item, t.version)],
 );

@@ -156,8 +156,8 @@ async function allocateItem(
   const { db, commits } = services;
   const { tasks, before } = openWork(db, ref, again);
   if (tasks.length === 0) return;
-  const { part } = itemOf(db, ref);
-  const { doublePercent, standardEvery } = markingOf(db, ref, part.marks);
+  const { judged } = itemOf(db, ref);
+  const { doublePercent, standardEvery } = markingOf(db, ref, judged);
   const isFree = (task: Task) =>
     task.doneAt === null && (task.assessorId === null || again?.includes(task.assessorId) === true);
   const kept = tasks.flatMap((task): Assigned[] =>

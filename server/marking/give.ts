@@ -37,8 +37,8 @@ function ownTask({ db, sessions }: Services, staffId: number, taskId: number): T
   const task = findTask(db, taskId);
   if (task?.assessorId !== staffId || !sessions.hasRole(staffId, task.roundId, ['assessor', 'lead']))
     throw conflict('not-yours');
-  const { round, part } = itemOf(db, { round: task.roundId, target: task.target });
-  const { signedOffAt } = markingOf(db, { round: task.roundId, target: task.target }, part.marks);
+  const { round, judged } = itemOf(db, { round: task.roundId, target: task.target });
+  const { signedOffAt } = markingOf(db, { round: task.roundId, target: task.target }, judged);
   if (round.signedOffAt !== null || signedOffAt !== null) throw conflict('signed-off');
   return task;
 }
@@ -125,7 +125,7 @@ export function giveMark(services: Services, staffId: number, taskId: number, ma
   const { sittingId, target, role, roundId } = task;
   const at = clock.now();
   const item = itemOf(db, { round: roundId, target });
-  const { tolerance } = markingOf(db, { round: roundId, target }, item.part.marks);
+  const { tolerance } = markingOf(db, { round: roundId, target }, item.judged);
   return db.transaction(() => {
     const own = addJudgement(db, {
       sittingId,
@@ -170,8 +170,8 @@ export function takeBack(services: Services, staffId: number, taskId: number): v
   const own = findJudgement(db, task.judgementId);
   const { sittingId, target, roundId } = task;
   const { components } = partOf(services, task);
-  const { part } = itemOf(db, { round: roundId, target });
-  const { tolerance } = markingOf(db, { round: roundId, target }, part.marks);
+  const { judged } = itemOf(db, { round: roundId, target });
+  const { tolerance } = markingOf(db, { round: roundId, target }, judged);
   if (standingMark(db, sittingId, target, components[0]!.key)?.role === 'settlement')
     throw conflict('settled-already');
   const draft = { given: givenAgain(components, own.given), comment: own.comment, notes: own.notes };

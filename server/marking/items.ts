@@ -2,10 +2,11 @@ import { and, eq } from 'drizzle-orm';
 import { emptyDocument, type Document } from '../../core/documents/document';
 import { wholeForm } from '../../core/forms/drawForm';
 import { keyKindOf } from '../../core/kinds/keyKinds';
-import type { Hundredths } from '../../core/marks';
+import { sumMarks, type Hundredths } from '../../core/marks';
 import type { ItemSettings } from '../../core/marking/api';
 import type { Question, ShownPart } from '../../core/papers/candidatePaper';
 import { allParts, type FullPaper, type PartInPlace } from '../../core/papers/paper';
+import { byPeople, componentsOf } from '../../core/scoring/components';
 import type { Db } from '../db/open';
 import { itemMarking, rounds } from '../db/schema';
 import { notFound } from '../http/errors';
@@ -21,6 +22,8 @@ export interface Item {
   readonly question: Question;
   readonly part: ShownPart;
   readonly scheme: Document;
+  /** What people decide of its marks: all of them where the machine decides nothing, or could not. */
+  readonly judged: Hundredths;
 }
 
 /** Which item of which round. */
@@ -38,7 +41,9 @@ export function itemOf(db: Db, { round: roundId, target }: ItemRef): Item {
   if (!place || !question) throw notFound('noQuestion');
   const part = question.parts.find((one) => one.target === target)!;
   const scheme = keyKindOf(part.kind).markScheme(place.part.content) ?? emptyDocument;
-  return { round, paper, target, place, question, part, scheme };
+  const own = byPeople(componentsOf(paper).get(target)!);
+  const judged = own.length === 0 ? part.marks : sumMarks(own.map((component) => component.of));
+  return { round, paper, target, place, question, part, scheme, judged };
 }
 
 export type ItemMarking = ItemSettings & Pick<typeof itemMarking.$inferSelect, 'signedOffAt' | 'signedOffBy'>;

@@ -37,7 +37,7 @@ import { markedHash } from './scoreJob';
 /** Refused once the marks of an item are signed off. */
 function openItem(db: Db, ref: ItemRef) {
   const item = itemOf(db, ref);
-  const marking = markingOf(db, ref, item.part.marks);
+  const marking = markingOf(db, ref, item.judged);
   if (item.round.signedOffAt !== null || marking.signedOffAt !== null) throw conflict('signed-off');
   return { item, marking };
 }
@@ -57,7 +57,7 @@ const tasksOf = (db: Db, { round, target }: ItemRef, sittingId: number): Task[] 
 
 function leadScript(services: Services, ref: ItemRef, task: Task, sides: readonly Judgement[]): LeadScript {
   const { db } = services;
-  const { question, part: asked, scheme } = itemOf(db, ref);
+  const { question, part: asked, scheme, judged } = itemOf(db, ref);
   const { sitting, part, components } = partOf(services, task);
   return {
     script: sitting.script,
@@ -68,8 +68,8 @@ function leadScript(services: Services, ref: ItemRef, task: Task, sides: readonl
     source: question.source,
     scheme,
     components,
-    marks: asked.marks,
-    tolerance: markingOf(db, ref, asked.marks).tolerance,
+    marks: judged,
+    tolerance: markingOf(db, ref, judged).tolerance,
     sides: sides.map(({ given, comment, notes }) => ({ given, comment, notes })),
     task: task.id,
   };
@@ -166,9 +166,9 @@ export async function changeSettings(
 ): Promise<void> {
   const { db, clock } = services;
   const { item } = openItem(db, ref);
-  if (settings.tolerance > item.part.marks) throw badRequest('marksNotPossible', 'tolerance');
+  if (settings.tolerance > item.judged) throw badRequest('marksNotPossible', 'tolerance');
   db.transaction(() => {
-    changeMarking(db, ref, { marks: item.part.marks, ...settings });
+    changeMarking(db, ref, { marks: item.judged, ...settings });
     const { doublePercent, tolerance, standardEvery } = settings;
     const told = `double ${doublePercent} %, tolerance ${tolerance}, one in ${standardEvery}`;
     record(services, {
@@ -363,7 +363,7 @@ export function remark(
   const before = standingMark(db, sitting.id, target, component);
   if (!before) throw conflict('not-marked-yet');
   const frozen =
-    item.round.signedOffAt !== null || markingOf(db, { round, target }, item.part.marks).signedOffAt !== null;
+    item.round.signedOffAt !== null || markingOf(db, { round, target }, item.judged).signedOffAt !== null;
   if (!frozen && own.by === 'people') throw conflict('not-signed-off-yet');
   const role = frozen ? 'remark' : 'override';
   const response = markedHash(db, sitting.id, part);

@@ -162,8 +162,8 @@ function assessorsIn(db: Db, ref: ItemRef, given: readonly Given[]) {
 }
 
 function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open'> {
-  const { round, question, part } = itemOf(db, ref);
-  const { signedOffAt, signedOffBy: _, ...settings } = markingOf(db, ref, part.marks);
+  const { round, question, judged } = itemOf(db, ref);
+  const { signedOffAt, signedOffBy: _, ...settings } = markingOf(db, ref, judged);
   const inItem = and(eq(markingTasks.roundId, ref.round), eq(markingTasks.target, ref.target));
   const given = givenIn(db, ref);
   const marked = given.filter((one) => roleIs('first')(one) || roleIs('second')(one));
@@ -210,7 +210,7 @@ function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open'
     target: ref.target,
     itemNumber: question.number,
     title: question.title,
-    marks: part.marks,
+    marks: judged,
     settings: {
       doublePercent: settings.doublePercent,
       tolerance: settings.tolerance,

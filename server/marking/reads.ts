@@ -1,5 +1,6 @@
 import { and, asc, count, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { wholeForm } from '../../core/forms/drawForm';
+import { sumMarks } from '../../core/marks';
 import type { MarkingPile, SignOffState } from '../../core/marking/api';
 import { byPeople, componentsOf } from '../../core/scoring/components';
 import type { Pair } from '../../core/marking/agreement';
@@ -229,7 +230,9 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
         const state = states.get(`${id} ${part.target}`);
         if (!state && byPeople(components.get(part.target)!).length === 0) return [];
         const { title: of, number: itemNumber } = question;
-        return [{ target: part.target, title: of, itemNumber, marks: part.marks, ...(state ?? UNTOUCHED) }];
+        const own = byPeople(components.get(part.target)!);
+        const marks = own.length === 0 ? part.marks : sumMarks(own.map((component) => component.of));
+        return [{ target: part.target, title: of, itemNumber, marks, ...(state ?? UNTOUCHED) }];
       }),
     );
     return {

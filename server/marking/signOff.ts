@@ -46,10 +46,10 @@ export function signOff(services: Services, staffId: number, roundId: number): v
 /** Freezes the marks of one item. */
 export function signOffItem(services: Services, staffId: number, ref: ItemRef): void {
   const { db, clock } = services;
-  const { part } = itemOf(db, ref);
+  const { judged } = itemOf(db, ref);
   const reasons = openOf(services, ref.round, ref.target);
   if (reasons.length > 0) throw conflict('not-finished', { reasons });
-  if (markingOf(db, ref, part.marks).signedOffAt !== null) return;
-  changeMarking(db, ref, { marks: part.marks, signedOffAt: clock.now(), signedOffBy: staffId });
+  if (markingOf(db, ref, judged).signedOffAt !== null) return;
+  changeMarking(db, ref, { marks: judged, signedOffAt: clock.now(), signedOffBy: staffId });
   record(services, { staffId, act: 'signed-off-item', subject: `round ${ref.round}, ${ref.target}` });
 }

@@ -156,6 +156,7 @@ export const distributionRead: Read<{ readonly round: number }, ScoreDistributio
       count: totals.filter((one) => one >= i * step && one < (i + 1) * step).length,
     }));
     return {
+      round: round.title,
       of,
       n: totals.length,
       mean: totals.length === 0 ? null : meanOf(totals),

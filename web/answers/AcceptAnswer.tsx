@@ -12,18 +12,23 @@ import { t } from './words';
 const SHOWN = 8;
 
 function Changes({ preview }: { preview: AcceptPreview }) {
-  const { changes, scripts, frozen } = preview;
+  const { changes, scripts, released } = preview;
+  const across = changes.filter((one) => one.bandBefore !== one.bandAfter);
   const more = changes.length - SHOWN;
   return (
     <div role="status">
       <p>{changes.length === 0 ? t('none') : t('changes', { count: changes.length, scripts })}</p>
       <ul className="columns-2 pt-1 text-soft">
-        {changes.slice(0, SHOWN).map(({ script, before, after }) => (
-          <li key={script}>{t('change', { script, before: showMarks(before), after: showMarks(after) })}</li>
+        {changes.slice(0, SHOWN).map(({ script, before, after, bandBefore, bandAfter }) => (
+          <li key={script}>
+            {t('change', { script, before: showMarks(before), after: showMarks(after) })}
+            {bandBefore !== bandAfter && t('toBand', { band: bandAfter ?? '–' })}
+          </li>
         ))}
       </ul>
       {more > 0 && <p className="text-soft">{t('more', { count: more })}</p>}
-      {frozen > 0 && <p className="pt-1">{t('frozen', { count: frozen })}</p>}
+      {across.length > 0 && <p className="pt-1">{t('acrossBands', { count: across.length })}</p>}
+      {released > 0 && <p className="pt-1">{t('releasedScripts', { count: released })}</p>}
     </div>
   );
 }

@@ -49,6 +49,7 @@ function Table({ path }: { path: string }) {
     <>
       <p className="pb-2 text-soft">{t('facts', { answered: table.answered, scripts: table.scripts })}</p>
       {accepted && <Notice tone="plain">{t('working')}</Notice>}
+      {table.rescoring && <p className="text-soft">{t('rescoring', table.rescoring)}</p>}
       <StaffTable
         rows={table.answers}
         keyOf={(row) => `${row.component} ${row.type} ${row.answer}`}

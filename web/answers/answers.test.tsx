@@ -32,6 +32,7 @@ const table: AnswerTable = {
     key,
     name: { code: 'gaps.component', values: { gap: i + 1 } },
   })),
+  rescoring: null,
   answers: [
     row('a', 'kept', { count: 31 }),
     row('b', 'zehntel', { count: 4, right: false, acceptable: true }),
@@ -46,8 +47,8 @@ function open(more: Parameters<typeof fakeServer>[0] = {}) {
     'GET /rounds/3/answers/tray/B': () => table,
     'POST /rounds/3/answers/tray/B/preview': () => ({
       scripts: 38,
-      frozen: 2,
-      changes: [{ script: 'QX-11', before: 134, after: 200 }],
+      released: 2,
+      changes: [{ script: 'QX-11', before: 134, after: 200, bandBefore: 'Capable', bandAfter: 'Proficient' }],
     }),
     ...more,
   });

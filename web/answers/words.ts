@@ -25,8 +25,14 @@ export const t = words('answers', {
   change: '{{script}}: {{before}} → {{after}}',
   more: 'and {{count}} more',
   none: 'No script changes its marks.',
-  frozen_one: '{{count}} script of a round that is signed off keeps its marks.',
-  frozen_other: '{{count}} scripts of rounds that are signed off keep their marks.',
+  toBand: ', {{band}}',
+  acrossBands_one: '{{count}} script reaches another band.',
+  acrossBands_other: '{{count}} scripts reach another band.',
+  releasedScripts_one:
+    'The result of {{count}} of them is out: the sheet says what changed, and the candidate is told by letter.',
+  releasedScripts_other:
+    'The results of {{count}} of them are out: the sheets say what changed, and the candidates are told by letter.',
+  rescoring: 'Scored anew: {{done}} of {{of}} scripts',
   reason: 'Reason, kept on record',
   keep: 'Leave it as it is',
   working: 'Scripts are being scored anew. Load the page again to see the new counts.',

@@ -82,7 +82,7 @@ function HoldForm({ who, act }: { readonly who: AssessorQuality; readonly act: A
     );
   if (!open)
     return (
-      <p className="flex flex-wrap gap-x-3 text-[0.88rem]">
+      <p className="flex flex-col items-start gap-y-0.5 text-[0.88rem] whitespace-nowrap">
         <button type="button" onClick={() => setOpen('hold')} className={LINK}>
           {t('hold')}
         </button>
@@ -271,7 +271,7 @@ function Scatter({ data }: { readonly data: QualityData }) {
       textStyle: CHART_FONT,
       grid: { top: 12, left: 30, right: 16, bottom: 28, outerBoundsMode: 'same' },
       xAxis: { ...axis, name: t('firstMark'), nameGap: 28 },
-      yAxis: { ...axis, name: t('secondMark'), nameGap: 30, splitLine: { show: false } },
+      yAxis: { ...axis, name: t('secondMark'), nameGap: 30 },
       series: [
         line(0),
         ...(tolerance > 0 ? [line(tolerance), line(-tolerance)] : []),

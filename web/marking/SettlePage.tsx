@@ -44,7 +44,7 @@ function Sides({ data }: { readonly data: GapData }) {
           const differ = marks[0]?.hundredths !== marks[1]?.hundredths;
           return (
             <tr key={component.key} className={`border-b border-line/70 ${differ ? 'bg-marigold-wash' : ''}`}>
-              <th scope="row" className="py-1.5 pl-1 text-left">
+              <th scope="row" className="py-1.5 pr-3 pl-1 text-left">
                 {nameOf(component)}
               </th>
               {marks.map((mark, i) => (
@@ -57,7 +57,7 @@ function Sides({ data }: { readonly data: GapData }) {
           );
         })}
         <tr>
-          <th scope="row" className="py-1.5 pl-1 text-left">
+          <th scope="row" className="py-1.5 pr-3 pl-1 text-left">
             {t('inAll')}
           </th>
           {data.sides.map((side, i) => (
@@ -68,7 +68,7 @@ function Sides({ data }: { readonly data: GapData }) {
         </tr>
         {data.sides.some(({ comment }) => comment !== '') && (
           <tr className="align-top text-[0.88rem]">
-            <th scope="row" className="py-1.5 pl-1 text-left">
+            <th scope="row" className="py-1.5 pr-3 pl-1 text-left">
               {t('commentShort')}
             </th>
             {data.sides.map(({ comment }, i) => (
@@ -88,15 +88,13 @@ type Way = (typeof WAYS)[number];
 
 function Decision({ data, onSettled }: { readonly data: GapData; readonly onSettled: () => void }) {
   const [way, setWay] = useState<Way>('criteria');
-  const [given, setGiven] = useState<MarksGiven>(() => {
-    const [a, b] = data.sides;
-    // What both gave alike is decided already.
-    const alike = a!.given.filter(
-      (mark) =>
-        b!.given.find(({ component }) => component === mark.component)?.hundredths === mark.hundredths,
-    );
-    return givenAgain(data.components, alike);
-  });
+  const [a, b] = data.sides;
+  // What both gave alike is decided already.
+  const same = a!.given.filter(
+    (mark) => b!.given.find(({ component }) => component === mark.component)?.hundredths === mark.hundredths,
+  );
+  const alike = new Set(same.map(({ component }) => component));
+  const [given, setGiven] = useState<MarksGiven>(() => givenAgain(data.components, same));
   const [reason, setReason] = useState('');
   const [comment, setComment] = useState('');
   const { busy, trouble, run } = useAction();
@@ -136,7 +134,7 @@ function Decision({ data, onSettled }: { readonly data: GapData; readonly onSett
       {way === 'criteria' && (
         <div className="mt-3">
           <RubricPanel
-            components={data.components}
+            components={data.components.filter((one) => !alike.has(one.key))}
             given={given}
             active={null}
             typed=""

@@ -161,7 +161,7 @@ export const t = words('marking', {
   standardsWithin: '{{count}} of {{of}} within tolerance',
   drifted: 'Two or more of the last five are outside.',
   acts: 'Acts',
-  hold: 'Hold their marking',
+  hold: 'Hold marking',
   holdWhy: 'Why is it held? They are told.',
   holdEnded: 'The hold is over.',
   endHold: 'End the hold',

@@ -339,9 +339,10 @@ export function RoundResults() {
   const { id = '' } = useParams();
   const [me] = useFetched<StaffMember | null>('/me');
   const coordinates = me.state === 'here' && me.value?.roles.includes('coordinator') === true;
+  const [spread] = useFetched<ScoreDistribution>(`/rounds/${id}/distribution`);
   const columns = useMemo(() => columnsOf(id, coordinates), [id, coordinates]);
   return (
-    <StaffPage title={t('results')}>
+    <StaffPage title={spread.state === 'here' ? t('resultsOf', { round: spread.value.round }) : t('results')}>
       <Distribution round={id} />
       <DataTable
         path={`/rounds/${id}/results`}

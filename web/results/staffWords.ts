@@ -2,6 +2,7 @@ import { words } from '../words';
 
 export const t = words('staffResults', {
   results: 'Results',
+  resultsOf: 'Results · {{round}}',
   noRounds: 'There is no round yet.',
   open: 'Open the results of {{title}}',
   none: 'Nobody has handed in yet.',

@@ -140,7 +140,7 @@ function Timeline({
           aria-label={t('cursor')}
           aria-valuetext={showSecond(at)}
           onChange={(event) => onAt(Number(event.target.value))}
-          className="w-full"
+          className="w-full accent-kelp"
         />
       </label>
     </section>

@@ -305,6 +305,9 @@ CREATE TABLE `key_corrections` (
 	`staff_id` integer NOT NULL,
 	`reason` text NOT NULL,
 	`at` integer NOT NULL,
+	`done` integer DEFAULT 0 NOT NULL,
+	`of` integer,
+	`finished_at` integer,
 	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint

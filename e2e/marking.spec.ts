@@ -1,0 +1,269 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { Page } from '@playwright/test';
+import { staffMembers } from '../demo/people';
+import { freePort } from '../server/testing/freePort';
+import { hasNoBarriers } from './barriers';
+import { COHORT, ROOT } from './paths';
+import { Staff } from './people/Staff';
+import { expect, test as base, TestApp } from './testApp';
+
+/** The server on the main sitting of 60 scripts, partly marked; seeded once. */
+const test = base.extend<{ readonly app: TestApp }>({
+  app: async ({}, use) => {
+    if (!existsSync(COHORT))
+      execFileSync(process.execPath, ['--import', 'tsx', 'demo/main.ts'], {
+        cwd: ROOT,
+        env: { ...process.env, CLEAR_SITTING_DATA: COHORT },
+        stdio: 'pipe',
+      });
+    const app = new TestApp(await freePort(), COHORT);
+    await app.start();
+    await use(app);
+    await app.close();
+  },
+});
+
+const member = (name: string) => staffMembers.find((one) => one.name === name)!;
+const ROUND = 'Technician, November main sitting';
+
+/** Collects every byte that the API sends to a page. */
+function heardBy(page: Page): () => Promise<string> {
+  const bodies: Promise<string>[] = [];
+  page.on('response', (response) => {
+    if (!response.url().includes('/api/') || response.url().includes('/pages/')) return;
+    bodies.push(response.text().catch(() => ''));
+  });
+  return async () => (await Promise.all(bodies)).join('\n');
+}
+
+/** Gives the lowest or highest mark of every criterion in view by keys, and passes on. */
+async function marksAll(page: Page, marks: readonly number[]): Promise<void> {
+  for (const mark of marks) await page.keyboard.press(String(mark));
+  await page.keyboard.press('Enter');
+}
+
+test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a corrected key, release on a date, a check', async ({
+  app,
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const enter = async (name: string) =>
+    Staff.signInAs(await (await browser.newContext()).newPage(), app.url, member(name));
+  const round = app.rows<{ id: number }>('select id from rounds where title = ?', ROUND)[0]!.id;
+
+  // An assessor marks one response wholly by keys, with a note on words and one on a photographed page.
+  const tamsin = await enter('Tamsin Ebanks');
+  const heard = heardBy(tamsin.page);
+  const table = tamsin.page;
+  const opens = async (item: string) => {
+    await table.goto(`${app.url}/staff/marking/${round}/${item}/A`);
+    await expect(table.getByRole('region', { name: 'Response' })).toBeVisible();
+  };
+  await opens('incident-note');
+  await hasNoBarriers(table, 'marking table');
+  const before = await table.getByText(/\d+ by you/).textContent();
+  await table.getByRole('group', { name: /^The answer/ }).focus();
+  await table.keyboard.press('ArrowRight');
+  await table.keyboard.press('Shift+ArrowRight');
+  await table.keyboard.press('Shift+ArrowRight');
+  await table.keyboard.press('n');
+  await table.keyboard.type('Begin with the time.');
+  await table.keyboard.press('Enter');
+  await table.getByRole('heading', { level: 1 }).click();
+  await table.keyboard.press('3');
+  // Half made, it is there again after a reload.
+  await expect.poll(() => app.rows('select id from marking_tasks where draft is not null')).toHaveLength(1);
+  await table.reload();
+  await expect(table.getByRole('textbox', { name: 'Text of note 1' })).toHaveValue('Begin with the time.');
+  await marksAll(table, [2, 3, 2]);
+  await expect(table.getByText(before!)).toBeHidden();
+  await opens('how-many-to-sow');
+  const picture = table.getByRole('application', { name: /^Choose a place on Page 1/ });
+  const box = (await picture.boundingBox())!;
+  await table.mouse.move(box.x + box.width * 0.1, box.y + box.height * 0.1);
+  await table.mouse.down();
+  await table.mouse.move(box.x + box.width * 0.6, box.y + box.height * 0.3, { steps: 4 });
+  await table.mouse.up();
+  await table.keyboard.type('Which share is this?');
+  await table.keyboard.press('Enter');
+  const code = (await table.getByText(/^script /).textContent())!.split(' ')[1]!;
+  await table.getByRole('heading', { level: 1 }).click();
+  await marksAll(table, [2, 2]);
+  await expect(table.getByText(`script ${code}`)).toBeHidden();
+  // A credit of the machine is set right beside what people decide, with a reason.
+  await opens('days-to-half');
+  const machine = table.getByRole('region', { name: 'Scored by the machine' });
+  await machine.getByRole('button', { name: 'Set right' }).first().click();
+  await table.getByRole('textbox', { name: /^Marks, 0 to/ }).fill('1');
+  await table.getByRole('textbox', { name: 'Reason' }).fill('The rounding is right by the note.');
+  await machine.getByRole('button', { name: 'Set', exact: true }).click();
+  await table.getByRole('heading', { level: 1 }).click();
+  await marksAll(table, [2]);
+  await expect.poll(() => app.rows("select id from marks where role = 'override'")).toHaveLength(1);
+  // Nothing of a person, a time of handing in, or another's mark was sent.
+  const sent = await heard();
+  for (const { name, reference, email } of app.rows<{ name: string; reference: string; email: string }>(
+    'select name, reference, email from people',
+  ))
+    for (const personal of [name, reference, email]) expect(sent).not.toContain(personal);
+  expect(sent).not.toMatch(/closedAt|handedIn|startedAt|assessorId|"second"/);
+
+  // Both go through what is left; an agreed mark that is missed is told kindly.
+  const ruan = await enter('Ruan Petrel');
+  const finish = async (page: Page, item: string, marks: readonly number[]) => {
+    await page.goto(`${app.url}/staff/marking/${round}/${item}/A`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    for (;;) {
+      const at = page.getByText(/^script /);
+      const done = page.getByRole('heading', { name: 'This item is done' });
+      const told = page.getByRole('region', { name: 'This script has agreed marks' });
+      await expect(at.or(done).or(told).first()).toBeVisible();
+      if (await done.isVisible()) return;
+      if (await told.isVisible()) {
+        missed++;
+        await page.getByRole('button', { name: 'Go on' }).click();
+        continue;
+      }
+      const own = (await at.textContent())!;
+      await marksAll(page, marks);
+      await expect(page.getByText(own, { exact: true })).toBeHidden();
+    }
+  };
+  let missed = 0;
+  for (const [page, note] of [
+    [tamsin.page, [3, 4, 3, 2]],
+    [ruan.page, [0, 0, 0, 0]],
+  ] as const) {
+    await finish(page, 'incident-note', note);
+    await finish(page, 'how-many-to-sow', [2, 2]);
+    await finish(page, 'days-to-half', [1]);
+  }
+  expect(missed).toBeGreaterThan(0);
+
+  // The lead sees the figures, settles every gap with a reason, and signs off.
+  const hedda = await enter('Hedda Lorne');
+  const lead = hedda.page;
+  await hedda.goesTo('Sign-off');
+  await lead
+    .getByRole('row', { name: new RegExp(ROUND) })
+    .getByRole('link', { name: /Incident note/ })
+    .click();
+  await expect(lead.getByRole('heading', { name: 'Quality of marking' })).toBeVisible();
+  await expect(lead.getByRole('row', { name: /^Ruan Petrel/ })).toContainText('within tolerance');
+  await expect(lead.getByRole('row', { name: 'Weighted kappa, quadratic' })).toContainText(/0\.\d\d95 %/);
+  await hasNoBarriers(lead, 'quality');
+  for (const item of ['incident-note', 'how-many-to-sow']) {
+    await lead.goto(`${app.url}/staff/quality/${round}/${item}/A`);
+    await lead
+      .getByRole('link', { name: /^Settle the gap/ })
+      .first()
+      .click();
+    await hasNoBarriers(lead, 'settle');
+    for (let open = true; open;) {
+      const place = (await lead.getByText(/of \d+ gaps$/).textContent())!;
+      await lead.getByRole('radio', { name: /^Mean/ }).click();
+      await lead.getByRole('textbox', { name: 'Reason, on record' }).fill('Both readings can be held.');
+      await lead.getByRole('button', { name: 'Settle' }).click();
+      await expect(lead.getByText(place, { exact: true })).toBeHidden();
+      open = !(await lead
+        .getByRole('heading', { name: 'Quality of marking' })
+        .or(lead.getByRole('heading', { level: 1 }))
+        .first()
+        .textContent()
+        .then((text) => text === 'Quality of marking'));
+    }
+  }
+  await lead.goto(`${app.url}/staff/similar/${round}/incident-note/A`);
+  await expect(lead.getByText('100 %', { exact: true })).toBeVisible();
+  await hasNoBarriers(lead, 'similar responses');
+  await lead.goto(`${app.url}/staff/sign-off`);
+  const row = lead.getByRole('row', { name: new RegExp(ROUND) });
+  await row.getByRole('button', { name: 'Sign off the marks' }).click();
+  await lead.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
+  await expect(row.getByText('signed off', { exact: true })).toBeVisible();
+
+  // The date of the release comes; a job does it.
+  app.change(
+    `update rounds set settings = json_set(settings, '$.release', 'on a date', '$.releaseAt', ?) where id = ?`,
+    Date.now() + 3_600_000,
+    round,
+  );
+  await app.advance(61);
+  await app.doJobs();
+  const [whose] = app.rows<{ invitation: number; email: string }>(
+    `select i.id as invitation, p.email from sittings s join invitations i on i.id = s.invitation_id
+     join people p on p.id = i.person_id where s.script = ?`,
+    code,
+  );
+  const page = await (await browser.newContext()).newPage();
+  const { invitation, email } = whose!;
+  await page.goto(app.url + app.linkOf(email));
+  await expect(page.getByText('confirmed', { exact: true })).toBeVisible();
+  await expect(page.getByText('Which share is this?').first()).toBeVisible();
+  await hasNoBarriers(page, 'result sheet');
+
+  // A key is corrected afterwards: what would move is shown first, the released sheet says what changed.
+  await lead.goto(`${app.url}/staff/rounds/${round}/answers/tray-14/C`);
+  await lead.getByRole('button', { name: 'Accept “third”' }).click();
+  const accepting = lead.getByRole('dialog');
+  await expect(accepting.getByText(/scripts change their marks:/)).toBeVisible();
+  await expect(accepting.getByText(/results of \d+ of them are out/)).toBeVisible();
+  await accepting.getByLabel('Reason, kept on record').fill('The note can be read so.');
+  await accepting.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(accepting).toBeHidden();
+  await app.doJobs();
+  const [letters] = app.rows<{ told: number }>(
+    "select count(*) as told from letters where json_extract(facts, '$.topic') = 'result changed'",
+  );
+  expect(letters!.told).toBeGreaterThan(0);
+
+  // The candidate asks for a check and reads the answer.
+  await page
+    .getByRole('textbox', { name: 'Which question, and why' })
+    .fill('Question 11: my working is complete.');
+  await page.getByRole('button', { name: 'Send the request' }).click();
+  await expect(page.getByText('Nobody has answered yet.')).toBeVisible();
+  const odile = await enter('Odile Varr');
+  const office = odile.page;
+  await office.goto(`${app.url}/staff/results/${round}?filter=check+asked`);
+  await expect(office.getByRole('row')).toHaveCount(2);
+  await hasNoBarriers(office, 'results of the round');
+  await office
+    .getByRole('textbox', { name: /^Answer to/ })
+    .fill('Read again by two people; the marks stand.');
+  await office.getByRole('button', { name: 'Send the answer' }).click();
+  await expect(office.getByText(/^Answered: Read again/)).toBeVisible();
+  await office.goto(`${app.url}/staff/review/${round}/${invitation}`);
+  await expect(office.getByRole('region', { name: 'Timeline' })).toBeVisible();
+  await hasNoBarriers(office, 'review');
+  await page.reload();
+  await expect(page.getByText('Read again by two people; the marks stand.')).toBeVisible();
+
+  // The PDF holds the same marks.
+  const total = (await page
+    .getByText(/^of \d+$/)
+    .locator('..')
+    .textContent())!.replace('of', ' of ');
+  const pdf = await page.request.get(`${app.url}/api/result.pdf`);
+  const { numPages, getPage } = await opened(await pdf.body());
+  let printed = '';
+  for (let n = 1; n <= numPages; n++) printed += await getPage(n);
+  const signs = (text: string) => text.replace(/[^\p{L}\p{N}]+/gu, '');
+  expect(signs(printed)).toContain(signs(total));
+  expect(signs(printed)).toContain(signs('Which share is this?'));
+  for (const heading of await page.getByRole('article').getByRole('heading', { level: 2 }).allInnerTexts())
+    expect(signs(printed)).toContain(signs(heading.split('\n')[0]!));
+});
+
+async function opened(bytes: Buffer) {
+  const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+  return {
+    numPages: document.numPages,
+    getPage: async (n: number) => {
+      const { items } = await (await document.getPage(n)).getTextContent();
+      return items.map((item) => ('str' in item ? item.str : '')).join(' ');
+    },
+  };
+}
