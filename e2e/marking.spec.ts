@@ -228,7 +228,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   const odile = await enter('Odile Varr');
   const office = odile.page;
   await office.goto(`${app.url}/staff/results/${round}?filter=check+asked`);
-  await expect(office.getByRole('row')).toHaveCount(2);
+  await expect(office.getByRole('region', { name: 'Candidates' }).getByRole('row')).toHaveCount(2);
   await hasNoBarriers(office, 'results of the round');
   await office
     .getByRole('textbox', { name: /^Answer to/ })
