@@ -127,45 +127,47 @@ test('pages of an answer, by a joined phone', async ({ page, candidate, browser 
   await shoot(page, 'pages');
 });
 
-const PEOPLE = `Name\tE-mail\tExtra time
-Marit Solheim\tmarit.solheim@example.org\t25 %
-Piet Hoogland\tpiet.hoogland@example.org\t
-Nora Without\t\t
-Ilse Brandvold\tilse.brandvold@example.org\t25`;
-
 test('where staff work', async ({ browser, app, staff }) => {
   await app.doJobs();
   const room = async () => (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   const coordinator = await staff(await room(), 'coordinator');
   await coordinator.opensRound('Technician, November');
   await shoot(coordinator.page, 'round');
-  await coordinator.page.getByRole('link', { name: 'Import people' }).click();
-  await coordinator.page.getByLabel('Or rows to paste').fill(PEOPLE);
-  await coordinator.page.getByRole('button', { name: 'Check these rows' }).click();
-  await expect(coordinator.page.getByRole('status')).toContainText('2 new');
-  await shoot(coordinator.page, 'people');
-  await coordinator.goesTo('Papers');
-  await coordinator.page.getByRole('link', { name: 'Import a paper' }).click();
-  await coordinator.page.getByLabel('File').setInputFiles('docs/paper-example.json');
-  await expect(
-    coordinator.page.getByRole('heading', { name: 'As candidates will see it', exact: true }),
-  ).toBeVisible();
-  await shoot(coordinator.page, 'import');
-  await coordinator.readsInvitationOf(ILSE);
-  await coordinator.page.getByRole('searchbox', { name: 'Search' }).fill('');
-  await expect(coordinator.page.getByText('Your personal link')).toBeVisible();
   const assessor = await staff(await room(), 'assessor');
-  await assessor.opensPile('Incident note');
+  const { id: main } = app.rows<{ id: number }>("select id from rounds where key = 'technician-main'")[0]!;
+  await assessor.page.goto(`${app.url}/staff/marking/${main}/incident-note/A`);
+  await expect(assessor.page.getByRole('region', { name: 'Response' })).toBeVisible();
+  await assessor.page.getByRole('group', { name: /^The answer/ }).focus();
+  for (const key of ['ArrowRight', 'Shift+ArrowDown', 'n']) await assessor.page.keyboard.press(key);
+  await assessor.page.keyboard.type('Well begun: the time is named.');
+  await assessor.page.keyboard.press('Enter');
+  await assessor.page.getByRole('heading', { level: 1 }).click();
   for (const key of ['3', '4', '2']) await assessor.page.keyboard.press(key);
   await shoot(assessor.page, 'marking');
   const lead = await staff(await room(), 'lead');
-  await lead.goesTo('Sign-off');
-  await shoot(lead.page, 'sign-off');
-  const november = lead.page.getByRole('row').filter({ hasText: 'Technician, November' });
-  await november.getByRole('link', { name: 'What was answered' }).click();
-  await lead.page.getByLabel('Question', { exact: true }).selectOption('Question 5 C · Tray 14');
-  await expect(lead.page.getByRole('button', { name: /^Accept/ }).first()).toBeVisible();
-  await shoot(lead.page, 'answers');
+  await lead.page.goto(`${app.url}/staff/quality/${main}/incident-note/A`);
+  await expect(lead.page.getByRole('img', { name: /responses by first and second mark/ })).toBeVisible();
+  await shoot(lead.page, 'quality');
+  // The gap with the most notes shows most.
+  const [gap] = app.rows<{ id: number }>(
+    `select g.id from gaps g join judgements a on a.id = g.first_judgement join judgements b on b.id = g.second_judgement
+     where g.closed_at is null and g.round_id = ? order by length(a.notes) + length(b.notes) desc limit 1`,
+    main,
+  );
+  await lead.page.goto(`${app.url}/staff/gaps/${main}/${gap!.id}`);
+  await expect(lead.page.getByRole('heading', { name: 'Your decision' })).toBeVisible();
+  await shoot(lead.page, 'settle');
+  await coordinator.page.goto(`${app.url}/staff/results/${main}`);
+  await expect(coordinator.page.getByRole('img', { name: /candidates by marks/ })).toBeVisible();
+  await shoot(coordinator.page, 'results');
+  const [seen] = app.rows<{ id: number }>(
+    `select i.id from observations o join sittings s on s.id = o.sitting_id join invitations i on i.id = s.invitation_id
+     where i.round_id = ? order by o.id limit 1`,
+    main,
+  );
+  await coordinator.page.goto(`${app.url}/staff/review/${main}/${seen!.id}`);
+  await coordinator.page.getByRole('button', { name: 'no connection' }).click();
+  await shoot(coordinator.page, 'review');
 });
 
 test('sources and handouts', async ({ page, candidate }) => {

@@ -20,7 +20,7 @@ import { conflict, notFound } from '../http/errors';
 import { findInvited } from '../candidates/queries';
 import type { Outbox } from '../mail/outbox';
 import { keepCredits, markedHash, scoreParts } from '../marking/scoreJob';
-import { notify } from '../results/notices';
+import { notify } from '../mail/notices';
 import { standingMarks } from '../marking/marks';
 import { acceptIn } from '../papers/corrections';
 import { forgetPapers, isReadable, paperOfVersion } from '../papers/papers';

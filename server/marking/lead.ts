@@ -17,7 +17,7 @@ import {
 import { findInvited } from '../candidates/queries';
 import { badRequest, conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
-import { notify } from '../results/notices';
+import { notify } from '../mail/notices';
 import type { Services } from '../services';
 import { allocateAgain, allocateRound } from './allocation';
 import { readGiven } from './give';

@@ -7,7 +7,7 @@ import { invitations, people, resultChecks } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
-import { notify } from './notices';
+import { notify } from '../mail/notices';
 
 const DAY_MS = 24 * 3_600_000;
 /** More is no check but a conversation. */

@@ -6,7 +6,7 @@ import { conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { findRound } from '../schedule/queries';
 import type { Services } from '../services';
-import { notify } from './notices';
+import { notify } from '../mail/notices';
 
 /**
  * Gives the results to the candidates, with a letter to each who has handed in. Only what a lead has signed off can be

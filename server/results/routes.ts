@@ -1,12 +1,11 @@
 import Joi from 'joi';
 import { filesIn } from '../../core/documents/filesIn';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
-import { forCandidates, forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
+import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { fileParams, sendFile } from '../media/sendFile';
 import { listEndpoints } from '../reading/listEndpoints';
-import { roundsList } from '../rounds/reads';
 import type { Services } from '../services';
 import { sendPage } from '../uploads/sendPage';
 import { answerCheck, askForCheck, checksIn, checksOf, type CheckAnswer } from './checks';
@@ -56,11 +55,6 @@ function candidateEndpoints(services: Services): Endpoint[] {
 function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
   const { db, reader } = services;
   return [
-    ...listEndpoints(services, roundsList, '/results', (path, answer) =>
-      forStaff(readers, { method: 'get', path }, (who, { request }) =>
-        answer({ staffId: who.id, roles: readers }, request),
-      ),
-    ),
     ...listEndpoints(services, resultsList, '/rounds/:id/results', (path, answer) =>
       forRoundStaff(readers, { method: 'get', path, params: idParams }, (_, { params, request }) =>
         answer({ round: params.id }, request),

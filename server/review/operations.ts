@@ -5,7 +5,7 @@ import { findInvited } from '../candidates/queries';
 import { explanations, observations, sittings, verdicts, weighings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
-import { notify } from '../results/notices';
+import { notify } from '../mail/notices';
 import type { Services } from '../services';
 import { explanationsOf, reviewedSitting } from './reads';
 

@@ -85,6 +85,8 @@ const ofInvitation = Joi.object<{ invitation: number }>({
   invitation: Joi.number().integer().min(1).required(),
 });
 
+const resultReaders = ['coordinator', 'lead'] as const;
+
 export function roundEndpoints(services: Services, outbox: Outbox, closing: Closing): Endpoint[] {
   const { db } = services;
   const detail = (who: { readonly id: number }, round: number) =>
@@ -93,6 +95,12 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
     ...listEndpoints(services, roundsList, '/rounds', (path, answer) =>
       forStaff(['coordinator'], { method: 'get', path }, (who, { request }) =>
         answer({ staffId: who.id, roles: ['coordinator'] }, request),
+      ),
+    ),
+    // The same list for those who look at results.
+    ...listEndpoints(services, roundsList, '/results', (path, answer) =>
+      forStaff(resultReaders, { method: 'get', path }, (who, { request }) =>
+        answer({ staffId: who.id, roles: resultReaders }, request),
       ),
     ),
     ...listEndpoints(services, peopleList, '/people', (path, answer) =>

@@ -8,7 +8,7 @@ const t = words('annotatedLines', {
 
 /** A program line by line, with the notes on its lines; where notes can be made, the number of a line adds one. */
 export function AnnotatedLines({ program }: { readonly program: string }) {
-  const { notes, active, onActive, onPlace } = useAnnotations();
+  const { notes, active, onPlace } = useAnnotations();
   const [last, setLast] = useState<number | null>(null);
   const lines = program.replace(/\n$/, '').split('\n');
   const choose = (line: number, further: boolean) => {
@@ -46,7 +46,6 @@ export function AnnotatedLines({ program }: { readonly program: string }) {
             )}
             <span
               data-note={top?.id}
-              onClick={() => top && onActive?.(top.id)}
               className={`flex-1 whitespace-pre ${top ? `border-l-4 pl-1.5 text-[#1b2733] ${SIDE_LINES[top.side]} ${SIDE_LOOKS[top.side].split(' ')[0]}` : 'pl-2.5'}`}
             >
               {text || ' '}

@@ -1,4 +1,4 @@
-import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import type { RichNode } from '../../core/kinds/shared/richText';
 import { piecesOf, type Stretch } from '../../core/marking/notesInText';
 import { QUOTE_MOST } from '../../core/marking/marginNote';
@@ -28,7 +28,7 @@ function Leaf({
   node,
   from,
   noted,
-  annotations: { active, onActive },
+  annotations: { active },
 }: {
   readonly node: RichNode;
   readonly from: number;
@@ -43,7 +43,6 @@ function Leaf({
         {top ? (
           <mark
             data-note={top.note.id}
-            onClick={() => onActive?.(top.note.id)}
             className={`text-[#1b2733] underline decoration-2 underline-offset-4 ${SIDE_LOOKS[top.note.side]} ${under.length > 1 ? 'shadow-[inset_0_-0.5em_0_rgb(0_0_0/0.1)]' : ''} ${top.note.id === active ? 'outline-2 outline-kelp' : ''}`}
           >
             {text}
@@ -96,36 +95,8 @@ function chooseByKey(event: KeyboardEvent, root: HTMLElement): void {
   if (!root.contains(selection.focusNode)) selection.modify('move', 'backward', 'character');
 }
 
-/** What was written, with the notes on it. Where notes can be made, words are chosen by pointer or by keys. */
-export function AnnotatedText({ node }: { readonly node: RichNode }) {
-  const annotations = useAnnotations();
-  const { notes, onPlace } = annotations;
-  const root = useRef<HTMLDivElement>(null);
-  const place = useRef(onPlace);
-  useEffect(() => {
-    place.current = onPlace;
-  });
-  useEffect(() => {
-    const press = (event: globalThis.KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 'n' || event.ctrlKey || event.altKey || event.metaKey) return;
-      const writing = event.target instanceof HTMLTextAreaElement || event.target instanceof HTMLInputElement;
-      const own = root.current;
-      const selection = document.getSelection();
-      if (writing || !own || !place.current || !selection || selection.rangeCount === 0) return;
-      const range = selection.getRangeAt(0);
-      const inside = !range.collapsed && own.contains(range.commonAncestorContainer);
-      const found = inside ? stretchIn(own, range) : null;
-      if (!found) return;
-      event.preventDefault();
-      const quote = textIn(own).slice(found.start, found.end).slice(0, QUOTE_MOST);
-      place.current({ on: 'text', ...found, quote });
-      selection.removeAllRanges();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
-  const noted = notedIn(notes);
-  if (noted.length === 0 && !onPlace) return <RichText node={node} />;
+/** The document node by node; characters of its leaves are counted through, as places of notes are. */
+function drawNoted(document: RichNode, noted: readonly Noted[], annotations: Annotations): ReactNode {
   let passed = 0;
   const draw = (one: RichNode, key: number): ReactNode => {
     const children = () => (one.content ?? []).map(draw);
@@ -161,6 +132,47 @@ export function AnnotatedText({ node }: { readonly node: RichNode }) {
         return <div key={key}>{children()}</div>;
     }
   };
+  return draw(document, 0);
+}
+
+/** What was written, with the notes on it. Where notes can be made, words are chosen by pointer or by keys. */
+export function AnnotatedText({ node }: { readonly node: RichNode }) {
+  const annotations = useAnnotations();
+  const { notes, onPlace } = annotations;
+  const root = useRef<HTMLDivElement>(null);
+  const place = useRef(onPlace);
+  useEffect(() => {
+    place.current = onPlace;
+  });
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() !== 'n' || event.ctrlKey || event.altKey || event.metaKey) return;
+      const writing = event.target instanceof HTMLTextAreaElement || event.target instanceof HTMLInputElement;
+      const own = root.current;
+      const selection = document.getSelection();
+      if (writing || !own || !place.current || !selection || selection.rangeCount === 0) return;
+      const range = selection.getRangeAt(0);
+      const inside = !range.collapsed && own.contains(range.commonAncestorContainer);
+      const found = inside ? stretchIn(own, range) : null;
+      if (!found) return;
+      event.preventDefault();
+      const quote = textIn(own).slice(found.start, found.end).slice(0, QUOTE_MOST);
+      place.current({ on: 'text', ...found, quote });
+      selection.removeAllRanges();
+    };
+    const choose = (event: KeyboardEvent) => {
+      if (place.current && root.current) chooseByKey(event, root.current);
+    };
+    const own = root.current;
+    own?.addEventListener('keydown', choose);
+    window.addEventListener('keydown', press);
+    return () => {
+      own?.removeEventListener('keydown', choose);
+      window.removeEventListener('keydown', press);
+    };
+  }, []);
+  const noted = notedIn(notes);
+  if (noted.length === 0 && !onPlace) return <RichText node={node} />;
   return (
     <div
       ref={root}
@@ -168,10 +180,9 @@ export function AnnotatedText({ node }: { readonly node: RichNode }) {
       role="group"
       aria-label={onPlace ? t('label') : t('read')}
       tabIndex={onPlace ? 0 : undefined}
-      onKeyDown={onPlace ? (event) => chooseByKey(event, event.currentTarget) : undefined}
       className="outline-offset-8"
     >
-      {draw(node, 0)}
+      {drawNoted(node, noted, annotations)}
     </div>
   );
 }

@@ -36,7 +36,6 @@ function OverrideForm({ credit, onDone }: FormProps) {
         {t('overrideMarks', { all: showMarks(credit.of) })}
         <input
           inputMode="decimal"
-          autoFocus
           value={marks}
           onChange={(event) => setMarks(event.target.value)}
           className="mt-0.5 block min-h-9 w-20 rounded-control border border-edge bg-card px-2"

@@ -1,5 +1,5 @@
 import { BookOpen, PencilLine, Pin, Scale, X } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useEffect, useEffectEvent, type ReactNode } from 'react';
 import { PAD, type RoughWork } from '../../core/kit/notes';
 import type { Document } from '../../core/documents/document';
 import type { Source } from '../../core/papers/paper';
@@ -113,6 +113,12 @@ interface Props extends Item {
 }
 
 export function FactPanel({ open, onOpen, roughWork, ...item }: Props) {
+  const close = useEffectEvent((event: KeyboardEvent) => event.key === 'Escape' && onOpen(null));
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => void close(event);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
   const contents: Record<FactName, ReactNode> = {
     question: <QuestionFacts {...item} />,
     scheme: <SchemeFacts {...item} />,
@@ -121,7 +127,6 @@ export function FactPanel({ open, onOpen, roughWork, ...item }: Props) {
   return (
     <section
       aria-label={t(open.name)}
-      onKeyDown={(event) => event.key === 'Escape' && onOpen(null)}
       className="absolute top-14 right-3 bottom-3 z-10 flex w-[min(26rem,46%)] flex-col rounded-card border border-line bg-shade shadow-float"
     >
       <header className="flex items-center gap-1 border-b border-line px-3 py-1">

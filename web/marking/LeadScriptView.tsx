@@ -20,7 +20,11 @@ export function LeadScriptView({ data }: { readonly data: LeadScript }) {
   const answer = useRef<HTMLDivElement>(null);
   const column = useRef<HTMLUListElement>(null);
   const notes = data.sides.flatMap((side, i) =>
-    side.notes.map((note) => ({ ...note, id: `${i} ${note.id}`, side: (i === 0 ? 0 : 1) as 0 | 1 })),
+    side.notes.map((note) => ({
+      ...note,
+      id: `${i} ${note.id}`,
+      side: i === 0 ? (0 as const) : (1 as const),
+    })),
   );
   const { tops, height } = useNotePlaces(
     notes.map(({ id }) => id),

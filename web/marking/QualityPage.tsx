@@ -102,7 +102,6 @@ function HoldForm({ who, act }: { readonly who: AssessorQuality; readonly act: A
       <label className="block">
         {t(open === 'hold' ? 'holdWhy' : 'absenceWhy')}
         <input
-          autoFocus
           required
           minLength={2}
           value={reason}

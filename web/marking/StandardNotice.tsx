@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import type { Component } from '../../core/kinds/contract';
 import type { StandardTold } from '../../core/marking/api';
 import { showMarks, sumMarks } from '../../core/marks';
@@ -16,8 +17,12 @@ const totalOf = (marks: StandardTold['yours']) => showMarks(sumMarks(marks.map((
 /** What was agreed of a script that the assessor has just marked: told kindly, with the reasons. */
 export function StandardNotice({ told, components, onRead }: Props) {
   const of = (marks: StandardTold['yours'], key: string) => marks.find((mark) => mark.component === key);
+  const own = useRef<HTMLElement>(null);
+  // What is told stands in the way of the next script: its button is where keys go.
+  useEffect(() => own.current?.querySelector('button')?.focus(), []);
   return (
     <section
+      ref={own}
       aria-label={t('standardTitle')}
       className="m-6 max-w-[46rem] rounded-card border border-line bg-card p-6"
     >
@@ -66,7 +71,7 @@ export function StandardNotice({ told, components, onRead }: Props) {
       <p className="py-3">
         <b>{t('agreedWhy')}</b> {told.reason}
       </p>
-      <Button look="first" autoFocus onClick={onRead}>
+      <Button look="first" onClick={onRead}>
         {t('goOn')}
       </Button>
     </section>

@@ -1,6 +1,6 @@
 import type { NoticeTopic } from '../../core/letters/letters';
 import type { InvitedCandidate } from '../candidates/queries';
-import type { Outbox } from '../mail/outbox';
+import type { Outbox } from './outbox';
 import { paperOfVersion } from '../papers/papers';
 import type { Services } from '../services';
 
