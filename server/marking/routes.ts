@@ -32,6 +32,8 @@ import { ledRounds, pilesList, signOffStates } from './reads';
 import { openOf, signOff, signOffItem } from './signOff';
 import { markingTable, pagesOfTask, phrasesFor } from './table';
 
+/** An act that its address says all of. */
+const nothing = Joi.object({});
 const component = /^[a-z0-9-]{1,20}$/;
 const hundredths = Joi.number().integer().min(0).max(100_000);
 const given = Joi.object()
@@ -159,7 +161,7 @@ function assessorEndpoints(services: Services): Endpoint[] {
     ),
     forStaff(
       markers,
-      { method: 'post', path: '/marking/tasks/:id/take-back', params: idParams },
+      { method: 'post', path: '/marking/tasks/:id/take-back', params: idParams, body: nothing },
       (who, { params }) => {
         takeBack(services, who.id, params.id);
         return {};
@@ -175,7 +177,7 @@ function assessorEndpoints(services: Services): Endpoint[] {
     ),
     forStaff(
       markers,
-      { method: 'post', path: '/marking/clarifications/:id/read', params: idParams },
+      { method: 'post', path: '/marking/clarifications/:id/read', params: idParams, body: nothing },
       (who, { params }) => {
         readClarification(services, who.id, params.id);
         return {};
@@ -187,7 +189,7 @@ function assessorEndpoints(services: Services): Endpoint[] {
     }),
     forStaff(
       markers,
-      { method: 'post', path: '/marking/phrases/:id/remove', params: idParams },
+      { method: 'post', path: '/marking/phrases/:id/remove', params: idParams, body: nothing },
       (who, { params }) => {
         removePhrase(services, who.id, params.id);
         return phrasesFor(db, who.id);

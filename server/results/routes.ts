@@ -14,6 +14,8 @@ import { beginPack, cancelPack, packFile, packsOf } from './packs';
 import { printedResult, printSheetOf } from './printed';
 import { distributionRead, resultsList, staffSheetRead } from './reads';
 
+/** An act that its address says all of. */
+const nothing = Joi.object({});
 const reason = Joi.string().trim().min(2).max(2000).required();
 const id = Joi.number().integer().min(1).required();
 const askBody = Joi.object<{ reason: string }>({ reason });
@@ -118,12 +120,12 @@ function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
     ),
     forRoundStaff(
       ['coordinator'],
-      { method: 'post', path: '/rounds/:id/packs', params: idParams },
+      { method: 'post', path: '/rounds/:id/packs', params: idParams, body: nothing },
       (who, { params }) => beginPack(services, who.id, params.id),
     ),
     forRoundStaff(
       ['coordinator'],
-      { method: 'post', path: '/rounds/:round/packs/:pack/cancel', params: packParams },
+      { method: 'post', path: '/rounds/:round/packs/:pack/cancel', params: packParams, body: nothing },
       (_, { params }) => cancelPack(services, params.round, params.pack),
     ),
     forRoundStaff(

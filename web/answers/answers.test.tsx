@@ -85,8 +85,9 @@ describe('what was answered', () => {
     await userEvent.click(await screen.findByRole('button', { name: 'Accept “zehntel”' }));
     const dialog = within(screen.getByRole('dialog', { name: 'Accept “zehntel” from now on?' }));
     expect(await dialog.findByText('1 of 38 scripts changes its marks:')).toBeVisible();
-    expect(dialog.getByText('QX-11: 1.34 → 2')).toBeVisible();
-    expect(dialog.getByText(/^2 scripts of rounds that are signed off/)).toBeVisible();
+    expect(dialog.getByText('QX-11: 1.34 → 2, Proficient')).toBeVisible();
+    expect(dialog.getByText('1 script reaches another band.')).toBeVisible();
+    expect(dialog.getByText(/^The results of 2 of them are out/)).toBeVisible();
     expect(dialog.getByRole('button', { name: 'Accept' })).toBeDisabled();
     await userEvent.type(dialog.getByLabelText('Reason, kept on record'), 'It is right.');
     await userEvent.click(dialog.getByRole('button', { name: 'Accept' }));

@@ -30,7 +30,7 @@ const signInPage = () => screen.findByRole('heading', { name: 'Staff sign in' })
 
 describe('the staff’s side', () => {
   it.each([
-    [['coordinator'], 'all rounds', ['Rounds', 'Papers', 'Outbox', 'Watch']],
+    [['coordinator'], 'all rounds', ['Rounds', 'Papers', 'Outbox', 'Watch', 'Results']],
     [['invigilator'], 'the watch room', ['Watch']],
     [['assessor'], 'the piles', ['Marking']],
   ] as const)('shows %s their own areas and no other, and opens the first', async (roles, first, areas) => {

@@ -20,17 +20,27 @@ const t = words('resultChecks', {
   stands: 'Your marks stay as they are.',
 });
 
-/** The candidate asks for a check of the result; request and answer stay on record. */
-export function ResultChecks({ zone }: { readonly zone: string }) {
+interface Props {
+  readonly zone: string;
+  readonly view: ChecksView;
+  readonly onView: (view: ChecksView) => void;
+}
+
+/** The requests of a candidate and what can still be asked; null while that is not known, or nothing can be. */
+export function useChecks(): [ChecksView | null, (view: ChecksView) => void] {
   const [loaded, , replace] = useLoaded<ChecksView>('checks', () => get<ChecksView>('/result/checks'));
+  const view = loaded.state === 'here' ? loaded.value : null;
+  return [view && (view.checks.length > 0 || view.until !== null) ? view : null, replace];
+}
+
+/** The candidate asks for a check of the result; request and answer stay on record. */
+export function ResultChecks({ zone, view, onView }: Props) {
   const [reason, setReason] = useState('');
   const { busy, trouble, run } = useAction();
-  if (loaded.state !== 'here') return null;
-  const { checks, until } = loaded.value;
-  if (checks.length === 0 && until === null) return null;
+  const { checks, until } = view;
   const send = () =>
     run(async () => {
-      replace(await post<ChecksView>('/result/checks', { reason }));
+      onView(await post<ChecksView>('/result/checks', { reason }));
       setReason('');
     });
   return (

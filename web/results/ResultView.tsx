@@ -7,8 +7,8 @@ import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { showDay } from '../ui/times';
 import { useLoaded } from '../ui/useAsync';
-import { FileDown, Printer } from './resultIcons';
-import { ResultChecks } from './ResultChecks';
+import { FileDown, MessageCircleQuestion, Printer } from './resultIcons';
+import { ResultChecks, useChecks } from './ResultChecks';
 import { ReviewQuestions } from './ReviewQuestions';
 import { loadReadings, SheetBody, t } from './SheetBody';
 
@@ -24,6 +24,7 @@ async function load(): Promise<ResultSheet> {
  */
 export function ResultView({ practice }: { readonly practice: string | null }) {
   const [loaded] = useLoaded('result', load);
+  const [checks, setChecks] = useChecks();
   if (loaded.state === 'loading') return <p className="text-soft">{t('loading')}</p>;
   if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
   const sheet = loaded.value;
@@ -47,6 +48,14 @@ export function ResultView({ practice }: { readonly practice: string | null }) {
               {t('practise')}
             </Link>
           )}
+          {checks && (
+            <a
+              href="#check"
+              className="inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3.5 hover:border-edge"
+            >
+              <MessageCircleQuestion aria-hidden className="size-5" /> {t('check')}
+            </a>
+          )}
           <Button onClick={() => window.print()} className="min-h-11">
             <Printer aria-hidden className="size-5" /> {t('print')}
           </Button>
@@ -63,7 +72,7 @@ export function ResultView({ practice }: { readonly practice: string | null }) {
           <SheetBody sheet={sheet} provisional={sheet.state === 'provisional'} />
         </PageSourceContext>
       </Files>
-      {sheet.state === 'confirmed' && <ResultChecks zone={sheet.timeZone} />}
+      {checks && <ResultChecks zone={sheet.timeZone} view={checks} onView={setChecks} />}
       <ReviewQuestions />
       <p className="mt-4 text-[0.9rem] text-soft">{t('receipt', { code: sheet.receipt })}</p>
     </div>

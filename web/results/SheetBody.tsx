@@ -18,6 +18,7 @@ export const t = words('result', {
   confirmed: 'confirmed',
   provisional: 'provisional',
   print: 'Print',
+  check: 'Ask for a check',
   practise: 'Practise these questions',
   pdf: 'PDF',
   of: 'of {{all}}',

@@ -1,1 +1,1 @@
-export { Check, FileDown, Minus, Diff as PlusMinus, Printer, X } from 'lucide-react';
+export { Check, FileDown, MessageCircleQuestion, Minus, Diff as PlusMinus, Printer, X } from 'lucide-react';

@@ -102,7 +102,11 @@ describe('the result', () => {
     expect(card(/^Question 2 /).getByText('not answered')).toBeVisible();
     const note = card(/^Question 8 /);
     expect(note.getByText('Exact, and no word too many.')).toBeVisible();
-    expect(note.getByText('It got warm.')).toBeVisible();
+    // The note is numbered in its place, and stands beside the answer.
+    expect(note.getByRole('group', { name: 'Your answer' })).toHaveTextContent('It got warm1.');
+    expect(note.getByRole('list', { name: 'Notes of the assessors' })).toHaveTextContent(
+      '1 Facts: How warm?',
+    );
     // Each criterion with its level's own words.
     const criteria = sheetOf().questions.find((q) => q.number === 8)!.parts[0]!.components;
     expect(criteria).toHaveLength(4);
