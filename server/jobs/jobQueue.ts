@@ -143,7 +143,7 @@ export class JobQueue {
     this.insert.run({ kind, subject, runAt });
   }
 
-  /** As `add`, unless one waits already that has not begun. */
+  /** As `add`, unless one waits already that is still to start. */
   addOnce(kind: string, subject: number): void {
     const waits = and(eq(jobs.kind, kind), eq(jobs.subject, subject), eq(jobs.state, 'waiting'));
     const begun = this.waitsUntil.has(`${kind} ${subject}`) ? 1 : 0;

@@ -66,7 +66,7 @@ function override(
 }
 
 /** What an assessor is told of a script with agreed marks that they have just marked. */
-function toldOf(
+function standardFor(
   { db }: Services,
   task: Task,
   {
@@ -146,7 +146,7 @@ export function giveMark(services: Services, staffId: number, taskId: number, ma
       .where(and(eq(setAsides.taskId, taskId), isNull(setAsides.answeredAt)))
       .run();
     if (role !== 'first' && role !== 'second')
-      return { told: toldOf(services, task, { own, script: marked.sitting.script, tolerance }) };
+      return { told: standardFor(services, task, { own, script: marked.sitting.script, tolerance }) };
     addMarksOf(db, own, role);
     override(services, marked, { staffId, overrides: mark.overrides ?? {} });
     compareMarks(db, { roundId, sittingId, target, components: marked.components, tolerance, at });
