@@ -158,7 +158,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   await page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
   await expect(aurelia.heading('Your paper is handed in')).toBeVisible();
   await expect(page.getByText(/^[A-Z0-9]{4}-[A-Z0-9]{4}-[A-Z0-9]{4}$/)).toBeVisible();
-  await expect(page.getByText(/Assessors are marking .*“Incident note”/)).toBeVisible();
+  await expect(page.getByText(/^Your result is expected by/)).toBeVisible();
   const heard = await sentToCandidate.all();
   for (const text of QUESTION_TEXTS) expect(heard).not.toContain(text);
   // What the seal holds is the candidate's copy, and nothing of the key.
@@ -168,6 +168,8 @@ test('from invitation to released result, with every person in it', async ({ bro
   expect(heard + copies).not.toMatch(SECRET_FIGURES);
   await expect.poll(() => storedTexts(page)).toBe('');
   await app.doJobs();
+  await page.reload();
+  await expect(page.getByText('One assessor is marking “Incident note”.')).toBeVisible();
 
   const markingRoom = await browser.newContext();
   const desk = await markingRoom.newPage();
@@ -214,6 +216,7 @@ test('from invitation to released result, with every person in it', async ({ bro
 
   await page.reload();
   await expect(aurelia.heading('Your paper is handed in')).toBeVisible();
+  await expect(page.getByText(/^Everything is marked/)).toBeVisible();
   await coordinator.opensRound('Technician, November');
   await coordinator.confirms('Release the results');
   await expect(coordinator.page.getByText('released', { exact: true })).toBeVisible();
