@@ -187,7 +187,7 @@ function mark(
     const part = scriptPartsOf(services, sitting, newestReceipt(db, task.sittingId)!).find(
       (one) => one.target === target,
     )!;
-    const comment = COMMENTS[Math.floor(random() * COMMENTS.length)]!;
+    const comment = target === NOTE ? COMMENTS[Math.floor(random() * COMMENTS.length)]! : '';
     const text = NOTES[Math.floor(random() * NOTES.length)]!;
     const notes =
       target === PAGE
@@ -274,7 +274,8 @@ export async function seedCohort(seeding: Seeding): Promise<number> {
     if (i === 36) copied = made.essay;
     truths.set(made.sitting, made.truth);
     if (i % 9 === 2) {
-      const at = now - 3 * DAY_MS + 21 * HOUR_MS;
+      const { closedAt } = db.select().from(sittings).where(eq(sittings.id, made.sitting)).get()!;
+      const at = closedAt! - 20 * 60_000;
       observe(db, made.sitting, {
         kind: 'connection gap',
         from: at,

@@ -45,7 +45,7 @@ export class Staff {
 
   async opensRound(title: string): Promise<void> {
     await this.goesTo('Rounds');
-    await this.page.getByRole('link', { name: title }).click();
+    await this.page.getByRole('link', { name: title, exact: true }).click();
     await expect(this.page.getByRole('heading', { level: 1, name: title })).toBeVisible();
   }
 

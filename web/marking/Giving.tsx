@@ -1,12 +1,9 @@
 import { CornerDownLeft, Keyboard, Undo2 } from 'lucide-react';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
-import type { GivenReply, MarkingScript, MarkingTableData, NewMark, Phrase } from '../../core/marking/api';
+import type { MarkingScript, MarkingTableData, NewMark, Phrase } from '../../core/marking/api';
 import { showMarks, sumMarks } from '../../core/marks';
-import { post } from '../api/client';
 import { Button } from '../ui/Button';
-import { Notice } from '../ui/Notice';
-import { useAction } from '../ui/useAsync';
-import { dropDraft, stopKeeping } from './draftStore';
+import { stopKeeping } from './draftStore';
 import { Phrases } from './Phrases';
 import { nameOf, RubricPanel } from './RubricPanel';
 import { SetAside } from './SetAside';
@@ -20,7 +17,7 @@ interface Props {
   readonly singleKeys: boolean;
   readonly onSingleKeys: (on: boolean) => void;
   readonly onFact: (name: 'question' | 'scheme') => void;
-  readonly onGiven: (reply: GivenReply) => void;
+  readonly onGive: (mark: NewMark) => void;
   readonly onAside: () => void;
   readonly onTakeBack: (() => void) | null;
   readonly onPhrases: (phrases: readonly Phrase[]) => void;
@@ -64,26 +61,21 @@ function Keys({ on, onSwitch }: { readonly on: boolean; readonly onSwitch: (on: 
 
 /** The rubric, the comment, and the act that passes the script on. */
 export function Giving(props: Props) {
-  const { table, script, marking, singleKeys, onFact, onGiven, onTakeBack } = props;
+  const { table, script, marking, singleKeys, onFact, onGive, onTakeBack } = props;
   const { components } = script;
   const { draft, mark } = marking;
   const box = useRef<HTMLTextAreaElement>(null);
   const [aside, setAside] = useState(false);
-  const { busy, trouble, run } = useAction();
   const all = showMarks(sumMarks(components.map((c) => c.of)));
-  const ready = mark.missing.length === 0 && !busy;
-  const give = () =>
-    run(async () => {
-      const body: NewMark = {
-        ...draft,
-        notes: draft.notes.filter(({ text }) => text.trim() !== ''),
-        overrides: marking.overrides,
-      };
-      stopKeeping(script.task);
-      const reply = await post<GivenReply>(`/marking/tasks/${script.task}`, body);
-      dropDraft(script.task);
-      onGiven(reply);
+  const ready = mark.missing.length === 0;
+  const give = () => {
+    stopKeeping(script.task);
+    onGive({
+      ...draft,
+      notes: draft.notes.filter(({ text }) => text.trim() !== ''),
+      overrides: marking.overrides,
     });
+  };
   const acts: Record<string, () => void> = {
     k: () => box.current?.focus(),
     q: () => onFact('question'),
@@ -106,7 +98,7 @@ export function Giving(props: Props) {
     }
     if (event.key === 'Enter') {
       event.preventDefault();
-      if (!marking.press('Enter') && marking.typed === '' && ready) void give();
+      if (!marking.press('Enter') && marking.typed === '' && ready) give();
       return;
     }
     if (!singleKeys) return;
@@ -157,7 +149,6 @@ export function Giving(props: Props) {
         <Keys on={singleKeys} onSwitch={props.onSingleKeys} />
       </div>
       <div className="border-t border-line px-4 py-3">
-        {trouble && <Notice tone="trouble">{trouble}</Notice>}
         {marking.kept === false && <p className="text-[0.85rem] text-marigold">{t('keptHere')}</p>}
         <p className="mb-2 text-soft" role="status">
           <b className="text-[1.6rem] text-ink">
@@ -174,7 +165,7 @@ export function Giving(props: Props) {
               <Undo2 aria-hidden className="size-4" />
             </Button>
           )}
-          <Button look="first" disabled={!ready} onClick={() => void give()} className="flex-1">
+          <Button look="first" disabled={!ready} onClick={give} className="flex-1">
             {t('next')} <CornerDownLeft aria-hidden className="size-4" />
           </Button>
         </div>

@@ -4,6 +4,7 @@ import type { Component } from '../../core/kinds/contract';
 import type {
   Clarification,
   GivenReply,
+  NewMark,
   MarkingScript,
   MarkingTableData,
   StandardTold,
@@ -85,7 +86,7 @@ interface ScriptProps {
   readonly onFact: (fact: OpenFact | null) => void;
   readonly singleKeys: boolean;
   readonly onSingleKeys: (on: boolean) => void;
-  readonly onGiven: (reply: GivenReply) => void;
+  readonly onGive: (mark: NewMark) => void;
   readonly onAside: () => void;
   readonly onTakeBack: (() => void) | null;
   readonly onTable: (table: MarkingTableData) => void;
@@ -157,6 +158,8 @@ export function MarkingTable() {
   const [fact, setFact] = useState<OpenFact | null>(null);
   const [told, setTold] = useState<{ told: StandardTold; components: readonly Component[] } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [sent, setSent] = useState<ReadonlySet<number>>(new Set());
+  const unsend = (task: number) => setSent((known) => new Set([...known].filter((one) => one !== task)));
   const [singleKeys, setSingleKeys] = useState(keysAreOn);
   const [loaded, reload, replace] = useFetched(path, async () => {
     const table = await get<MarkingTableData>(path);
@@ -171,16 +174,35 @@ export function MarkingTable() {
       </main>
     );
   const table = loaded.value;
-  const [script] = table.scripts;
+  // What is on its way is not shown again, whenever the pile was last looked at.
+  const script = table.scripts.find((one) => !sent.has(one.task));
   // The next response is already here: it is shown at once, and the pile is looked at again behind it.
   const pass = (by: number) => {
     replace({ ...table, scripts: table.scripts.slice(1), byYou: table.byYou + by, left: table.left - by });
     if (!fact?.pinned) setFact(null);
-    reload();
+  };
+  /** The mark goes behind the next script; one that is refused brings its script back, as it was kept on this device. */
+  const give = (script: MarkingScript, mark: NewMark) => {
+    setTrouble(null);
+    setSent((known) => new Set(known).add(script.task));
+    pass(1);
+    post<GivenReply>(`/marking/tasks/${script.task}`, mark).then(
+      (reply) => {
+        dropDraft(script.task);
+        if (reply.told) setTold({ told: reply.told, components: script.components });
+        reload();
+      },
+      (problem: unknown) => {
+        setTrouble(messageOf(problem));
+        unsend(script.task);
+        replace(table);
+      },
+    );
   };
   const takeBack = (task: number) => {
     setTrouble(null);
     dropDraft(task);
+    unsend(task);
     post(`/marking/tasks/${task}/take-back`).then(reload, (problem: unknown) =>
       setTrouble(messageOf(problem)),
     );
@@ -218,11 +240,11 @@ export function MarkingTable() {
               onFact={setFact}
               singleKeys={singleKeys}
               onSingleKeys={switchKeys}
-              onGiven={(reply) => {
-                if (reply.told) setTold({ told: reply.told, components: script.components });
-                pass(1);
+              onGive={(mark) => give(script, mark)}
+              onAside={() => {
+                pass(0);
+                reload();
               }}
-              onAside={() => pass(0)}
               onTakeBack={last ? () => takeBack(last.task) : null}
               onTable={replace}
             />

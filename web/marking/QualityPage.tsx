@@ -37,7 +37,7 @@ function Severity({ estimate, most }: { readonly estimate: Estimate; readonly mo
   const at = (value: number) => 50 + (50 * Math.min(most, Math.max(-most, value))) / most;
   return (
     <div>
-      <div aria-hidden className="relative h-6 w-40">
+      <div aria-hidden className="relative h-6 w-36">
         <span className="absolute inset-y-0 left-1/2 w-0.5 bg-edge" />
         <span
           className="absolute top-1/2 h-[3px] -translate-y-1/2 bg-filled"

@@ -18,11 +18,12 @@ const totalOf = (marks: StandardTold['yours']) => showMarks(sumMarks(marks.map((
 export function StandardNotice({ told, components, onRead }: Props) {
   const of = (marks: StandardTold['yours'], key: string) => marks.find((mark) => mark.component === key);
   const own = useRef<HTMLElement>(null);
-  // What is told stands in the way of the next script: its button is where keys go.
-  useEffect(() => own.current?.querySelector('button')?.focus(), []);
+  // Where keys go now; not to the button, which a hurried Enter would press unread.
+  useEffect(() => own.current?.focus(), []);
   return (
     <section
       ref={own}
+      tabIndex={-1}
       aria-label={t('standardTitle')}
       className="m-6 max-w-[46rem] rounded-card border border-line bg-card p-6"
     >
