@@ -87,10 +87,15 @@ test('every source and handout by pointer', async ({ page, candidate }) => {
   await test.step('handouts lie beside the question, are moved and sized, and are there after a reload', async () => {
     await page.getByRole('button', { name: 'Handouts' }).click();
     await page.getByRole('button', { name: /^Rules for collecting/ }).click();
-    await page.getByRole('button', { name: /^Formulas and limits/ }).click();
-    await page.keyboard.press('Escape');
     const rules = page.getByRole('dialog', { name: 'Handout: Rules for collecting' });
     const formulas = page.getByRole('dialog', { name: 'Handout: Formulas and limits' });
+    // What was opened has the focus, and the list is closed by that.
+    await expect(rules).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Formulas and limits/ })).toBeHidden();
+    await page.getByRole('button', { name: 'Handouts' }).click();
+    await page.getByRole('button', { name: /^Formulas and limits/ }).click();
+    await expect(formulas).toBeVisible();
+    await page.keyboard.press('Escape');
     await expect(formulas).toBeHidden();
     await expect(rules.getByText('Take no more than 20 %')).toBeVisible();
     await page.getByRole('button', { name: 'Handouts' }).click();

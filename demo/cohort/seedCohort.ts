@@ -42,8 +42,8 @@ type Truth = Readonly<Record<string, Readonly<Record<string, number>>>>;
 
 /** The known make of the two assessors: how far they are above or below, and how much they waver. */
 const ASSESSORS = [
-  { email: 'tamsin.ebanks@example.org', severity: -0.12, spread: 0.75, minutes: 4.3, share: 0.86 },
-  { email: 'ruan.petrel@example.org', severity: 0.38, spread: 0.95, minutes: 2.7, share: 0.8 },
+  { email: 'tamsin.ebanks@example.org', severity: -0.12, spread: 0.75, minutes: 4.3, share: 0.92 },
+  { email: 'ruan.petrel@example.org', severity: 0.38, spread: 0.95, minutes: 2.7, share: 0.9 },
 ] as const;
 
 const COMMENTS = [
@@ -317,8 +317,8 @@ export async function seedCohort(seeding: Seeding): Promise<number> {
   const from = now - 9 * HOUR_MS;
   for (const who of ASSESSORS) {
     mark(seeding, who, { round, target: NOTE, truths, from, share: who.share });
-    mark(seeding, who, { round, target: PAGE, truths, from: from + 5 * HOUR_MS, share: 0.85 });
-    mark(seeding, who, { round, target: PROGRAM, truths, from: from + 7 * HOUR_MS, share: 0.9 });
+    mark(seeding, who, { round, target: PAGE, truths, from: from + 5 * HOUR_MS, share: 0.95 });
+    mark(seeding, who, { round, target: PROGRAM, truths, from: from + 7 * HOUR_MS, share: 0.95 });
   }
   db.update(rounds)
     .set({ closesAt: now - DAY_MS })

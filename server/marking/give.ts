@@ -116,11 +116,20 @@ function standardFor(
   };
 }
 
+/** A mark that was given can be given anew, unless a lead has settled it, or it was of a script with agreed marks. */
+function refuseAgain({ db }: Services, task: Task, { components }: MarkedPart): void {
+  if (task.doneAt === null) return;
+  if (task.role !== 'first' && task.role !== 'second') throw conflict('given-already');
+  const standing = standingMark(db, task.sittingId, task.target, components[0]!.key);
+  if (standing?.role === 'settlement') throw conflict('settled-already');
+}
+
 /** Keeps an assessor's marks of a script. Marks that are signed off cannot be changed here. */
 export function giveMark(services: Services, staffId: number, taskId: number, mark: NewMark): GivenReply {
   const { db, clock } = services;
   const task = ownTask(services, staffId, taskId);
   const marked = partOf(services, task);
+  refuseAgain(services, task, marked);
   const given = readGiven(marked.components, mark.given);
   const { sittingId, target, role, roundId } = task;
   const at = clock.now();
@@ -166,14 +175,13 @@ export function takeBack(services: Services, staffId: number, taskId: number): v
   const { db, clock } = services;
   const task = ownTask(services, staffId, taskId);
   if (task.doneAt === null || task.judgementId === null) return;
-  if (task.role === 'standard' || task.role === 'practice') throw conflict('given-already');
   const own = findJudgement(db, task.judgementId);
   const { sittingId, target, roundId } = task;
-  const { components } = partOf(services, task);
+  const marked = partOf(services, task);
+  refuseAgain(services, task, marked);
+  const { components } = marked;
   const { judged } = itemOf(db, { round: roundId, target });
   const { tolerance } = markingOf(db, { round: roundId, target }, judged);
-  if (standingMark(db, sittingId, target, components[0]!.key)?.role === 'settlement')
-    throw conflict('settled-already');
   const draft = { given: givenAgain(components, own.given), comment: own.comment, notes: own.notes };
   db.transaction(() => {
     db.update(markingTasks).set({ doneAt: null, draft }).where(eq(markingTasks.id, taskId)).run();

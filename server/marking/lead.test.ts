@@ -200,6 +200,8 @@ describe('two marks of one response', () => {
     expect((await lead!.post<Refusal>(path, { ...bare, reason: 'again' })).body.code).toBe('settled-already');
     const late = await ada!.post<Refusal>(`/marking/tasks/${script.task}/take-back`);
     expect([late.status, late.body.code]).toEqual([409, 'settled-already']);
+    const anew = await give(ada!, script.task, levels(script.components, 'highest'));
+    expect([anew.status, anew.body.code]).toEqual([409, 'settled-already']);
     const standing = app.wired.services.db
       .select()
       .from(marks)
@@ -237,6 +239,9 @@ describe('a script with agreed marks', () => {
     const practised = await markNext(ada!, round, 'lowest');
     expect([practised.script.script, practised.script.practice]).toEqual([first, true]);
     expect(practised.told).toMatchObject({ practice: true, within: false, reason: 'Everything is named.' });
+    // Nobody marks it a second time, knowing what was agreed.
+    const twice = await give(ada!, practised.script.task, best);
+    expect([twice.status, twice.body.code]).toEqual([409, 'given-already']);
     const told = [];
     while ((await tableOf(ada!, round)).scripts.length > 0) told.push(await markNext(ada!, round, 'lowest'));
     const missed = told.filter((one) => one.told !== null);
