@@ -14,7 +14,7 @@ import type {
 } from '../../core/results/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import type { SittingReview } from '../../core/observations/review';
-import type { LetterRow, Role, RoundSettings } from '../../core/rounds/api';
+import type { LetterRow, RoundSettings } from '../../core/rounds/api';
 import { bestOf, samplePaper, sampleOf } from '../testing/samplePaper';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { serve, type Served } from '../testing/serve';
@@ -26,13 +26,9 @@ beforeAll(async () => {
   app = await serve();
 });
 beforeEach(async () => {
-  // Tests move the clock by days: who was signed out by that is somebody new.
-  const here = async (who: ApiClient | undefined, role: Role) =>
-    who && (await who.get('/me')).status === 200 ? who : app.staff(role);
-  coordinator = await here(coordinator, 'coordinator');
-  other = await here(other, 'coordinator');
-  lead = await here(lead, 'lead');
-  assessor = await here(assessor, 'assessor');
+  // Tests move the clock by hours: everybody signs in anew.
+  [coordinator, other] = [await app.staff('coordinator'), await app.staff('coordinator')];
+  [lead, assessor] = [await app.staff('lead'), await app.staff('assessor')];
 });
 afterAll(() => app.close());
 
