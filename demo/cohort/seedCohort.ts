@@ -181,7 +181,10 @@ function mark(
     )
     .orderBy(asc(markingTasks.position))
     .all();
-  queue.slice(0, Math.round(queue.length * share)).forEach((task, i) => {
+  // One script with agreed marks is always still to come.
+  const toCome = queue.findLast((task) => task.role === 'standard');
+  const now = queue.slice(0, Math.round(queue.length * share)).filter((task) => task !== toCome);
+  now.forEach((task, i) => {
     const given = givenBy(truths.get(task.sittingId)!, target, who, random);
     const sitting = db.select().from(sittings).where(eq(sittings.id, task.sittingId)).get()!;
     const part = scriptPartsOf(services, sitting, newestReceipt(db, task.sittingId)!).find(
