@@ -163,6 +163,7 @@ describe('a check', () => {
 describe('the results of a round', () => {
   it('are a list that sorts and filters, a distribution, a workbook with real figures, and packs', async () => {
     const round = newRound();
+    app.nameNext('Ada_Lind');
     for (const right of [true, false, true]) await sit(round, right);
     expect((await rowsOf(round, '?sort=total&descending=true')).map((row) => row.total)).toEqual([
       WORTH,
@@ -170,6 +171,8 @@ describe('the results of a round', () => {
       0,
     ]);
     expect(await rowsOf(round, '?filter=void')).toEqual([]);
+    // An underscore stands for itself, not for any letter.
+    expect((await rowsOf(round, '?search=Ada_L')).map((row) => row.name)).toEqual(['Ada_Lind']);
     const { body: spread } = await coordinator!.get<ScoreDistribution>(`/rounds/${round}/distribution`);
     expect([spread.n, spread.steps.reduce((sum, step) => sum + step.count, 0)]).toEqual([3, 3]);
     expect(spread.mean).toBeCloseTo((2 * WORTH) / 3, 9);

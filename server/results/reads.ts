@@ -1,4 +1,4 @@
-import { and, count, desc, eq, inArray, isNotNull, isNull, like, or } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { wholeForm } from '../../core/forms/drawForm';
 import { meanOf, varianceOf } from '../../core/measures/mean';
 import { marksOfPaper } from '../../core/papers/paper';
@@ -34,7 +34,9 @@ function rowsOf({ db }: Reading, id: number, search = ''): ResultRow[] {
     .where(
       and(
         eq(invitations.roundId, id),
-        search === '' ? undefined : or(like(people.name, wanted), like(people.reference, wanted)),
+        search === ''
+          ? undefined
+          : or(...[people.name, people.reference].map((column) => sql`${column} like ${wanted} escape '\\'`)),
       ),
     )
     .all();
