@@ -24,6 +24,7 @@ import { sha256 } from '../../server/secrets';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
 import { BenchApp } from '../BenchApp';
 import { measureSaves } from '../saves';
+import { retryAfterMs } from '../../web/api/retryAfterMs';
 import { readProfile } from './profile';
 
 const argument = (name: string, otherwise: number) => {
@@ -61,11 +62,18 @@ interface Answer {
 
 type Method = 'GET' | 'POST' | 'PUT';
 
-/** A connection that was closed in between is no loss: it is asked again, as the desk's sender would. */
+/**
+ * A connection that was closed in between is no loss: it is asked again, as the desk's sender would; and so is a server
+ * that is busy, after the same wait as in `web/api/client.ts`.
+ */
 async function call(method: Method, route: string, cookie: string, body?: object): Promise<Answer> {
+  let busyReplies = 0;
   for (let tries = 0; ; tries++)
     try {
-      return await ask(method, route, cookie, body);
+      const answer = await ask(method, route, cookie, body);
+      if (answer.status !== 503 || ++busyReplies > 7) return answer;
+      busy++;
+      await wait(retryAfterMs(busyReplies, random()));
     } catch (error) {
       if (tries >= 5) throw error;
       again++;
@@ -113,7 +121,7 @@ const [starts, saves, handIns]: number[][] = [[], [], []];
 const steps: number[] = [];
 /** Saves by the phase in which they were sent, so that it shows what slows them. */
 const byPhase: Record<string, number[]> = {};
-let [acknowledged, refused, again, receiptsShown] = [0, 0, 0, 0];
+let [acknowledged, refused, again, busy, receiptsShown] = [0, 0, 0, 0, 0];
 
 /** What a refused reply said, once for each that is new. */
 const refusals = new Set<string>();
@@ -344,6 +352,7 @@ const results = {
   entries: { acknowledged, inDatabase: kept, lost: acknowledged - kept },
   refused,
   askedAgain: again,
+  busyReplies: busy,
   kernel: {
     loopbackQueue,
     connectionsDropped: thrown.connections - thrownBefore.connections,

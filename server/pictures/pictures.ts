@@ -1,6 +1,8 @@
 import { Helper } from '../helpers/helper';
 
 const LIMIT_MS = 10_000;
+/** Five thousand people who arrive within a minute may have to wait for half a minute; a camera's picture is some 50 kB. */
+const MOST_WAITING = 2500;
 
 /** A page of an answer: what it is, and what people see of it; null where that is the file itself (PDF, drawn by pdf.js). */
 export interface ReadPage {
@@ -13,6 +15,7 @@ export class Pictures {
   private readonly helper = new Helper({
     script: new URL('./pictureHelper.ts', import.meta.url),
     limitMs: LIMIT_MS,
+    mostWaiting: MOST_WAITING,
   });
 
   /** Refuses what is no picture; what breaks the decoder counts as none too. */

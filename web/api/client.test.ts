@@ -30,6 +30,28 @@ describe('the way to the API', () => {
     ]);
   });
 
+  it('asks a busy server again for a while, with a growing wait, before it says so', async () => {
+    vi.useFakeTimers();
+    try {
+      let refusals = 2;
+      const busy = () => new Refused(503, 'busy', 'Much is going on.');
+      const calls = fakeServer({ 'POST /x': () => (refusals-- > 0 ? busy() : { done: true }) });
+      const answered = post('/x', { a: 1 });
+      await vi.runAllTimersAsync();
+      expect(await answered).toEqual({ done: true });
+      expect(calls.map((c) => c.body)).toEqual([{ a: 1 }, { a: 1 }, { a: 1 }]);
+
+      refusals = Infinity;
+      const refused = problem(post('/x'));
+      await vi.runAllTimersAsync();
+      expect((await refused).status).toBe(503);
+      // Three before; the first and seven more.
+      expect(calls).toHaveLength(3 + 8);
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+
   it('tells what cannot be reached in words that take the worry away', async () => {
     fakeServer({});
     const away = await problem(get('/live'));

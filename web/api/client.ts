@@ -1,5 +1,6 @@
 import type { Message } from '../../core/messages/message';
 import { say } from '../words';
+import { retryAfterMs } from './retryAfterMs';
 
 interface Refusal {
   readonly code: string;
@@ -33,12 +34,21 @@ async function problemOf(response: Response): Promise<ApiProblem> {
   return new ApiProblem(response.status, told ? (body as Refusal) : unreachable);
 }
 
-async function send(path: string, init: RequestInit): Promise<Response> {
+/** With the wait before each, about a minute. */
+const MOST_TRIES_WHILE_BUSY = 7;
+
+const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+
+/** What a busy server refused has had no effect: it is sent again for a while before a person is told. */
+async function send(path: string, init: RequestInit, refusals = 0): Promise<Response> {
   const response = await fetch(`/api${path}`, init).catch(() => {
     throw new ApiProblem(0, unreachable);
   });
-  if (!response.ok) throw await problemOf(response);
-  return response;
+  if (response.ok) return response;
+  const refused = await problemOf(response);
+  if (refused.code !== 'busy' || refusals >= MOST_TRIES_WHILE_BUSY || init.signal?.aborted) throw refused;
+  await pause(retryAfterMs(refusals + 1, Math.random()));
+  return send(path, init, refusals + 1);
 }
 
 const json = async <T>(path: string, init: RequestInit): Promise<T> =>
