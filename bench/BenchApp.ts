@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { noteArrival } from '../server/candidates/queries';
 import { noArrangements } from '../core/rounds/api';
@@ -111,11 +112,13 @@ export class BenchApp {
       stdio: ['ignore', 'ignore', 'inherit'],
     });
     this.process = child;
+    // Where whoever measures ends by an error, the server does not stay.
+    process.once('exit', () => child.kill('SIGKILL'));
     for (;;) {
       const answer = await fetch(`${this.url}/api/health`).catch(() => null);
       if (answer?.ok) return;
       if (child.exitCode !== null) throw new Error('the server did not start');
-      await new Promise<void>((again) => setImmediate(again));
+      await setTimeout(50);
     }
   }
 

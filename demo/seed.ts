@@ -43,7 +43,7 @@ async function finishRound(
     const note = { f: level(), r: level(), a: level(), l: Math.min(2, level()) };
     const given = task.target === 'incident-note/A' ? note : { r: Math.min(2, level()) };
     const comment = COMMENTS[Math.floor(random() * COMMENTS.length)]!;
-    giveMark(services, task.assessorId!, task.id, { given, comment, notes: [] });
+    giveMark(services, task.assessorId!, task.id, { given, comment, notes: [], overrides: {} });
   }
   signOff(services, byEmail('hedda.lorne@example.org'), roundId);
   release(services, outbox, byEmail('odile.varr@example.org'), roundId);

@@ -4,6 +4,7 @@ import { once } from 'node:events';
 import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { test as base, type Page } from '@playwright/test';
 import Sqlite from 'better-sqlite3';
 import { freePort } from '../server/testing/freePort';
@@ -37,6 +38,8 @@ export class TestApp {
       CLEAR_SITTING_TEST_CLOCK: 'true',
       CLEAR_SITTING_IDLE_MINUTES: '720',
       CLEAR_SITTING_BUNDLED: 'true',
+      // Most stories run no program: an engine that nobody needs would take as much of the machine as the browser.
+      CLEAR_SITTING_WARM_UP: 'false',
       LOG_LEVEL: 'error',
     };
     this.process = spawn(process.execPath, ['dist/server/main.mjs'], {
@@ -48,7 +51,7 @@ export class TestApp {
     for (;;) {
       const answer = await fetch(`${this.url}/api/health`).catch(() => null);
       if (answer?.ok) return;
-      await new Promise<void>((again) => setImmediate(again));
+      await setTimeout(50);
       if (this.process.exitCode !== null) throw new Error('the server did not start');
     }
   }

@@ -22,6 +22,8 @@ export interface Config {
   readonly testClock: boolean;
   /** Staff who do nothing for this long sign in again. */
   readonly idleMinutes: number;
+  /** Are helpers and the code box started with the server, or when they are first needed? */
+  readonly warmUp: boolean;
   /** How programs are run: as well as this machine can, always by the portable way, or not without a second wall. */
   readonly code: CodeRule;
   readonly webFolder: string;
@@ -42,6 +44,7 @@ interface Settings {
   readonly CLEAR_SITTING_STANDIN_CAMERA: boolean;
   readonly CLEAR_SITTING_TEST_CLOCK: boolean;
   readonly CLEAR_SITTING_IDLE_MINUTES: number;
+  readonly CLEAR_SITTING_WARM_UP: boolean;
   readonly CLEAR_SITTING_CODE: CodeRule;
 }
 
@@ -56,6 +59,7 @@ const schema = Joi.object({
   MAIL_FROM: Joi.string().default('Clear Sitting <tests@example.org>'),
   CLEAR_SITTING_STANDIN_CAMERA: Joi.boolean().default(false),
   CLEAR_SITTING_TEST_CLOCK: Joi.boolean().default(false),
+  CLEAR_SITTING_WARM_UP: Joi.boolean().default(true),
   CLEAR_SITTING_CODE: Joi.valid(...codeRules).default('best'),
   CLEAR_SITTING_IDLE_MINUTES: Joi.number().integer().min(5).max(720).default(120),
 }).unknown();
@@ -83,6 +87,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     standInCamera: value.CLEAR_SITTING_STANDIN_CAMERA,
     testClock: value.CLEAR_SITTING_TEST_CLOCK,
     idleMinutes: value.CLEAR_SITTING_IDLE_MINUTES,
+    warmUp: value.CLEAR_SITTING_WARM_UP,
     code: value.CLEAR_SITTING_CODE,
     webFolder: path.join(root, 'dist/web'),
     sandboxFolder: path.join(root, 'dist/sandbox'),

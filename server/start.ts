@@ -29,6 +29,7 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
         `Nobody has an account yet. Make the first one at ${config.publicUrl}/first-account/${first}`,
       );
     jobs.start();
+    if (!config.warmUp) return;
     for (const helper of [services.pictures, services.reader, services.printer])
       helper.warmUp().catch((trouble: unknown) => log.error({ err: trouble }, 'a helper cannot start'));
     sandbox

@@ -101,17 +101,6 @@ export interface MarkingTableData extends MarkingPile {
   readonly marked: readonly MarkedScript[];
 }
 
-/** A credit of the machine set right by a person. */
-export interface Override {
-  readonly hundredths: Hundredths;
-  readonly reason: string;
-}
-
-/** What an assessor hands in of one script. */
-export interface NewMark extends MarkDraft {
-  readonly overrides?: Readonly<Record<string, Override>>;
-}
-
 /** What an assessor is told of a script with agreed marks, once it is marked. */
 export interface StandardTold {
   readonly script: string;

@@ -1,3 +1,4 @@
+import type { Hundredths } from '../marks';
 import type { MarginNote } from './marginNote';
 import type { MarksGiven } from './marksGiven';
 
@@ -21,9 +22,17 @@ export type StandardUse = (typeof standardUses)[number];
 export const asideReasons = ['illegible', 'suspected copying', 'wrong place', 'welfare', 'other'] as const;
 export type AsideReason = (typeof asideReasons)[number];
 
-/** A half-made mark, as it is kept. */
+/** A credit of the machine set right by a person. */
+export interface Override {
+  readonly hundredths: Hundredths;
+  readonly reason: string;
+}
+
+/** What an assessor gives a script; half made, as it is kept. */
 export interface MarkDraft {
   readonly given: MarksGiven;
   readonly comment: string;
   readonly notes: readonly MarginNote[];
+  /** By component. */
+  readonly overrides: Readonly<Record<string, Override>>;
 }

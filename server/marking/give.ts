@@ -1,7 +1,7 @@
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Component } from '../../core/kinds/contract';
-import type { GivenReply, NewMark, Override, StandardTold } from '../../core/marking/api';
-import type { MarkDraft } from '../../core/marking/mark';
+import type { GivenReply, StandardTold } from '../../core/marking/api';
+import type { MarkDraft, Override } from '../../core/marking/mark';
 import { marksGiven, type MarksGiven, givenAgain } from '../../core/marking/marksGiven';
 import { hasDrifted, isWithin } from '../../core/marking/standardisation';
 import { judgements, markingTasks, setAsides, standards } from '../db/schema';
@@ -125,7 +125,7 @@ function refuseAgain({ db }: Services, task: Task, { components }: MarkedPart): 
 }
 
 /** Keeps an assessor's marks of a script. Marks that are signed off cannot be changed here. */
-export function giveMark(services: Services, staffId: number, taskId: number, mark: NewMark): GivenReply {
+export function giveMark(services: Services, staffId: number, taskId: number, mark: MarkDraft): GivenReply {
   const { db, clock } = services;
   const task = ownTask(services, staffId, taskId);
   const marked = partOf(services, task);
@@ -157,7 +157,7 @@ export function giveMark(services: Services, staffId: number, taskId: number, ma
     if (role !== 'first' && role !== 'second')
       return { told: standardFor(services, task, { own, script: marked.sitting.script, tolerance }) };
     addMarksOf(db, own, role);
-    override(services, marked, { staffId, overrides: mark.overrides ?? {} });
+    override(services, marked, { staffId, overrides: mark.overrides });
     compareMarks(db, { roundId, sittingId, target, components: marked.components, tolerance, at });
     return { told: null };
   });
@@ -182,7 +182,9 @@ export function takeBack(services: Services, staffId: number, taskId: number): v
   const { components } = marked;
   const { judged } = itemOf(db, { round: roundId, target });
   const { tolerance } = markingOf(db, { round: roundId, target }, judged);
-  const draft = { given: givenAgain(components, own.given), comment: own.comment, notes: own.notes };
+  const { comment, notes } = own;
+  // What was set right has taken effect by itself.
+  const draft = { given: givenAgain(components, own.given), comment, notes, overrides: {} };
   db.transaction(() => {
     db.update(markingTasks).set({ doneAt: null, draft }).where(eq(markingTasks.id, taskId)).run();
     compareMarks(db, { roundId, sittingId, target, components, tolerance, at: clock.now() });

@@ -102,7 +102,8 @@ describe('scripts shared out', () => {
     const round = await roundOf(2);
     const [script] = (await tableOf(ada!, round)).scripts;
     const key = script!.components[0]!.key;
-    const draft = { given: { [key]: 1 }, comment: 'half', notes: [note] };
+    const overrides = { whole: { hundredths: 0, reason: 'The unit is missing.' } };
+    const draft = { given: { [key]: 1 }, comment: 'half', notes: [note], overrides };
     expect((await ada!.putJson(`/marking/tasks/${script!.task}/draft`, draft)).status).toBe(200);
     expect((await tableOf(ada!, round)).scripts[0]!.draft).toEqual(draft);
     await give(ada!, script!.task, levels(script!.components, 'highest'), {

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import * as v from 'valibot';
-import type { ItemSettings, NewMark, RemarkMade, Settlement } from '../../core/marking/api';
+import type { ItemSettings, RemarkMade, Settlement } from '../../core/marking/api';
 import { asideReasons, standardUses, type AsideReason, type MarkDraft } from '../../core/marking/mark';
 import { marginNotesSchema, type MarginNote } from '../../core/marking/marginNote';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
@@ -44,14 +44,10 @@ const given = Joi.object()
   .max(40);
 const comment = Joi.string().allow('').max(4000);
 const reason = Joi.string().trim().min(2).max(1000).required();
-const draftFields = {
+const markBody = Joi.object<MarkDraft>({
   given: given.required(),
   comment: comment.required(),
   notes: Joi.array().max(200).default([]),
-};
-const draftBody = Joi.object<MarkDraft>(draftFields);
-const markBody = Joi.object<NewMark>({
-  ...draftFields,
   overrides: Joi.object()
     .pattern(component, Joi.object({ hundredths: hundredths.required(), reason }))
     .max(40)
@@ -153,7 +149,7 @@ function assessorEndpoints(services: Services): Endpoint[] {
     ),
     forStaff(
       markers,
-      { method: 'put', path: '/marking/tasks/:id/draft', params: idParams, body: draftBody },
+      { method: 'put', path: '/marking/tasks/:id/draft', params: idParams, body: markBody },
       (who, { params, body }) => {
         keepDraft(services, who.id, params.id, { ...body, notes: notesOf(body.notes) });
         return {};

@@ -63,3 +63,6 @@ export interface ReadingProps<Shown, Response> {
   /** What was found, component by component; empty where it is not told. */
   readonly credits: readonly Found[];
 }
+
+/** What is given to the component with which an assessor tries an answer that can be run. */
+export type TrialProps<Shown, Response> = Pick<ReadingProps<Shown, Response>, 'shown' | 'response'>;

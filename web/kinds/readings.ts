@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
 import type { KindName } from '../../core/kinds/kindNames';
-import type { ReadingProps } from './answerProps';
+import type { ReadingProps, TrialProps } from './answerProps';
 import { ComponentShelf } from '../ui/ComponentShelf';
 import { bringCandidateKind } from './candidates';
 
@@ -8,12 +8,17 @@ interface Entry {
   readonly load: () => Promise<ComponentType<never>>;
   /** It draws the right answer itself, beside or within what was given. */
   readonly drawsRight?: true;
+  /** With it an assessor runs the answer again. */
+  readonly trial?: () => Promise<ComponentType<never>>;
 }
 
 /** The reading component of every kind, for marking and results. A new kind adds its line here. */
 const entries = {
   choice: { load: async () => (await import('./choice/Reading')).Reading },
-  code: { load: async () => (await import('./code/Reading')).Reading },
+  code: {
+    load: async () => (await import('./code/Reading')).Reading,
+    trial: async () => (await import('./code/Trial')).Trial,
+  },
   expression: { load: async () => (await import('./expression/Reading')).Reading },
   gaps: { load: async () => (await import('./gaps/Reading')).Reading },
   'grid-choice': { load: async () => (await import('./grid-choice/Reading')).Reading, drawsRight: true },
@@ -35,8 +40,14 @@ export const readings = new ComponentShelf<KindName, ReadingProps<unknown, unkno
   Promise.all([entries[name].load(), bringCandidateKind(name)]).then(([component]) => component),
 );
 
+const every: Record<KindName, Entry> = entries;
+
+/** Can an assessor run answers of this kind again? */
+export const canBeTried = (name: KindName): boolean => every[name].trial !== undefined;
+
+export const trials = new ComponentShelf<KindName, TrialProps<unknown, unknown>>((name) =>
+  every[name].trial!(),
+);
+
 /** Where a kind does not draw the right answer itself, it stands beside the answer as another answer of its kind. */
-export const drawsRight = (name: KindName): boolean => {
-  const all: Record<KindName, Entry> = entries;
-  return all[name].drawsRight === true;
-};
+export const drawsRight = (name: KindName): boolean => every[name].drawsRight === true;

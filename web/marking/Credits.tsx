@@ -1,6 +1,7 @@
 import { MessageSquarePlus } from 'lucide-react';
 import { useState } from 'react';
-import type { MarkedCredit, Override } from '../../core/marking/api';
+import type { MarkedCredit } from '../../core/marking/api';
+import type { Override } from '../../core/marking/mark';
 import { showMarks } from '../../core/marks';
 import { Button } from '../ui/Button';
 import { say } from '../words';

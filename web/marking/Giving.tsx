@@ -1,6 +1,7 @@
 import { CornerDownLeft, Keyboard, Undo2 } from 'lucide-react';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
-import type { MarkingScript, MarkingTableData, NewMark, Phrase } from '../../core/marking/api';
+import type { MarkingScript, MarkingTableData, Phrase } from '../../core/marking/api';
+import type { MarkDraft } from '../../core/marking/mark';
 import { showMarks, sumMarks } from '../../core/marks';
 import { Button } from '../ui/Button';
 import { stopKeeping } from './draftStore';
@@ -17,7 +18,7 @@ interface Props {
   readonly singleKeys: boolean;
   readonly onSingleKeys: (on: boolean) => void;
   readonly onFact: (name: 'question' | 'scheme') => void;
-  readonly onGive: (mark: NewMark) => void;
+  readonly onGive: (mark: MarkDraft) => void;
   readonly onAside: () => void;
   readonly onTakeBack: (() => void) | null;
   readonly onPhrases: (phrases: readonly Phrase[]) => void;
@@ -70,11 +71,7 @@ export function Giving(props: Props) {
   const ready = mark.missing.length === 0;
   const give = () => {
     stopKeeping(script.task);
-    onGive({
-      ...draft,
-      notes: draft.notes.filter(({ text }) => text.trim() !== ''),
-      overrides: marking.overrides,
-    });
+    onGive({ ...draft, notes: draft.notes.filter(({ text }) => text.trim() !== '') });
   };
   const acts: Record<string, () => void> = {
     k: () => box.current?.focus(),

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import type { MarkDraft } from '../../core/marking/mark';
 import type { Component } from '../../core/kinds/contract';
 import type {
   Clarification,
   GivenReply,
-  NewMark,
   MarkingScript,
   MarkingTableData,
   StandardTold,
@@ -86,7 +86,7 @@ interface ScriptProps {
   readonly onFact: (fact: OpenFact | null) => void;
   readonly singleKeys: boolean;
   readonly onSingleKeys: (on: boolean) => void;
-  readonly onGive: (mark: NewMark) => void;
+  readonly onGive: (mark: MarkDraft) => void;
   readonly onAside: () => void;
   readonly onTakeBack: (() => void) | null;
   readonly onTable: (table: MarkingTableData) => void;
@@ -182,7 +182,7 @@ export function MarkingTable() {
     if (!fact?.pinned) setFact(null);
   };
   /** The mark goes behind the next script; one that is refused brings its script back, as it was kept on this device. */
-  const give = (script: MarkingScript, mark: NewMark) => {
+  const give = (script: MarkingScript, mark: MarkDraft) => {
     setTrouble(null);
     setSent((known) => new Set(known).add(script.task));
     pass(1);

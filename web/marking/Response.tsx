@@ -3,13 +3,14 @@ import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { countWords } from '../../core/kinds/shared/richText';
 import type { MarkingScript, MarkingTableData } from '../../core/marking/api';
 import { AnnotationsContext, type Annotations } from '../annotations/annotations';
-import { readings } from '../kinds/readings';
+import { canBeTried, readings } from '../kinds/readings';
 import { PageSourceContext, pagesOfTask } from '../pages/pageSource';
 import { Notice } from '../ui/Notice';
 import { say } from '../words';
 import { Credits } from './Credits';
 import { FactButtons, FactPanel, type OpenFact } from './Facts';
 import { MarginNotes } from './MarginNotes';
+import { RunAgain } from './RunAgain';
 import type { Marking } from './useMark';
 import { t } from './words';
 
@@ -83,12 +84,13 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
                 </PageSourceContext>
               </AnnotationsContext>
             </div>
+            {canBeTried(script.kind) && <RunAgain key={script.task} script={script} />}
             <Credits
               credits={script.credits}
-              overrides={marking.overrides}
+              overrides={draft.overrides}
               onOverride={(component, override) => {
-                const { [component]: _, ...others } = marking.overrides;
-                marking.setOverrides(override ? { ...others, [component]: override } : others);
+                const { [component]: _, ...others } = draft.overrides;
+                marking.change({ overrides: override ? { ...others, [component]: override } : others });
               }}
               onNote={(key) => marking.addNote({ on: 'component', key })}
             />

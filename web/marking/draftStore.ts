@@ -9,10 +9,10 @@ import { ApiProblem, put } from '../api/client';
 const keyOf = (task: number) => `marking draft ${task}`;
 const WAIT_MS = 700;
 
-export const emptyDraft: MarkDraft = { given: {}, comment: '', notes: [] };
+export const emptyDraft: MarkDraft = { given: {}, comment: '', notes: [], overrides: {} };
 
-const isEmpty = ({ given, comment, notes }: MarkDraft) =>
-  Object.keys(given).length === 0 && comment === '' && notes.length === 0;
+const isEmpty = ({ given, comment, notes, overrides }: MarkDraft) =>
+  Object.keys({ ...given, ...overrides }).length === 0 && comment === '' && notes.length === 0;
 
 /** What this device has of a script: newer than what the server knows. */
 export function localDraft(task: number): MarkDraft | null {

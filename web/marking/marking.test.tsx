@@ -238,8 +238,10 @@ describe('the marking table', () => {
       overridden: false,
     } as const;
     const credits = [{ ...credit, reasons: [{ code: 'number.noMatch' }] }];
-    const calls = await open([{ ...script(11, 'one'), components: [byHand], credits }]);
-    const machine = screen.getByRole('region', { name: 'Scored by the machine' });
+    const mixed = { ...script(11, 'one'), components: [byHand], credits };
+    await open([mixed]);
+    const byMachine = () => screen.getByRole('region', { name: 'Scored by the machine' });
+    const machine = byMachine();
     expect(machine).toHaveTextContent('The number is not the right one.1 / 2');
     await userEvent.click(within(machine).getByRole('button', { name: 'Set right' }));
     await userEvent.clear(screen.getByRole('textbox', { name: 'Marks, 0 to 2' }));
@@ -247,6 +249,10 @@ describe('the marking table', () => {
     await userEvent.type(screen.getByRole('textbox', { name: 'Reason' }), 'The unit is right.');
     await userEvent.click(within(machine).getByRole('button', { name: 'Set' }));
     expect(machine).toHaveTextContent('You set this: The unit is right.2 / 2');
+    // It is part of the half-made mark.
+    cleanup();
+    const calls = await open([mixed]);
+    expect(byMachine()).toHaveTextContent('You set this: The unit is right.2 / 2');
     const field = screen.getByRole('textbox', { name: 'Marked by people: marks from 0 to 2½' });
     await userEvent.type(field, '3');
     expect(next()).toBeDisabled();

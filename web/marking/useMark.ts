@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { MarkingScript, Override } from '../../core/marking/api';
+import type { MarkingScript } from '../../core/marking/api';
 import type { MarkDraft } from '../../core/marking/mark';
 import type { Anchor, MarginNote } from '../../core/marking/marginNote';
 import { marksGiven } from '../../core/marking/marksGiven';
@@ -10,7 +10,6 @@ import { pressKey } from './markKeys';
 export function useMark(script: MarkingScript) {
   const { components, task } = script;
   const [draft, setDraft] = useState<MarkDraft>(() => localDraft(task) ?? script.draft ?? emptyDraft);
-  const [overrides, setOverrides] = useState<Readonly<Record<string, Override>>>({});
   const [active, setActive] = useState(
     () => (components.find((c) => draft.given[c.key] === undefined) ?? components[0])!.key,
   );
@@ -62,8 +61,6 @@ export function useMark(script: MarkingScript) {
   return {
     draft,
     change,
-    overrides,
-    setOverrides,
     active,
     setActive,
     typed,

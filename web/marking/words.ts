@@ -41,6 +41,7 @@ export const t = words('marking', {
   wholePart: 'The whole part',
   noPoint: 'None of these points',
   byMachine: 'Scored by the machine',
+  runAgain: 'Run this program again',
   setRight: 'Set right',
   override: 'Set',
   overrideMarks: 'Marks, 0 to {{all}}',

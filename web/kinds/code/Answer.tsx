@@ -1,16 +1,15 @@
 import type { Document } from '../../../core/documents/document';
 import { ChevronDown, ChevronUp } from 'lucide-react';
-import { useEffect, useState } from 'react';
-import type { CodeResponse, CodeShown, Language } from '../../../core/kinds/code/response';
-import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/evidence';
+import { useState } from 'react';
+import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response';
 import { DocumentView } from '../../documents/DocumentView';
 import { useNarrow } from '../../ui/useNarrow';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 import { CodeEditor } from './CodeEditor';
 import { languageNames } from './languageNames';
-import { CaseTable, t as caseWords } from './CaseTable';
-import { engineOf } from './tryProgram';
+import { CaseTable } from './CaseTable';
+import { programOf, useTrial } from './useTrial';
 
 const t = words('code', {
   brief: 'The brief',
@@ -21,65 +20,12 @@ const t = words('code', {
   unfold: 'unfold',
   limits: '{{seconds}} s and {{megabytes}} MB a case',
   editor: 'Program in {{language}}',
+  rest_one: 'These runs do not count. {{count}} hidden case is run after you hand in.',
+  rest_other: 'These runs do not count. {{count}} hidden cases are run after you hand in.',
   leave: 'Tab indents. Press Esc and then Tab to leave the editor.',
-  own: 'your own input',
 });
 
 type Props = AnswerProps<CodeShown, CodeResponse>;
-
-const OWN = 'own-input';
-
-function useTrial({ shown, response }: Props) {
-  const [outcomes, setOutcomes] = useState<CaseOutcome[]>([]);
-  const [own, setOwn] = useState<CaseRun | null>(null);
-  const [ownOutcome, setOwnOutcome] = useState<CaseOutcome>();
-  const [busy, setBusy] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const { language } = response;
-  useEffect(
-    () =>
-      void engineOf(language)
-        .warm()
-        .catch(() => undefined),
-    [language],
-  );
-
-  const program = response.programs[language] ?? starterOf(shown, language);
-  const attempt = async (work: () => Promise<void>) => {
-    setTrouble(null);
-    setBusy(caseWords('warming', { language: languageNames[language] }));
-    try {
-      await engineOf(language).warm();
-      setBusy(caseWords('trying'));
-      await work();
-    } catch {
-      setTrouble(caseWords('engine', { language: languageNames[language] }));
-    } finally {
-      setBusy(null);
-    }
-  };
-  const { functionName, limits } = shown;
-  const runOne = (one: CaseRun) => engineOf(language).run({ program, functionName, limits }, one);
-  const tryAll = () =>
-    attempt(async () => {
-      const results: CaseOutcome[] = [];
-      for (const one of shown.cases) {
-        results.push(await runOne(one));
-        setOutcomes([...results]);
-      }
-    });
-  const tryOwn = (given: Json[]) =>
-    attempt(async () => {
-      const one = { key: OWN, arguments: given };
-      setOwn(one);
-      setOwnOutcome(await runOne(one));
-    });
-  const ownRow = own && { ...own, title: t('own'), expected: undefined, outcome: ownOutcome };
-  return { program, outcomes, ownRow, busy, trouble, tryAll, tryOwn };
-}
-
-const starterOf = (shown: CodeShown, language: Language) =>
-  shown.languages.find((l) => l.language === language)?.starter ?? '';
 
 function Brief({ prompt, promptId, folds }: { prompt: Document; promptId: string; folds: boolean }) {
   const [open, setOpen] = useState(true);
@@ -138,7 +84,8 @@ const TABS = ['brief', 'program', 'cases'] as const;
 /** A program: the brief on top, the program and the table of cases below it; three tabs on a narrow screen. */
 export function Answer(props: Props) {
   const { shown, response, onChange, prompt, promptId, target } = props;
-  const trial = useTrial(props);
+  const program = programOf(shown, response);
+  const trial = useTrial(shown, response);
   const narrow = useNarrow();
   const [tab, setTab] = useState<(typeof TABS)[number]>('brief');
   const { language } = response;
@@ -181,7 +128,7 @@ export function Answer(props: Props) {
           <CodeEditor
             key={`${target} ${language}`}
             language={language}
-            program={trial.program}
+            program={program}
             label={t('editor', { language: languageNames[language] })}
             help={t('leave')}
             onChange={write}
@@ -189,15 +136,7 @@ export function Answer(props: Props) {
           <p className="border-t border-line px-3 py-1 text-[0.78rem] text-soft">{t('leave')}</p>
         </div>
         <div className={hidden('cases')}>
-          <CaseTable
-            shown={shown}
-            outcomes={trial.outcomes}
-            own={trial.ownRow}
-            busy={trial.busy}
-            trouble={trial.trouble}
-            onTryAll={() => void trial.tryAll()}
-            onTryOwn={(given) => void trial.tryOwn(given)}
-          />
+          <CaseTable shown={shown} trial={trial} note={t('rest', { count: shown.hiddenCases })} />
         </div>
       </div>
     </div>

@@ -5,13 +5,12 @@ import type { CodeShown } from '../../../core/kinds/code/response';
 import type { CaseOutcome, Json } from '../../../core/kinds/evidence';
 import { Button } from '../../ui/Button';
 import { words } from '../../words';
+import type { Trial } from './useTrial';
 
-export const t = words('cases', {
+const t = words('cases', {
   cases: 'Cases',
   tally: '{{right}} of {{all}} as expected',
   all: 'Try all',
-  trying: 'Trying …',
-  warming: 'Getting {{language}} ready …',
   given: 'given',
   expected: 'expected',
   got: 'got',
@@ -20,8 +19,6 @@ export const t = words('cases', {
   ownLabel: 'Arguments of your own, as a JSON list',
   ownTry: 'Try this input',
   ownBad: 'This is not a list in JSON, such as [[1, 2], 3].',
-  rest_one: 'These runs do not count. {{count}} hidden case is run after you hand in.',
-  rest_other: 'These runs do not count. {{count}} hidden cases are run after you hand in.',
   accepted: 'as expected',
   wrong: 'different',
   error: 'error',
@@ -41,7 +38,6 @@ export const t = words('cases', {
   ended: 'The program ended before the function returned.',
   forbidden: 'The program tried something that is not allowed here.',
   disturbed: 'What the function returned cannot be read.',
-  engine: 'The engine for {{language}} did not start. Load the page again; your program is kept.',
 });
 
 const SIGNS: Record<CaseVerdict, { Icon: typeof Check; look: string }> = {
@@ -136,12 +132,9 @@ function CaseRow({ row, tolerance }: { row: Row; tolerance: number }) {
 
 interface Props {
   readonly shown: CodeShown;
-  readonly outcomes: readonly CaseOutcome[];
-  readonly own: Row | null;
-  readonly busy: string | null;
-  readonly trouble: string | null;
-  readonly onTryAll: () => void;
-  readonly onTryOwn: (given: Json[]) => void;
+  readonly trial: Trial;
+  /** What these runs are good for. */
+  readonly note: string;
 }
 
 function OwnInput({ onTry }: { onTry: (given: Json[]) => void }) {
@@ -190,7 +183,8 @@ function OwnInput({ onTry }: { onTry: (given: Json[]) => void }) {
 }
 
 /** The table of cases: a row a case, a sign by shape and word, unfolding for output and differences. */
-export function CaseTable({ shown, outcomes, own, busy, trouble, onTryAll, onTryOwn }: Props) {
+export function CaseTable({ shown, trial, note }: Props) {
+  const { outcomes, own, busy, trouble, tryAll, tryOwn } = trial;
   const rows = shown.cases.map((c): Row => ({ ...c, outcome: outcomes.find((o) => o.key === c.key) }));
   const right = rows.filter(
     (r) => r.outcome && judgeCase(r.expected!, r.outcome, shown.numberTolerance) === 'accepted',
@@ -207,7 +201,7 @@ export function CaseTable({ shown, outcomes, own, busy, trouble, onTryAll, onTry
         <p role="status" className="flex-1 text-[0.88rem] text-soft">
           {busy ?? (outcomes.length > 0 ? t('tally', { right: right.length, all: rows.length }) : '')}
         </p>
-        <Button look="first" onClick={onTryAll} disabled={busy !== null}>
+        <Button look="first" onClick={tryAll} disabled={busy !== null}>
           <Play aria-hidden className="size-4" /> {t('all')}
         </Button>
       </div>
@@ -233,7 +227,7 @@ export function CaseTable({ shown, outcomes, own, busy, trouble, onTryAll, onTry
           <tr>
             <td className="pl-3 text-soft">+</td>
             <td colSpan={4} className="py-1.5 pr-3">
-              <OwnInput onTry={onTryOwn} />
+              <OwnInput onTry={tryOwn} />
             </td>
           </tr>
         </tbody>
@@ -243,7 +237,7 @@ export function CaseTable({ shown, outcomes, own, busy, trouble, onTryAll, onTry
           {trouble}
         </p>
       )}
-      <p className="px-3 py-2 text-[0.85rem] text-soft">{t('rest', { count: shown.hiddenCases })}</p>
+      <p className="px-3 py-2 text-[0.85rem] text-soft">{note}</p>
     </div>
   );
 }
