@@ -10,7 +10,11 @@ export default defineConfig({
     // For a machine that stands still for a moment; what needed it is printed.
     retry: process.env.CI ? 1 : 0,
     projects: [
-      { extends: true, test: { name: 'plain', include: ['{core,server,web,demo}/**/*.test.ts'] } },
+      {
+        extends: true,
+        // Without a screen they change nothing that another file sees: what they import is loaded once.
+        test: { name: 'plain', isolate: false, include: ['{core,server,web,demo}/**/*.test.ts'] },
+      },
       {
         extends: true,
         test: {

@@ -90,7 +90,10 @@ describe.each(lanes.filter((lane, i) => i % 2 === 0 || lane.bubblewrap))(
     beforeAll(() => box.warmUp());
     afterAll(() => box.close());
 
-    it.each(all)(
+    // The portable way holds Python by the same wall with and without bubblewrap, and takes a second a case.
+    const slow = rule === 'portable' && bubblewrap !== null;
+
+    it.each(all.filter(([language]) => !slow || language !== 'python'))(
       '%s: none gets anywhere, and honest programs have their verdicts',
       async (language, attacks) => {
         const groups = groupsOf(language, attacks, rule === 'portable');
