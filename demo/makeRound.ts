@@ -39,6 +39,7 @@ const settings = (resultBy: number): RoundSettings => ({
   help: 'If something does not work, call the archive: Bram Ostler, extension 31, from eight to eight.',
   resultBy,
   questionnaire: true,
+  assessorsSeeObservations: false,
   release: 'after sign-off',
   releaseAt: null,
   sheet: 'key',

@@ -94,6 +94,13 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   await expect(table.getByText(`script ${code}`)).toBeHidden();
   // A credit of the machine is set right beside what people decide, with a reason.
   await opens('days-to-half');
+  // The program is run again here, with an input of the assessor's own.
+  await table.getByRole('button', { name: 'Run this program again' }).click();
+  await table.getByRole('textbox', { name: 'Arguments of your own, as a JSON list' }).fill('[[2, 4], 4]');
+  await table.getByRole('button', { name: 'Try this input' }).click();
+  await expect(table.getByRole('button', { name: 'Details of your own input' })).toBeVisible();
+  await expect(table.getByText('Trying …')).toBeHidden();
+  await hasNoBarriers(table, 'a program run again');
   const machine = table.getByRole('region', { name: 'Scored by the machine' });
   await machine.getByRole('button', { name: 'Set right' }).first().click();
   await table.getByRole('textbox', { name: /^Marks, 0 to/ }).fill('1');

@@ -227,6 +227,8 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   components(content: Content<Asked, Key>, marks: Hundredths): readonly Component[];
   /** What assessors are told; null where people decide nothing. */
   markScheme(content: Content<Asked, Key>): Document | null;
+  /** An answer that would have all marks, in the author's words; null where none is told, or it follows from the key. */
+  modelAnswer(content: Content<Asked, Key>): Document | null;
   /** Its responses are programs: papers that hold it need the code box. */
   readonly runsPrograms: boolean;
   /** What has to be run before it can be scored. */
@@ -257,6 +259,7 @@ export const plainKey = {
   buildsOn: () => [],
   check: () => [],
   markScheme: () => null,
+  modelAnswer: () => null,
   runsPrograms: false,
   evidence: () => [],
   values: () => ({}),

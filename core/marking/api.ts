@@ -5,6 +5,7 @@ import type { RoughWork } from '../kit/notes';
 import type { Hundredths } from '../marks';
 import type { Estimate } from '../measures/estimate';
 import type { Message } from '../messages/message';
+import type { ObservationCount } from '../observations/observation';
 import type { Source } from '../papers/paper';
 import type { AsideReason, MarkDraft, MarkRole, StandardUse } from './mark';
 import type { MarginNote } from './marginNote';
@@ -48,6 +49,8 @@ export interface MarkingScript {
   /** Of the whole sitting; null where the paper does not show it, or there is none. It is never marked. */
   readonly roughWork: RoughWork | null;
   /** What was begun, or given before and taken back. */
+  /** How often what was observed of the sitting; null where the round does not show it. */
+  readonly observations: readonly ObservationCount[] | null;
   readonly draft: MarkDraft | null;
   readonly aside: Aside | null;
   /** One of the short set before the first script that counts. */
@@ -90,6 +93,7 @@ export interface MarkingTableData extends MarkingPile {
   readonly prompt: Document;
   readonly source: Source | null;
   readonly scheme: Document;
+  readonly modelAnswer: Document | null;
   readonly agreement: Estimate;
   readonly clarifications: readonly Clarification[];
   readonly phrases: readonly Phrase[];
@@ -221,6 +225,12 @@ export interface QualityData {
   readonly open: readonly Message[];
 }
 
+/** What a lead says of a script as a whole; empty for nothing any more. */
+export interface OverallComment {
+  readonly script: string;
+  readonly text: string;
+}
+
 /** One of two marks, side by side. */
 export interface SideMark {
   readonly given: readonly GivenMark[];
@@ -237,6 +247,7 @@ export interface LeadScript {
   readonly prompt: Document;
   readonly source: Source | null;
   readonly scheme: Document;
+  readonly modelAnswer: Document | null;
   readonly components: readonly Component[];
   readonly marks: Hundredths;
   readonly tolerance: Hundredths;

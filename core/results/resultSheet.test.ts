@@ -124,9 +124,22 @@ describe('the result sheet', () => {
     expect(sheet.questions[0]!.parts[0]!.right).toBeNull();
     const silent = { ...script, paper: { ...paper, showRightAnswers: false } };
     expect(partB(buildResultSheet({ ...input, script: silent })).right).toBeNull();
-    // Kept back for others who are still asked it, and told so.
-    const later = partB(buildResultSheet({ ...input, withheld: new Set(['tray-14']) }));
-    expect([later.right, later.remarks]).toEqual([null, [{ code: 'sheet.rightLater' }]]);
+    // Kept back for others who are still asked it, and told so once.
+    const later = buildResultSheet({ ...input, withheld: new Set(['tray-14']) });
+    expect([partB(later).right, later.rightLater, sheet.rightLater]).toEqual([null, true, false]);
+    expect(buildResultSheet({ ...input, script: silent, withheld: new Set(['tray-14']) }).rightLater).toBe(
+      false,
+    );
+  });
+
+  it('gives the model answer of what people judge with the right answers, and a word on the whole script', () => {
+    const note = (of: typeof sheet) => of.questions.find((q) => q.item === 'incident-note')!.parts[0]!;
+    const told = (of: typeof sheet) => [note(of).modelAnswer !== null, of.comment];
+    const comment = 'Clear throughout.';
+    expect(told(buildResultSheet({ ...input, comment }))).toEqual([true, comment]);
+    expect(told(buildResultSheet({ ...input, comment, shown: 'feedback' }))).toEqual([false, comment]);
+    expect(told(buildResultSheet({ ...input, comment, shown: 'marks' }))).toEqual([false, null]);
+    expect(told(buildResultSheet({ ...input, withheld: new Set(['incident-note']) }))).toEqual([false, null]);
   });
 
   it('numbers margin notes in the order of the answer', () => {

@@ -3,7 +3,7 @@ import { candidateKindOf } from '../kinds/candidateKindOf';
 import type { KindName } from '../kinds/kindNames';
 import type { Component } from '../kinds/contract';
 import { sumMarks, type Hundredths } from '../marks';
-import { message, type Message } from '../messages/message';
+import type { Message } from '../messages/message';
 import type { ShownPart, Question } from '../papers/candidatePaper';
 import type { FullPaper } from '../papers/paper';
 import { partsOfScript, type Script, type ScriptPart } from '../scoring/script';
@@ -48,6 +48,8 @@ export interface ResultPart {
   readonly remarks: readonly Message[];
   /** The right answer as a response of its kind, where the paper shows it and it was not given. */
   readonly right: unknown;
+  /** In the author's words, where the paper shows right answers; null where there is none. */
+  readonly modelAnswer: Document | null;
   readonly comments: readonly string[];
   readonly notes: readonly SheetNote[];
 }
@@ -92,6 +94,10 @@ export interface ResultSheet {
   readonly of: Hundredths;
   /** Of these marks nothing can be said yet: people are reading. */
   readonly open: Hundredths;
+  /** Right answers would be shown, and are kept back because others may still be asked the questions. */
+  readonly rightLater: boolean;
+  /** What is said of the script as a whole; null where nothing is. */
+  readonly comment: string | null;
   readonly band: {
     readonly title: string;
     readonly from: Hundredths;
@@ -122,6 +128,7 @@ export interface ResultInput {
   readonly shown?: SheetShown;
   readonly attempts?: readonly SheetAttempt[];
   readonly changes?: readonly SheetChange[];
+  readonly comment?: string | null;
   /** What is said of parts as a whole, by target. */
   readonly remarks?: Readonly<Record<string, readonly Message[]>>;
   /** Items whose right answers are kept back, because others may still be asked them. */
@@ -189,6 +196,15 @@ function verdictOf(components: readonly ResultComponent[], of: Hundredths): Resu
   return total >= of ? 'right' : total > 0 ? 'partly' : 'wrong';
 }
 
+/** When right answers of a part are told: now, once nobody else is asked the question any more, or never. */
+function answersTold(
+  { target }: Pick<ShownPart, 'target'>,
+  { shown = 'key', script, withheld }: ResultInput,
+): 'now' | 'later' | 'never' {
+  if (shown !== 'key' || !script.paper.showRightAnswers) return 'never';
+  return withheld.has(target.split('/')[0]!) ? 'later' : 'now';
+}
+
 function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): ResultPart {
   const { state, shown = 'key' } = input;
   const marks = input.marks.filter((m) => m.target === part.target);
@@ -197,9 +213,7 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
   const found = marked.map((c) => resultComponent(c, marks, { state, judgements }));
   const verdict = verdictOf(found, part.marks);
   const { content } = own.part;
-  const wanted = shown === 'key' && input.script.paper.showRightAnswers && verdict !== 'right';
-  const [item = ''] = part.target.split('/');
-  const withheld = wanted && input.withheld.has(item);
+  const answers = answersTold(part, input) === 'now';
   const told = shown !== 'marks';
   return {
     key: part.key,
@@ -211,8 +225,10 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
     of: part.marks,
     verdict,
     components: told ? found : found.map((c) => ({ ...c, reasons: [], level: null, points: null })),
-    remarks: [...(input.remarks?.[part.target] ?? []), ...(withheld ? [message('sheet.rightLater')] : [])],
-    right: wanted && !withheld ? own.kind.rightResponse(content, own.arrangement, own.place) : null,
+    remarks: input.remarks?.[part.target] ?? [],
+    right:
+      answers && verdict !== 'right' ? own.kind.rightResponse(content, own.arrangement, own.place) : null,
+    modelAnswer: answers ? own.kind.modelAnswer(content) : null,
     comments: told ? judgements.map((one) => one.comment).filter((comment) => comment !== '') : [],
     notes: told ? notesOf(own, marked, judgements) : [],
   };
@@ -269,5 +285,7 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     questions,
     attempts: input.attempts ?? [],
     changes: input.changes ?? [],
+    rightLater: copy.questions.some((q) => q.parts.some((part) => answersTold(part, input) === 'later')),
+    comment: input.shown === 'marks' ? null : (input.comment ?? null),
   };
 }

@@ -92,8 +92,11 @@ export const inOrder = (
   key: { right: [...right] },
 });
 
-/** A rubric with its scheme in Markdown. */
-type RubricDraft = Omit<Rubric, 'scheme'> & { readonly scheme: string };
+/** A rubric with its scheme and model answer in Markdown. */
+type RubricDraft = Omit<Rubric, 'scheme' | 'modelAnswer'> & {
+  readonly scheme: string;
+  readonly modelAnswer?: string;
+};
 
 const told = ({ criteria }: RubricDraft) =>
   criteria.map((criterion) => ({ title: criterion.title, hundredths: topOf(criterion) }));

@@ -39,6 +39,11 @@ export const incidentNote: Draft = {
 **Reasoning**: K-4’s counts differ because of the rule of root length; warmth can start or spoil germination.
 
 **Action**: recount or re-sow, mark both lots, the alarm to the person on call, a test of the reserve cooler – in an order.`,
+          modelAnswer: `On the night of 9 March the supply to bay 3 dipped at 21:40 and the cooler stopped. The alarm rang at the empty desk only. At 06:50 the bay stood at 11 °C: K-2 and K-4 had been warm for about nine hours. The reserve cooler was ready and had not started.
+
+K-4 was counted twice, with 163 and then 148 seedlings. The second count applied the rule that a root must be as long as the seed; the first did not. The difference is therefore one of method. Nine hours of warmth may start germination in damp seed or shorten its life in store, so neither count should be relied on.
+
+First, send the alarm to the person on call from tonight. Second, recount K-4 by the rule, and re-sow it if the recount is below 65 per cent. Third, mark K-2 and K-4 in the register as warmed. Fourth, test the reserve cooler every month.`,
           criteria: [
             {
               key: 'f',
@@ -244,6 +249,8 @@ export const daysToHalf: Draft = {
         rubric: {
           scheme:
             'Names say what they hold; no step is written twice; a reader follows it without running it.',
+          modelAnswer:
+            'One loop over the days that keeps the count of the day before; where half is passed, the share of the day is computed in one named expression and returned; −1 after the loop.',
           criteria: [
             {
               key: 'r',

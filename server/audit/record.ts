@@ -26,6 +26,7 @@ export type RecordedAct =
   | 'released'
   | 'released-practice'
   | 'closed-practice'
+  | 'commented'
   | 'remarked'
   | 'renewed-link'
   | 'settled-correction'

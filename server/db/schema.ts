@@ -711,6 +711,23 @@ export const setAsides = sqliteTable(
   (t) => [index('asides_of').on(t.taskId)],
 );
 
+/** What a lead says of a script as a whole; the newest counts, and an empty one takes it back. */
+export const overallComments = sqliteTable(
+  'overall_comments',
+  {
+    id: id(),
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    text: text('text').notNull(),
+    at: time('at').notNull(),
+  },
+  (t) => [index('overall_comments_of').on(t.sittingId)],
+);
+
 /** What a lead adds to the mark scheme of an item while it is marked. */
 export const clarifications = sqliteTable(
   'clarifications',

@@ -53,7 +53,8 @@ export class Helper {
 
   /** Does a task; what the script refused with an error of the API is thrown as that error here. */
   async ask<T>(task: string, input: unknown): Promise<T> {
-    if (this.waiting.length >= (this.options.mostWaiting ?? MOST_WAITING)) throw new ApiError(503, 'busy', { key: 'busyReading' });
+    if (this.waiting.length >= (this.options.mostWaiting ?? MOST_WAITING))
+      throw new ApiError(503, 'busy', { key: 'busyReading' });
     const answer = await new Promise<Answer>((settle) => {
       this.waiting.push({ task, input, settle });
       void this.work();

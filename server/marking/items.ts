@@ -22,6 +22,7 @@ export interface Item {
   readonly question: Question;
   readonly part: ShownPart;
   readonly scheme: Document;
+  readonly modelAnswer: Document | null;
   /** What people decide of its marks: all of them where the machine decides nothing, or could not. */
   readonly judged: Hundredths;
 }
@@ -40,10 +41,12 @@ export function itemOf(db: Db, { round: roundId, target }: ItemRef): Item {
   const question = wholeForm(paper).paper.questions.find((q) => q.parts.some((p) => p.target === target));
   if (!place || !question) throw notFound('noQuestion');
   const part = question.parts.find((one) => one.target === target)!;
-  const scheme = keyKindOf(part.kind).markScheme(place.part.content) ?? emptyDocument;
+  const kind = keyKindOf(part.kind);
+  const scheme = kind.markScheme(place.part.content) ?? emptyDocument;
+  const modelAnswer = kind.modelAnswer(place.part.content);
   const own = byPeople(componentsOf(paper).get(target)!);
   const judged = own.length === 0 ? part.marks : sumMarks(own.map((component) => component.of));
-  return { round, paper, target, place, question, part, scheme, judged };
+  return { round, paper, target, place, question, part, scheme, modelAnswer, judged };
 }
 
 export type ItemMarking = ItemSettings & Pick<typeof itemMarking.$inferSelect, 'signedOffAt' | 'signedOffBy'>;

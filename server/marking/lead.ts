@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
-import type { GapData, ItemSettings, LeadScript, RemarkMade, Settlement } from '../../core/marking/api';
+import type { GapData, ItemSettings, LeadScript, Settlement } from '../../core/marking/api';
 import type { StandardUse } from '../../core/marking/mark';
 import type { MarksGiven } from '../../core/marking/marksGiven';
 import { record } from '../audit/record';
@@ -14,10 +14,7 @@ import {
   setAsides,
   standards,
 } from '../db/schema';
-import { findInvited } from '../candidates/queries';
 import { badRequest, conflict, notFound } from '../http/errors';
-import type { Outbox } from '../mail/outbox';
-import { notify } from '../mail/notices';
 import type { Services } from '../services';
 import { allocateAgain, allocateRound } from './allocation';
 import { readGiven } from './give';
@@ -30,7 +27,6 @@ import {
   meanMarks,
   type Judgement,
 } from './judgements';
-import { addMark, standingMark } from './marks';
 import { partOf, sittingOfScript, type Task } from './scripts';
 import { markedHash } from './scoreJob';
 
@@ -57,7 +53,7 @@ const tasksOf = (db: Db, { round, target }: ItemRef, sittingId: number): Task[] 
 
 function leadScript(services: Services, ref: ItemRef, task: Task, sides: readonly Judgement[]): LeadScript {
   const { db } = services;
-  const { question, part: asked, scheme, judged } = itemOf(db, ref);
+  const { question, part: asked, scheme, modelAnswer, judged } = itemOf(db, ref);
   const { sitting, part, components } = partOf(services, task);
   return {
     script: sitting.script,
@@ -67,6 +63,7 @@ function leadScript(services: Services, ref: ItemRef, task: Task, sides: readonl
     prompt: asked.prompt,
     source: question.source,
     scheme,
+    modelAnswer,
     components,
     marks: judged,
     tolerance: markingOf(db, ref, judged).tolerance,
@@ -344,45 +341,6 @@ export async function addStandard(
     record(services, { staffId, act: 'agreed-marks', subject: `round ${ref.round}, ${ref.target}`, reason });
   });
   await allocateAgain(services, ref, []);
-}
-
-/** Changes one credit of a script, with a reason: a credit of the machine set right, or a remark after the sign-off. */
-export function remark(
-  services: Services,
-  outbox: Outbox,
-  staffId: number,
-  round: number,
-  { script, target, component, hundredths, reason }: RemarkMade,
-): void {
-  const { db, clock } = services;
-  const item = itemOf(db, { round, target });
-  const sitting = sittingOfScript(db, round, script);
-  const { part } = partOf(services, { sittingId: sitting.id, target, failure: null });
-  const own = part.components.find(({ key }) => key === component);
-  if (!own || hundredths > own.of) throw badRequest('marksNotPossible', component);
-  const before = standingMark(db, sitting.id, target, component);
-  if (!before) throw conflict('not-marked-yet');
-  const frozen =
-    item.round.signedOffAt !== null || markingOf(db, { round, target }, item.judged).signedOffAt !== null;
-  if (!frozen && own.by === 'people') throw conflict('not-signed-off-yet');
-  const role = frozen ? 'remark' : 'override';
-  const response = markedHash(db, sitting.id, part);
-  const reasons = [{ code: 'sheet.override', values: { reason } }];
-  const level = own.criterion?.levels?.findIndex((one) => one.hundredths === hundredths) ?? -1;
-  db.transaction(() => {
-    const mark = { sittingId: sitting.id, target, component, hundredths, staffId, role, response } as const;
-    const rest = {
-      cause: 'marking',
-      judgementId: null,
-      verdict: null,
-      level: level < 0 ? null : level,
-    } as const;
-    addMark(db, { ...mark, ...rest, reasons, at: clock.now() }, before);
-    const subject = `round ${round}, ${target}, script ${script}`;
-    record(services, { staffId, act: 'remarked', subject, reason });
-    if (item.round.releasedAt !== null && before.hundredths !== hundredths)
-      notify(services, outbox, findInvited(db, sitting.invitationId)!, { topic: 'result changed' });
-  });
 }
 
 export function addPhrase(

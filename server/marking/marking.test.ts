@@ -15,6 +15,7 @@ import {
   roundStaff,
   sittings,
 } from '../db/schema';
+import { observe } from '../observations/observations';
 import { makeReceipt } from '../sittings/receipts';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { bestOf, isMarkedByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
@@ -69,7 +70,7 @@ describe('a pile', () => {
     const { scripts } = await tableOf(ada!, round);
     expect(Object.keys(scripts[0]!).sort()).toEqual(
       [
-        ...['aside', 'components', 'credits', 'draft', 'kind', 'practice'],
+        ...['aside', 'components', 'credits', 'draft', 'kind', 'observations', 'practice'],
         ...['response', 'right', 'roughWork', 'script', 'shown', 'task'],
       ].sort(),
     );
@@ -87,6 +88,22 @@ describe('a pile', () => {
     const shown = showRoughWork ? { text: 'first a plan', drawing: [[1, 2, 30, 40]] } : null;
     expect(script!.roughWork).toEqual(shown);
   });
+
+  it.each([true, false])(
+    'shows what was observed only where the round says so, without times (%s)',
+    async (assessorsSeeObservations) => {
+      const round = app.addRound({ ...samplePaper(), version: version++ }, { assessorsSeeObservations });
+      const device = await app.sitting(app.invite(round));
+      device.write(TARGET, bestOf(KIND));
+      await device.finish();
+      const { db } = app.wired.services;
+      const { id } = db.query.sittings.findMany().sync().at(-1)!;
+      for (const at of [5, 9]) observe(db, id, { kind: 'reload', from: at, to: at, facts: {} });
+      await app.wired.services.jobs.turn();
+      const [script] = (await tableOf(ada!, round)).scripts;
+      expect(script!.observations).toEqual(assessorsSeeObservations ? [{ kind: 'reload', count: 2 }] : null);
+    },
+  );
 
   it('is not there for a question that the machine marks, nor for a round that is none', async () => {
     const round = newRound();

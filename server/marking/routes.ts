@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import * as v from 'valibot';
-import type { ItemSettings, RemarkMade, Settlement } from '../../core/marking/api';
+import type { ItemSettings, OverallComment, RemarkMade, Settlement } from '../../core/marking/api';
 import { asideReasons, standardUses, type AsideReason, type MarkDraft } from '../../core/marking/mark';
 import { marginNotesSchema, type MarginNote } from '../../core/marking/marginNote';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
@@ -21,12 +21,12 @@ import {
   gapData,
   holdMarking,
   readClarification,
-  remark,
   removePhrase,
   scriptForStandard,
   settleGap,
   type NewStandard,
 } from './lead';
+import { commentOn, remark } from './remarks';
 import { qualityRead, similarPairRead, similarRead } from './quality';
 import { ledRounds, pilesList, signOffStates } from './reads';
 import { openOf, signOff, signOffItem } from './signOff';
@@ -82,6 +82,10 @@ const remarkBody = Joi.object<RemarkMade>({
   component: Joi.string().pattern(component).required(),
   hundredths: Joi.number().integer().min(-100_000).max(100_000).required(),
   reason,
+});
+const overallBody = Joi.object<OverallComment>({
+  script: Joi.string().max(20).required(),
+  text: Joi.string().trim().allow('').max(4000).required(),
 });
 const holdBody = Joi.object<{ assessor: number; held: boolean; reason: string }>({
   assessor: Joi.number().integer().min(1).required(),
@@ -270,6 +274,14 @@ function leadEndpoints(services: Services, outbox: Outbox): Endpoint[] {
       { method: 'post', path: '/marking/rounds/:id/remarks', params: idParams, body: remarkBody },
       (who, { params, body }) => {
         remark(services, outbox, who.id, params.id, body);
+        return {};
+      },
+    ),
+    forRoundStaff(
+      ['lead'],
+      { method: 'post', path: '/marking/rounds/:id/overall-comments', params: idParams, body: overallBody },
+      (who, { params, body }) => {
+        commentOn(services, who.id, params.id, body);
         return {};
       },
     ),

@@ -21,6 +21,7 @@ import {
 import { notFound } from '../http/errors';
 import type { Services } from '../services';
 import { openHold } from './allocation';
+import { countObservations } from '../observations/observations';
 import { itemOf, type Item, type ItemRef } from './items';
 import { totalOfJudgement } from './judgements';
 import { pairsOf, pilesOf } from './reads';
@@ -64,7 +65,7 @@ function queueOf(db: Db, ref: ItemRef, staffId: number): Task[] {
     .slice(0, AHEAD);
 }
 
-function scriptOf(services: Services, task: Task, { paper }: Item): MarkingScript {
+function scriptOf(services: Services, task: Task, { paper, round }: Item): MarkingScript {
   const { db } = services;
   const { sitting, part, components } = partOf(services, task);
   const aside = asideOf(db, task.id);
@@ -79,6 +80,7 @@ function scriptOf(services: Services, task: Task, { paper }: Item): MarkingScrip
     components,
     credits: creditsOf(db, sitting.id, part),
     roughWork: paper.showRoughWork ? roughWorkOf(db, sitting.id) : null,
+    observations: round.settings.assessorsSeeObservations ? countObservations(db, sitting.id) : null,
     draft: task.draft,
     aside: aside && { id: aside.id, reason: aside.reason, note: aside.note, answer: aside.answer },
     practice: task.role === 'practice',
@@ -159,6 +161,7 @@ export function markingTable(services: Services, staffId: number, ref: ItemRef):
     prompt: item.part.prompt,
     source: item.question.source,
     scheme: item.scheme,
+    modelAnswer: item.modelAnswer,
     agreement: weightedKappa(pairsOf(db, ref)),
     clarifications: clarificationsFor(db, ref, staffId),
     phrases: phrasesFor(db, staffId),

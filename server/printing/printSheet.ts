@@ -101,6 +101,10 @@ function part(pdf: TaggedPdf, p: ResultPart, several: boolean, { pictures, provi
     const right = candidateKindOf(p.kind).describe(p.shown, p.right, say).text;
     pdf.write('P', inWords('right', { answer: right }), { color: KELP, before: 2 });
   }
+  if (p.modelAnswer !== null) {
+    const answer = documentAsText(p.modelAnswer, say);
+    pdf.write('P', inWords('modelAnswer', { answer }), { color: KELP, before: 2 });
+  }
   const files = candidateKindOf(p.kind)
     .files(p.response)
     .map(({ hash }) => hash);
@@ -135,6 +139,8 @@ export function printSheet(
     const from = { title: band.title, from: showMarks(band.from), next: showMarks(band.next ?? 0) };
     pdf.write('P', inWords(band.next === null ? 'band' : 'bandNext', from), { before: 2 });
   }
+  if (sheet.comment !== null) pdf.write('P', inWords('overall', { comment: sheet.comment }), { before: 4 });
+  if (sheet.rightLater) pdf.write('P', inWords('rightLater'), { color: SOFT, before: 2 });
   if (sheet.open > 0) pdf.write('P', inWords('open', { marks: showMarks(sheet.open) }), { before: 2 });
   for (const one of sheet.attempts) {
     const words = { number: one.attempt, day: day(one.satAt), marks: showMarks(one.hundredths) };

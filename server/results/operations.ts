@@ -7,6 +7,7 @@ import { countedAttempts, marksOfCounted } from '../../core/results/attempts';
 import type { Db } from '../db/open';
 import { judgementsOf, type Judgement } from '../marking/judgements';
 import { allMarks } from '../marking/marks';
+import { overallCommentOn } from '../marking/remarks';
 import { wholeForm } from '../../core/forms/drawForm';
 import { receiptCode } from '../../core/journal/receipt';
 import { arrivalStateOf } from '../candidates/state';
@@ -112,6 +113,7 @@ export function sheetOf(
             counts: counted.some((one) => one.attempt === attempt),
           })),
     changes: round.releasedAt === null ? [] : changesOf(db, sitting.id, round.releasedAt, form.paper),
+    comment: confirmed || whole ? overallCommentOn(db, sitting.id) : null,
     withheld: whole ? new Set() : askedStill(services),
     candidate: { name: person.name, reference: person.reference },
     satAt: sitting.startedAt!,

@@ -120,6 +120,23 @@ describe('a result', () => {
     expect(sha256(await pdf())).not.toBe(file);
   });
 
+  it('says what a lead writes of the whole script, also afterwards, until it is taken back', async () => {
+    const round = newRound('latest', 1);
+    const client = await sit(app.invite(round), ['number', ...byPeople]);
+    await markAll(round, () => 0);
+    await finish(round);
+    const { script } = app.wired.services.db.query.sittings.findMany().sync().at(-1)!;
+    const path = `/marking/rounds/${round}/overall-comments`;
+    const say = async (who: ApiClient, text: string) => (await who.post(path, { script, text })).status;
+    expect((await result(client)).comment).toBeNull();
+    expect(await say(lead!, 'Clear throughout.')).toBe(200);
+    expect((await result(client)).comment).toBe('Clear throughout.');
+    expect([await say(assessor!, 'No.'), await say(coordinator!, 'No.')]).toEqual([403, 403]);
+    expect((await lead!.post(path, { script: 'T-NONE', text: 'Lost.' })).status).toBe(404);
+    expect(await say(lead!, '')).toBe(200);
+    expect((await result(client)).comment).toBeNull();
+  });
+
   it('is each candidate’s own; nobody else’s session opens it', async () => {
     const stranger = new ApiClient(app.url);
     expect((await stranger.get('/result')).status).toBe(401);

@@ -49,6 +49,7 @@ export const newRound = Joi.object<NewRound>({
     help: Joi.string().trim().min(1).max(500).required(),
     resultBy: moment,
     questionnaire: Joi.boolean().required(),
+    assessorsSeeObservations: Joi.boolean().required(),
     release: Joi.valid(...releaseRules).required(),
     releaseAt: Joi.number().integer().min(0).max(1e14).allow(null).required(),
     sheet: Joi.valid(...sheetsShown).required(),

@@ -44,6 +44,7 @@ const SETTINGS: RoundSettings = {
   help: 'Ask the archive.',
   resultBy: 0,
   questionnaire: false,
+  assessorsSeeObservations: false,
   release: 'after sign-off',
   releaseAt: null,
   sheet: 'key',

@@ -1,15 +1,18 @@
-import { BookOpen, PencilLine, Pin, Scale, X } from 'lucide-react';
+import { BookOpen, Eye, FileCheck, PencilLine, Pin, Scale, X } from 'lucide-react';
 import { useEffect, useEffectEvent, type ReactNode } from 'react';
 import { PAD, type RoughWork } from '../../core/kit/notes';
 import type { Document } from '../../core/documents/document';
 import type { Source } from '../../core/papers/paper';
 import type { Clarification } from '../../core/marking/api';
+import type { ObservationCount } from '../../core/observations/observation';
 import { DocumentView } from '../documents/DocumentView';
 import { Strokes } from '../kit/Strokes';
+import { seenWords } from '../review/seenWords';
 import { Button } from '../ui/Button';
 import { t } from './words';
 
-export type FactName = 'question' | 'scheme' | 'roughWork';
+export const factNames = ['question', 'scheme', 'modelAnswer', 'roughWork', 'observations'] as const;
+export type FactName = (typeof factNames)[number];
 
 /** What is open beside the response, and whether it stays there for the next one. */
 export interface OpenFact {
@@ -21,22 +24,37 @@ interface Item {
   readonly prompt: Document;
   readonly source: Source | null;
   readonly scheme: Document;
+  readonly modelAnswer: Document | null;
   readonly clarifications?: readonly Pick<Clarification, 'id' | 'text'>[];
 }
 
-const ICONS = { question: BookOpen, scheme: Scale, roughWork: PencilLine } as const;
+const ICONS = {
+  question: BookOpen,
+  scheme: Scale,
+  modelAnswer: FileCheck,
+  roughWork: PencilLine,
+  observations: Eye,
+} as const;
 
-/** Opens question, mark scheme and rough work over the margin: the response stays where it is. */
+/** What there is to open of a response: question and mark scheme always, the rest where it is there. */
+export const factsOf = (
+  { modelAnswer }: Pick<Item, 'modelAnswer'>,
+  { roughWork, observations }: Pick<Facts, 'roughWork' | 'observations'>,
+): FactName[] => {
+  const there = { modelAnswer, roughWork, observations: observations?.length ? observations : null };
+  return factNames.filter((name) => name === 'question' || name === 'scheme' || there[name] !== null);
+};
+
+/** Opens question, mark scheme and the rest over the margin: the response stays where it is. */
 export function FactButtons({
+  names,
   open,
   onOpen,
-  roughWork,
 }: {
+  readonly names: readonly FactName[];
   readonly open: OpenFact | null;
   readonly onOpen: (open: OpenFact | null) => void;
-  readonly roughWork: boolean;
 }) {
-  const names: FactName[] = ['question', 'scheme', ...(roughWork ? (['roughWork'] as const) : [])];
   return names.map((name) => {
     const Icon = ICONS[name];
     const isOpen = open?.name === name;
@@ -106,13 +124,33 @@ export function SchemeFacts({ scheme, clarifications = [] }: Pick<Item, 'scheme'
   );
 }
 
-interface Props extends Item {
-  readonly open: OpenFact;
-  readonly onOpen: (open: OpenFact | null) => void;
+interface Facts extends Item {
   readonly roughWork: RoughWork | null;
+  readonly observations: readonly ObservationCount[] | null;
 }
 
-export function FactPanel({ open, onOpen, roughWork, ...item }: Props) {
+interface Props extends Facts {
+  readonly open: OpenFact;
+  readonly onOpen: (open: OpenFact | null) => void;
+}
+
+function ObservedFacts({ of }: { readonly of: readonly ObservationCount[] }) {
+  return (
+    <>
+      <p className="mb-2 text-soft">{t('observationsText')}</p>
+      <ul className="list-disc pl-5">
+        {of.map(({ kind, count }) => (
+          <li key={kind}>
+            {seenWords(kind)}
+            {count > 1 && ` × ${count}`}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+export function FactPanel({ open, onOpen, roughWork, observations, ...item }: Props) {
   const close = useEffectEvent((event: KeyboardEvent) => event.key === 'Escape' && onOpen(null));
   useEffect(() => {
     const listen = (event: KeyboardEvent) => void close(event);
@@ -122,7 +160,9 @@ export function FactPanel({ open, onOpen, roughWork, ...item }: Props) {
   const contents: Record<FactName, ReactNode> = {
     question: <QuestionFacts {...item} />,
     scheme: <SchemeFacts {...item} />,
+    modelAnswer: item.modelAnswer && <DocumentView document={item.modelAnswer} />,
     roughWork: roughWork && <RoughWorkView of={roughWork} />,
+    observations: observations && <ObservedFacts of={observations} />,
   };
   return (
     <section

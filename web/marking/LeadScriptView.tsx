@@ -6,7 +6,7 @@ import { Files, staffFiles } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
 import { useRecordings } from '../media/useRecordings';
 import { PageSourceContext, pagesOfTask } from '../pages/pageSource';
-import { FactButtons, FactPanel, type OpenFact } from './Facts';
+import { FactButtons, FactPanel, factsOf, type OpenFact } from './Facts';
 import { useNotePlaces } from './MarginNotes';
 import { nameOf } from './RubricPanel';
 import { t } from './words';
@@ -39,7 +39,11 @@ export function LeadScriptView({ data }: { readonly data: LeadScript }) {
   return (
     <section aria-label={t('response')} className="relative flex min-w-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-2 px-6 pt-3 pb-2">
-        <FactButtons open={fact} onOpen={setFact} roughWork={false} />
+        <FactButtons
+          names={factsOf(data, { roughWork: null, observations: null })}
+          open={fact}
+          onOpen={setFact}
+        />
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         <div className="flex items-start gap-4">
@@ -96,9 +100,11 @@ export function LeadScriptView({ data }: { readonly data: LeadScript }) {
           open={fact}
           onOpen={setFact}
           roughWork={null}
+          observations={null}
           prompt={data.prompt}
           source={data.source}
           scheme={data.scheme}
+          modelAnswer={data.modelAnswer}
         />
       )}
     </section>

@@ -8,7 +8,7 @@ import { PageSourceContext, pagesOfTask } from '../pages/pageSource';
 import { Notice } from '../ui/Notice';
 import { say } from '../words';
 import { Credits } from './Credits';
-import { FactButtons, FactPanel, type OpenFact } from './Facts';
+import { FactButtons, FactPanel, factsOf, type OpenFact } from './Facts';
 import { MarginNotes } from './MarginNotes';
 import { RunAgain } from './RunAgain';
 import type { Marking } from './useMark';
@@ -39,6 +39,7 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
   const pages = useMemo(() => pagesOfTask(script.task), [script.task]);
   const answer = useRef<HTMLDivElement>(null);
   const { draft, note } = marking;
+  const facts = factsOf(table, script);
   const annotations: Annotations = {
     active: note,
     onActive: marking.setNote,
@@ -48,7 +49,7 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
   return (
     <section aria-label={t('response')} className="relative flex min-w-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-2 px-6 pt-3 pb-2">
-        <FactButtons open={fact} onOpen={onFact} roughWork={script.roughWork !== null} />
+        <FactButtons names={facts} open={fact} onOpen={onFact} />
         <p className="ml-auto text-[0.85rem] text-soft">
           {t('script', { code: script.script })}
           {form !== 'program' && text !== '' && ` · ${lengthOf(script, text)}`}
@@ -105,14 +106,16 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
           />
         </div>
       </div>
-      {fact && (fact.name !== 'roughWork' || script.roughWork) && (
+      {fact && facts.includes(fact.name) && (
         <FactPanel
           open={fact}
           onOpen={onFact}
           roughWork={script.roughWork}
+          observations={script.observations}
           prompt={table.prompt}
           source={table.source}
           scheme={table.scheme}
+          modelAnswer={table.modelAnswer}
           clarifications={table.clarifications}
         />
       )}

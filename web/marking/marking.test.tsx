@@ -32,6 +32,7 @@ const script = (task: number, words: string): MarkingScript => ({
   aside: null,
   practice: false,
   roughWork: null,
+  observations: null,
   credits: [],
   components: [criterion('f', 'Facts', 0, 100, 300), criterion('l', 'Language', 0, 200)],
   shown: { format: 'plain', wordsFrom: null, wordsTo: null, limit: 'soft', criteria: ['Facts', 'Language'] },
@@ -56,6 +57,7 @@ const table = (scripts: readonly MarkingScript[], byYou = 0): MarkingTableData =
   held: null,
   marked: [],
   scripts,
+  modelAnswer: null,
   scheme: plainDocument('The cooler failed at four.'),
 });
 
@@ -176,6 +178,20 @@ describe('the marking table', () => {
     expect(total()).toHaveTextContent('– of 4');
     await userEvent.click(level('Reasoning', /^4, level 4/));
     expect(total()).toHaveTextContent('4 of 4');
+  });
+
+  it('opens the model answer, and what was observed, only where there is any', async () => {
+    await open([script(11, 'one')]);
+    expect(screen.queryByRole('button', { name: 'Model answer' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Observations' })).toBeNull();
+    cleanup();
+    const observations = [{ kind: 'reload' as const, count: 2 }];
+    const modelAnswer = plainDocument('It stopped at four.');
+    await open([{ ...script(11, 'one'), observations }], undefined, { modelAnswer });
+    await userEvent.click(screen.getByRole('button', { name: 'Model answer' }));
+    expect(screen.getByText('It stopped at four.')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Observations' }));
+    expect(screen.getByText('the page was loaded again × 2')).toBeVisible();
   });
 
   it('keeps a half-made mark over a reload, also where the server cannot be reached', async () => {

@@ -14,7 +14,7 @@ import { showDay } from '../ui/times';
 import { say, words } from '../words';
 
 export const t = words('result', {
-  facts: '{{title}} · sat {{sat}}',
+  facts: '{{title}} · taken on {{sat}}',
   confirmed: 'confirmed',
   provisional: 'provisional',
   print: 'Print',
@@ -29,6 +29,8 @@ export const t = words('result', {
   question: 'Question {{number}} · {{title}}',
   yours: 'Your answer',
   rightAnswer: 'The right answer',
+  modelAnswer: 'A model answer',
+  overall: 'On your whole script',
   right: 'right',
   partly: 'partly right',
   wrong: 'not right',
@@ -190,6 +192,12 @@ function Findings({ part, several, provisional }: PartProps) {
           {readings.draw(part.kind, { shown: part.shown, response: part.right, right: null, credits: [] })}
         </div>
       )}
+      {part.modelAnswer !== null && (
+        <div role="group" aria-label={t('modelAnswer')} className="border-l-2 border-kelp pl-3">
+          <p className="text-[0.85rem] text-soft">{t('modelAnswer')}</p>
+          <DocumentView document={part.modelAnswer} />
+        </div>
+      )}
       {part.notes.length > 0 && (
         <ol aria-label={t('notes')} className="space-y-1.5 pb-1">
           {part.notes.map((note) => (
@@ -328,6 +336,13 @@ export function SheetBody({ sheet, provisional = false }: { sheet: ResultSheet; 
         <Total sheet={sheet} />
         <Sections sheet={sheet} />
       </div>
+      {sheet.comment !== null && (
+        <figure className="mt-4 rounded-card bg-shade px-5 py-3">
+          <figcaption className="text-[0.85rem] text-soft">{t('overall')}</figcaption>
+          <blockquote className="whitespace-pre-wrap">{sheet.comment}</blockquote>
+        </figure>
+      )}
+      {sheet.rightLater && <p className="mt-4 text-soft">{say({ code: 'sheet.rightLater' })}</p>}
       <Attempts sheet={sheet} />
       <Changes sheet={sheet} />
       {sheet.questions.map((question) => (

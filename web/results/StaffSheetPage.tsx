@@ -128,6 +128,48 @@ function Remark({
   );
 }
 
+/** What the sheet says of the script as a whole. */
+function Overall({
+  data,
+  round,
+  onDone,
+}: {
+  readonly data: StaffSheet;
+  readonly round: string;
+  readonly onDone: () => void;
+}) {
+  const [text, setText] = useState(data.sheet.comment ?? '');
+  const { busy, trouble, run } = useAction();
+  const send = () =>
+    run(async () => {
+      await post(`/marking/rounds/${round}/overall-comments`, { script: data.script, text: text.trim() });
+      onDone();
+    });
+  return (
+    <details className="mb-4 rounded-card border border-line bg-card px-5 py-3">
+      <summary className="font-semibold">{t('overall')}</summary>
+      <label className="mt-1 block text-soft">
+        {t('overallText')}
+        <textarea
+          rows={3}
+          value={text}
+          maxLength={4000}
+          onChange={(event) => setText(event.target.value)}
+          className="mt-1 block w-full rounded-control border border-edge bg-card px-3 py-2 text-ink"
+        />
+      </label>
+      {trouble && <Notice tone="trouble">{trouble}</Notice>}
+      <Button
+        disabled={busy || text.trim() === (data.sheet.comment ?? '')}
+        onClick={() => void send()}
+        className="mt-3"
+      >
+        {t('overallAct')}
+      </Button>
+    </details>
+  );
+}
+
 /** A candidate's sheet as staff see it: everything, whatever candidates of the round are shown. */
 export function StaffSheetPage() {
   const { round = '', invitation = '' } = useParams();
@@ -172,6 +214,7 @@ export function StaffSheetPage() {
             {data.sheet.candidate.reference} · {t('script', { code: data.script })} · {data.sheet.title} ·{' '}
             {showDay(data.sheet.satAt, data.sheet.timeZone)}
           </p>
+          {roles.includes('lead') && <Overall data={data} round={round} onDone={reload} />}
           {roles.includes('lead') && <Remark data={data} round={round} onDone={reload} />}
           <Files value={staffFiles}>
             <PageSourceContext value={pages}>

@@ -48,6 +48,9 @@ export const t = words('staffResults', {
   script: 'script {{code}}',
   sitting: 'Review the sitting',
   back: 'Results of the round',
+  overall: 'Comment on the whole script',
+  overallText: 'The candidate reads it at the top of the result. Leave it empty to say nothing.',
+  overallAct: 'Keep the comment',
   remark: 'Change a mark',
   remarkText:
     'Only with a reason. Before the sign-off it sets a credit of the machine right; afterwards it is a remark, and the candidate is told.',

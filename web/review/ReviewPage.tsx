@@ -21,6 +21,7 @@ import { Pill } from '../ui/Pill';
 import { showSecond } from '../ui/showSecond';
 import { showDay, showMoment } from '../ui/times';
 import { useAction } from '../ui/useAsync';
+import { seenWords } from './seenWords';
 import { t } from './words';
 
 type Act = (path: string, body: object) => Promise<void>;
@@ -97,7 +98,7 @@ function Timeline({
   const seen = (lane: 'connection' | 'desk' | 'answers') =>
     data.observations
       .filter((one) => LANES[one.kind] === lane)
-      .map(({ from, to, kind }) => ({ from, to, words: t(`seen ${kind}`) }));
+      .map(({ from, to, kind }) => ({ from, to, words: seenWords(kind) }));
   const events = (kinds: readonly ReviewEvent['kind'][]) =>
     data.events
       .filter(({ kind }) => kinds.includes(kind))
@@ -299,7 +300,7 @@ function Observations({
                 onClick={() => onChoose(one)}
                 className="underline decoration-line underline-offset-4"
               >
-                {t(`seen ${one.kind}`)}
+                {seenWords(one.kind)}
               </button>
             </th>
             <td className="px-2 py-1.5 whitespace-nowrap">{lengthOf(one)}</td>

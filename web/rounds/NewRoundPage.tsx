@@ -113,6 +113,7 @@ export function NewRoundPage() {
     identityPicture: false,
     joinedPhones: false,
     questionnaire: true,
+    assessorsSeeObservations: false,
   });
   const [chosen, setChosen] = useState<Chosen>(new Map());
   const { busy, trouble, run } = useAction();

@@ -55,7 +55,7 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
       rubric: null,
     },
   }),
-  documents: ['key.rubric.scheme'],
+  documents: ['key.rubric.scheme', 'key.rubric.modelAnswer'],
   check,
   arrange: () => null,
   show: (asked) => ({
@@ -75,6 +75,7 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   }),
   components: codeComponents,
   markScheme: ({ key }) => key.rubric?.scheme ?? null,
+  modelAnswer: ({ key }) => key.rubric?.modelAnswer ?? null,
   runsPrograms: true,
   evidence: ({ content, response }) => programRuns(content, response),
   score: scoreCode,

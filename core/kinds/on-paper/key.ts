@@ -12,7 +12,7 @@ export const onPaperKey: KeyKind<OnPaperAsked, OnPaperKey, OnPaperShown, OnPaper
   asked: askedSchema,
   key: keySchema,
   arrangement: v.null(),
-  documents: ['asked.sheet', 'key.rubric.scheme'],
+  documents: ['asked.sheet', 'key.rubric.scheme', 'key.rubric.modelAnswer'],
   blank: () => ({
     asked: { sheet: '', criteria: [{ title: '', hundredths: 100 }] },
     key: { rubric: blankRubric() },
@@ -25,6 +25,7 @@ export const onPaperKey: KeyKind<OnPaperAsked, OnPaperKey, OnPaperShown, OnPaper
   show: ({ sheet, criteria }) => ({ sheet, criteria: copyOfCriteria(criteria) }),
   components: ({ key }) => rubricComponents(key.rubric),
   markScheme: ({ key }) => key.rubric.scheme,
+  modelAnswer: ({ key }) => key.rubric.modelAnswer ?? null,
   score: () => [],
   rightResponse: () => null,
   facts: ({ key }, { done }) =>

@@ -22,6 +22,8 @@ type CriterionAsked = v.InferOutput<typeof criterion>;
 export const rubricSchema = v.strictObject({
   /** What assessors are told: the mark scheme in words. */
   scheme: documentSchema,
+  /** An answer that would have all marks: for assessors, and on the sheet where right answers are told. */
+  modelAnswer: v.optional(documentSchema),
   criteria: v.pipe(v.array(criterion), v.minLength(1), v.maxLength(30)),
 });
 export type Rubric = v.InferOutput<typeof rubricSchema>;

@@ -13,7 +13,7 @@ export const uploadKey: KeyKind<UploadAsked, UploadKey, UploadShown, UploadRespo
   asked: askedSchema,
   key: keySchema,
   arrangement: v.null(),
-  documents: ['key.rubric.scheme'],
+  documents: ['key.rubric.scheme', 'key.rubric.modelAnswer'],
   blank: () => ({
     asked: { pagesFrom: 1, pagesTo: 4, text: false, criteria: [{ title: '', hundredths: 100 }] },
     key: { rubric: blankRubric() },
@@ -33,6 +33,7 @@ export const uploadKey: KeyKind<UploadAsked, UploadKey, UploadShown, UploadRespo
   }),
   components: ({ key }) => rubricComponents(key.rubric),
   markScheme: ({ key }) => key.rubric.scheme,
+  modelAnswer: ({ key }) => key.rubric.modelAnswer ?? null,
   score: () => [],
   rightResponse: () => null,
   facts: (_, { pages, text }) => {

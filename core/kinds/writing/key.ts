@@ -32,7 +32,7 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
     },
     key: { rubric: blankRubric() },
   }),
-  documents: ['key.rubric.scheme'],
+  documents: ['key.rubric.scheme', 'key.rubric.modelAnswer'],
   check,
   arrange: () => null,
   show: ({ format, wordsFrom, wordsTo, limit, criteria }) => ({
@@ -44,6 +44,7 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
   }),
   components: ({ key }) => rubricComponents(key.rubric),
   markScheme: ({ key }) => key.rubric.scheme,
+  modelAnswer: ({ key }) => key.rubric.modelAnswer ?? null,
   score: () => [],
   rightResponse: () => null,
   facts: (_, { text }) => {

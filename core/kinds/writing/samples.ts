@@ -24,6 +24,7 @@ export const samples: Sample<WritingAsked, WritingKey, WritingResponse>[] = [
       key: {
         rubric: {
           scheme: plainDocument('The cooler failed at four; both lots are named.'),
+          modelAnswer: plainDocument('At four the cooler stopped by itself.'),
           criteria: [
             {
               key: 'f',
@@ -45,6 +46,6 @@ export const samples: Sample<WritingAsked, WritingKey, WritingResponse>[] = [
     wrong: null,
     misfit: null,
     randomResponse: (random: Random) => write('word '.repeat(Math.floor(random() * 10))),
-    secrets: ['scheme', 'both lots', 'no fact', 'hard to follow'],
+    secrets: ['scheme', 'both lots', 'stopped by itself', 'no fact', 'hard to follow'],
   },
 ];

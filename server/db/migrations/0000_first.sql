@@ -435,6 +435,17 @@ CREATE TABLE `observations` (
 );
 --> statement-breakpoint
 CREATE INDEX `observations_of` ON `observations` (`sitting_id`);--> statement-breakpoint
+CREATE TABLE `overall_comments` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`sitting_id` integer NOT NULL,
+	`staff_id` integer NOT NULL,
+	`text` text NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`sitting_id`) REFERENCES `sittings`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`staff_id`) REFERENCES `staff`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `overall_comments_of` ON `overall_comments` (`sitting_id`);--> statement-breakpoint
 CREATE TABLE `packs` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`round_id` integer NOT NULL,
