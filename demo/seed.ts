@@ -3,9 +3,10 @@ import { noArrangements } from '../core/rounds/api';
 import { seededRandom, type Random } from '../core/random';
 import { MINUTE_MS } from '../core/timing/deadline';
 import { addStaff } from '../server/accounts/accounts';
-import { markingTasks, rounds, staff } from '../server/db/schema';
+import { markingTasks, rounds, sittings, staff } from '../server/db/schema';
 import { allocateRound } from '../server/marking/allocation';
 import { giveMark } from '../server/marking/give';
+import { commentOn } from '../server/marking/remarks';
 import { scoreSitting } from '../server/marking/scoreJob';
 import { signOff } from '../server/marking/signOff';
 import { keepFiles } from '../server/papers/keepFiles';
@@ -21,11 +22,17 @@ import * as people from './people';
 import { galleryPaper, rehearsalPaper } from './rehearsalPaper';
 import { technicianPaper } from './technicianPaper';
 
-const COMMENTS = [
+const NOTE_COMMENTS = [
   'Facts and cause are exact; say what should happen first.',
   'The night is told clearly. Name the rule that explains the two counts.',
   'Give the times and the lots: a reader of the book was not there.',
 ];
+const PROGRAM_COMMENTS = [
+  'Clear names. The last step could be named too.',
+  'A reader has to run it to see where half is passed; say it in a name.',
+];
+const OVERALL =
+  'Exact with figures, and the records are read with care. In writing, put the most urgent action first.';
 
 /** October as it would have gone: everything marked, signed off and released. */
 async function finishRound(
@@ -41,11 +48,17 @@ async function finishRound(
   for (const task of db.select().from(markingTasks).where(eq(markingTasks.roundId, roundId)).all()) {
     const level = () => 1 + Math.floor(random() * 3);
     const note = { f: level(), r: level(), a: level(), l: Math.min(2, level()) };
-    const given = task.target === 'incident-note/A' ? note : { r: Math.min(2, level()) };
-    const comment = COMMENTS[Math.floor(random() * COMMENTS.length)]!;
+    const isNote = task.target === 'incident-note/A';
+    const given = isNote ? note : { r: Math.min(2, level()) };
+    const comments = isNote ? NOTE_COMMENTS : PROGRAM_COMMENTS;
+    const comment = comments[Math.floor(random() * comments.length)]!;
     giveMark(services, task.assessorId!, task.id, { given, comment, notes: [], overrides: {} });
   }
-  signOff(services, byEmail('hedda.lorne@example.org'), roundId);
+  const [first] = scripts;
+  const { script } = db.select().from(sittings).where(eq(sittings.id, first!)).get()!;
+  const lead = byEmail('hedda.lorne@example.org');
+  commentOn(services, lead, roundId, { script, text: OVERALL });
+  signOff(services, lead, roundId);
   release(services, outbox, byEmail('odile.varr@example.org'), roundId);
 }
 

@@ -2,9 +2,11 @@ import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import type { FailedJob } from '../../core/jobs/api';
 import { record } from '../audit/record';
-import { keyCorrections, letters, sittings } from '../db/schema';
+import { findInvited } from '../candidates/queries';
+import { keyCorrections, letters, packs, sittings } from '../db/schema';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { conflict } from '../http/errors';
+import { findRound } from '../schedule/queries';
 import type { Services } from '../services';
 import type { jobs } from '../db/schema';
 
@@ -18,8 +20,15 @@ function aboutOf({ db }: Services, { kind, subject }: Job): string {
     const correction = db.select().from(keyCorrections).where(eq(keyCorrections.id, subject)).get();
     if (correction) return `${correction.item}/${correction.part}`;
   }
+  if (kind === 'print-result') return findInvited(db, subject)?.person.reference ?? `${subject}`;
   if (kind === 'send-letter')
     return db.select().from(letters).where(eq(letters.id, subject)).get()?.to ?? `${subject}`;
+  if (kind === 'allocate' || kind === 'pack') {
+    const id =
+      kind === 'allocate' ? subject : db.select().from(packs).where(eq(packs.id, subject)).get()?.roundId;
+    const round = id === undefined ? null : findRound(db, id);
+    if (round) return round.title;
+  }
   return `${subject}`;
 }
 

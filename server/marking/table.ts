@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, notExists, or } from 'drizzle-orm';
 import type {
   Aside,
   Clarification,
@@ -50,19 +50,19 @@ export function asideOf(db: Db, taskId: number): (Aside & { readonly open: boole
 
 /** The next scripts of an assessor: the practice set first, then in an order of chance; not what is with the lead. */
 function queueOf(db: Db, ref: ItemRef, staffId: number): Task[] {
-  const asked = db.select({ id: setAsides.taskId }).from(setAsides).where(isNull(setAsides.answeredAt));
-  const withLead = new Set(asked.all().map(({ id }) => id));
+  const withLead = db
+    .select({ id: setAsides.id })
+    .from(setAsides)
+    .where(and(eq(setAsides.taskId, markingTasks.id), isNull(setAsides.answeredAt)));
   const taken = (task: Task) => (task.draft !== null ? 0 : 1);
   return db
     .select()
     .from(markingTasks)
-    .where(and(ofAssessor(ref, staffId), isNull(markingTasks.doneAt)))
+    .where(and(ofAssessor(ref, staffId), isNull(markingTasks.doneAt), notExists(withLead)))
     .orderBy(asc(markingTasks.position))
-    .limit(AHEAD + withLead.size)
+    .limit(AHEAD)
     .all()
-    .filter((task) => !withLead.has(task.id))
-    .sort((a, b) => taken(a) - taken(b))
-    .slice(0, AHEAD);
+    .sort((a, b) => taken(a) - taken(b));
 }
 
 function scriptOf(services: Services, task: Task, { paper, round }: Item): MarkingScript {

@@ -1,7 +1,8 @@
-import { desc, eq } from 'drizzle-orm';
+import { desc, eq, or, sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../db/open';
 import { people } from '../db/schema';
 import { conflict } from '../http/errors';
+import { likeOf } from '../reading/read';
 
 export type Person = typeof people.$inferSelect;
 
@@ -22,6 +23,16 @@ function nextReference(db: Db): string {
     if (!db.select().from(people).where(eq(people.reference, reference)).get()) return reference;
   }
 }
+
+/** People by a part of their name, address or reference; undefined, for everybody, where nothing is searched for. */
+export const peopleLike = (search: string): SQL | undefined =>
+  search === ''
+    ? undefined
+    : or(
+        ...[people.name, people.email, people.reference].map(
+          (column) => sql`${column} like ${likeOf(search)} escape '\\'`,
+        ),
+      );
 
 /**
  * The person who is meant: by the reference number where one is given, else by the address; somebody new where neither

@@ -1,4 +1,4 @@
-import { and, count, desc, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { wholeForm } from '../../core/forms/drawForm';
 import { meanOf, varianceOf } from '../../core/measures/mean';
 import { marksOfPaper } from '../../core/papers/paper';
@@ -14,7 +14,8 @@ import { inPieces } from '../db/inPieces';
 import { invitations, observations, people, resultChecks, sittings, verdicts } from '../db/schema';
 import { notFound } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
-import { likeOf, type Listing, type Read, type Reading } from '../reading/read';
+import { peopleLike } from '../people/people';
+import type { Listing, Read, Reading } from '../reading/read';
 import { findRound } from '../schedule/queries';
 import { attemptsOfAll } from './attempts';
 import { checksOf } from './checks';
@@ -26,19 +27,11 @@ function rowsOf({ db }: Reading, id: number, search = ''): ResultRow[] {
   if (!round) throw notFound('noRound');
   const paper = paperOfVersion(db, round.paperVersionId);
   const [components, copy, of] = [componentsOf(paper), wholeForm(paper).paper, marksOfPaper(paper)];
-  const wanted = likeOf(search);
   const invited = db
     .select({ invitation: invitations.id, name: people.name, reference: people.reference })
     .from(invitations)
     .innerJoin(people, eq(people.id, invitations.personId))
-    .where(
-      and(
-        eq(invitations.roundId, id),
-        search === ''
-          ? undefined
-          : or(...[people.name, people.reference].map((column) => sql`${column} like ${wanted} escape '\\'`)),
-      ),
-    )
+    .where(and(eq(invitations.roundId, id), peopleLike(search)))
     .all();
   const ids = invited.map((one) => one.invitation);
   const closed = inPieces(ids, (some) =>

@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, inArray, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { weakChecks } from '../../core/arrival/checks';
 import { wholeForm } from '../../core/forms/drawForm';
 import { marksOfCounted } from '../../core/results/attempts';
@@ -10,7 +10,8 @@ import { componentsOf } from '../../core/scoring/components';
 import { arrivals, invitations, people, rounds, roundStaff, sittings } from '../db/schema';
 import { notFound } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
-import { likeOf, type Listing, type Read, type Reading } from '../reading/read';
+import { peopleLike } from '../people/people';
+import { type Listing, type Read, type Reading } from '../reading/read';
 import { countedOfAll } from '../results/attempts';
 import { findRound, listRounds, type RoundsOf } from '../schedule/queries';
 
@@ -63,16 +64,6 @@ const filters: Record<(typeof candidateFilters)[number], SQL> = {
   'to settle': and(isNotNull(arrivals.correction), isNull(arrivals.correctionSettledAt))!,
 };
 
-/** People by a part of their name, address or reference. */
-const found = (search: string): SQL | undefined =>
-  search === ''
-    ? undefined
-    : or(
-        ...[people.name, people.email, people.reference].map(
-          (column) => sql`${column} like ${likeOf(search)} escape '\\'`,
-        ),
-      );
-
 /** The candidates of one round: one query for the rows, one for their number, and two for the marks of those rows. */
 export const candidatesList: Listing<{ readonly round: number }, InvitedRow> = {
   name: 'candidates',
@@ -80,7 +71,11 @@ export const candidatesList: Listing<{ readonly round: number }, InvitedRow> = {
     const { db } = reading;
     const round = findRound(db, id);
     if (!round) throw notFound('noRound');
-    const where = and(eq(invitations.roundId, id), found(search), filters[filter as keyof typeof filters]);
+    const where = and(
+      eq(invitations.roundId, id),
+      peopleLike(search),
+      filters[filter as keyof typeof filters],
+    );
     const order = sorts[sort] ?? sorts.name!;
     const rows = db
       .select({ invitation: invitations, person: people, sitting: sittings, arrival: arrivals })
@@ -151,7 +146,7 @@ export const peopleList: Listing<{ readonly staffId: number }, PersonFound> = {
       .select({ id: roundStaff.roundId })
       .from(roundStaff)
       .where(and(eq(roundStaff.staffId, staffId), eq(roundStaff.role, 'coordinator')));
-    const where = and(inArray(invitations.roundId, own), found(search));
+    const where = and(inArray(invitations.roundId, own), peopleLike(search));
     const rows = db
       .select({ round: rounds.id, roundTitle: rounds.title, name: people.name, reference: people.reference })
       .from(invitations)

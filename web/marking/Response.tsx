@@ -40,6 +40,7 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
   const answer = useRef<HTMLDivElement>(null);
   const { draft, note } = marking;
   const facts = factsOf(table, script);
+  const open = fact && facts.includes(fact.name) ? fact : null;
   const annotations: Annotations = {
     active: note,
     onActive: marking.setNote,
@@ -55,7 +56,11 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
           {form !== 'program' && text !== '' && ` · ${lengthOf(script, text)}`}
         </p>
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto px-6 pb-6" tabIndex={-1}>
+      {/* What is opened lies over the margin; the response moves aside by the rest of its width. */}
+      <div
+        className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${open ? 'pr-[calc(min(26rem,46%)-13rem)]' : 'pr-6'}`}
+        tabIndex={-1}
+      >
         {script.practice && (
           <div className="mb-3">
             <Notice tone="plain">{t('practice')}</Notice>
@@ -106,9 +111,9 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
           />
         </div>
       </div>
-      {fact && facts.includes(fact.name) && (
+      {open && (
         <FactPanel
-          open={fact}
+          open={open}
           onOpen={onFact}
           roughWork={script.roughWork}
           observations={script.observations}

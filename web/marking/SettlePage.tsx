@@ -1,7 +1,6 @@
 import { CornerDownLeft } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { Component } from '../../core/kinds/contract';
 import type { GapData, Settlement, SideMark } from '../../core/marking/api';
 import { givenAgain, marksGiven, type MarksGiven } from '../../core/marking/marksGiven';
 import { showMarks, sumMarks } from '../../core/marks';
@@ -13,73 +12,19 @@ import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
 import { useAction } from '../ui/useAsync';
 import { LeadScriptView } from './LeadScriptView';
-import { nameOf, RubricPanel } from './RubricPanel';
+import { RubricPanel } from './RubricPanel';
+import { SideTable } from './SideTable';
 import { t } from './words';
 
 const totalOf = ({ given }: SideMark) => sumMarks(given.map((mark) => mark.hundredths));
 
 function Sides({ data }: { readonly data: GapData }) {
-  const of = (side: SideMark, component: Component) =>
-    side.given.find((mark) => mark.component === component.key);
-  const label = (component: Component, level: number | null | undefined) =>
-    level == null ? '' : (component.criterion?.levels?.[level]?.label ?? '');
+  const heads = [t('firstMark'), t('secondMark')];
   return (
-    <table className="w-full">
-      <thead>
-        <tr className="border-b border-line text-left text-[0.85rem] text-soft">
-          <th scope="col" className="py-1.5 font-semibold">
-            {t('criterion')}
-          </th>
-          <th scope="col" className="py-1.5 font-semibold">
-            {t('firstMark')}
-          </th>
-          <th scope="col" className="py-1.5 font-semibold">
-            {t('secondMark')}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {data.components.map((component) => {
-          const marks = data.sides.map((side) => of(side, component));
-          const differ = marks[0]?.hundredths !== marks[1]?.hundredths;
-          return (
-            <tr key={component.key} className={`border-b border-line/70 ${differ ? 'bg-marigold-wash' : ''}`}>
-              <th scope="row" className="py-1.5 pr-3 pl-1 text-left">
-                {nameOf(component)}
-              </th>
-              {marks.map((mark, i) => (
-                <td key={i} className="py-1.5">
-                  <b>{showMarks(mark?.hundredths ?? 0)}</b>{' '}
-                  <span className="text-[0.88rem] text-soft">{label(component, mark?.level)}</span>
-                </td>
-              ))}
-            </tr>
-          );
-        })}
-        <tr>
-          <th scope="row" className="py-1.5 pr-3 pl-1 text-left">
-            {t('inAll')}
-          </th>
-          {data.sides.map((side, i) => (
-            <td key={i} className="py-1.5 text-[1.15rem] font-semibold">
-              {showMarks(totalOf(side))}
-            </td>
-          ))}
-        </tr>
-        {data.sides.some(({ comment }) => comment !== '') && (
-          <tr className="align-top text-[0.88rem]">
-            <th scope="row" className="py-1.5 pr-3 pl-1 text-left">
-              {t('commentShort')}
-            </th>
-            {data.sides.map(({ comment }, i) => (
-              <td key={i} className="py-1.5 pr-2 text-soft">
-                {comment}
-              </td>
-            ))}
-          </tr>
-        )}
-      </tbody>
-    </table>
+    <SideTable
+      components={data.components}
+      sides={data.sides.map((side, i) => ({ ...side, head: heads[i]! }))}
+    />
   );
 }
 

@@ -11,13 +11,28 @@ const t = words('jobs', {
   jobsText: 'It was tried five times. Nothing is lost: remove the cause, then run it again.',
   'job score': 'Scoring of script {{about}}',
   'job settle': 'Closing of script {{about}}',
+  'job pages': 'Pages of script {{about}}',
+  'job rescore': 'Scoring anew of {{about}}',
+  'job allocate': 'Sharing out the marking of {{about}}',
+  'job pack': 'Marking packs of {{about}}',
+  'job print-result': 'Printing of the result of {{about}}',
   'job send-letter': 'Letter to {{about}}',
   'job end-file-use': 'Deletion of a file',
   jobOther: '{{kind}} {{about}}',
   jobAgain: 'Run again',
 });
 
-const NAMED = ['score', 'settle', 'send-letter', 'end-file-use'] as const;
+const NAMED = [
+  'score',
+  'settle',
+  'pages',
+  'rescore',
+  'allocate',
+  'pack',
+  'print-result',
+  'send-letter',
+  'end-file-use',
+] as const;
 
 const titleOf = ({ kind, about }: FailedJob) => {
   const known = NAMED.find((name) => name === kind);

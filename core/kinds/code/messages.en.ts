@@ -3,7 +3,7 @@ export const messages = {
   noLanguage: 'This language is not available here',
   ruleTolerance: 'Figures may differ by {{most}}.',
   ruleExact: 'Values are compared exactly.',
-  passed: '{{group}}: {{passed}} of {{all}} as expected.',
+  passed: '{{passed}} of {{all}} cases as expected.',
   wrong: 'Wrong answer.',
   error: 'Error.',
   tooSlow: 'Too slow.',

@@ -69,7 +69,7 @@ export function scoreCode({
     const earned = group.counting === 'all' && passed < all ? 0 : passed;
     const troubles = [...new Set(verdicts.filter((verdict) => verdict !== 'accepted'))];
     const reasons: Message[] = [
-      message('code.passed', { group: group.title, passed, all }),
+      message('code.passed', { passed, all }),
       ...troubles.map((trouble) => message(`code.${trouble}`)),
     ];
     return creditOf(components[i]!, share(earned, all), reasons);
