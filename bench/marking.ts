@@ -104,7 +104,7 @@ async function decisions(): Promise<readonly number[]> {
       const goOn = page.getByRole('button', { name: 'Go on' });
       if (await goOn.isVisible()) await goOn.click();
       for (const mark of [2, 2, 2, 1]) await page.keyboard.press(String(mark));
-      const own = (await page.getByText(/^script /).textContent())!;
+      const own = (await page.getByText(/^script /).filter({ visible: true }).textContent())!;
       times.push(
         await page.evaluate(
           (code) =>

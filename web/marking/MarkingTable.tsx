@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Activity, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { MarkDraft } from '../../core/marking/mark';
 import type { Component } from '../../core/kinds/contract';
@@ -16,6 +16,7 @@ import { Files, staffFiles } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
 import { useRecordings } from '../media/useRecordings';
 import { Button } from '../ui/Button';
+import { NotHere } from '../ui/NotHere';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
 import { useFetched } from '../staff/queries';
@@ -166,16 +167,11 @@ export function MarkingTable() {
     await readings.load(table.scripts.map((s) => s.kind));
     return table;
   });
-  if (loaded.state === 'loading') return <main className="p-8 text-soft">…</main>;
-  if (loaded.state === 'trouble')
-    return (
-      <main className="p-8">
-        <Notice tone="trouble">{loaded.message}</Notice>
-      </main>
-    );
+  if (loaded.state !== 'here') return <NotHere of={loaded} />;
   const table = loaded.value;
   // What is on its way is not shown again, whenever the pile was last looked at.
-  const script = table.scripts.find((one) => !sent.has(one.task));
+  const waiting = table.scripts.filter((one) => !sent.has(one.task));
+  const [script] = waiting;
   // The next response is already here: it is shown at once, and the pile is looked at again behind it.
   const pass = (by: number) => {
     replace({ ...table, scripts: table.scripts.slice(1), byYou: table.byYou + by, left: table.left - by });
@@ -232,22 +228,26 @@ export function MarkingTable() {
       ) : script ? (
         <Files value={staffFiles}>
           <RecordingsOf value={recordings}>
-            <Script
-              key={script.task}
-              table={table}
-              script={script}
-              fact={fact}
-              onFact={setFact}
-              singleKeys={singleKeys}
-              onSingleKeys={switchKeys}
-              onGive={(mark) => give(script, mark)}
-              onAside={() => {
-                pass(0);
-                reload();
-              }}
-              onTakeBack={last ? () => takeBack(last.task) : null}
-              onTable={replace}
-            />
+            {/* The next one is drawn out of view while this one is read, so that it only has to be shown. */}
+            {waiting.slice(0, 2).map((one) => (
+              <Activity key={one.task} mode={one === script ? 'visible' : 'hidden'}>
+                <Script
+                  table={table}
+                  script={one}
+                  fact={one === script ? fact : null}
+                  onFact={setFact}
+                  singleKeys={singleKeys}
+                  onSingleKeys={switchKeys}
+                  onGive={(mark) => give(one, mark)}
+                  onAside={() => {
+                    pass(0);
+                    reload();
+                  }}
+                  onTakeBack={last ? () => takeBack(last.task) : null}
+                  onTable={replace}
+                />
+              </Activity>
+            ))}
           </RecordingsOf>
         </Files>
       ) : (

@@ -8,6 +8,7 @@ import { get, post } from '../api/client';
 import { readings } from '../kinds/readings';
 import { useFetched } from '../staff/queries';
 import { Button } from '../ui/Button';
+import { NotHere } from '../ui/NotHere';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { LeadScriptView } from './LeadScriptView';
@@ -28,13 +29,7 @@ export function StandardPage() {
     await readings.load([data.kind]);
     return data;
   });
-  if (loaded.state === 'loading') return <main className="p-8 text-soft">…</main>;
-  if (loaded.state === 'trouble')
-    return (
-      <main className="p-8">
-        <Notice tone="trouble">{loaded.message}</Notice>
-      </main>
-    );
+  if (loaded.state !== 'here') return <NotHere of={loaded} />;
   const data = loaded.value;
   const mark = marksGiven(data.components, given);
   const ready = mark.missing.length === 0 && reason.trim().length > 1 && !busy;
