@@ -25,6 +25,7 @@ import { staffMembers } from '../demo/people';
 import { richAsText } from '../core/kinds/shared/richText';
 import { Staff } from '../e2e/people/Staff';
 import { ROOT } from '../e2e/paths';
+import { measureExports } from './exports';
 import { TestApp } from '../e2e/testApp';
 import { freePort } from '../server/testing/freePort';
 
@@ -104,7 +105,10 @@ async function decisions(): Promise<readonly number[]> {
       const goOn = page.getByRole('button', { name: 'Go on' });
       if (await goOn.isVisible()) await goOn.click();
       for (const mark of [2, 2, 2, 1]) await page.keyboard.press(String(mark));
-      const own = (await page.getByText(/^script /).filter({ visible: true }).textContent())!;
+      const own = (await page
+        .getByText(/^script /)
+        .filter({ visible: true })
+        .textContent())!;
       times.push(
         await page.evaluate(
           (code) =>
@@ -134,6 +138,7 @@ async function decisions(): Promise<readonly number[]> {
   }
 }
 
+const exported = await measureExports();
 const times = await decisions();
 const at = (share: number) =>
   Math.round(times[Math.min(times.length - 1, Math.floor(share * times.length))]!);
@@ -143,6 +148,14 @@ console.table({
   'similar responses among 2,000': {
     figure: `${similar.ms} ms, ${similar.result.pairs.length} pairs told`,
     goal: '≤ 10 s',
+  },
+  [`results of ${exported.candidates} candidates as XLSX (CSV)`]: {
+    figure: `${exported.xlsxMs} ms (${exported.csvMs} ms)`,
+    goal: '≤ 5 s',
+  },
+  '… saves meanwhile, p99 (before)': {
+    figure: `${exported.saves.meanwhile} ms (${exported.saves.before} ms)`,
+    goal: 'undisturbed',
   },
   'decision to next response, p50 at 4× slower': { figure: `${at(0.5)} ms`, goal: '' },
   'decision to next response, p95 at 4× slower': { figure: `${at(0.95)} ms`, goal: '≤ 100 ms' },

@@ -31,13 +31,13 @@ const WRITERS = 1000;
 const SAVE_EVERY_MS = 2000;
 const BUSY_MS = 30_000;
 
-const at = (times: readonly number[], share: number): number => {
+export const at = (times: readonly number[], share: number): number => {
   const sorted = [...times].sort((a, b) => a - b);
   return Math.round((sorted[Math.min(Math.floor(sorted.length * share), sorted.length - 1)] ?? 0) * 10) / 10;
 };
 
 /** Asks once; how long the answer took, to its last byte. */
-async function ask(url: string, cookie: string, init: RequestInit = {}): Promise<number> {
+export async function ask(url: string, cookie: string, init: RequestInit = {}): Promise<number> {
   const from = performance.now();
   const answer = await fetch(url, { ...init, headers: { ...init.headers, Cookie: cookie } });
   await answer.arrayBuffer();
@@ -45,7 +45,7 @@ async function ask(url: string, cookie: string, init: RequestInit = {}): Promise
   return performance.now() - from;
 }
 
-function signIn(app: BenchApp, role: string): string {
+export function signIn(app: BenchApp, role: string): string {
   const member = app.db
     .select()
     .from(staff)
@@ -79,7 +79,7 @@ function withResults(app: BenchApp, count: number): string[] {
   });
 }
 
-async function writer(app: BenchApp, cookie: string): Promise<() => Promise<number>> {
+export async function writer(app: BenchApp, cookie: string): Promise<() => Promise<number>> {
   const url = `${app.url}/api/sitting`;
   const send = (route: string, body: object) =>
     fetch(`${url}${route}`, {

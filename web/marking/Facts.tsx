@@ -45,6 +45,10 @@ export const factsOf = (
   return factNames.filter((name) => name === 'question' || name === 'scheme' || there[name] !== null);
 };
 
+/** What is opened lies over the margin; the response moves aside by the rest of its width. */
+export const besideFact = (open: OpenFact | null): string =>
+  open ? 'pr-[calc(min(26rem,46%)-13rem)]' : 'pr-6';
+
 /** Opens question, mark scheme and the rest over the margin: the response stays where it is. */
 export function FactButtons({
   names,

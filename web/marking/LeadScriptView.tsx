@@ -6,7 +6,7 @@ import { Files, staffFiles } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
 import { useRecordings } from '../media/useRecordings';
 import { PageSourceContext, pagesOfTask } from '../pages/pageSource';
-import { FactButtons, FactPanel, factsOf, type OpenFact } from './Facts';
+import { besideFact, FactButtons, FactPanel, factsOf, type OpenFact } from './Facts';
 import { useNotePlaces } from './MarginNotes';
 import { nameOf } from './RubricPanel';
 import { t } from './words';
@@ -45,7 +45,7 @@ export function LeadScriptView({ data }: { readonly data: LeadScript }) {
           onOpen={setFact}
         />
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto px-6 pb-6">
+      <div className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${besideFact(fact)}`}>
         <div className="flex items-start gap-4">
           <div
             ref={answer}

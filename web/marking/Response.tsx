@@ -8,7 +8,7 @@ import { PageSourceContext, pagesOfTask } from '../pages/pageSource';
 import { Notice } from '../ui/Notice';
 import { say } from '../words';
 import { Credits } from './Credits';
-import { FactButtons, FactPanel, factsOf, type OpenFact } from './Facts';
+import { besideFact, FactButtons, FactPanel, factsOf, type OpenFact } from './Facts';
 import { MarginNotes } from './MarginNotes';
 import { RunAgain } from './RunAgain';
 import type { Marking } from './useMark';
@@ -56,11 +56,7 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
           {form !== 'program' && text !== '' && ` · ${lengthOf(script, text)}`}
         </p>
       </div>
-      {/* What is opened lies over the margin; the response moves aside by the rest of its width. */}
-      <div
-        className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${open ? 'pr-[calc(min(26rem,46%)-13rem)]' : 'pr-6'}`}
-        tabIndex={-1}
-      >
+      <div className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${besideFact(open)}`} tabIndex={-1}>
         {script.practice && (
           <div className="mb-3">
             <Notice tone="plain">{t('practice')}</Notice>
