@@ -183,7 +183,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   await desk.getByRole('link', { name: 'Back to the list' }).click();
   await assessor.opensPile('Mark item 10 · Days to half');
   await expect(desk.getByRole('region', { name: 'Scored by the machine' })).toContainText(
-    'Usual trays: 0 of 2',
+    'Usual trays 0 of 2 cases',
   );
   await assessor.marksByKeys([2], '');
   await expect(desk.getByRole('heading', { name: 'This item is done' })).toBeVisible();

@@ -36,6 +36,8 @@ function useReading(): HTMLElement | null {
     if (desk)
       observer.observe(desk, {
         subtree: true,
+        // The source may come after the aid that was left open.
+        childList: true,
         attributes: true,
         attributeFilter: ['class', 'inert', 'hidden'],
       });

@@ -45,9 +45,15 @@ export const factsOf = (
   return factNames.filter((name) => name === 'question' || name === 'scheme' || there[name] !== null);
 };
 
-/** What is opened lies over the margin; the response moves aside by the rest of its width. */
-export const besideFact = (open: OpenFact | null): string =>
-  open ? 'pr-[calc(min(26rem,46%)-13rem)]' : 'pr-6';
+const BESIDE = {
+  wide: 'pr-[calc(min(26rem,46%)-13rem)]',
+  narrow: 'pr-[calc(min(26rem,46%)-11.5rem)]',
+  none: 'pr-[calc(min(26rem,46%)+1.5rem)]',
+};
+
+/** What is opened lies over the margin, if there is one; the response moves aside by the rest of its width. */
+export const besideFact = (open: OpenFact | null, margin: keyof typeof BESIDE): string =>
+  open ? BESIDE[margin] : 'pr-6';
 
 /** Opens question, mark scheme and the rest over the margin: the response stays where it is. */
 export function FactButtons({

@@ -45,7 +45,9 @@ export function LeadScriptView({ data }: { readonly data: LeadScript }) {
           onOpen={setFact}
         />
       </div>
-      <div className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${besideFact(fact)}`}>
+      <div
+        className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${besideFact(fact, notes.length > 0 ? 'narrow' : 'none')}`}
+      >
         <div className="flex items-start gap-4">
           <div
             ref={answer}

@@ -56,7 +56,7 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
           {form !== 'program' && text !== '' && ` · ${lengthOf(script, text)}`}
         </p>
       </div>
-      <div className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${besideFact(open)}`} tabIndex={-1}>
+      <div className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${besideFact(open, 'wide')}`} tabIndex={-1}>
         {script.practice && (
           <div className="mb-3">
             <Notice tone="plain">{t('practice')}</Notice>
