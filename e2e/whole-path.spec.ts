@@ -230,11 +230,14 @@ test('from invitation to released result, with every person in it', async ({ bro
   await expect(page.getByText('Exact, and in the right order.')).toBeVisible();
   // Other rounds still ask these questions: their right answers wait until those are over.
   const right = page.getByRole('group', { name: 'The right answer' });
-  await expect(page.getByText('The right answer is shown once nobody else is asked').first()).toBeVisible();
+  await expect(page.getByText('Right answers are shown once nobody else is asked')).toBeVisible();
   await expect(right).toHaveCount(0);
   app.change('update rounds set closes_at = ?', Date.now() - 1);
   await page.reload();
   await expect(right.filter({ hasText: 'sown on damp sand' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'A model answer' }).first()).toContainText(
+    'On the night of 9 March',
+  );
   await expect(page.getByText('explained', { exact: true })).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'PDF' }).click();
