@@ -65,8 +65,8 @@ export function growBig(db: Sqlite.Database, { rounds, sittingsEach, entriesEach
   const letter = copier(db, 'letters', ['invitation_id', 'to'], 'invitation_id = @from');
   const arrival = copier(db, 'arrivals', ['invitation_id'], 'invitation_id = @from');
   const tasks = db.prepare(
-    `insert into marking_tasks (id, round_id, sitting_id, target, role, failure, trouble, response, assessor_id, claimed_at, done_at)
-     select abs(random()) / 4096, @round_id, @sitting_id, target, role, failure, trouble, response, assessor_id, claimed_at, done_at
+    `insert into marking_tasks (id, round_id, sitting_id, target, role, failure, trouble, response, assessor_id, position, judgement_id, done_at)
+     select abs(random()) / 4096, @round_id, @sitting_id, target, role, failure, trouble, response, assessor_id, position, judgement_id, done_at
      from marking_tasks where sitting_id = @from`,
   );
   let n = 0;
