@@ -1,4 +1,4 @@
-import { Activity, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { MarkDraft } from '../../core/marking/mark';
 import type { Component } from '../../core/kinds/contract';
@@ -170,8 +170,7 @@ export function MarkingTable() {
   if (loaded.state !== 'here') return <NotHere of={loaded} />;
   const table = loaded.value;
   // What is on its way is not shown again, whenever the pile was last looked at.
-  const waiting = table.scripts.filter((one) => !sent.has(one.task));
-  const [script] = waiting;
+  const script = table.scripts.find((one) => !sent.has(one.task));
   // The next response is already here: it is shown at once, and the pile is looked at again behind it.
   const pass = (by: number) => {
     replace({ ...table, scripts: table.scripts.slice(1), byYou: table.byYou + by, left: table.left - by });
@@ -228,26 +227,22 @@ export function MarkingTable() {
       ) : script ? (
         <Files value={staffFiles}>
           <RecordingsOf value={recordings}>
-            {/* The next one is drawn out of view while this one is read, so that it only has to be shown. */}
-            {waiting.slice(0, 2).map((one) => (
-              <Activity key={one.task} mode={one === script ? 'visible' : 'hidden'}>
-                <Script
-                  table={table}
-                  script={one}
-                  fact={one === script ? fact : null}
-                  onFact={setFact}
-                  singleKeys={singleKeys}
-                  onSingleKeys={switchKeys}
-                  onGive={(mark) => give(one, mark)}
-                  onAside={() => {
-                    pass(0);
-                    reload();
-                  }}
-                  onTakeBack={last ? () => takeBack(last.task) : null}
-                  onTable={replace}
-                />
-              </Activity>
-            ))}
+            <Script
+              key={script.task}
+              table={table}
+              script={script}
+              fact={fact}
+              onFact={setFact}
+              singleKeys={singleKeys}
+              onSingleKeys={switchKeys}
+              onGive={(mark) => give(script, mark)}
+              onAside={() => {
+                pass(0);
+                reload();
+              }}
+              onTakeBack={last ? () => takeBack(last.task) : null}
+              onTable={replace}
+            />
           </RecordingsOf>
         </Files>
       ) : (

@@ -90,8 +90,6 @@ async function open(
   await screen.findByRole('heading', { level: 1 });
   return calls;
 }
-/** The next script is drawn ahead, out of view. */
-const inView = (text: string) => waitFor(() => expect(screen.getByText(text)).toBeVisible());
 const total = () => screen.getAllByRole('status').at(-1)!;
 const posted = (calls: readonly { call: string; body: unknown }[]) =>
   calls.find((c) => c.call === 'POST /marking/tasks/11')?.body;
@@ -112,7 +110,7 @@ describe('the marking table', () => {
     await userEvent.click(screen.getByRole('heading', { level: 1 }));
     await userEvent.keyboard('30');
     await userEvent.click(next());
-    await inView('script QX-12 · 1 word');
+    await screen.findByText('script QX-12 · 1 word');
     expect(screen.getByRole('region', { name: 'Mark scheme' })).toBeVisible();
   });
 
@@ -135,7 +133,7 @@ describe('the marking table', () => {
     await userEvent.keyboard('clear, 2 lots{Enter}');
     expect(posted(calls)).toBeUndefined();
     await userEvent.keyboard('{Escape}{Enter}');
-    await inView('script QX-12 · 1 word');
+    await screen.findByText('script QX-12 · 1 word');
     expect(posted(calls)).toEqual({
       given: { f: 1, l: 1 },
       comment: 'clear, 2 lots\n',
@@ -304,7 +302,7 @@ describe('the marking table', () => {
     await userEvent.keyboard('02{Enter}');
     expect(await screen.findByText('Both lots are named.')).toBeVisible();
     await userEvent.click(screen.getByRole('button', { name: 'Go on' }));
-    await inView('script QX-12 · 1 word');
+    await screen.findByText('script QX-12 · 1 word');
   });
 
   it('says when the item is done', async () => {
