@@ -42,7 +42,7 @@ export type NoticeTopic = 'result' | 'result changed' | 'check answered' | 'ques
 export interface NoticeFacts extends Facts {
   readonly kind: 'notice';
   readonly topic: NoticeTopic;
-  /** In the words of whoever decided; empty where there is nothing to add. */
+  /** Written by the person who decided; empty where there is nothing to add. */
   readonly says: string;
 }
 

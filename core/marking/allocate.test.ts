@@ -27,7 +27,7 @@ describe('allocation', () => {
     expect(allocate({ ...wanted, seed: 'december' })).not.toEqual(found);
   });
 
-  it('keeps what was begun, and shares out what an absent assessor had', () => {
+  it('keeps marking that was started, and shares out what an absent assessor had', () => {
     const before = allocate({ ...plain, scripts: ids(30), assessors: [1, 2, 3], doublePercent: 100 }).added;
     const kept = before.filter((one) => one.assessor !== 3);
     const { added, open } = allocate({

@@ -48,7 +48,7 @@ export interface MarkingScript {
   readonly credits: readonly MarkedCredit[];
   /** Of the whole sitting; null where the paper does not show it, or there is none. It is never marked. */
   readonly roughWork: RoughWork | null;
-  /** What was begun, or given before and taken back. */
+  /** A mark that was started, or one that was given and taken back. */
   /** How often what was observed of the sitting; null where the round does not show it. */
   readonly observations: readonly ObservationCount[] | null;
   readonly draft: MarkDraft | null;

@@ -6,7 +6,7 @@ import type { TextForm } from '../kinds/contract';
  */
 
 export interface Token {
-  /** What is compared: words without their capitals, programs without their names. */
+  /** What is compared: words in lower case, programs with their own names left out. */
   readonly text: string;
   /** In characters of the text. */
   readonly start: number;
