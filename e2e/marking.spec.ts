@@ -48,7 +48,8 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   app,
   browser,
 }) => {
-  test.setTimeout(240_000);
+  // Two assessors go through some two hundred scripts.
+  test.setTimeout(480_000);
   const enter = async (name: string) =>
     Staff.signInAs(await (await browser.newContext()).newPage(), app.url, member(name));
   const round = app.rows<{ id: number }>('select id from rounds where title = ?', ROUND)[0]!.id;

@@ -12,6 +12,7 @@ const ENTRIES = [
   'server/main.ts',
   'server/readingHelper.ts',
   'server/printing/printHelper.ts',
+  'server/printing/drawPdfHelper.ts',
   'server/pictures/pictureHelper.ts',
   'server/papers/importHelper.ts',
   'server/scoring/scoringWorker.ts',

@@ -1,11 +1,14 @@
 import { createServer, type Server } from 'node:http';
 import { allEndpoints, buildApp } from './app';
 import type { Config } from './config';
+import { acceptMore } from './http/acceptMore';
 import type { Endpoint } from './http/endpoint';
 import { wire, type Wired } from './wire';
 
 /** Connections that may wait to be taken up: a whole round opens its links in the same minute. */
 const BACKLOG = 4096;
+/** Connections that are taken up in one turn of the event loop. */
+const LISTENERS = 8;
 
 /** Starts the server by its configuration; `more` adds routes, as the bench does. Stops by SIGTERM and SIGINT. */
 export function start(config: Config, more: (wired: Wired) => Endpoint[] = () => []): Server {
@@ -20,7 +23,9 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
     log.fatal({ err: error }, `Port ${config.port} cannot be used. Stop what runs there, or set PORT.`);
     process.exit(1);
   });
+  let stopListening = () => undefined as void;
   server.listen({ port: config.port, host: config.host, backlog: BACKLOG }, () => {
+    stopListening = acceptMore(server, { listeners: LISTENERS, backlog: BACKLOG });
     log.info(`Clear Sitting answers at ${config.publicUrl}`);
     const first = services.firstAccount.open();
     // Whatever else is logged: without this line nobody gets in.
@@ -41,6 +46,7 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
   server.headersTimeout = 80_000;
   const stop = () => {
     server.close();
+    stopListening();
     void close().then(() => process.exit(0));
   };
   process.on('SIGTERM', stop);

@@ -29,6 +29,7 @@ import { Scorer } from './scoring/scorer';
 import type { Services } from './services';
 import { SittingOperations } from './sittings/operations';
 import { TimeKeeper } from './sittings/timeKeeper';
+import { subjectsOf } from './jobs/subjects';
 import { Turns } from './turns';
 import { Uploads } from './uploads/uploads';
 
@@ -78,11 +79,17 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   };
   const outbox = new Outbox(db, clock, jobs, config);
   const sittings = new SittingOperations(services, outbox);
-  jobs.handle('rescore', 'scoring', (correction) => rescore(services, outbox, correction));
-  jobs.handle('score', 'scoring', (sitting, attempt) => scoreSitting(services, sitting, attempt));
-  jobs.handle('allocate', 'marking', (round) => allocateRound(services, round));
-  jobs.handle('print-result', 'printing', (invitation) => printAhead(services, invitation));
-  jobs.handle('pack', 'packs', (pack) => makePack(services, pack));
+  const about = subjectsOf(db);
+  jobs.handle('rescore', 'scoring', (correction) => rescore(services, outbox, correction), about.correction);
+  jobs.handle(
+    'score',
+    'scoring',
+    (sitting, attempt) => scoreSitting(services, sitting, attempt),
+    about.sitting,
+  );
+  jobs.handle('allocate', 'marking', (round) => allocateRound(services, round), about.round);
+  jobs.handle('print-result', 'printing', (invitation) => printAhead(services, invitation), about.invitation);
+  jobs.handle('pack', 'packs', (pack) => makePack(services, pack), about.pack);
   jobs.sweep(() => sittings.sweep());
   jobs.sweep(() => releaseDue(services, outbox));
   const close = async () => {

@@ -26,6 +26,9 @@ export type Environment = Readonly<Record<string, number | Ball>>;
 const LARGEST = 1e140;
 const MOST_STEPS = 5000;
 
+/** The place of its last digit: 0 for units, −1 for tenths. */
+const lowestPlace = (value: Decimal): number => value.e - value.sd() + 1;
+
 /** Arithmetic with so many digits, in which errors are carried along. */
 export class Precision {
   readonly digits: number;
@@ -60,9 +63,15 @@ export class Precision {
   size = ({ value }: Ball): number => Math.abs(value.toNumber());
   isZero = ({ value, radius }: Ball): boolean => value.isZero() && radius === 0;
   mayBeZero = (ball: Ball): boolean => this.size(ball) <= ball.radius;
-  /** Whole and short enough that nothing was rounded. */
-  private isWhole = (value: Decimal, a: Ball, b: Ball): boolean =>
-    a.radius === 0 && b.radius === 0 && value.sd() < this.digits - 1;
+  private areExact = (a: Ball, b: Ball): boolean => a.radius === 0 && b.radius === 0;
+  /** Is there room for every digit of a sum, from the highest, with what is carried, to the lowest of either? */
+  private hasRoomForSum = (a: Decimal, b: Decimal): boolean =>
+    Math.max(a.e, b.e) + 2 - Math.min(lowestPlace(a), lowestPlace(b)) <= this.digits;
+  /** A power has no more digits than so many of its base without the zeros at the end: 20 is a 2 of tens. */
+  private hasRoomForPower(a: Decimal, n: number): boolean {
+    const figure = Math.abs(a.toNumber()) / 10 ** lowestPlace(a);
+    return n * Math.log10(Math.max(1, figure)) + 2 <= this.digits;
+  }
 
   fraction({ over, under }: Exact): Ball {
     const value = this.number(over.toString());
@@ -71,14 +80,17 @@ export class Precision {
   }
 
   add = (a: Ball, b: Ball): Ball => {
+    if (this.isZero(a)) return b;
+    if (this.isZero(b)) return a;
     const value = a.value.plus(b.value);
-    return this.isWhole(value, a, b) ? this.exact(value) : this.ball(value, a.radius + b.radius);
+    const nothingLost = this.areExact(a, b) && this.hasRoomForSum(a.value, b.value);
+    return nothingLost ? this.exact(value) : this.ball(value, a.radius + b.radius);
   };
   negative = (a: Ball): Ball => ({ value: a.value.neg(), radius: a.radius });
   times = (a: Ball, b: Ball): Ball => {
     if (this.isZero(a) || this.isZero(b)) return this.exact(this.number(0));
     const value = a.value.times(b.value);
-    if (this.isWhole(value, a, b)) return this.exact(value);
+    if (this.areExact(a, b) && a.value.sd() + b.value.sd() <= this.digits) return this.exact(value);
     return this.ball(value, this.size(a) * b.radius + this.size(b) * a.radius + a.radius * b.radius);
   };
   over = (a: Ball, b: Ball): Ball => {
@@ -102,7 +114,7 @@ export class Precision {
       return a.value.isNeg() && n % 2 ? this.negative(size) : size;
     }
     const value = a.value.pow(n);
-    if (a.radius === 0 && value.sd() < this.digits - 1) return this.exact(value);
+    if (a.radius === 0 && this.hasRoomForPower(a.value, n)) return this.exact(value);
     const slope = n * Math.max(1e-300, this.size(a) + a.radius) ** (n - 1);
     return this.ball(value, a.radius === 0 ? 0 : slope * a.radius * 1.01);
   }

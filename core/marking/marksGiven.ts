@@ -54,6 +54,19 @@ export function marksGiven(
   };
 }
 
+/** What of a half-made mark fits the components as they are now: a draft may be older than they are. */
+export const fittingMarks = (components: readonly Component[], given: MarksGiven): MarksGiven =>
+  Object.fromEntries(
+    Object.entries(given).filter(([key, value]) => {
+      const component = components.find((c) => c.key === key);
+      try {
+        return component !== undefined && markOf(component, value) !== null;
+      } catch {
+        return false;
+      }
+    }),
+  );
+
 /** What was given, as it is given again: to change a mark that stands. */
 export const givenAgain = (components: readonly Component[], marks: readonly GivenMark[]): MarksGiven =>
   Object.fromEntries(

@@ -25,7 +25,7 @@ export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, 
         journalMode: mode,
         codeBox: healthOf(sandbox.health()),
         jobs: jobs.open(),
-        jobsFailed: jobs.failed().length,
+        jobsFailed: jobs.countFailed(),
         outbox: outbox.waiting(),
       };
     }),

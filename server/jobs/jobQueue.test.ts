@@ -41,23 +41,23 @@ describe('jobs', () => {
       clock.advance(60_000);
     }
     expect(broken).toHaveBeenCalledTimes(5);
-    expect(queue.failed()).toMatchObject([
-      { subject: 7, attempts: 5, doneAt: null, trouble: 'Error: the box is shut' },
-    ]);
+    expect(queue.failed()).toMatchObject([{ about: '7', attempts: 5, trouble: 'Error: the box is shut' }]);
     expect(queue.open()).toBe(0);
   });
 
   it('that were given up can be run again, once; they are never taken to be done', async () => {
     let shut = true;
-    queue.handle('score', 'scoring', () => {
+    const handler = () => {
       if (shut) throw new Error('the box is shut');
-    });
+    };
+    queue.handle('score', 'scoring', handler, (sitting) => `script of ${sitting}`);
     queue.add('score', 7);
     for (let turn = 0; turn < 6; turn++) {
       await queue.turn();
       clock.advance(60_000);
     }
-    const { id } = queue.failed()[0]!;
+    const { id, about } = queue.failed()[0]!;
+    expect(about).toBe('script of 7');
     shut = false;
     expect([queue.runAgain(id), queue.runAgain(id)]).toEqual([true, false]);
     await queue.turn();
@@ -67,7 +67,8 @@ describe('jobs', () => {
   it('of a kind that nobody knows are failed at once, for staff to see', async () => {
     queue.add('polish', 1);
     await queue.turn();
-    expect(queue.failed()).toMatchObject([{ kind: 'polish', attempts: 1, doneAt: null }]);
+    expect(queue.failed()).toMatchObject([{ kind: 'polish', about: '1', attempts: 1 }]);
+    expect(queue.countFailed()).toBe(1);
   });
 
   it('of scripts go on beside each other: one that takes long keeps nobody waiting, and none is done twice at once', async () => {

@@ -1,5 +1,6 @@
 import { and, asc, count, desc, eq, lte, ne, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
+import type { FailedJob } from '../../core/jobs/api';
 import type { Clock } from '../clock';
 import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
@@ -10,6 +11,8 @@ export interface Try {
   readonly last: boolean;
 }
 export type JobHandler = (subject: number, attempt: Try) => Promise<void> | void;
+/** What a job is about, in a few words; undefined where that is there no more. */
+type About = (subject: number) => string | undefined;
 
 const POLL_MS = 500;
 const TRIES = 5;
@@ -77,6 +80,7 @@ export class JobQueue {
   private readonly clock: Clock;
   private readonly log: Logger;
   private readonly handlers = new Map<string, JobHandler>();
+  private readonly abouts = new Map<string, About>();
   private readonly lanes = new Map<Lane, Repeated[]>();
   /** Until when jobs wait, by kind and subject: what is being done is never done twice at once. */
   private readonly waitsUntil = new Map<string, number>();
@@ -128,9 +132,10 @@ export class JobQueue {
       .prepare();
   }
 
-  /** Says how jobs of a kind are done, and in which lane. */
-  handle(kind: string, lane: Lane, handler: JobHandler): void {
+  /** Says how jobs of a kind are done, in which lane, and what one is about, as staff know it. */
+  handle(kind: string, lane: Lane, handler: JobHandler, about: About = () => undefined): void {
     this.handlers.set(kind, handler);
+    this.abouts.set(kind, about);
     this.kindsOf.set(lane, [...(this.kindsOf.get(lane) ?? []), kind]);
   }
 
@@ -172,14 +177,25 @@ export class JobQueue {
   }
 
   /** Jobs that were given up: they stay until somebody runs them again. */
-  failed(): (typeof jobs.$inferSelect)[] {
+  countFailed(): number {
+    return this.db.select({ n: count() }).from(jobs).where(eq(jobs.state, 'failed')).get()!.n;
+  }
+
+  failed(): FailedJob[] {
     return this.db
       .select()
       .from(jobs)
       .where(eq(jobs.state, 'failed'))
       .orderBy(desc(jobs.id))
       .limit(FAILED_SHOWN)
-      .all();
+      .all()
+      .map(({ id, kind, subject, attempts, trouble }) => ({
+        id,
+        kind,
+        attempts,
+        trouble: trouble ?? '',
+        about: this.abouts.get(kind)?.(subject) ?? String(subject),
+      }));
   }
 
   /** Has a failed job run again, with all its tries; false where there is no such job. */

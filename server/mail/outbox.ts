@@ -8,6 +8,7 @@ import type { Config } from '../config';
 import type { Db } from '../db/open';
 import { invitations, letters } from '../db/schema';
 import type { JobQueue } from '../jobs/jobQueue';
+import { subjectsOf } from '../jobs/subjects';
 import { calendarFile } from './calendarFile';
 import { letterRow } from './letterRow';
 import { dropLink, makeLink } from './links';
@@ -37,7 +38,7 @@ export class Outbox {
     this.clock = clock;
     this.jobs = jobs;
     this.config = config;
-    jobs.handle('send-letter', 'letters', (id) => this.send(id));
+    jobs.handle('send-letter', 'letters', (id) => this.send(id), subjectsOf(db).letter);
   }
 
   put(letter: NewLetter): number {

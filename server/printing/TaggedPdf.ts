@@ -52,7 +52,7 @@ type Element = PDFKit.PDFStructureElement;
 
 /** What the library has and its types do not tell. */
 interface Opening {
-  openImage(file: string): { readonly width: number; readonly height: number };
+  openImage(file: string | Uint8Array): { readonly width: number; readonly height: number };
 }
 
 interface Font {
@@ -137,8 +137,9 @@ export class TaggedPdf {
    * A picture, upright as it was turned, with what notes mark on it. It says in words what it is; one that cannot be read
    * is told by these words alone.
    */
-  picture(file: string, { words, turn, notes }: Picture): void {
+  picture(picture: string | Uint8Array, { words, turn, notes }: Picture): void {
     const { doc } = this;
+    const file = typeof picture === 'string' ? picture : Buffer.from(picture);
     let image;
     try {
       image = (doc as unknown as Opening).openImage(file);

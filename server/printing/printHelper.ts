@@ -1,11 +1,11 @@
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { serveTasks } from '../helpers/serveTasks';
-import { printSheet } from './printSheet';
+import { printSheet, type Pictures } from './printSheet';
 
 interface Asked {
   readonly sheet: ResultSheet;
   readonly organisation: string;
-  readonly pictures: Readonly<Record<string, string>>;
+  readonly pictures: Pictures;
 }
 
 serveTasks({

@@ -62,8 +62,8 @@ function note(pdf: TaggedPdf, { number, text, about, anchor }: SheetNote, files:
   pdf.write('P', `[${number}] ${told && `${told}: `}${text}`, { indent: 10, before: 1 });
 }
 
-/** What answers name, as files to be drawn. */
-type Pictures = Readonly<Record<string, string>>;
+/** The pages of the files that answers name, by their hash: each a file of a picture, or a picture. */
+export type Pictures = Readonly<Record<string, readonly (string | Uint8Array)[]>>;
 
 interface Whole {
   readonly pictures: Pictures;
@@ -72,15 +72,15 @@ interface Whole {
 
 /** The pages of an answer with what notes mark on them, each with its number. */
 function pages(pdf: TaggedPdf, p: ResultPart, pictures: Pictures): void {
-  const named = candidateKindOf(p.kind).files(p.response);
-  named.forEach(({ hash }, i) => {
-    const file = pictures[hash];
-    if (file === undefined) return;
+  const all = candidateKindOf(p.kind)
+    .files(p.response)
+    .flatMap(({ hash }) => (pictures[hash] ?? []).map((picture, i) => ({ hash, picture, page: i + 1 })));
+  all.forEach(({ hash, picture, page }, i) => {
     const notes = p.notes.flatMap(({ number, anchor }) =>
-      anchor.on === 'page' && anchor.file === hash ? [{ number, ...anchor }] : [],
+      anchor.on === 'page' && anchor.file === hash && anchor.page === page ? [{ number, ...anchor }] : [],
     );
     const turn = candidateKindOf(p.kind).turnOf?.(p.response, hash) ?? 0;
-    pdf.picture(file, { words: inWords('pagePicture', { page: i + 1 }), turn, notes });
+    pdf.picture(picture, { words: inWords('pagePicture', { page: i + 1 }), turn, notes });
   });
 }
 

@@ -4,6 +4,7 @@ import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { printedResults } from '../db/schema';
 import { ApiError } from '../http/errors';
+import type { Pictures } from '../printing/printSheet';
 import { sha256 } from '../secrets';
 import type { Services } from '../services';
 import { pageOf } from '../uploads/uploads';
@@ -15,20 +16,24 @@ export interface Printed {
   readonly reference: string;
 }
 
-/** Where the pictures lie that a sheet shows, by the hash that the answers name. */
-function picturesOf({ db, files }: Services, sheet: ResultSheet, sitting: number): Record<string, string> {
-  const found: Record<string, string> = {};
+/** The pages that a sheet shows, by the hash that the answers name. */
+async function picturesOf(
+  { db, files, printer }: Services,
+  sheet: ResultSheet,
+  sitting: number,
+): Promise<Pictures> {
+  const found: Record<string, Pictures[string]> = {};
   for (const part of sheet.questions.flatMap((question) => question.parts))
     for (const { hash } of candidateKindOf(part.kind).files(part.response)) {
       const row = pageOf(db, sitting, hash);
-      const at = row?.state === 'here' && row.view !== null ? files.store.find(row.view) : null;
-      if (at !== null) found[hash] = at;
+      const at = row?.state === 'here' ? files.store.find(row.view ?? row.hash) : null;
+      if (at !== null) found[hash] = row!.view === null ? await printer.pagesOfPdf(at) : [at];
     }
   return found;
 }
 
-const print = (services: Services, { sheet, sitting }: SheetRead): Promise<Uint8Array> =>
-  services.printer.sheet(sheet, services.config.organisation, picturesOf(services, sheet, sitting));
+const print = async (services: Services, { sheet, sitting }: SheetRead): Promise<Uint8Array> =>
+  services.printer.sheet(sheet, services.config.organisation, await picturesOf(services, sheet, sitting));
 
 /**
  * The result as a PDF: made once, and kept as long as the sheet says the same. A sheet changes after its release where

@@ -9,6 +9,7 @@ import { paperEndAt, sectionEndAt } from '../../core/timing/sittingTime';
 import { findInvited, paperOf } from '../candidates/queries';
 import { perDatabase } from '../db/perDatabase';
 import { decisions, observations, pages, sittings } from '../db/schema';
+import { subjectsOf } from '../jobs/subjects';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
 import type { Services } from '../services';
@@ -65,10 +66,10 @@ export class Closing {
 
   constructor(services: Services, holds: Holds, outbox: Outbox) {
     [this.services, this.holds, this.outbox] = [services, holds, outbox];
-    services.jobs.handle('settle', 'settling', (sitting) => services.commits.run(() => this.settle(sitting)));
-    services.jobs.handle('pages', 'settling', (sitting) =>
-      services.commits.run(() => this.pagesChanged(sitting)),
-    );
+    const { jobs, commits, db } = services;
+    const { sitting: script } = subjectsOf(db);
+    jobs.handle('settle', 'settling', (sitting) => commits.run(() => this.settle(sitting)), script);
+    jobs.handle('pages', 'settling', (sitting) => commits.run(() => this.pagesChanged(sitting)), script);
   }
 
   judging(sitting: Sitting): Judging {

@@ -65,7 +65,7 @@ function Leaf({
       const Mark = MARKS[type];
       return <Mark>{content}</Mark>;
     },
-    <span className="whitespace-pre-wrap">{inner}</span>,
+    <span className="wrap-anywhere whitespace-pre-wrap">{inner}</span>,
   );
 }
 

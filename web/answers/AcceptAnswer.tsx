@@ -4,6 +4,7 @@ import type { AcceptPreview, AnswerCount } from '../../core/answers/api';
 import { showMarks } from '../../core/marks';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { useFetched } from '../staff/queries';
 import { useAction } from '../ui/useAsync';
@@ -58,16 +59,7 @@ function Question({ path, row, onDone }: Props) {
       {preview.state === 'loading' && <p className="text-soft">{t('looking')}</p>}
       {preview.state === 'trouble' && <Notice tone="trouble">{preview.message}</Notice>}
       {preview.state === 'here' && <Changes preview={preview.value} />}
-      <label className="block">
-        <b>{t('reason')}</b>
-        <textarea
-          rows={2}
-          maxLength={1000}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-        />
-      </label>
+      <LongText label={t('reason')} value={reason} onChange={setReason} />
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <div className="flex justify-end gap-3">
         <Dialog.Close asChild>

@@ -1,8 +1,8 @@
-import { MessageSquarePlus } from 'lucide-react';
 import { useState } from 'react';
 import type { MarkedCredit } from '../../core/marking/api';
 import type { Override } from '../../core/marking/mark';
 import { showMarks } from '../../core/marks';
+import { ComponentNotes } from '../annotations/ComponentNotes';
 import { Button } from '../ui/Button';
 import { say } from '../words';
 import { t } from './words';
@@ -11,7 +11,6 @@ interface Props {
   readonly credits: readonly MarkedCredit[];
   readonly overrides: Readonly<Record<string, Override>>;
   readonly onOverride: (component: string, override: Override | null) => void;
-  readonly onNote: (component: string) => void;
 }
 
 interface FormProps {
@@ -62,7 +61,7 @@ function OverrideForm({ credit, onDone }: FormProps) {
 }
 
 /** What the machine gave the rest of the part, with its reasons; a person can set it right, with a reason. */
-export function Credits({ credits, overrides, onOverride, onNote }: Props) {
+export function Credits({ credits, overrides, onOverride }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   if (credits.length === 0) return null;
   return (
@@ -73,7 +72,7 @@ export function Credits({ credits, overrides, onOverride, onNote }: Props) {
           const { component, hundredths, of, reasons, name, overridden } = credit;
           const change = overrides[component];
           return (
-            <li key={component} data-note-on={component} className="py-1.5">
+            <li key={component} className="py-1.5">
               <div className="flex items-baseline gap-3">
                 <span className="min-w-0 flex-1">
                   {name && <b>{say(name)} </b>}
@@ -88,14 +87,10 @@ export function Credits({ credits, overrides, onOverride, onNote }: Props) {
                   {showMarks(change?.hundredths ?? hundredths)}{' '}
                   <span className="text-soft">/ {showMarks(of)}</span>
                 </span>
-                <button
-                  type="button"
-                  aria-label={t('noteOnCredit', { name: name ? say(name) : t('wholePart') })}
-                  onClick={() => onNote(component)}
-                  className="rounded p-1 text-soft hover:bg-shade hover:text-ink"
-                >
-                  <MessageSquarePlus aria-hidden className="size-4" />
-                </button>
+                <ComponentNotes
+                  component={component}
+                  label={t('noteOnCredit', { name: name ? say(name) : t('wholePart') })}
+                />
                 {open !== component && (
                   <button
                     type="button"

@@ -30,6 +30,9 @@ const isWriting = (target: EventTarget | null) =>
   target instanceof HTMLSelectElement ||
   (target instanceof HTMLInputElement && !['radio', 'checkbox'].includes(target.type));
 
+/** How many open criteria are named. */
+const NAMED_MOST = 4;
+
 const KEYS = [
   'keyCriterion',
   'keyMark',
@@ -69,7 +72,11 @@ export function Giving(props: Props) {
   const [aside, setAside] = useState(false);
   const all = showMarks(sumMarks(components.map((c) => c.of)));
   const ready = mark.missing.length === 0;
+  const panel = useRef<HTMLElement>(null);
   const give = () => {
+    // Enter is to press nothing of the next script that this one was marked with.
+    const { activeElement } = document;
+    if (activeElement instanceof HTMLElement && panel.current?.contains(activeElement)) activeElement.blur();
     stopKeeping(script.task);
     onGive({ ...draft, notes: draft.notes.filter(({ text }) => text.trim() !== '') });
   };
@@ -113,10 +120,19 @@ export function Giving(props: Props) {
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
   }, []);
+  // Each script begins at the top of the rubric. Nothing is given back: in newer browsers scrolling answers with a promise.
+  useEffect(() => {
+    void panel.current?.firstElementChild?.scrollTo?.({ top: 0 });
+  }, [script.task]);
   return (
-    <aside aria-label={t('yourMark')} className="flex w-[22rem] flex-none flex-col border-l border-line">
+    <aside
+      ref={panel}
+      aria-label={t('yourMark')}
+      className="flex w-[22rem] flex-none flex-col border-l border-line"
+    >
       <div className="min-h-0 flex-1 space-y-4 overflow-y-auto px-4 py-4">
         <RubricPanel
+          task={script.task}
           components={components}
           given={draft.given}
           active={singleKeys ? marking.active : null}
@@ -153,10 +169,18 @@ export function Giving(props: Props) {
           </b>{' '}
           {mark.missing.length === 0
             ? t('total', { all })
-            : t('totalOpen', { all, open: mark.missing.map(nameOf).join(', ').toLowerCase() })}
+            : mark.missing.length > NAMED_MOST
+              ? t('totalOpenMany', { all, count: mark.missing.length })
+              : t('totalOpen', { all, open: mark.missing.map(nameOf).join(', ').toLowerCase() })}
         </p>
         <div className="flex flex-wrap items-center gap-2">
-          <SetAside task={script.task} open={aside} onOpen={setAside} onAside={props.onAside} />
+          <SetAside
+            key={script.task}
+            task={script.task}
+            open={aside}
+            onOpen={setAside}
+            onAside={props.onAside}
+          />
           {onTakeBack && (
             <Button look="quiet" aria-label={t('takeBack')} onClick={onTakeBack} className="px-2!">
               <Undo2 aria-hidden className="size-4" />

@@ -165,6 +165,8 @@ export function MarginNotes({ notes, components, active, answer, onActive, onCha
               // A note of no words is none.
               if (note.text.trim() === '') replace(note.id, null);
               onActive(null);
+              // Keys go to the rubric again, also where the answer itself can have no focus.
+              if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
               document.querySelector<HTMLElement>('[data-annotated]')?.focus();
             }}
           />

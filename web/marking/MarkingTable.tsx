@@ -16,6 +16,7 @@ import { Files, staffFiles } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
 import { useRecordings } from '../media/useRecordings';
 import { Button } from '../ui/Button';
+import { atRest } from '../ui/atRest';
 import { NotHere } from '../ui/NotHere';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
@@ -99,7 +100,14 @@ function Script({ table, script, fact, onFact, onTable, ...rest }: ScriptProps) 
     onFact(fact?.name === name ? null : { name, pinned: fact?.pinned ?? false });
   return (
     <div className="flex min-h-0 flex-1">
-      <Response table={table} script={script} marking={marking} fact={fact} onFact={onFact} />
+      <Response
+        key={script.task}
+        table={table}
+        script={script}
+        marking={marking}
+        fact={fact}
+        onFact={onFact}
+      />
       <Giving
         {...rest}
         table={table}
@@ -162,8 +170,11 @@ export function MarkingTable() {
   const [sent, setSent] = useState<ReadonlySet<number>>(new Set());
   const unsend = (task: number) => setSent((known) => new Set([...known].filter((one) => one !== task)));
   const [singleKeys, setSingleKeys] = useState(keysAreOn);
+  /** Something was passed since the pile was last looked at: that nothing is here does not mean that nothing is left. */
+  const [passed, setPassed] = useState(false);
   const [loaded, reload, replace] = useFetched(path, async () => {
     const table = await get<MarkingTableData>(path);
+    setPassed(false);
     await readings.load(table.scripts.map((s) => s.kind));
     return table;
   });
@@ -175,6 +186,7 @@ export function MarkingTable() {
   const pass = (by: number) => {
     replace({ ...table, scripts: table.scripts.slice(1), byYou: table.byYou + by, left: table.left - by });
     if (!fact?.pinned) setFact(null);
+    setPassed(true);
   };
   /** The mark goes behind the next script; one that is refused brings its script back, as it was kept on this device. */
   const give = (script: MarkingScript, mark: MarkDraft) => {
@@ -185,7 +197,7 @@ export function MarkingTable() {
       (reply) => {
         dropDraft(script.task);
         if (reply.told) setTold({ told: reply.told, components: script.components });
-        reload();
+        atRest(reload);
       },
       (problem: unknown) => {
         setTrouble(messageOf(problem));
@@ -228,7 +240,6 @@ export function MarkingTable() {
         <Files value={staffFiles}>
           <RecordingsOf value={recordings}>
             <Script
-              key={script.task}
               table={table}
               script={script}
               fact={fact}
@@ -245,6 +256,10 @@ export function MarkingTable() {
             />
           </RecordingsOf>
         </Files>
+      ) : passed && table.left > 0 ? (
+        <p role="status" className="p-8 text-soft">
+          {t('fetchingNext')}
+        </p>
       ) : (
         <div className="overflow-y-auto p-8">
           <h2 className="font-serif text-[1.35rem] font-semibold">

@@ -74,8 +74,8 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
         )}
         <div className="flex items-start gap-4">
           <div ref={answer} className="min-w-0 max-w-[74ch] flex-1">
-            <div className="rounded-card border border-line bg-card px-7 py-5 text-[1.05rem]">
-              <AnnotationsContext value={annotations}>
+            <AnnotationsContext value={annotations}>
+              <div className="rounded-card border border-line bg-card px-7 py-5 text-[1.05rem]">
                 <PageSourceContext value={pages}>
                   {readings.draw(script.kind, {
                     shown: script.shown,
@@ -84,18 +84,17 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
                     credits: script.credits,
                   })}
                 </PageSourceContext>
-              </AnnotationsContext>
-            </div>
-            {canBeTried(script.kind) && <RunAgain key={script.task} script={script} />}
-            <Credits
-              credits={script.credits}
-              overrides={draft.overrides}
-              onOverride={(component, override) => {
-                const { [component]: _, ...others } = draft.overrides;
-                marking.change({ overrides: override ? { ...others, [component]: override } : others });
-              }}
-              onNote={(key) => marking.addNote({ on: 'component', key })}
-            />
+              </div>
+              {canBeTried(script.kind) && <RunAgain script={script} />}
+              <Credits
+                credits={script.credits}
+                overrides={draft.overrides}
+                onOverride={(component, override) => {
+                  const { [component]: _, ...others } = draft.overrides;
+                  marking.change({ overrides: override ? { ...others, [component]: override } : others });
+                }}
+              />
+            </AnnotationsContext>
           </div>
           <MarginNotes
             notes={draft.notes}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Component } from '../../core/kinds/contract';
 import { showMarks } from '../../core/marks';
 import { markOf, type MarksGiven } from '../../core/marking/marksGiven';
@@ -9,6 +9,8 @@ import { t } from './words';
 type One = number | readonly number[];
 
 interface Props {
+  /** The script, where one follows the other. */
+  readonly task?: number;
   readonly components: readonly Component[];
   readonly given: MarksGiven;
   /** The component that keys go to; null where keys are switched off. */
@@ -22,7 +24,7 @@ interface Props {
 
 export const nameOf = ({ name }: Component): string => (name ? say(name) : t('wholePart'));
 
-interface OneProps extends Omit<Props, 'components' | 'given' | 'onActive'> {
+interface OneProps extends Omit<Props, 'task' | 'components' | 'given' | 'onActive'> {
   readonly component: Component;
   readonly given: One | undefined;
 }
@@ -120,14 +122,22 @@ function Typed({ component, given, active, typed, onGive }: OneProps) {
 }
 
 /** What people decide, as levels to press, points to tick, or marks to type. */
-export function RubricPanel({ components, given, active, typed, onActive, onGive }: Props) {
+export function RubricPanel({ task, components, given, active, typed, onActive, onGive }: Props) {
+  const panel = useRef<HTMLDivElement>(null);
+  // A long rubric scrolls: what keys go to is in view. What has the focus is so by itself, or is being pressed.
+  useEffect(() => {
+    const criterion = panel.current?.querySelector('[aria-current]');
+    if (!criterion?.contains(document.activeElement)) criterion?.scrollIntoView?.({ block: 'nearest' });
+  }, [active]);
   return (
-    <div role="group" aria-label={t('rubric')} className="space-y-3.5">
+    <div ref={panel} role="group" aria-label={t('rubric')} className="space-y-3.5">
       {components.map((component) => {
         const own = given[component.key];
         const { levels = null, points = null } = component.criterion ?? {};
         const Kind = points ? Points : levels ? Levels : Typed;
         const isActive = active === component.key;
+        // Marks that are being typed belong to their script.
+        const field = Kind === Typed ? task : undefined;
         return (
           <div
             key={component.key}
@@ -144,7 +154,7 @@ export function RubricPanel({ components, given, active, typed, onActive, onGive
                 {marksOutOf(own === undefined ? null : markOf(component, own).hundredths, component.of)}
               </span>
             </p>
-            <Kind {...{ component, active, typed, onGive, given: own }} />
+            <Kind key={field} {...{ component, active, typed, onGive, given: own }} />
           </div>
         );
       })}

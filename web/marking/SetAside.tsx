@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { asideReasons, type AsideReason } from '../../core/marking/mark';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { t } from './words';
@@ -47,16 +48,7 @@ export function SetAside({ task, open, onOpen, onAside }: Props) {
               </label>
             ))}
           </fieldset>
-          <label className="block">
-            {t('asideNote')}
-            <textarea
-              rows={3}
-              maxLength={1000}
-              value={note}
-              onChange={(event) => setNote(event.target.value)}
-              className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-            />
-          </label>
+          <LongText label={t('asideNote')} value={note} onChange={setNote} rows={3} />
           {trouble && <Notice tone="trouble">{trouble}</Notice>}
           <div className="flex justify-end gap-3 pt-4">
             <Dialog.Close asChild>

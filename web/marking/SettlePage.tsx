@@ -9,6 +9,7 @@ import { readings } from '../kinds/readings';
 import { useFetched } from '../staff/queries';
 import { Button } from '../ui/Button';
 import { NotHere } from '../ui/NotHere';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
 import { useAction } from '../ui/useAsync';
@@ -92,26 +93,14 @@ function Decision({ data, onSettled }: { readonly data: GapData; readonly onSett
           />
         </div>
       )}
-      <label className="mt-3 block">
-        {t('settleReason')}
-        <textarea
-          rows={2}
-          maxLength={1000}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-        />
-      </label>
-      <label className="mt-2 block">
-        {t('settleComment')}
-        <textarea
-          rows={2}
-          maxLength={4000}
-          value={comment}
-          onChange={(event) => setComment(event.target.value)}
-          className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-        />
-      </label>
+      <LongText label={t('settleReason')} value={reason} onChange={setReason} className="mt-3" />
+      <LongText
+        label={t('settleComment')}
+        value={comment}
+        onChange={setComment}
+        most={4000}
+        className="mt-2"
+      />
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <div className="mt-3 flex items-center justify-between gap-3">
         <p role="status" className="text-soft">

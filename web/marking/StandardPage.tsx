@@ -9,6 +9,7 @@ import { readings } from '../kinds/readings';
 import { useFetched } from '../staff/queries';
 import { Button } from '../ui/Button';
 import { NotHere } from '../ui/NotHere';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { LeadScriptView } from './LeadScriptView';
@@ -70,16 +71,7 @@ export function StandardPage() {
               setGiven(value === undefined ? others : { ...others, [key]: value });
             }}
           />
-          <label className="block">
-            {t('standardReason')}
-            <textarea
-              rows={3}
-              maxLength={1000}
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-              className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-            />
-          </label>
+          <LongText label={t('standardReason')} value={reason} onChange={setReason} rows={3} />
           {trouble && <Notice tone="trouble">{trouble}</Notice>}
           <div className="flex items-center justify-between gap-3">
             <p className="text-soft">

@@ -18,7 +18,8 @@ const isEmpty = ({ given, comment, notes, overrides }: MarkDraft) =>
 export function localDraft(task: number): MarkDraft | null {
   try {
     const text = localStorage.getItem(keyOf(task));
-    return text === null ? null : (JSON.parse(text) as MarkDraft);
+    // Whatever lies there: what a draft has must be there.
+    return text === null ? null : { ...emptyDraft, ...(JSON.parse(text) as MarkDraft) };
   } catch {
     return null;
   }

@@ -11,6 +11,8 @@ import { MarkingTable } from './MarkingTable';
 
 afterEach(() => {
   vi.unstubAllGlobals();
+  Reflect.deleteProperty(Element.prototype, 'scrollIntoView');
+  Reflect.deleteProperty(Element.prototype, 'scrollTo');
   localStorage.clear();
 });
 
@@ -63,6 +65,16 @@ const table = (scripts: readonly MarkingScript[], byYou = 0): MarkingTableData =
 
 const fourNotes: Component = { ...criterion('r', 'Reasoning', 0, 100, 200, 400) };
 
+const draw = () =>
+  render(
+    <MemoryRouter initialEntries={['/staff/marking/1/note/A']}>
+      <Routes>
+        <Route path="/staff/marking/:round/:item/:part" element={<MarkingTable />} />
+      </Routes>
+    </MemoryRouter>,
+    { wrapper: StaffShell },
+  );
+
 async function open(
   scripts: readonly MarkingScript[],
   given: (body: unknown) => unknown = () => ({ told: null }),
@@ -79,14 +91,7 @@ async function open(
       return answer;
     },
   });
-  render(
-    <MemoryRouter initialEntries={['/staff/marking/1/note/A']}>
-      <Routes>
-        <Route path="/staff/marking/:round/:item/:part" element={<MarkingTable />} />
-      </Routes>
-    </MemoryRouter>,
-    { wrapper: StaffShell },
-  );
+  draw();
   await screen.findByRole('heading', { level: 1 });
   return calls;
 }
@@ -202,6 +207,26 @@ describe('the marking table', () => {
     expect(total()).toHaveTextContent('3 of 5 · language open');
   });
 
+  it('takes of an old draft what still fits the rubric', async () => {
+    const old = { given: { f: 7, l: 1, gone: 2 }, comment: 'as before' };
+    localStorage.setItem('marking draft 11', JSON.stringify(old));
+    await open([script(11, 'one')]);
+    expect(total()).toHaveTextContent('2 of 5 · facts open');
+    expect(screen.getByRole('textbox', { name: 'Comment to the candidate' })).toHaveValue('as before');
+  });
+
+  it('counts open criteria where they are many, and keeps the one that keys go to in view', async () => {
+    const shown = vi.fn();
+    Element.prototype.scrollIntoView = function () {
+      shown(this.getAttribute('aria-label'));
+    };
+    const components = Array.from({ length: 30 }, (_, i) => criterion(`c${i}`, `Criterion ${i + 1}`, 0, 100));
+    await open([{ ...script(11, 'one'), components }]);
+    await userEvent.keyboard('1{ArrowDown}{ArrowDown}');
+    expect(total()).toHaveTextContent('1 of 30 · 29 criteria open');
+    expect(shown).toHaveBeenLastCalledWith('Criterion 4');
+  });
+
   it('adds a note on words chosen by keys, and shows it in the margin', async () => {
     const calls = await open([script(11, 'The cooler failed at four')]);
     const words = screen.getByText('The cooler failed at four').firstChild!;
@@ -222,6 +247,47 @@ describe('the marking table', () => {
         { text: 'Which one?', component: 'f', anchor: { on: 'text', start: 4, end: 10, quote: 'cooler' } },
       ],
     });
+  });
+
+  it('begins each script at the top, with nothing of the one before', async () => {
+    // As in newer browsers: what is given back must not be taken for something to clean up with.
+    const scrolled = vi.fn(() => Promise.resolve());
+    Element.prototype.scrollTo = scrolled as never;
+    await open([script(11, 'one'), script(12, 'two')]);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Comment to the candidate' }), 'of the first');
+    await userEvent.click(level('Facts', /^3/));
+    await userEvent.click(level('Language', /^2/));
+    await userEvent.click(next());
+    await screen.findByText('script QX-12 · 1 word');
+    expect(total()).toHaveTextContent('– of 5 · facts, language open');
+    expect(scrolled).toHaveBeenCalledWith({ top: 0 });
+    expect(screen.getByRole('textbox', { name: 'Comment to the candidate' })).toHaveValue('');
+    expect(screen.queryByRole('radio', { checked: true })).toBeNull();
+    expect(document.body).toHaveFocus();
+    // Enter presses nothing, and gives no mark.
+    await userEvent.keyboard('{Enter}');
+    expect(total()).toHaveTextContent('– of 5');
+  });
+
+  it('says that more is on its way where the scripts here are marked before the next ones come', async () => {
+    let [marked, comes] = [false, () => undefined as void];
+    const later = new Promise<MarkingTableData>((resolve) => {
+      comes = () => resolve(table([script(12, 'two')], 1));
+    });
+    fakeServer({
+      'GET /marking/piles/1/note/A': () => (marked ? later : { ...table([script(11, 'one')]), left: 2 }),
+      'PUT /marking/tasks/11/draft': () => ({}),
+      'POST /marking/tasks/11': () => {
+        marked = true;
+        return { told: null };
+      },
+    });
+    draw();
+    await screen.findByText('script QX-11 · 1 word');
+    await userEvent.keyboard('32{Enter}');
+    expect(await screen.findByText('Loading the next scripts …')).toBeVisible();
+    comes();
+    expect(await screen.findByText('script QX-12 · 1 word')).toBeVisible();
   });
 
   it('keeps the levels and the comment when the mark is refused', async () => {
@@ -280,6 +346,51 @@ describe('the marking table', () => {
     expect(posted(calls)).toMatchObject({
       given: { 'by-hand': 150 },
       overrides: { a: { hundredths: 200, reason: 'The unit is right.' } },
+    });
+  });
+
+  it('hangs a note on a cell or an object at its own place, and shows its number there and at the credit', async () => {
+    const credit = (component: string, text: string) => ({
+      component,
+      hundredths: 100,
+      of: 100,
+      verdict: 'right' as const,
+      reasons: [],
+      name: { code: 'author.text', values: { text } },
+      overridden: false,
+    });
+    const pairs: MarkingScript = {
+      ...script(11, ''),
+      kind: 'match',
+      shown: {
+        left: [
+          { key: 'a', text: 'rye' },
+          { key: 'b', text: 'oat' },
+        ],
+        right: [{ key: 'x', text: 'cold' }],
+        once: false,
+        leftOver: false,
+      },
+      response: { pairs: { a: 'x', b: 'x' } },
+      credits: [credit('a', 'rye'), credit('b', 'oat')],
+    };
+    const calls = await open([pairs]);
+    const oat = screen.getByText('oat', { selector: 'li > span' }).closest('li')!;
+    await userEvent.click(within(oat).getByRole('button', { name: 'Add a note here' }));
+    await userEvent.keyboard('not at that warmth');
+    await userEvent.click(screen.getByRole('button', { name: 'Add a note to: rye' }));
+    await userEvent.keyboard('well seen');
+    expect(within(oat).getByRole('button', { name: 'Note 1' })).toHaveAttribute('data-note');
+    const machine = screen.getByRole('region', { name: 'Scored by the machine' });
+    expect(within(machine).getAllByRole('button', { name: /^Note \d$/ })).toHaveLength(2);
+    await userEvent.keyboard('{Escape}12');
+    await userEvent.click(next());
+    await screen.findByText('This item is done');
+    expect(posted(calls)).toMatchObject({
+      notes: [
+        { anchor: { on: 'component', key: 'b' }, text: 'not at that warmth' },
+        { anchor: { on: 'component', key: 'a' }, text: 'well seen' },
+      ],
     });
   });
 

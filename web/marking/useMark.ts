@@ -1,26 +1,53 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { MarkingScript } from '../../core/marking/api';
 import type { MarkDraft } from '../../core/marking/mark';
 import type { Anchor, MarginNote } from '../../core/marking/marginNote';
-import { marksGiven } from '../../core/marking/marksGiven';
+import { fittingMarks, marksGiven } from '../../core/marking/marksGiven';
 import { emptyDraft, keepDraft, localDraft } from './draftStore';
 import { pressKey } from './markKeys';
 
-/** The mark of one script while it is made: every change is kept, here and on the server. */
+/** A mark while it is made. */
+interface Making {
+  readonly task: number;
+  readonly draft: MarkDraft;
+  /** The component that keys go to. */
+  readonly active: string;
+  /** What was typed for it and is no mark yet. */
+  readonly typed: string;
+  /** The margin note that is open. */
+  readonly note: string | null;
+  /** Whether the server has the newest draft; null: nothing was changed yet. */
+  readonly kept: boolean | null;
+}
+
+function begin({ components, task, draft: known }: MarkingScript): Making {
+  const kept = localDraft(task) ?? known ?? emptyDraft;
+  const draft = { ...kept, given: fittingMarks(components, kept.given) };
+  const active = (components.find((c) => draft.given[c.key] === undefined) ?? components[0])!.key;
+  return { task, draft, active, typed: '', note: null, kept: null };
+}
+
+/**
+ * The mark of the script that is shown: every change is kept, here and on the server. It begins anew with each script, so
+ * that the rubric may stay on the page from one to the next: drawing it anew took most of the time between two.
+ */
 export function useMark(script: MarkingScript) {
   const { components, task } = script;
-  const [draft, setDraft] = useState<MarkDraft>(() => localDraft(task) ?? script.draft ?? emptyDraft);
-  const [active, setActive] = useState(
-    () => (components.find((c) => draft.given[c.key] === undefined) ?? components[0])!.key,
-  );
-  const [typed, setTyped] = useState('');
-  const [note, setNote] = useState<string | null>(null);
-  /** Null: nothing was changed yet. */
-  const [kept, setKept] = useState<boolean | null>(null);
+  const [changed, setChanged] = useState<Making | null>(null);
+  const begun = useMemo(() => begin(script), [script]);
+  const { draft, active, typed, note, kept } = changed?.task === task ? changed : begun;
+  const set = (part: Partial<Making>) =>
+    setChanged((before) => ({ ...(before?.task === task ? before : begun), ...part }));
+  const setActive = (component: string) => set({ active: component });
+  const setTyped = (text: string) => set({ typed: text });
+  const setNote = (id: string | null) => set({ note: id });
   const change = (part: Partial<MarkDraft>) => {
     const next = { ...draft, ...part };
-    setDraft(next);
-    keepDraft(task, next, setKept);
+    set({ draft: next });
+    // The reply may come when another script is shown.
+    keepDraft(task, next, (isKept) =>
+      setChanged((before) => (before?.task === task ? { ...before, kept: isKept } : before)),
+    );
   };
   const give = (component: string, value: number | readonly number[] | undefined) => {
     const { [component]: _, ...others } = draft.given;

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { ChecksView } from '../../core/results/api';
 import { get, post } from '../api/client';
 import { Button } from '../ui/Button';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { showDay, showMoment } from '../ui/times';
 import { useAction, useLoaded } from '../ui/useAsync';
@@ -76,16 +77,14 @@ export function ResultChecks({ zone, view, onView }: Props) {
           <p className="mt-2 text-soft">
             {t('text')} {t('until', { day: showDay(until, zone) })}
           </p>
-          <label className="mt-2 block">
-            {t('reason')}
-            <textarea
-              rows={3}
-              maxLength={2000}
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-              className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-            />
-          </label>
+          <LongText
+            label={t('reason')}
+            value={reason}
+            onChange={setReason}
+            rows={3}
+            most={2000}
+            className="mt-2"
+          />
           {trouble && <Notice tone="trouble">{trouble}</Notice>}
           <Button disabled={busy || reason.trim().length < 2} onClick={() => void send()} className="mt-2">
             {t('send')}

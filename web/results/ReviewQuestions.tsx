@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { get, post } from '../api/client';
 import { Button } from '../ui/Button';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { showMoment } from '../ui/times';
 import { useAction, useLoaded } from '../ui/useAsync';
@@ -45,16 +46,14 @@ function Question({
         </p>
       ) : (
         <>
-          <label className="mt-2 block">
-            {t('yours')}
-            <textarea
-              rows={3}
-              maxLength={4000}
-              value={answer}
-              onChange={(event) => setAnswer(event.target.value)}
-              className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-            />
-          </label>
+          <LongText
+            label={t('yours')}
+            value={answer}
+            onChange={setAnswer}
+            rows={3}
+            most={4000}
+            className="mt-2"
+          />
           <p className="text-[0.88rem] text-soft">{t('once')}</p>
           {trouble && <Notice tone="trouble">{trouble}</Notice>}
           <Button disabled={busy || answer.trim() === ''} onClick={() => void send()} className="mt-2">

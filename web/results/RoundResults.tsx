@@ -15,6 +15,7 @@ import { DataTable, type Column } from '../staff/DataTable';
 import { rowLink } from '../staff/links';
 import { useFetched } from '../staff/queries';
 import { Button } from '../ui/Button';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
 import { StaffPage } from '../ui/StaffPage';
@@ -286,16 +287,13 @@ function CheckItem({
         </p>
       ) : (
         <>
-          <label className="mt-1 block">
-            {t('answer', { name })}
-            <textarea
-              rows={2}
-              maxLength={2000}
-              value={answer}
-              onChange={(event) => setAnswer(event.target.value)}
-              className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-            />
-          </label>
+          <LongText
+            label={t('answer', { name })}
+            value={answer}
+            onChange={setAnswer}
+            most={2000}
+            className="mt-1"
+          />
           <label className="flex min-h-8 items-center gap-2">
             <input type="checkbox" checked={changed} onChange={(event) => setChanged(event.target.checked)} />
             {t('changed')}

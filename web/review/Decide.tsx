@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { sittingVerdicts, type SittingReview, type SittingVerdict } from '../../core/observations/review';
 import { Button } from '../ui/Button';
 import { Card } from '../ui/Card';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { showMoment } from '../ui/times';
 import { useAction } from '../ui/useAsync';
@@ -67,16 +68,7 @@ export function Decide({
               </button>
             ))}
           </div>
-          <label className="block">
-            {t('decideReason')}
-            <textarea
-              rows={2}
-              maxLength={1000}
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-              className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-            />
-          </label>
+          <LongText label={t('decideReason')} value={reason} onChange={setReason} />
           <Button
             disabled={busy || reason.trim().length < 2}
             onClick={() => void run(() => act('judge', { verdict, reason }))}

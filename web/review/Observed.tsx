@@ -7,6 +7,7 @@ import {
 } from '../../core/observations/review';
 import { showLength } from '../../core/timing/pace';
 import { Button } from '../ui/Button';
+import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
 import { showSecond } from '../ui/showSecond';
@@ -63,16 +64,7 @@ export function Ask({ observation, act }: { readonly observation: number | null;
   return (
     <details className="mt-3">
       <summary className="min-h-8 py-1 text-slate">{t('ask')}</summary>
-      <label className="block">
-        {t('question')}
-        <textarea
-          rows={2}
-          maxLength={1000}
-          value={question}
-          onChange={(event) => setQuestion(event.target.value)}
-          className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-        />
-      </label>
+      <LongText label={t('question')} value={question} onChange={setQuestion} />
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <Button disabled={busy || question.trim().length < 2} onClick={() => void send()} className="mt-1">
         {t('askAct')}

@@ -53,7 +53,7 @@ export const t = words('rounds', {
   openRehearsal: 'The rehearsal is open to everybody with its address',
   correctionsFirst: 'Corrections of details are settled before the test',
   identityPicture: 'A picture of an identity document is taken',
-  assessorsSeeObservations: 'Assessors see what was observed of a sitting, as a connection gap',
+  assessorsSeeObservations: 'Assessors see what was observed of a sitting, such as a connection gap',
   joinedPhones: 'Pages can be photographed with a phone that the candidate joins by a code',
   questionnaire: 'Four questions about the test are asked after it',
   groupResult: 'Result',

@@ -22,25 +22,20 @@ const answer = (status: number, body: unknown) =>
 
 /**
  * Stands in the place of the API in tests of the interface: `{ 'POST /arrival/details': (body) => view }`. What is not
- * named cannot be reached. Gives the calls as they were made.
+ * named cannot be reached; an answer may take its time. Gives the calls as they were made.
  */
 export function fakeServer(routes: Readonly<Record<string, Answering>>): Call[] {
   const calls: Call[] = [];
-  vi.stubGlobal('fetch', (url: string, init: RequestInit = {}) => {
+  vi.stubGlobal('fetch', async (url: string, init: RequestInit = {}) => {
     const call = `${init.method ?? 'GET'} ${url.replace(/^\/api/, '')}`;
     const body: unknown = typeof init.body === 'string' ? JSON.parse(init.body) : undefined;
     calls.push({ call, body });
     const route = routes[call];
-    if (!route) return Promise.reject(new TypeError('Failed to fetch'));
-    const given = route(body);
-    return Promise.resolve(
-      given instanceof Refused
-        ? answer(given.status, {
-            code: given.code,
-            message: { code: 'author.text', values: { text: given.message } },
-          })
-        : answer(200, given),
-    );
+    if (!route) throw new TypeError('Failed to fetch');
+    const given = await route(body);
+    if (!(given instanceof Refused)) return answer(200, given);
+    const message = { code: 'author.text', values: { text: given.message } };
+    return answer(given.status, { code: given.code, message });
   });
   return calls;
 }

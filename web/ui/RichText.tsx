@@ -15,7 +15,7 @@ export function RichText({ node }: { node: RichNode }): ReactNode {
   const children = (node.content ?? []).map((child, i) => <RichText key={i} node={child} />);
   switch (node.type) {
     case 'text':
-      return <span className="whitespace-pre-wrap">{marked(node)}</span>;
+      return <span className="wrap-anywhere whitespace-pre-wrap">{marked(node)}</span>;
     case 'hardBreak':
       return <br />;
     case 'paragraph':

@@ -1,11 +1,13 @@
 import type { GapsResponse, GapsShown } from '../../../core/kinds/gaps/response';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
+import { CreditMark } from '../shared/CreditMark';
 import { GapText } from './GapText';
 
 const t = words('gapsReading', { empty: 'empty' });
 
-export function Reading({ shown, response }: ReadingProps<GapsShown, GapsResponse>) {
+/** The text as it was filled in, with what was found at each gap. */
+export function Reading({ shown, response, credits }: ReadingProps<GapsShown, GapsResponse>) {
   return (
     <div>
       <GapText
@@ -14,11 +16,13 @@ export function Reading({ shown, response }: ReadingProps<GapsShown, GapsRespons
         gap={({ key }) => {
           const value = (response.filled[key] ?? '').trim();
           return (
-            <span
-              key={key}
-              className={`mx-0.5 border-b-2 px-1.5 ${value ? 'border-filled font-semibold' : 'border-edge text-soft'}`}
-            >
-              {value || t('empty')}
+            <span key={key} className="mx-0.5 whitespace-nowrap">
+              <span
+                className={`border-b-2 px-1.5 whitespace-normal ${value ? 'border-filled font-semibold' : 'border-edge text-soft'}`}
+              >
+                {value || t('empty')}
+              </span>{' '}
+              <CreditMark credits={credits} component={key} />
             </span>
           );
         }}

@@ -1,5 +1,6 @@
 import { Check, CornerDownRight, Diff as PlusMinus, Minus, X } from 'lucide-react';
 import type { Verdict } from '../../../core/kinds/contract';
+import { ComponentNotes } from '../../annotations/ComponentNotes';
 import { words } from '../../words';
 import type { Found } from '../answerProps';
 
@@ -19,7 +20,7 @@ const SIGNS = {
   'follow-through': { Icon: CornerDownRight, look: 'text-kelp' },
 } as const;
 
-/** What the machine found of one component, at the place that it belongs to; nothing where it is not told. */
+/** What was found of one component, where it is told, and the notes on it, at the place that it belongs to. */
 export function CreditMark({
   credits,
   component,
@@ -28,12 +29,16 @@ export function CreditMark({
   readonly component: string;
 }) {
   const verdict: Verdict | undefined = credits.find((credit) => credit.component === component)?.verdict;
-  if (!verdict) return null;
-  const { Icon, look } = SIGNS[verdict];
+  const { Icon, look } = SIGNS[verdict ?? 'unanswered'];
   return (
-    <span className={`inline-flex flex-none items-center ${look}`} title={t(verdict)}>
-      <Icon aria-hidden className="size-4" />
-      <span className="sr-only">({t(verdict)})</span>
-    </span>
+    <>
+      {verdict && (
+        <span className={`inline-flex flex-none items-center ${look}`} title={t(verdict)}>
+          <Icon aria-hidden className="size-4" />
+          <span className="sr-only">({t(verdict)})</span>
+        </span>
+      )}
+      <ComponentNotes component={component} />
+    </>
   );
 }

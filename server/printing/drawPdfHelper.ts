@@ -1,0 +1,4 @@
+import { serveTasks } from '../helpers/serveTasks';
+import { drawPdf } from './drawPdf';
+
+serveTasks({ draw: ({ file, most }: { file: string; most: number }) => drawPdf(file, most) });
