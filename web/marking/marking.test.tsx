@@ -251,7 +251,7 @@ describe('the marking table', () => {
 
   it('begins each script at the top, with nothing of the one before', async () => {
     // As in newer browsers: what is given back must not be taken for something to clean up with.
-    const scrolled = vi.fn(() => Promise.resolve());
+    const scrolled = vi.fn((): unknown => Promise.resolve());
     Element.prototype.scrollTo = scrolled;
     await open([script(11, 'one'), script(12, 'two')]);
     await userEvent.type(screen.getByRole('textbox', { name: 'Comment to the candidate' }), 'of the first');
