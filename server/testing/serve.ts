@@ -167,6 +167,8 @@ export async function serve(settings: Record<string, string> = {}): Promise<Serv
   const wired = wire(config, 'silent');
   const { services, outbox, sittings } = wired;
   const server = buildApp(services, allEndpoints(services, outbox, sittings)).listen(0, '127.0.0.1');
+  // As in `start.ts`: a connection that is closed between two requests of a slow test would fail the later one.
+  server.keepAliveTimeout = 75_000;
   await once(server, 'listening');
   const { port } = server.address() as AddressInfo;
   return new Served(wired, `http://127.0.0.1:${port}`, () => server.close());

@@ -1,0 +1,240 @@
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { BYTES_MS, MINUTE_MS } from '../../core/timing/deadline';
+import { journal, observations, receipts } from '../db/schema';
+import { brokenObservation, observationsOf } from '../observations/observations';
+import type { Refusal } from '../testing/ApiClient';
+import { serve, type Served } from '../testing/serve';
+import { LIMIT, NUMBER, SECOND, typed, Sittings } from '../testing/Sittings';
+import { receiptHolds, receiptsOf, newestReceipt } from './receipts';
+import { verifyReceipts } from './verifyReceipts';
+
+let app: Served;
+let of: Sittings;
+beforeAll(async () => {
+  app = await serve();
+  of = new Sittings(app);
+  // Time stands still unless a test moves it.
+  vi.useFakeTimers({ toFake: ['Date'] });
+});
+afterAll(async () => {
+  vi.useRealTimers();
+  await app.close();
+});
+
+const now = () => app.clock.now();
+const db = () => app.wired.services.db;
+
+describe('the hand-in', () => {
+  it('closes when it arrives: what it claims is shown and gives no time', async () => {
+    const device = await of.start();
+    await device.save();
+    const claimed = now() + MINUTE_MS;
+    app.clock.advance(25 * MINUTE_MS);
+    const { body } = await device.handIn('candidate', { claimedAt: claimed });
+    expect(body.receipt).toMatchObject({ handedInAt: now(), claimedAt: claimed, usedMs: 25 * MINUTE_MS });
+    const staff = await app.staff('invigilator');
+    const { invitationId } = of.rowOf(device);
+    const round = db()
+      .query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
+      .sync()!;
+    const act = { act: 'readmit', invitation: invitationId, text: 'pressed by mistake', minutes: 0 };
+    expect((await staff.post(`/watch/${round.roundId}/acts`, act)).status).toBe(200);
+    // Five minutes were left, and five are left: not twenty-nine.
+    expect((await device.save()).body.time.leftMs).toBe(5 * MINUTE_MS);
+  });
+
+  it('because time is up closes nothing before the deadline, and the sitting does not stay open', async () => {
+    const device = await of.start();
+    await device.save();
+    app.clock.advance(LIMIT - 2 * SECOND);
+    const early = await device.handIn('time');
+    expect(early.body).toMatchObject({ closed: false, receipt: null, time: { leftMs: 2 * SECOND } });
+    expect(early.body.time.deadlineAt).toBe(now() + 2 * SECOND);
+    app.clock.advance(2 * SECOND);
+    expect((await device.handIn('time')).body).toMatchObject({ closed: true, receipt: { closedBy: 'time' } });
+    // Three days later nothing of it can be changed.
+    app.clock.advance(3 * 24 * 60 * MINUTE_MS);
+    await device.answer(NUMBER, typed('late'));
+    expect(of.covered(device)).toEqual({});
+  });
+
+  it('twice gives the same receipt', async () => {
+    const device = await of.start();
+    device.write(NUMBER, typed('7'));
+    const first = await device.handIn();
+    const again = await device.handIn();
+    expect(again.body.receipt).toEqual(first.body.receipt);
+    expect(receiptsOf(db(), of.idOf(device))).toHaveLength(1);
+  });
+
+  it('is settled at once when the device shows that nothing else can come, and a letter brings the receipt', async () => {
+    const device = await of.start();
+    device.write(NUMBER, typed('7'));
+    const { body } = await device.handIn();
+    expect(of.rowOf(device).settledAt).toBeNull();
+    await device.save();
+    expect(of.rowOf(device).settledAt).toBe(now());
+    const letter = app.wired.outbox.list().find((l) => l.subject.code === 'letter.receiptSubject')!;
+    expect(app.wired.outbox.read(letter.id)!.facts).toMatchObject({ code: body.receipt!.code });
+    await app.wired.services.jobs.turn();
+    expect(of.rowOf(device).scoredAt).not.toBeNull();
+  });
+
+  it('is settled after twelve minutes where a device keeps silent', async () => {
+    const device = await of.start();
+    await device.answer(NUMBER, typed('7'));
+    await device.handIn();
+    await of.later(BYTES_MS - SECOND);
+    expect(of.rowOf(device).settledAt).toBeNull();
+    await of.later(2 * SECOND);
+    expect(of.rowOf(device).settledAt).not.toBeNull();
+  });
+
+  it('is refused to whoever has not started', async () => {
+    const client = await app.atCover(app.invite(of.newRound()));
+    const head = { hold: 1, token: 'none', number: 0, chain: '0'.repeat(64), heard: 0 };
+    const body = { head, opening: 'an-opening', entries: [], by: 'candidate', claimedAt: 0 };
+    const refused = await client.post<Refusal>('/sitting/hand-in', body);
+    expect([refused.status, refused.body.code]).toEqual([409, 'no-sitting']);
+  });
+});
+
+describe('after the deadline', () => {
+  it('writing that claims to be earlier counts only where nothing was heard since', async () => {
+    const device = await of.start();
+    await device.answer(NUMBER, typed('1'));
+    app.clock.advance(LIMIT - SECOND);
+    await device.save();
+    app.clock.advance(6 * SECOND);
+    await app.wired.sittings.sweep();
+    // Heard of all along: it has named a time after the end before it writes, and backdates that by two minutes.
+    await device.save();
+    await device.save();
+    device.write(NUMBER, typed('2'), { at: now() - 110 * SECOND });
+    await device.save();
+    await of.later();
+    expect(of.covered(device)).toEqual({ [NUMBER]: typed('1') });
+  });
+
+  it('writing without a connection counts, with a receipt of its own; the first one stays valid', async () => {
+    const device = await of.start();
+    await device.answer(NUMBER, typed('1'));
+    await device.save();
+    app.clock.advance(LIMIT - 5 * SECOND);
+    device.write(NUMBER, typed('2'), { at: now() });
+    app.clock.advance(MINUTE_MS);
+    await app.wired.sittings.sweep();
+    expect(of.covered(device)).toEqual({ [NUMBER]: typed('1') });
+    const { body } = await device.handIn('time');
+    expect(body.receipt).toMatchObject({
+      closedBy: 'server',
+      earlier: [{ at: expect.any(Number) as number }],
+    });
+    expect(of.covered(device)).toEqual({ [NUMBER]: typed('2') });
+    await device.save();
+    expect(of.kindsSeen(device)).toContain('silence');
+    expect(receiptsOf(db(), of.idOf(device)).map((r) => [r.reason, receiptHolds(db(), r)])).toEqual([
+      ['handed in', true],
+      ['late entries counted', true],
+    ]);
+  });
+
+  it('writing that was first heard of after the grace goes before a coordinator, and is not marked before', async () => {
+    const device = await of.start();
+    await device.save();
+    device.write(NUMBER, typed('9'));
+    app.clock.advance(LIMIT + 3 * MINUTE_MS);
+    await app.wired.sittings.sweep();
+    await device.handIn('time');
+    await of.later();
+    expect(of.openDecisions(device)).toMatchObject([{ kind: 'late-entries', facts: { count: 1 } }]);
+    expect([of.rowOf(device).scoredAt, of.covered(device)]).toEqual([null, {}]);
+  });
+
+  it('what was announced and never came is observed, and put before a coordinator', async () => {
+    const device = await of.start();
+    device.write(NUMBER, typed('1'));
+    device.write(NUMBER, typed('2'));
+    await device.save({ entries: [] });
+    app.clock.advance(LIMIT + 10 * SECOND);
+    await app.wired.sittings.sweep();
+    // It delivers what suits it: a part of what it had announced never counts by itself.
+    await device.save({ entries: device.entries.slice(0, 1) });
+    expect(of.covered(device)).toEqual({});
+    await of.later();
+    expect(of.kindsSeen(device)).toContain('missing-entries');
+    expect(of.openDecisions(device).map((d) => d.kind)).toEqual(['late-entries', 'missing-entries']);
+    expect(of.covered(device)).toEqual({});
+  });
+});
+
+describe('the sweep', () => {
+  it('leaves the device three seconds to hand in by itself, then closes as of the deadline', async () => {
+    const device = await of.start();
+    const deadline = now() + LIMIT;
+    app.clock.advance(LIMIT + 2000);
+    await app.wired.sittings.sweep();
+    expect(of.rowOf(device).closedAt).toBeNull();
+    app.clock.advance(2000);
+    await app.wired.sittings.sweep();
+    expect(of.rowOf(device)).toMatchObject({ closedBy: 'server', closedAt: deadline });
+    expect(newestReceipt(db(), of.idOf(device))!.hash).toMatch(/^[0-9a-f]{64}$/);
+  });
+
+  it('closes a whole round, and nobody who has time left', async () => {
+    const round = of.newRound();
+    const many = await Promise.all(Array.from({ length: 12 }, (_, n) => of.start(round, n % 2 ? 50 : 0)));
+    app.clock.advance(LIMIT + 5000);
+    await app.wired.sittings.sweep();
+    const closed = await Promise.all(many.map(async (device) => (await device.save()).body.closed));
+    expect(closed).toEqual(many.map((_, n) => n % 2 === 0));
+  });
+});
+
+describe('what is on record', () => {
+  it('verifies receipt by receipt, and tells when the journal is no longer what was handed in', async () => {
+    const device = await of.start();
+    device.write(NUMBER, typed('12'));
+    const { receipt } = await device.finish();
+    expect(verifyReceipts(db()).broken).toEqual([]);
+    db()
+      .update(journal)
+      .set({ value: JSON.stringify(typed('13')) })
+      .where(eq(journal.sittingId, of.idOf(device)))
+      .run();
+    expect(verifyReceipts(db()).broken).toEqual([of.rowOf(device).script]);
+    const check = await device.client.post('/arrival/receipt-check', { code: receipt!.code });
+    expect(check.body).toEqual({ matches: true, whole: false });
+    expect(db().select().from(receipts).all().length).toBeGreaterThan(1);
+  });
+
+  it('shows a missing and an altered observation', async () => {
+    const device = await of.start();
+    await device.save();
+    for (let n = 0; n < 3; n++) await device.save({ opening: `loaded-again-${n}` });
+    const id = of.idOf(device);
+    const all = observationsOf(db(), id);
+    expect([all.map((o) => o.kind), brokenObservation(db(), id)]).toEqual([
+      ['reload', 'reload', 'reload'],
+      null,
+    ]);
+    const second = eq(observations.id, all[1]!.id);
+    db().update(observations).set({ to: 5 }).where(second).run();
+    expect(brokenObservation(db(), id)).toBe(1);
+    db().update(observations).set({ to: all[1]!.to }).where(second).run();
+    expect(brokenObservation(db(), id)).toBeNull();
+    db().delete(observations).where(second).run();
+    expect(brokenObservation(db(), id)).toBe(1);
+  });
+
+  it('notes a gap in the line', async () => {
+    const device = await of.start();
+    await device.save();
+    const from = now();
+    app.clock.advance(26 * SECOND);
+    await device.save();
+    const [gap] = observationsOf(db(), of.idOf(device));
+    expect(gap).toMatchObject({ kind: 'connection gap', from, to: now(), facts: { hold: 1 } });
+  });
+});
