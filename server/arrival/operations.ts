@@ -14,7 +14,14 @@ import { doorCodeOf, sameDoorCode } from './doorCode';
 import { record } from '../audit/record';
 import type { Services } from '../services';
 import { receiptOf } from '../sittings/receipts';
-import { findArrival, findInvited, noteArrival, paperOf, sittingsOf } from '../candidates/queries';
+import {
+  findArrival,
+  findInvited,
+  noteArrival,
+  paperOf,
+  sittingsOf,
+  type Arrival,
+} from '../candidates/queries';
 
 const DAY_MS = 24 * 60 * MINUTE_MS;
 
@@ -112,29 +119,32 @@ function tellRound({ db, hub }: Services, invitationId: number): void {
   if (invited) hub.tellOf(invitationId, invited.round.id);
 }
 
-export function confirmDetails(services: Services, invitationId: number, correction: string | null): void {
+/** Notes a step together with what others write in the same moment: thousands come in within a minute. */
+const note = ({ db, commits }: Services, invitationId: number, attempt: number, change: Partial<Arrival>) =>
+  commits.run(() => noteArrival(db, invitationId, attempt, change));
+
+export async function confirmDetails(
+  services: Services,
+  invitationId: number,
+  correction: string | null,
+): Promise<void> {
   const { attempt } = arriving(services, invitationId);
-  noteArrival(services.db, invitationId, attempt, {
-    detailsAt: services.clock.now(),
-    correction,
-    correctionSettledAt: null,
-  });
+  const detailsAt = services.clock.now();
+  await note(services, invitationId, attempt, { detailsAt, correction, correctionSettledAt: null });
   tellRound(services, invitationId);
 }
 
-export function noteChecks(
+export async function noteChecks(
   services: Services,
   invitationId: number,
   results: CheckResult[],
   go: boolean,
-): void {
+): Promise<void> {
   const { attempt, invited } = arriving(services, invitationId);
   const missing = invited.round.settings.checks.filter((name) => !results.some((r) => r.name === name));
   if (go && missing.length > 0) throw badRequest('checksMissing', { missing });
-  noteArrival(services.db, invitationId, attempt, {
-    checks: results,
-    ...(go ? { checksAt: services.clock.now() } : {}),
-  });
+  const checksAt = go ? { checksAt: services.clock.now() } : {};
+  await note(services, invitationId, attempt, { checks: results, ...checksAt });
 }
 
 /** Keeps a picture of the candidate, or of an identity document; both are deleted after the retention time. */
@@ -149,45 +159,43 @@ export async function keepPicture(
   if (!(bytes instanceof Uint8Array)) throw badRequest('pictureBroken');
   const clean = await services.pictures.clean(bytes);
   const now = services.clock.now();
-  services.files.keep({
+  const file = {
     bytes: clean,
     type: 'image/jpeg',
     invitationId,
     attempt,
     purpose: of === 'person' ? 'picture' : 'identity',
     keepUntil: now + invited.round.settings.keptDays * DAY_MS,
-  });
+  } as const;
   const taken = of === 'person' ? { pictureAt: now } : { identityAt: now };
-  noteArrival(services.db, invitationId, attempt, taken);
+  await services.files.keep(file, () => noteArrival(services.db, invitationId, attempt, taken));
 }
 
 /**
  * Goes on without the pictures that are not taken yet, where there is no camera; the record shows that there are none,
  * and the invigilator sees it.
  */
-export function goWithoutPicture(services: Services, invitationId: number): void {
+export async function goWithoutPicture(services: Services, invitationId: number): Promise<void> {
   const { attempt, arrival } = arriving(services, invitationId);
   const camera = arrival?.checks?.find((check) => check.name === 'camera');
   if (camera?.outcome === 'good') throw conflict('camera-works');
   const now = services.clock.now();
-  noteArrival(services.db, invitationId, attempt, {
-    pictureAt: arrival?.pictureAt ?? now,
-    identityAt: arrival?.identityAt ?? now,
-  });
+  const [pictureAt, identityAt] = [arrival?.pictureAt ?? now, arrival?.identityAt ?? now];
+  await note(services, invitationId, attempt, { pictureAt, identityAt });
 }
 
-export function acceptRules(
+export async function acceptRules(
   services: Services,
   invitationId: number,
   version: string,
   accepted: readonly string[],
-): void {
+): Promise<void> {
   const { attempt, invited } = arriving(services, invitationId);
   const { rules } = paperOf(services.db, invited);
   if (rules.version !== version) throw conflict('rules-changed');
   if (rules.statements.some((s) => !accepted.includes(s.key))) throw badRequest('statementsOpen');
   const now = services.clock.now();
-  noteArrival(services.db, invitationId, attempt, { rulesVersion: version, rulesAt: now, waitingAt: now });
+  await note(services, invitationId, attempt, { rulesVersion: version, rulesAt: now, waitingAt: now });
   tellRound(services, invitationId);
 }
 
@@ -195,23 +203,32 @@ export function acceptRules(
 export const DOOR_TRIES = 5;
 
 /** Takes the door code; each wrong one counts and is on record. */
-export function enterDoorCode(services: Services, invitationId: number, code: string): void {
-  const { db, clock, secret } = services;
-  const { attempt, arrival, invited, stage } = arriving(services, invitationId);
-  if (stage.at !== 'arriving' || stage.step !== 'waiting' || invited.round.settings.startRule !== 'door code')
+export async function enterDoorCode(services: Services, invitationId: number, code: string): Promise<void> {
+  const { db, clock, secret, commits } = services;
+  const { attempt, invited, stage } = arriving(services, invitationId);
+  const { id, opensAt, settings } = invited.round;
+  if (stage.at !== 'arriving' || stage.step !== 'waiting' || settings.startRule !== 'door code')
     throw conflict('no-door');
-  const tries = arrival?.doorTries ?? 0;
-  if (tries >= DOOR_TRIES) throw conflict('door-shut');
-  if (clock.now() < invited.round.opensAt) throw conflict('not-open');
-  if (sameDoorCode(code, doorCodeOf(secret, invited.round.id))) {
-    noteArrival(db, invitationId, attempt, { admittedAt: clock.now() });
-    record(services, { act: 'entered-by-door-code', subject: `round ${invited.round.id}`, invitationId });
-  } else {
-    noteArrival(db, invitationId, attempt, { doorTries: tries + 1 });
-    record(services, { act: 'gave-wrong-door-code', subject: `round ${invited.round.id}`, invitationId });
-  }
+  // Counted in the commit: of two codes in the same moment each is one.
+  const triesSoFar = () => findArrival(db, invitationId, attempt)?.doorTries ?? 0;
+  if (triesSoFar() >= DOOR_TRIES) throw conflict('door-shut');
+  if (clock.now() < opensAt) throw conflict('not-open');
+  const subject = `round ${id}`;
+  const tries = await commits.run(() => {
+    const before = triesSoFar();
+    if (before >= DOOR_TRIES) return before + 1;
+    if (sameDoorCode(code, doorCodeOf(secret, id))) {
+      noteArrival(db, invitationId, attempt, { admittedAt: clock.now() });
+      record(services, { act: 'entered-by-door-code', subject, invitationId });
+      return null;
+    }
+    noteArrival(db, invitationId, attempt, { doorTries: before + 1 });
+    record(services, { act: 'gave-wrong-door-code', subject, invitationId });
+    return before + 1;
+  });
   tellRound(services, invitationId);
-  if (findArrival(db, invitationId, attempt)?.admittedAt == null) throw wrongCode(DOOR_TRIES - tries - 1);
+  if (tries !== null && tries > DOOR_TRIES) throw conflict('door-shut');
+  if (tries !== null) throw wrongCode(DOOR_TRIES - tries);
 }
 
 const wrongCode = (left: number) =>

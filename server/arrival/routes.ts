@@ -78,7 +78,7 @@ function calendarOf({ db, config }: Services, invitation: number): string {
 }
 
 export function arrivalEndpoints(services: Services): Endpoint[] {
-  const { db, sessions, clock } = services;
+  const { db, sessions, clock, commits } = services;
   const countWrong = perMinute(WRONG_A_MINUTE, 'tooManyLinks');
   return [
     forAnyone(
@@ -89,17 +89,18 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
           await countWrong(request.ip ?? '');
           throw wrongLink();
         }
-        if (sessions.candidateOf(request)?.invitation !== found) sessions.openForCandidate(response, found);
+        if (sessions.candidateOf(request)?.invitation !== found)
+          await commits.run(() => sessions.openForCandidate(response, found));
         return arrivalView(services, found);
       },
     ),
     forCandidates({ method: 'get', path: '/arrival' }, (who) => arrivalView(services, who.invitation)),
-    forCandidates({ method: 'post', path: '/arrival/details', body: detailsBody }, (who, { body }) => {
-      confirmDetails(services, who.invitation, body.correction);
+    forCandidates({ method: 'post', path: '/arrival/details', body: detailsBody }, async (who, { body }) => {
+      await confirmDetails(services, who.invitation, body.correction);
       return arrivalView(services, who.invitation);
     }),
-    forCandidates({ method: 'post', path: '/arrival/checks', body: checksBody }, (who, { body }) => {
-      noteChecks(services, who.invitation, body.results, body.goOn);
+    forCandidates({ method: 'post', path: '/arrival/checks', body: checksBody }, async (who, { body }) => {
+      await noteChecks(services, who.invitation, body.results, body.goOn);
       return arrivalView(services, who.invitation);
     }),
     forCandidates(
@@ -109,8 +110,8 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
         return arrivalView(services, who.invitation);
       },
     ),
-    forCandidates({ method: 'post', path: '/arrival/door', body: doorBody }, (who, { body }) => {
-      enterDoorCode(services, who.invitation, body.code);
+    forCandidates({ method: 'post', path: '/arrival/door', body: doorBody }, async (who, { body }) => {
+      await enterDoorCode(services, who.invitation, body.code);
       return arrivalView(services, who.invitation);
     }),
     forCandidates({ method: 'post', path: '/arrival/receipt-check', body: receiptBody }, (who, { body }) =>
@@ -123,12 +124,12 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
     forAnyone({ method: 'post', path: '/arrival/upload-check', body: 'bytes' }, ({ body }) => ({
       bytes: body instanceof Uint8Array ? body.length : 0,
     })),
-    forCandidates({ method: 'post', path: '/arrival/no-picture', body: Joi.object({}) }, (who) => {
-      goWithoutPicture(services, who.invitation);
+    forCandidates({ method: 'post', path: '/arrival/no-picture', body: Joi.object({}) }, async (who) => {
+      await goWithoutPicture(services, who.invitation);
       return arrivalView(services, who.invitation);
     }),
-    forCandidates({ method: 'post', path: '/arrival/rules', body: rulesBody }, (who, { body }) => {
-      acceptRules(services, who.invitation, body.version, body.accepted);
+    forCandidates({ method: 'post', path: '/arrival/rules', body: rulesBody }, async (who, { body }) => {
+      await acceptRules(services, who.invitation, body.version, body.accepted);
       return arrivalView(services, who.invitation);
     }),
   ];

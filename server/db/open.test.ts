@@ -67,4 +67,45 @@ describe('group commit', () => {
     ).toEqual(['a', 'c']);
     expect(takenBack).toHaveBeenCalledOnce();
   });
+
+  it('does first what is saved, and leaves for the next transaction what has no room in this one', async () => {
+    db = openDatabase(':memory:');
+    const commits = new GroupCommit(db);
+    const order: string[] = [];
+    /** Takes longer than a transaction takes up what others write. */
+    const slow = (name: string) => () => {
+      order.push(name);
+      const until = performance.now() + 10;
+      while (performance.now() < until);
+      db.insert(settings).values({ key: name, value: '' }).run();
+    };
+    await Promise.all([
+      commits.run(slow('one')).then(() => order.push('one told')),
+      commits.run(slow('two')).then(() => order.push('two told')),
+      commits.save(slow('saved')).then(() => order.push('saved told')),
+    ]);
+    expect(order).toEqual(['saved', 'one', 'saved told', 'one told', 'two', 'two told']);
+  });
+
+  it('fails what was in a transaction that the disk had no room for, and goes on with the rest', async () => {
+    db = openDatabase(':memory:');
+    const commits = new GroupCommit(db);
+    const put = (key: string) => db.insert(settings).values({ key, value: key }).run();
+    const full = () => {
+      // SQLite itself takes the transaction back where there is no room.
+      db.$client.exec('rollback');
+      throw new Error('database or disk is full');
+    };
+    const [lost, refused] = [commits.run(() => put('a')), commits.run(full)];
+    await expect(lost).rejects.toThrow('full');
+    await expect(refused).rejects.toThrow('full');
+    await commits.run(() => put('b'));
+    expect(
+      db
+        .select()
+        .from(settings)
+        .all()
+        .map((s) => s.key),
+    ).toEqual(['b']);
+  });
 });

@@ -1,6 +1,7 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { FilePurpose } from '../../core/files/purpose';
 import type { Clock } from '../clock';
+import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { files, fileUses } from '../db/schema';
@@ -38,19 +39,29 @@ export class Files {
   readonly store: FileStore;
   private readonly clock: Clock;
   private readonly jobs: JobQueue;
+  private readonly commits: GroupCommit;
 
-  constructor(db: Db, store: FileStore, clock: Clock, jobs: JobQueue) {
-    [this.db, this.store, this.clock, this.jobs] = [db, store, clock, jobs];
+  constructor(db: Db, commits: GroupCommit, store: FileStore, clock: Clock, jobs: JobQueue) {
+    this.db = db;
+    [this.commits, this.store, this.clock, this.jobs] = [commits, store, clock, jobs];
     jobs.handle('end-file-use', 'files', (use) => this.endUse(use));
   }
 
-  /** Keeps a file for a purpose; what was kept for the same purpose before is no longer used. */
-  keep(file: NewFile): void {
-    const { invitationId, purpose, attempt } = file;
-    const before = this.usesOf(invitationId, purpose).filter((one) => one.attempt === attempt);
-    const { bytes, ...use } = file;
-    const hash = this.store.keep(bytes);
-    this.db.transaction(() => this.addUse({ ...use, hash, bytes: bytes.length }));
+  /**
+   * Keeps a file for a purpose, and does in the same commit what goes with it; what was kept for the same purpose before
+   * is no longer used.
+   */
+  async keep({ bytes, ...use }: NewFile, also: () => void): Promise<void> {
+    const { invitationId, purpose, attempt } = use;
+    const { hash } = await this.store.keepStream([bytes]);
+    const before = await this.commits.run(() => {
+      // The last use of the same bytes may have ended meanwhile, and they with it.
+      if (this.store.find(hash) === null) this.store.keep(bytes);
+      const replaced = this.usesOf(invitationId, purpose).filter((one) => one.attempt === attempt);
+      this.addUse({ ...use, hash, bytes: bytes.length });
+      also();
+      return replaced;
+    });
     for (const { id } of before) this.endUse(id);
   }
 

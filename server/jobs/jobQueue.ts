@@ -5,6 +5,7 @@ import type { Clock } from '../clock';
 import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { jobs } from '../db/schema';
+import { Room } from './room';
 
 /** A try at a job; after the last one a failed job waits for people. */
 export interface Try {
@@ -20,6 +21,8 @@ const FAILED_SHOWN = 200;
 /** How long the queue rests after a job, as a multiple of what the job took; and at most. */
 const REST = 3;
 const LONGEST_REST_MS = 200;
+/** How long a job waits at most for a moment in which people leave the thread some room. */
+const LONGEST_WAIT_MS = 2000;
 const BACK_OFF_MS = 5000;
 
 type Job = typeof jobs.$inferSelect;
@@ -88,12 +91,14 @@ export class JobQueue {
   private readonly sweeps: Repeated[] = [];
   private stopping = false;
   private readonly commits: GroupCommit;
+  private readonly room: Room;
   private readonly due;
   private readonly insert;
   private readonly settle;
 
-  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger) {
+  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger, room: Room = new Room()) {
     this.db = db;
+    this.room = room;
     this.commits = commits;
     this.clock = clock;
     this.log = log;
@@ -157,12 +162,14 @@ export class JobQueue {
   }
 
   start(): void {
+    this.room.start();
     for (const one of this.all()) one.start(POLL_MS);
   }
 
   /** Waits for what is being done now, not for what is due. */
   async stop(): Promise<void> {
     this.stopping = true;
+    this.room.stop();
     await Promise.all(this.all().map((one) => one.stop()));
   }
 
@@ -233,7 +240,11 @@ export class JobQueue {
   }
 
   private async work(lane: Lane): Promise<void> {
-    for (let job = this.next(lane); job && !this.stopping; job = this.next(lane)) await this.runInTurn(job);
+    for (let job = this.next(lane); job && !this.stopping; job = this.next(lane)) {
+      await this.runInTurn(job);
+      // A sitting is closed however much there is to do; all else can come a little later.
+      if (lane !== 'settling' && !this.stopping) await this.room.wait(LONGEST_WAIT_MS);
+    }
   }
 
   /**

@@ -144,7 +144,7 @@ export class SittingOperations {
       ...this.services.media.listing(invited.round.id, sitting.formId),
     ];
     if (wanted.some((copy) => !hashes.includes(copy.hash))) throw conflict('paper-incomplete');
-    await commits.run(() => {
+    await commits.save(() => {
       const now = clock.now();
       if (time.try(sitting.id, { type: 'started', at: now })) return;
       this.grant(sitting.id, who, agent);
@@ -172,7 +172,7 @@ export class SittingOperations {
     const heard = clock.now() - (hub.heardAt(invitation) ?? 0) < SILENCE_MS;
     if (holder && heard && !own && !who.takeOver) return { granted: false };
     if (holder && holder.number >= MOST_HOLDS) throw conflict('too-many-holds');
-    const state = await commits.run(() => this.grant(current.id, who, agent));
+    const state = await commits.save(() => this.grant(current.id, who, agent));
     hub.noteContact(invitation, clock.now());
     hub.tellOf(invitation, current.roundId);
     return { granted: true, opened: this.opened(current, state) };
@@ -182,7 +182,7 @@ export class SittingOperations {
   async keep(invitation: number, batch: JournalBatch): Promise<JournalKept> {
     const { commits, hub } = this.services;
     const current = this.currentOf(invitation);
-    const written = await commits.run(() => this.take(current, batch));
+    const written = await commits.save(() => this.take(current, batch));
     if (batch.entries.length > 0) hub.tell(`round ${current.roundId}`, invitation, 'progress');
     return this.kept(current, batch.head, written);
   }
@@ -192,7 +192,7 @@ export class SittingOperations {
     const { commits, time, clock, hub } = this.services;
     const current = this.currentOf(invitation);
     if (!(section in time.of(current.id).terms.sectionLimitsMs)) throw notFound('noSection');
-    const written = await commits.run(() => {
+    const written = await commits.save(() => {
       const done = this.take(current, batch);
       if (!(section in time.of(current.id).entered))
         time.record(current.id, { type: 'section entered', at: clock.now(), section });
@@ -209,7 +209,7 @@ export class SittingOperations {
     const paper = paperOfVersion(db, current.paperVersionId);
     if (!countedOf(paper).has(file)) throw notFound('noRecording');
     let number: number | null = null;
-    const written = await commits.run(() => {
+    const written = await commits.save(() => {
       const done = this.take(current, batch);
       const hold = this.holds.named(current.id, batch.head)!;
       const open = time.of(current.id).closed === null && this.holds.current(current.id) === hold;
@@ -235,7 +235,7 @@ export class SittingOperations {
     const { clock, time, db, commits, hub } = this.services;
     const current = this.currentOf(invitation);
     const { id } = current;
-    const written = await commits.run(() => {
+    const written = await commits.save(() => {
       const done = this.take(current, batch);
       const state = time.of(id);
       const due = by === 'candidate' || leftMs(state, clock.now()) === 0;
@@ -255,7 +255,7 @@ export class SittingOperations {
   async takeBreak(invitation: number, batch: JournalBatch): Promise<JournalKept> {
     const { commits, time, clock, hub } = this.services;
     const current = this.currentOf(invitation);
-    const written = await commits.run(() => {
+    const written = await commits.save(() => {
       const done = this.take(current, batch);
       time.record(current.id, { type: 'break began', at: clock.now() });
       return done;
