@@ -28,7 +28,7 @@ beforeAll(async () => {
 });
 
 it('draws each page of a document upright and whole, with the same sides', async () => {
-  const pages = await printer.pagesOfPdf(written);
+  const pages = (await printer.pagesOfPdf(written))!;
   const sizes = await Promise.all(pages.map((page) => sharp(page).metadata()));
   // A4 is 595.28 × 841.89 points: 1,100 pixels wide it is 1,555.7 high. 600 × 300 is twice as wide as it is high.
   expect(sizes.map(({ format, width, height }) => [format, width, height])).toEqual([
@@ -48,9 +48,15 @@ it('gives no pages of what cannot be drawn, and goes on with the next', async ()
   expect(await printer.pagesOfPdf(written)).toHaveLength(2);
 });
 
+it('tells what could not be drawn now from what has no pages', async () => {
+  const stopped = new Printer();
+  stopped.close();
+  expect(await stopped.pagesOfPdf(written)).toBeNull();
+});
+
 it('prints pages with the notes on them, each a figure that says what it is', async () => {
   const pdf = new TaggedPdf({ title: 'A sheet', author: 'The archive', language: 'en-GB' });
-  const [first] = await printer.pagesOfPdf(written);
+  const [first] = (await printer.pagesOfPdf(written))!;
   const notes = [{ number: 7, shape: 'point' as const, points: [[0.5, 0.5]] as [number, number][] }];
   pdf.picture(first!, { words: 'Page 1 of the answer', turn: 0, notes });
   pdf.picture(Uint8Array.of(1, 2, 3), { words: 'Page 2 of the answer', turn: 0, notes: [] });

@@ -3,7 +3,7 @@ import { Helper } from '../helpers/helper';
 import type { Pictures } from './printSheet';
 
 const LIMIT_MS = 60_000;
-/** A document that takes longer to draw is printed without its pages. */
+/** A document that takes longer to draw is printed without its pages, and drawn again for the next print. */
 const DRAW_LIMIT_MS = 20_000;
 const MOST_PDF_PAGES = 20;
 
@@ -20,12 +20,12 @@ export class Printer {
     limitMs: DRAW_LIMIT_MS,
   });
 
-  /** The pages of a PDF document as pictures; none where it cannot be drawn. */
-  async pagesOfPdf(file: string): Promise<readonly Uint8Array[]> {
+  /** The pages of a PDF document as pictures: none where it is itself at fault, null where they could not be drawn now. */
+  async pagesOfPdf(file: string): Promise<readonly Uint8Array[] | null> {
     try {
       return await this.drawing.ask<Uint8Array[]>('draw', { file, most: MOST_PDF_PAGES });
     } catch {
-      return [];
+      return null;
     }
   }
 

@@ -16,28 +16,42 @@ export interface Printed {
   readonly reference: string;
 }
 
-/** The pages that a sheet shows, by the hash that the answers name. */
+interface Shown {
+  /** The pages that a sheet shows, by the hash that the answers name. */
+  readonly pictures: Pictures;
+  /** Whether all are there that can be: a helper with too much to do leaves some out. */
+  readonly whole: boolean;
+}
+
 async function picturesOf(
   { db, files, printer }: Services,
   sheet: ResultSheet,
   sitting: number,
-): Promise<Pictures> {
+): Promise<Shown> {
   const found: Record<string, Pictures[string]> = {};
+  let whole = true;
   for (const part of sheet.questions.flatMap((question) => question.parts))
     for (const { hash } of candidateKindOf(part.kind).files(part.response)) {
       const row = pageOf(db, sitting, hash);
       const at = row?.state === 'here' ? files.store.find(row.view ?? row.hash) : null;
-      if (at !== null) found[hash] = row!.view === null ? await printer.pagesOfPdf(at) : [at];
+      if (at === null) continue;
+      const drawn = row!.view === null ? await printer.pagesOfPdf(at) : [at];
+      if (drawn === null) whole = false;
+      else found[hash] = drawn;
     }
-  return found;
+  return { pictures: found, whole };
 }
 
-const print = async (services: Services, { sheet, sitting }: SheetRead): Promise<Uint8Array> =>
-  services.printer.sheet(sheet, services.config.organisation, await picturesOf(services, sheet, sitting));
+async function print(services: Services, { sheet, sitting }: SheetRead) {
+  const { pictures, whole } = await picturesOf(services, sheet, sitting);
+  const bytes = await services.printer.sheet(sheet, services.config.organisation, pictures);
+  return { bytes, whole };
+}
 
 /**
  * The result as a PDF: made once, and kept as long as the sheet says the same. A sheet changes after its release where
- * right answers that were kept back are shown, or a mark was changed.
+ * right answers that were kept back are shown, or a mark was changed. One that lacks pages only because they could not
+ * be drawn now is made anew when it is asked for again.
  */
 export async function printedResult(
   services: Services,
@@ -51,7 +65,8 @@ export async function printedResult(
   const kept = db.select().from(printedResults).where(eq(printedResults.invitationId, invitation)).get();
   const known = kept?.sheet === hash ? files.store.read(kept.file) : null;
   if (known) return { bytes: known, reference };
-  const bytes = await print(services, found);
+  const { bytes, whole } = await print(services, found);
+  if (!whole) return { bytes, reference };
   const file = files.store.keep(bytes);
   const values = { sheet: hash, file };
   await commits.run(
@@ -82,7 +97,7 @@ export async function printSheetOf(
   of: { readonly round: number; readonly invitation: number },
 ): Promise<Uint8Array | null> {
   try {
-    return await print(services, await services.reader.read(staffSheetRead, of));
+    return (await print(services, await services.reader.read(staffSheetRead, of))).bytes;
   } catch (error) {
     if (error instanceof ApiError && error.code === 'not-found') return null;
     throw error;

@@ -1,7 +1,7 @@
 import { people } from '../db/schema';
 import { sha256 } from '../secrets';
 import type { Page } from '../../core/lists/list';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
 import { kindNames, type KindName } from '../../core/kinds/kindNames';
 import { sumMarks } from '../../core/marks';
@@ -9,6 +9,8 @@ import type { MarkingTableData } from '../../core/marking/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import type { AttemptRule, InvitedRow } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
+import { emptyRich } from '../../core/kinds/shared/richText';
+import { TaggedPdf } from '../printing/TaggedPdf';
 import { ApiClient } from '../testing/ApiClient';
 import { bestOf, isReadByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -118,6 +120,33 @@ describe('a result', () => {
     expect([sha256(first), (await pdf()).equals(first), kept().file]).toEqual([file, true, file]);
     db.update(people).set({ name: 'Ada Newname' }).run();
     expect(sha256(await pdf())).not.toBe(file);
+  });
+
+  it('that lacks pages only because they could not be drawn now is not kept as it is', async () => {
+    const round = newRound('latest', 1);
+    const device = await app.sitting(app.invite(round));
+    for (const kind of byPeople) device.write(`the-${kind}/A`, bestOf(kind));
+    const document = new TaggedPdf({ title: 'Working', author: 'a candidate', language: 'en' });
+    const bytes = new Uint8Array(await document.end(() => '1'));
+    const page = { hash: sha256(bytes), bytes: bytes.length, type: 'application/pdf', turn: 0 };
+    device.write('the-upload/A', { version: 1, response: { pages: [page], joined: 0, text: emptyRich } });
+    await device.save();
+    const address = `/sitting/${device.opened.sitting}/pages/${page.hash}/${page.bytes}/0`;
+    expect((await device.client.put<{ state: string }>(address, bytes)).body.state).toBe('here');
+    await device.finish();
+    const { db, jobs, printer } = app.wired.services;
+    await jobs.turn();
+    await markAll(round, () => 0);
+    const printed = () => db.query.printedResults.findMany().sync().length;
+    const before = printed();
+    const drawing = vi.spyOn(printer, 'pagesOfPdf').mockResolvedValue(null);
+    await finish(round);
+    await jobs.turn();
+    expect((await device.client.raw('/result.pdf')).status).toBe(200);
+    expect([drawing.mock.calls.length, printed() - before]).toEqual([2, 0]);
+    drawing.mockRestore();
+    expect((await device.client.raw('/result.pdf')).status).toBe(200);
+    expect(printed() - before).toBe(1);
   });
 
   it('says what a lead writes of the whole script, also afterwards, until it is taken back', async () => {

@@ -29,16 +29,20 @@ export function CreditMark({
   readonly component: string;
 }) {
   const verdict: Verdict | undefined = credits.find((credit) => credit.component === component)?.verdict;
-  const { Icon, look } = SIGNS[verdict ?? 'unanswered'];
   return (
     <>
-      {verdict && (
-        <span className={`inline-flex flex-none items-center ${look}`} title={t(verdict)}>
-          <Icon aria-hidden className="size-4" />
-          <span className="sr-only">({t(verdict)})</span>
-        </span>
-      )}
+      {verdict && <Sign verdict={verdict} />}
       <ComponentNotes component={component} />
     </>
+  );
+}
+
+function Sign({ verdict }: { readonly verdict: Verdict }) {
+  const { Icon, look } = SIGNS[verdict];
+  return (
+    <span className={`inline-flex flex-none items-center ${look}`} title={t(verdict)}>
+      <Icon aria-hidden className="size-4" />
+      <span className="sr-only">({t(verdict)})</span>
+    </span>
   );
 }
