@@ -43,7 +43,7 @@ export function ComponentNotes({ component, label = t('note') }: Props) {
           title={label}
           aria-label={label}
           onClick={() => onPlace({ on: 'component', key: component })}
-          className="rounded p-0.5 text-soft hover:bg-shade hover:text-ink"
+          className="inline-flex self-center rounded p-0.5 text-soft hover:bg-shade hover:text-ink"
         >
           <MessageSquarePlus aria-hidden className="size-3.5" />
         </button>

@@ -21,8 +21,11 @@ export function Reading({ shown, response, credits }: ReadingProps<GapsShown, Ga
                 className={`border-b-2 px-1.5 whitespace-normal ${value ? 'border-filled font-semibold' : 'border-edge text-soft'}`}
               >
                 {value || t('empty')}
-              </span>{' '}
-              <CreditMark credits={credits} component={key} />
+              </span>
+              {'\u00a0'}
+              <span className="inline-flex items-center gap-1 align-middle">
+                <CreditMark credits={credits} component={key} />
+              </span>
             </span>
           );
         }}
