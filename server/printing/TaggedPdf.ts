@@ -13,6 +13,8 @@ const FONTS = {
 
 export const INK = '#1B2733';
 export const SOFT = '#52606D';
+/** Thin lines. */
+const FAINT = '#DDD9CE';
 const MARGIN = 46;
 
 export interface Style {
@@ -158,6 +160,8 @@ export class TaggedPdf {
       const [w, h] = lies ? [height, width] : [width, height];
       doc.image(file, x + (width - w) / 2, y + (height - h) / 2, { width: w, height: h });
       doc.restore();
+      // A white page on white paper would not be seen to be one.
+      doc.rect(x, y, width, height).lineWidth(0.7).strokeColor(FAINT).stroke();
       for (const note of notes) this.mark(note, { x, y, width, height });
     });
     this.root.add(figure);
@@ -187,7 +191,7 @@ export class TaggedPdf {
         .moveTo(MARGIN, y)
         .lineTo(MARGIN + this.width, y)
         .lineWidth(0.7)
-        .strokeColor('#DDD9CE')
+        .strokeColor(FAINT)
         .stroke(),
     );
     this.doc.y = y + 2;
