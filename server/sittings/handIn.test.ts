@@ -1,42 +1,27 @@
 import { eq } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { BYTES_MS, MINUTE_MS } from '../../core/timing/deadline';
 import { journal, observations, receipts } from '../db/schema';
 import { brokenObservation, observationsOf } from '../observations/observations';
 import type { Refusal } from '../testing/ApiClient';
-import { serve, type Served } from '../testing/serve';
 import { LIMIT, NUMBER, SECOND, typed, Sittings } from '../testing/Sittings';
 import { receiptHolds, receiptsOf, newestReceipt } from './receipts';
 import { verifyReceipts } from './verifyReceipts';
 
-let app: Served;
-let of: Sittings;
-beforeAll(async () => {
-  app = await serve();
-  of = new Sittings(app);
-  // Time stands still unless a test moves it.
-  vi.useFakeTimers({ toFake: ['Date'] });
-});
-afterAll(async () => {
-  vi.useRealTimers();
-  await app.close();
-});
-
-const now = () => app.clock.now();
-const db = () => app.wired.services.db;
+const of = Sittings.ofThisFile();
 
 describe('the hand-in', () => {
   it('closes when it arrives: what it claims is shown and gives no time', async () => {
     const device = await of.start();
     await device.save();
-    const claimed = now() + MINUTE_MS;
-    app.clock.advance(25 * MINUTE_MS);
+    const claimed = of.now() + MINUTE_MS;
+    of.app.clock.advance(25 * MINUTE_MS);
     const { body } = await device.handIn('candidate', { claimedAt: claimed });
-    expect(body.receipt).toMatchObject({ handedInAt: now(), claimedAt: claimed, usedMs: 25 * MINUTE_MS });
-    const staff = await app.staff('invigilator');
+    expect(body.receipt).toMatchObject({ handedInAt: of.now(), claimedAt: claimed, usedMs: 25 * MINUTE_MS });
+    const staff = await of.app.staff('invigilator');
     const { invitationId } = of.rowOf(device);
-    const round = db()
-      .query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
+    const round = of.db.query.invitations
+      .findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
       .sync()!;
     const act = { act: 'readmit', invitation: invitationId, text: 'pressed by mistake', minutes: 0 };
     expect((await staff.post(`/watch/${round.roundId}/acts`, act)).status).toBe(200);
@@ -47,14 +32,14 @@ describe('the hand-in', () => {
   it('because time is up closes nothing before the deadline, and the sitting does not stay open', async () => {
     const device = await of.start();
     await device.save();
-    app.clock.advance(LIMIT - 2 * SECOND);
+    of.app.clock.advance(LIMIT - 2 * SECOND);
     const early = await device.handIn('time');
     expect(early.body).toMatchObject({ closed: false, receipt: null, time: { leftMs: 2 * SECOND } });
-    expect(early.body.time.deadlineAt).toBe(now() + 2 * SECOND);
-    app.clock.advance(2 * SECOND);
+    expect(early.body.time.deadlineAt).toBe(of.now() + 2 * SECOND);
+    of.app.clock.advance(2 * SECOND);
     expect((await device.handIn('time')).body).toMatchObject({ closed: true, receipt: { closedBy: 'time' } });
     // Three days later nothing of it can be changed.
-    app.clock.advance(3 * 24 * 60 * MINUTE_MS);
+    of.app.clock.advance(3 * 24 * 60 * MINUTE_MS);
     await device.answer(NUMBER, typed('late'));
     expect(of.covered(device)).toEqual({});
   });
@@ -65,7 +50,7 @@ describe('the hand-in', () => {
     const first = await device.handIn();
     const again = await device.handIn();
     expect(again.body.receipt).toEqual(first.body.receipt);
-    expect(receiptsOf(db(), of.idOf(device))).toHaveLength(1);
+    expect(receiptsOf(of.db, of.idOf(device))).toHaveLength(1);
   });
 
   it('is settled at once when the device shows that nothing else can come, and a letter brings the receipt', async () => {
@@ -74,10 +59,10 @@ describe('the hand-in', () => {
     const { body } = await device.handIn();
     expect(of.rowOf(device).settledAt).toBeNull();
     await device.save();
-    expect(of.rowOf(device).settledAt).toBe(now());
-    const letter = app.wired.outbox.list().find((l) => l.subject.code === 'letter.receiptSubject')!;
-    expect(app.wired.outbox.read(letter.id)!.facts).toMatchObject({ code: body.receipt!.code });
-    await app.wired.services.jobs.turn();
+    expect(of.rowOf(device).settledAt).toBe(of.now());
+    const letter = of.app.wired.outbox.list().find((l) => l.subject.code === 'letter.receiptSubject')!;
+    expect(of.app.wired.outbox.read(letter.id)!.facts).toMatchObject({ code: body.receipt!.code });
+    await of.app.wired.services.jobs.turn();
     expect(of.rowOf(device).scoredAt).not.toBeNull();
   });
 
@@ -92,7 +77,7 @@ describe('the hand-in', () => {
   });
 
   it('is refused to whoever has not started', async () => {
-    const client = await app.atCover(app.invite(of.newRound()));
+    const client = await of.app.atCover(of.app.invite(of.newRound()));
     const head = { hold: 1, token: 'none', number: 0, chain: '0'.repeat(64), heard: 0 };
     const body = { head, opening: 'an-opening', entries: [], by: 'candidate', claimedAt: 0 };
     const refused = await client.post<Refusal>('/sitting/hand-in', body);
@@ -104,14 +89,14 @@ describe('after the deadline', () => {
   it('writing that claims to be earlier counts only where nothing was heard since', async () => {
     const device = await of.start();
     await device.answer(NUMBER, typed('1'));
-    app.clock.advance(LIMIT - SECOND);
+    of.app.clock.advance(LIMIT - SECOND);
     await device.save();
-    app.clock.advance(6 * SECOND);
-    await app.wired.sittings.sweep();
+    of.app.clock.advance(6 * SECOND);
+    await of.app.wired.sittings.sweep();
     // Heard of all along: it has named a time after the end before it writes, and backdates that by two minutes.
     await device.save();
     await device.save();
-    device.write(NUMBER, typed('2'), { at: now() - 110 * SECOND });
+    device.write(NUMBER, typed('2'), { at: of.now() - 110 * SECOND });
     await device.save();
     await of.later();
     expect(of.covered(device)).toEqual({ [NUMBER]: typed('1') });
@@ -121,10 +106,10 @@ describe('after the deadline', () => {
     const device = await of.start();
     await device.answer(NUMBER, typed('1'));
     await device.save();
-    app.clock.advance(LIMIT - 5 * SECOND);
-    device.write(NUMBER, typed('2'), { at: now() });
-    app.clock.advance(MINUTE_MS);
-    await app.wired.sittings.sweep();
+    of.app.clock.advance(LIMIT - 5 * SECOND);
+    device.write(NUMBER, typed('2'), { at: of.now() });
+    of.app.clock.advance(MINUTE_MS);
+    await of.app.wired.sittings.sweep();
     expect(of.covered(device)).toEqual({ [NUMBER]: typed('1') });
     const { body } = await device.handIn('time');
     expect(body.receipt).toMatchObject({
@@ -134,7 +119,7 @@ describe('after the deadline', () => {
     expect(of.covered(device)).toEqual({ [NUMBER]: typed('2') });
     await device.save();
     expect(of.kindsSeen(device)).toContain('silence');
-    expect(receiptsOf(db(), of.idOf(device)).map((r) => [r.reason, receiptHolds(db(), r)])).toEqual([
+    expect(receiptsOf(of.db, of.idOf(device)).map((r) => [r.reason, receiptHolds(of.db, r)])).toEqual([
       ['handed in', true],
       ['late entries counted', true],
     ]);
@@ -144,8 +129,8 @@ describe('after the deadline', () => {
     const device = await of.start();
     await device.save();
     device.write(NUMBER, typed('9'));
-    app.clock.advance(LIMIT + 3 * MINUTE_MS);
-    await app.wired.sittings.sweep();
+    of.app.clock.advance(LIMIT + 3 * MINUTE_MS);
+    await of.app.wired.sittings.sweep();
     await device.handIn('time');
     await of.later();
     expect(of.openDecisions(device)).toMatchObject([{ kind: 'late-entries', facts: { count: 1 } }]);
@@ -157,8 +142,8 @@ describe('after the deadline', () => {
     device.write(NUMBER, typed('1'));
     device.write(NUMBER, typed('2'));
     await device.save({ entries: [] });
-    app.clock.advance(LIMIT + 10 * SECOND);
-    await app.wired.sittings.sweep();
+    of.app.clock.advance(LIMIT + 10 * SECOND);
+    await of.app.wired.sittings.sweep();
     // It delivers what suits it: a part of what it had announced never counts by itself.
     await device.save({ entries: device.entries.slice(0, 1) });
     expect(of.covered(device)).toEqual({});
@@ -172,21 +157,21 @@ describe('after the deadline', () => {
 describe('the sweep', () => {
   it('leaves the device three seconds to hand in by itself, then closes as of the deadline', async () => {
     const device = await of.start();
-    const deadline = now() + LIMIT;
-    app.clock.advance(LIMIT + 2000);
-    await app.wired.sittings.sweep();
+    const deadline = of.now() + LIMIT;
+    of.app.clock.advance(LIMIT + 2000);
+    await of.app.wired.sittings.sweep();
     expect(of.rowOf(device).closedAt).toBeNull();
-    app.clock.advance(2000);
-    await app.wired.sittings.sweep();
+    of.app.clock.advance(2000);
+    await of.app.wired.sittings.sweep();
     expect(of.rowOf(device)).toMatchObject({ closedBy: 'server', closedAt: deadline });
-    expect(newestReceipt(db(), of.idOf(device))!.hash).toMatch(/^[0-9a-f]{64}$/);
+    expect(newestReceipt(of.db, of.idOf(device))!.hash).toMatch(/^[0-9a-f]{64}$/);
   });
 
   it('closes a whole round, and nobody who has time left', async () => {
     const round = of.newRound();
     const many = await Promise.all(Array.from({ length: 12 }, (_, n) => of.start(round, n % 2 ? 50 : 0)));
-    app.clock.advance(LIMIT + 5000);
-    await app.wired.sittings.sweep();
+    of.app.clock.advance(LIMIT + 5000);
+    await of.app.wired.sittings.sweep();
     const closed = await Promise.all(many.map(async (device) => (await device.save()).body.closed));
     expect(closed).toEqual(many.map((_, n) => n % 2 === 0));
   });
@@ -197,16 +182,16 @@ describe('what is on record', () => {
     const device = await of.start();
     device.write(NUMBER, typed('12'));
     const { receipt } = await device.finish();
-    expect(verifyReceipts(db()).broken).toEqual([]);
-    db()
+    expect(verifyReceipts(of.db).broken).toEqual([]);
+    of.db
       .update(journal)
       .set({ value: JSON.stringify(typed('13')) })
       .where(eq(journal.sittingId, of.idOf(device)))
       .run();
-    expect(verifyReceipts(db()).broken).toEqual([of.rowOf(device).script]);
+    expect(verifyReceipts(of.db).broken).toEqual([of.rowOf(device).script]);
     const check = await device.client.post('/arrival/receipt-check', { code: receipt!.code });
     expect(check.body).toEqual({ matches: true, whole: false });
-    expect(db().select().from(receipts).all().length).toBeGreaterThan(1);
+    expect(of.db.select().from(receipts).all().length).toBeGreaterThan(1);
   });
 
   it('shows a missing and an altered observation', async () => {
@@ -214,27 +199,27 @@ describe('what is on record', () => {
     await device.save();
     for (let n = 0; n < 3; n++) await device.save({ opening: `loaded-again-${n}` });
     const id = of.idOf(device);
-    const all = observationsOf(db(), id);
-    expect([all.map((o) => o.kind), brokenObservation(db(), id)]).toEqual([
+    const all = observationsOf(of.db, id);
+    expect([all.map((o) => o.kind), brokenObservation(of.db, id)]).toEqual([
       ['reload', 'reload', 'reload'],
       null,
     ]);
     const second = eq(observations.id, all[1]!.id);
-    db().update(observations).set({ to: 5 }).where(second).run();
-    expect(brokenObservation(db(), id)).toBe(1);
-    db().update(observations).set({ to: all[1]!.to }).where(second).run();
-    expect(brokenObservation(db(), id)).toBeNull();
-    db().delete(observations).where(second).run();
-    expect(brokenObservation(db(), id)).toBe(1);
+    of.db.update(observations).set({ to: 5 }).where(second).run();
+    expect(brokenObservation(of.db, id)).toBe(1);
+    of.db.update(observations).set({ to: all[1]!.to }).where(second).run();
+    expect(brokenObservation(of.db, id)).toBeNull();
+    of.db.delete(observations).where(second).run();
+    expect(brokenObservation(of.db, id)).toBe(1);
   });
 
   it('notes a gap in the line', async () => {
     const device = await of.start();
     await device.save();
-    const from = now();
-    app.clock.advance(26 * SECOND);
+    const from = of.now();
+    of.app.clock.advance(26 * SECOND);
     await device.save();
-    const [gap] = observationsOf(db(), of.idOf(device));
-    expect(gap).toMatchObject({ kind: 'connection gap', from, to: now(), facts: { hold: 1 } });
+    const [gap] = observationsOf(of.db, of.idOf(device));
+    expect(gap).toMatchObject({ kind: 'connection gap', from, to: of.now(), facts: { hold: 1 } });
   });
 });

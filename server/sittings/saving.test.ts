@@ -1,30 +1,16 @@
 import { eq } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { makePatch } from '../../core/journal/patch';
 import type { AnswerVersion } from '../../core/sittings/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { journal } from '../db/schema';
 import { sha256 } from '../secrets';
-import { serve, type Served } from '../testing/serve';
 import { essay, NUMBER, SECOND, typed, WRITING, Sittings } from '../testing/Sittings';
 import { TestDevice } from '../testing/TestDevice';
 import { valueOf } from './values';
 import { sittingQueries } from './queries';
 
-let app: Served;
-let of: Sittings;
-beforeAll(async () => {
-  app = await serve();
-  of = new Sittings(app);
-  // Time stands still unless a test moves it.
-  vi.useFakeTimers({ toFake: ['Date'] });
-});
-afterAll(async () => {
-  vi.useRealTimers();
-  await app.close();
-});
-
-const db = () => app.wired.services.db;
+const of = Sittings.ofThisFile();
 
 describe('saving', () => {
   it('keeps what fits beside what does not, and says of each why not', async () => {
@@ -54,7 +40,7 @@ describe('saving', () => {
     expect((await device.save({ entries: [...second!, ...first!] })).body.held).toBe(6);
     expect(of.answersNow(device)).toEqual({ [NUMBER]: typed('6') });
     expect(
-      db()
+      of.db
         .select()
         .from(journal)
         .where(eq(journal.sittingId, of.idOf(device)))
@@ -79,7 +65,7 @@ describe('saving', () => {
     expect(of.answersNow(device)).toEqual({});
     await device.save({ entries: device.entries.slice(0, 1) });
     expect(of.answersNow(device)).toEqual({ [WRITING]: texts[2] });
-    expect(valueOf(sittingQueries(db()), of.idOf(device), { hold: 1, number: 3 })?.depth).toBe(2);
+    expect(valueOf(sittingQueries(of.db), of.idOf(device), { hold: 1, number: 3 })?.depth).toBe(2);
   });
 
   it('asks for a fresh hold where a patch does not fit, and goes on', async () => {
@@ -101,7 +87,7 @@ describe('saving', () => {
     expect(of.answersNow(device)).toEqual({ [NUMBER]: typed('1') });
     expect(of.kindsSeen(device)).toEqual(['mismatch']);
     expect(
-      db()
+      of.db
         .select()
         .from(journal)
         .where(eq(journal.sittingId, of.idOf(device)))
@@ -132,8 +118,8 @@ describe('two devices', () => {
   it('one has the desk, another is told and may take it over', async () => {
     const device = await of.start();
     await device.save();
-    expect(await TestDevice.open(device.client, app.clock, false)).toBeNull();
-    const other = (await TestDevice.open(device.client, app.clock))!;
+    expect(await TestDevice.open(device.client, of.app.clock, false)).toBeNull();
+    const other = (await TestDevice.open(device.client, of.app.clock))!;
     expect(other.opened.hold.hold).toBe(2);
     expect((await device.save()).body.current).toBe(false);
     expect((await device.client.get<{ hold: number }>('/live')).body.hold).toBe(2);
@@ -143,8 +129,8 @@ describe('two devices', () => {
   it('one that was not heard of for half a minute holds nothing back', async () => {
     const device = await of.start();
     await device.save();
-    app.clock.advance(MINUTE_MS / 2);
-    expect(await TestDevice.open(device.client, app.clock, false)).not.toBeNull();
+    of.app.clock.advance(MINUTE_MS / 2);
+    expect(await TestDevice.open(device.client, of.app.clock, false)).not.toBeNull();
   });
 
   it('the later hold wins whatever arrives last, and the candidate can choose the other', async () => {
@@ -153,8 +139,8 @@ describe('two devices', () => {
     // Offline it goes on writing, while the other takes over.
     first.write(NUMBER, typed('11'));
     first.write(WRITING, essay('only here'));
-    const second = (await TestDevice.open(first.client, app.clock))!;
-    app.clock.advance(SECOND);
+    const second = (await TestDevice.open(first.client, of.app.clock))!;
+    of.app.clock.advance(SECOND);
     expect(second.opened.desk.answers).toEqual({ [NUMBER]: typed('1') });
     await second.answer(NUMBER, typed('2'));
     expect((await first.save()).body).toMatchObject({ held: 3, current: false });
@@ -178,7 +164,7 @@ describe('a server restored from a backup', () => {
     const device = await of.start();
     await device.answer(NUMBER, typed('1'));
     const id = of.idOf(device);
-    const { $client } = db();
+    const { $client } = of.db;
     await device.answer(NUMBER, typed('2'));
     // As the backup of a minute ago had it.
     $client.exec(`delete from journal where sitting_id = ${id} and number > 1;
@@ -188,7 +174,7 @@ describe('a server restored from a backup', () => {
     $client
       .prepare('update holds set chain = ? where sitting_id = ?')
       .run(sha256(`hold ${device.writer.token}`), id);
-    app.wired.sittings.holds.forget();
+    of.app.wired.sittings.holds.forget();
     expect((await device.save({ entries: [] })).body.held).toBe(0);
     expect((await device.save({ entries: device.entries })).body.held).toBe(2);
     expect(of.answersNow(device)).toEqual({ [NUMBER]: typed('2') });

@@ -1,40 +1,25 @@
 import { eq } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { EnterReply, Prepared } from '../../core/sittings/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { decisions, timeEvents } from '../db/schema';
 import { sha256 } from '../secrets';
 import type { Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
-import { serve, type Served } from '../testing/serve';
 import { essay, LIMIT, NUMBER, SECOND, typed, WRITING, Sittings } from '../testing/Sittings';
 import { TestDevice } from '../testing/TestDevice';
 import { receiptsOf } from './receipts';
 
-let app: Served;
-let of: Sittings;
-beforeAll(async () => {
-  app = await serve();
-  of = new Sittings(app);
-  // Time stands still unless a test moves it.
-  vi.useFakeTimers({ toFake: ['Date'] });
-});
-afterAll(async () => {
-  vi.useRealTimers();
-  await app.close();
-});
-
-const now = () => app.clock.now();
-const db = () => app.wired.services.db;
+const of = Sittings.ofThisFile();
 
 describe('the start', () => {
   it('costs no time before it, and begins only with the whole sealed paper on the device', async () => {
-    const client = await app.atCover(app.invite(of.newRound()));
+    const client = await of.app.atCover(of.app.invite(of.newRound()));
     const prepare = () => client.post<Prepared>('/sitting/prepare');
     // Pressed twice in the same moment: one form, one copy.
     const [one, two] = await Promise.all([prepare(), prepare()]);
     expect(one.body).toEqual(two.body);
-    app.clock.advance(20 * MINUTE_MS);
+    of.app.clock.advance(20 * MINUTE_MS);
     const torn = {
       store: 'a-store-of-mine',
       opening: 'an-opening',
@@ -43,12 +28,12 @@ describe('the start', () => {
     };
     const refused = await client.post<Refusal>('/sitting/start', torn);
     expect([refused.status, refused.body.code]).toEqual([409, 'paper-incomplete']);
-    const device = await TestDevice.start(client, app.clock);
-    expect(device.opened.time).toMatchObject({ startedAt: now(), leftMs: LIMIT });
+    const device = await TestDevice.start(client, of.app.clock);
+    expect(device.opened.time).toMatchObject({ startedAt: of.now(), leftMs: LIMIT });
   });
 
   it('shows nobody a question before it: what can be fetched is sealed, and not kept by caches', async () => {
-    const client = await app.atCover(app.invite(of.newRound()));
+    const client = await of.app.atCover(of.app.invite(of.newRound()));
     const { body } = await client.post<Prepared>('/sitting/prepare');
     const response = await client.raw(`/sitting/sealed/${body.sealed[0]!.hash}`);
     const bytes = Buffer.from(await response.arrayBuffer());
@@ -60,13 +45,13 @@ describe('the start', () => {
 
   it('happens once: asked again, the same store is given the same hold and the key again', async () => {
     const device = await of.start();
-    app.clock.advance(2 * SECOND);
+    of.app.clock.advance(2 * SECOND);
     const { store, opening, client } = device;
     const asked = { store, opening, takeOver: false, sealed: [] };
     const { body } = await client.post<{ opened: typeof device.opened }>('/sitting/start', asked);
     expect([body.opened.hold, body.opened.keys]).toEqual([device.opened.hold, device.opened.keys]);
     expect(body.opened.time.leftMs).toBe(LIMIT - 2 * SECOND);
-    const starts = db()
+    const starts = of.db
       .select()
       .from(timeEvents)
       .where(eq(timeEvents.sittingId, of.idOf(device)))
@@ -76,7 +61,7 @@ describe('the start', () => {
 
   it('gives back the time until the device shows that it has heard of it, on record', async () => {
     const device = await of.start();
-    app.clock.advance(40 * SECOND);
+    of.app.clock.advance(40 * SECOND);
     const { body } = await device.save({ head: { ...device.head(), heard: device.opened.now - 1 } });
     expect(body.time.leftMs).toBe(LIMIT - 40 * SECOND);
     const heard = await device.save();
@@ -106,12 +91,12 @@ describe('a section with a limit of its own', () => {
     expect(device.opened.sealed.map((s) => s.section).toSorted()).toEqual(['', 'B']);
     expect(Object.keys(device.opened.keys.paper)).toEqual(['']);
     await device.save();
-    app.clock.advance(5 * MINUTE_MS);
-    const at = now();
+    of.app.clock.advance(5 * MINUTE_MS);
+    const at = of.now();
     const first = await enter(device);
     // Ten minutes and a half more.
     expect(first.body.time.sectionEnds).toEqual({ B: at + 15 * MINUTE_MS });
-    app.clock.advance(SECOND);
+    of.app.clock.advance(SECOND);
     const again = await enter(device);
     expect([again.body.keys, Object.keys(again.body.keys.paper)]).toEqual([first.body.keys, ['', 'B']]);
     expect(again.body.time.sectionEnds.B).toBeLessThanOrEqual(at + 15 * MINUTE_MS + SECOND);
@@ -125,9 +110,9 @@ describe('a section with a limit of its own', () => {
     await enter(device);
     await device.save();
     await device.answer(NUMBER, typed('1'));
-    app.clock.advance(10 * MINUTE_MS);
+    of.app.clock.advance(10 * MINUTE_MS);
     await device.save();
-    app.clock.advance(MINUTE_MS);
+    of.app.clock.advance(MINUTE_MS);
     await device.answer(NUMBER, typed('2'));
     expect(of.answersNow(device)).toEqual({ [NUMBER]: typed('1') });
   });
@@ -136,10 +121,10 @@ describe('a section with a limit of its own', () => {
 describe('a pause', () => {
   const pause = async (device: TestDevice, act: 'pause' | 'go on') => {
     const { invitationId } = of.rowOf(device);
-    const { roundId } = db()
-      .query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
+    const { roundId } = of.db.query.invitations
+      .findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
       .sync()!;
-    const staff = await app.staff('invigilator');
+    const staff = await of.app.staff('invigilator');
     return staff.post(`/watch/${roundId}/acts`, {
       act,
       invitation: invitationId,
@@ -153,7 +138,7 @@ describe('a pause', () => {
     await device.answer(NUMBER, typed('before'));
     await device.answer(WRITING, essay('before'));
     await pause(device, 'pause');
-    app.clock.advance(MINUTE_MS);
+    of.app.clock.advance(MINUTE_MS);
     device.write(NUMBER, typed('in the pause'));
     await device.save();
     await pause(device, 'go on');
@@ -166,13 +151,13 @@ describe('a pause', () => {
     expect(of.openDecisions(device).map((d) => [d.kind, d.target])).toEqual([['writing-in-stop', NUMBER]]);
     // The first receipt covers what was handed in; a decision without it has a receipt of its own.
     expect(of.covered(device)[NUMBER]).toEqual(typed('in the pause'));
-    db()
+    of.db
       .update(decisions)
-      .set({ decidedAt: now(), choice: 'leave' })
+      .set({ decidedAt: of.now(), choice: 'leave' })
       .where(eq(decisions.sittingId, of.idOf(device)))
       .run();
-    app.wired.sittings.closing.decided(of.idOf(device));
+    of.app.wired.sittings.closing.decided(of.idOf(device));
     expect(of.covered(device)).toEqual({ [NUMBER]: typed('before'), [WRITING]: essay('after') });
-    expect(receiptsOf(db(), of.idOf(device)).map((r) => r.reason)).toEqual(['handed in', 'decision']);
+    expect(receiptsOf(of.db, of.idOf(device)).map((r) => r.reason)).toEqual(['handed in', 'decision']);
   });
 });

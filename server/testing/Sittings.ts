@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, vi } from 'vitest';
 import type { FullPaper } from '../../core/papers/paper';
 import { BYTES_MS, MINUTE_MS } from '../../core/timing/deadline';
 import { decisions, sittings } from '../db/schema';
@@ -7,7 +8,7 @@ import { sittingQueries } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 import { deskOf } from '../sittings/values';
 import { samplePaper } from './samplePaper';
-import type { Served } from './serve';
+import { serve, type Served } from './serve';
 import type { TestDevice } from './TestDevice';
 
 export const SECOND = 1000;
@@ -27,16 +28,34 @@ export const essay = (text: string) => ({
 
 let version = 1;
 
-/** Sittings of a test's own server: how one begins, and what the database then says of it. */
+/** A server of a test's own, where time stands still unless the test moves it, and the sittings on it. */
 export class Sittings {
-  private readonly app: Served;
+  private served: Served | null = null;
 
-  constructor(app: Served) {
-    this.app = app;
+  /** Opens the server before the tests of a file, and closes it after them. */
+  static ofThisFile(): Sittings {
+    const sittings = new Sittings();
+    beforeAll(async () => {
+      sittings.served = await serve();
+      vi.useFakeTimers({ toFake: ['Date'] });
+    });
+    afterAll(async () => {
+      vi.useRealTimers();
+      await sittings.app.close();
+    });
+    return sittings;
   }
 
-  private get db() {
+  get app(): Served {
+    return this.served!;
+  }
+
+  get db() {
     return this.app.wired.services.db;
+  }
+
+  now(): number {
+    return this.app.clock.now();
   }
 
   newRound(change: Partial<FullPaper> = {}): number {
