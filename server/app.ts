@@ -4,7 +4,6 @@ import express, { type Express } from 'express';
 import { accountEndpoints } from './accounts/accounts';
 import { firstAccountEndpoints } from './accounts/firstAccountRoutes';
 import { experienceEndpoints } from './experience/routes';
-import { notSignedIn } from './http/errors';
 import { paperEndpoints } from './papers/routes';
 import { isSecure } from './config';
 import { arrivalEndpoints } from './arrival/routes';
@@ -42,28 +41,29 @@ import { watchEndpoints } from './watch/routes';
 const DOCS = path.resolve(import.meta.dirname, '..', 'docs');
 const YEAR_SECONDS = 31_536_000;
 
+/** Every route, those of candidates first: a request is held against one after the other. */
 export function allEndpoints(services: Services, outbox: Outbox, sittings: SittingOperations): Endpoint[] {
   const pages = new SittingPages(services, sittings.closing);
   return [
     ...sittingEndpoints(sittings),
+    ...liveEndpoints(services),
+    ...arrivalEndpoints(services),
     ...pageEndpoints(services, pages),
     ...phoneEndpoints(new Phones(services, pages)),
+    ...mediaEndpoints(services),
+    ...rehearsalEndpoints(services),
+    ...resultEndpoints(services, outbox),
+    ...experienceEndpoints(services),
     ...healthEndpoints(services, outbox),
+    ...watchEndpoints(services),
+    ...markingEndpoints(services, outbox),
     ...accountEndpoints(services),
     ...firstAccountEndpoints(services),
     ...paperEndpoints(services),
-    ...mediaEndpoints(services),
-    ...experienceEndpoints(services),
     ...roundEndpoints(services, outbox, sittings.closing),
     ...letterEndpoints(services, outbox),
     ...jobEndpoints(services),
-    ...arrivalEndpoints(services),
-    ...liveEndpoints(services),
-    ...rehearsalEndpoints(services),
-    ...watchEndpoints(services),
-    ...markingEndpoints(services, outbox),
     ...answerEndpoints(services),
-    ...resultEndpoints(services, outbox),
     ...reviewEndpoints(services, outbox),
     ...testEndpoints(services),
   ];
@@ -94,19 +94,6 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
     if (request.method !== 'GET' || request.path.endsWith('/stream')) next();
     else pack(request, response, next);
   });
-  api.use('/arrival/picture', express.raw({ type: 'image/jpeg', limit: '2mb' }));
-  api.use('/arrival/upload-check', express.raw({ type: 'application/octet-stream', limit: '300kb' }));
-  // Large bodies are read of those alone who are signed in.
-  const staffOnly: express.RequestHandler = (request, _response, next) => {
-    if (!services.sessions.staffOf(request)) throw notSignedIn();
-    next();
-  };
-  const octets = (limit: string) => express.raw({ type: 'application/octet-stream', limit });
-  api.use('/papers/import', staffOnly, octets('100mb'));
-  api.use('/rounds/:id/people', staffOnly, octets('4mb'));
-  for (const pages of ['/sitting/:sitting/pages', '/phone/pages']) api.use(pages, octets('300kb'));
-  api.use('/echo', express.json({ limit: '1kb', strict: true }));
-  api.use(express.json({ limit: '512kb', strict: true }));
   mount(api, services, endpoints);
   api.use(() => {
     throw notFound('noAddress');
@@ -117,7 +104,7 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
 /** The HTTP face of the server: the API under `/api`, everything else is the web application. */
 export function buildApp(services: Services, endpoints: readonly Endpoint[]): Express {
   const app = express();
-  app.disable('x-powered-by').set('etag', 'strong').set('trust proxy', services.config.proxies);
+  app.disable('x-powered-by').disable('etag').set('trust proxy', services.config.proxies);
   app.use('/api', buildApi(services, endpoints));
   app.use(securityHeaders(isSecure(services.config)), permissionsPolicy, compression({ threshold: 2048 }));
   serveWeb(app, services.config.webFolder);

@@ -50,6 +50,8 @@ const rulesBody = Joi.object<{ version: string; accepted: string[] }>({
 const pictureParams = Joi.object<{ of: 'person' | 'identity' }>({
   of: Joi.valid('person', 'identity').required(),
 });
+const picture = { type: 'image/jpeg', limit: '2mb' } as const;
+const block = { type: 'application/octet-stream', limit: '300kb' } as const;
 const doorBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(40).required() });
 const receiptBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(40).required() });
 
@@ -104,7 +106,7 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
       return arrivalView(services, who.invitation);
     }),
     forCandidates(
-      { method: 'put', path: '/arrival/picture/:of', params: pictureParams, body: 'bytes' },
+      { method: 'put', path: '/arrival/picture/:of', params: pictureParams, body: picture },
       async (who, { params, body }) => {
         await keepPicture(services, who.invitation, params.of, body);
         return arrivalView(services, who.invitation);
@@ -121,7 +123,7 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
       response.attachment('test-window.ics').type('text/calendar').send(calendarOf(services, who.invitation));
     }),
     /** What a block of 200 kB costs on the way up. The bytes are dropped. */
-    forAnyone({ method: 'post', path: '/arrival/upload-check', body: 'bytes' }, ({ body }) => ({
+    forAnyone({ method: 'post', path: '/arrival/upload-check', body: block }, ({ body }) => ({
       bytes: body instanceof Uint8Array ? body.length : 0,
     })),
     forCandidates({ method: 'post', path: '/arrival/no-picture', body: Joi.object({}) }, async (who) => {

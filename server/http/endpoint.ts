@@ -1,4 +1,4 @@
-import type { Request, Response, Router } from 'express';
+import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
 import Joi from 'joi';
 import type { Role } from '../../core/rounds/api';
 import { badRequest, linkNeeded, notAllowed, notSignedIn } from './errors';
@@ -16,11 +16,21 @@ interface Shape<Body, Params> {
   readonly method: 'get' | 'post' | 'put';
   readonly path: string;
   readonly params?: Joi.ObjectSchema<Params>;
-  /** Every POST and PUT names what it takes; `bytes` takes the raw body as it is. */
-  readonly body?: Joi.ObjectSchema<Body> | 'bytes';
+  /** Every POST and PUT names what it takes. */
+  readonly body?: Joi.ObjectSchema<Body> | RawBody;
+  /** How long JSON may be, where less than usual is enough. */
+  readonly limit?: string;
   /** Of those who sit a test now: done before everything else. */
   readonly first?: true;
 }
+
+/** A body that is taken as it is. */
+export interface RawBody {
+  readonly type: 'application/octet-stream' | 'image/jpeg';
+  readonly limit: string;
+}
+
+const isRaw = (body: unknown): body is RawBody => body !== undefined && !Joi.isSchema(body);
 
 /** A route that anyone, a candidate or staff with one of some roles may call. Built by the three functions below. */
 export interface Endpoint {
@@ -29,6 +39,10 @@ export interface Endpoint {
   readonly who: 'anyone' | 'candidate' | readonly Role[];
   readonly checksBody: boolean;
   readonly first: boolean;
+  /** Reads the body; null where none is expected. */
+  readonly reads: RequestHandler | null;
+  /** Is the body taken as it is? It may be large, and is read of those alone who may send it. */
+  readonly isRaw: boolean;
   readonly run: (sessions: Sessions, request: Request, response: Response) => unknown;
 }
 
@@ -52,14 +66,23 @@ function call<Body, Params>(
   request: Request,
   response: Response,
 ): Call<Body, Params> {
-  const body =
-    shape.body === 'bytes'
-      ? (request.body as Body)
-      : validate((shape.body ?? nothing) as Joi.ObjectSchema<Body>, request.body);
+  const body = isRaw(shape.body)
+    ? (request.body as Body)
+    : validate(shape.body ?? (nothing as Joi.ObjectSchema<Body>), request.body);
   return { body, params: paramsOf(shape, request), request, response };
 }
 
+const readJson = express.json({ limit: '512kb', strict: true });
+
+function reading<B, P>({ method, body, limit }: Shape<B, P>): RequestHandler | null {
+  if (method === 'get') return null;
+  if (isRaw(body)) return express.raw(body);
+  return limit === undefined ? readJson : express.json({ limit, strict: true });
+}
+
 const describe = <B, P>(shape: Shape<B, P>) => ({
+  reads: reading(shape),
+  isRaw: isRaw(shape.body),
   method: shape.method,
   path: shape.path,
   checksBody: shape.method === 'get' || shape.body !== undefined,
@@ -131,18 +154,33 @@ export function forRoundStaff<B, P extends { readonly id?: number; readonly roun
   };
 }
 
+/** As `response.json`, without what only answers that are kept somewhere need: it is done at every save. */
+function sendJson(response: Response, result: unknown): void {
+  const text = JSON.stringify(result);
+  response.setHeader('Content-Type', 'application/json; charset=utf-8');
+  response.setHeader('Content-Length', Buffer.byteLength(text));
+  response.end(text);
+}
+
 /** Hangs endpoints into a router; what a handler returns is sent as JSON, undefined where it answered by itself. */
 export function mount(
   router: Router,
   { sessions, turns }: Pick<Services, 'sessions' | 'turns'>,
   endpoints: readonly Endpoint[],
 ): void {
-  for (const endpoint of endpoints)
-    router[endpoint.method](endpoint.path, async (request, response) => {
+  for (const endpoint of endpoints) {
+    const { method, path, who, reads } = endpoint;
+    const answer = async (request: Request, response: Response) => {
       const work = () => endpoint.run(sessions, request, response);
       const result: unknown = await (endpoint.first ? turns.save(work) : turns.request(work));
-      if (result !== undefined && !response.headersSent) response.json(result);
-    });
+      if (result !== undefined && !response.headersSent) sendJson(response, result);
+    };
+    const allowed: RequestHandler = (request, _response, next) => {
+      if (typeof who !== 'string') staffWith(who, sessions, request);
+      next();
+    };
+    router[method](path, ...(endpoint.isRaw ? [allowed] : []), ...(reads ? [reads] : []), answer);
+  }
 }
 
 export const idParams = Joi.object<{ id: number }>({ id: Joi.number().integer().min(1).required() });

@@ -52,6 +52,22 @@ describe('a request', () => {
     expect((await new ApiClient(app.url).post('/echo', {})).status).toBe(401);
   });
 
+  it('that may be large is read of those alone who may send it', async () => {
+    // The list of people may have 4 MB: whoever may not send it learns that before anything is read.
+    const tooLarge = new Uint8Array(5 * 1024 * 1024);
+    const send = async (client: ApiClient) =>
+      (
+        await client.send<Refusal>(`/rounds/${round}/people/check`, {
+          method: 'POST',
+          body: tooLarge,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        })
+      ).status;
+    expect(await send(new ApiClient(app.url))).toBe(401);
+    expect(await send(await app.staff('invigilator'))).toBe(403);
+    expect(await send(await app.staff('coordinator'))).toBe(413);
+  });
+
   it('to say something is counted by the minute, and what was said before has arrived', async () => {
     const { client } = await app.sitting(app.invite(round));
     const say = () => client.post<Refusal & { messages: unknown[] }>('/live/say', { text: 'x', hand: false });

@@ -49,6 +49,8 @@ const importParams = Joi.object<{ how: 'check' | 'publish' }>({
   how: Joi.valid('check', 'publish').required(),
 });
 
+const paperFile = { type: 'application/octet-stream', limit: '100mb' } as const;
+
 export function paperEndpoints(services: Services): Endpoint[] {
   const roles = ['coordinator'] as const;
   return [
@@ -62,7 +64,7 @@ export function paperEndpoints(services: Services): Endpoint[] {
     }),
     forStaff<unknown, { how: 'check' | 'publish' }>(
       roles,
-      { method: 'post', path: '/papers/import/:how', params: importParams, body: 'bytes' },
+      { method: 'post', path: '/papers/import/:how', params: importParams, body: paperFile },
       async (who, { params, body }) => {
         if (!(body instanceof Uint8Array)) throw badRequest('malformed');
         const report = await importPaper(services, body, params.how === 'publish');

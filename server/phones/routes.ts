@@ -4,7 +4,7 @@ import { MOST_PAGE_BYTES, pageTypes, type Page } from '../../core/files/pages';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { badRequest } from '../http/errors';
 import { perMinute } from '../http/limits';
-import { partOfPage, partOfPageParams } from '../sittings/pageRoutes';
+import { pagePart, partOfPage, partOfPageParams } from '../sittings/pageRoutes';
 import type { Phones } from './phones';
 
 const openBody = Joi.object<{ target: string }>({
@@ -47,7 +47,7 @@ export function phoneEndpoints(phones: Phones): Endpoint[] {
       return {};
     }),
     forAnyone(
-      { method: 'put', path: '/phone/pages/:hash/:of/:from', params: partOfPageParams, body: 'bytes' },
+      { method: 'put', path: '/phone/pages/:hash/:of/:from', params: partOfPageParams, body: pagePart },
       ({ request, params, body }) => phones.take(secretOf(request), partOfPage(params, body)),
     ),
   ];

@@ -63,6 +63,7 @@ const peopleParams = Joi.object<{ id: number; how: 'check' | 'invite' }>({
   id: Joi.number().integer().min(1).required(),
   how: Joi.valid('check', 'invite').required(),
 });
+const table = { type: 'application/octet-stream', limit: '4mb' } as const;
 const columnMap = Joi.object<ColumnMap>(
   Object.fromEntries(
     peopleColumns.map((name) => [name, Joi.number().integer().min(0).max(500).empty('').default(null)]),
@@ -187,7 +188,7 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
     ),
     forRoundStaff<unknown, { id: number; how: 'check' | 'invite' }>(
       ['coordinator'],
-      { method: 'post', path: '/rounds/:id/people/:how', params: peopleParams, body: 'bytes' },
+      { method: 'post', path: '/rounds/:id/people/:how', params: peopleParams, body: table },
       (who, { params, body, request }) => {
         if (!(body instanceof Uint8Array)) throw badRequest('malformed');
         const at = { roundId: params.id, staffId: who.id };

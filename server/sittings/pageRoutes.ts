@@ -23,6 +23,8 @@ interface PartParams {
 }
 
 export const partOfPageParams = Joi.object<PartParams>({ hash, of: size, from: size });
+/** A part of a page, with some room. */
+export const pagePart = { type: 'application/octet-stream', limit: '300kb' } as const;
 const ownPartParams = partOfPageParams.append({
   sitting: Joi.string()
     .pattern(/^[\w-]{8,60}$/)
@@ -48,7 +50,7 @@ export function pageEndpoints(services: Services, pages: SittingPages): Endpoint
         method: 'put',
         path: '/sitting/:sitting/pages/:hash/:of/:from',
         params: ownPartParams,
-        body: 'bytes',
+        body: pagePart,
       },
       ({ invitation }, { params, body }) => {
         // By its name: an attempt before this one may still have pages to come.
