@@ -169,6 +169,7 @@ export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
       title={t('title')}
       first={{ corner: 'right', width: scientific ? 470 : 276, height: 420 }}
       least={{ width: 236, height: 300 }}
+      tall
     >
       <div className="min-h-0 flex-1 space-y-1.5 overflow-y-auto px-3 py-2">
         <input
@@ -227,7 +228,9 @@ export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
             <div className="grid flex-1 grid-cols-4 content-start gap-1.5">
               {SCIENTIFIC.map((key) => (
                 <Key key={key} onPress={() => press(key)}>
-                  {face(key)}
+                  <span className={face(key).length > 3 ? 'text-[0.76rem] tracking-tight' : ''}>
+                    {face(key)}
+                  </span>
                 </Key>
               ))}
             </div>

@@ -31,7 +31,7 @@ export function Keys() {
     <Panel
       id="keys"
       title={t('title')}
-      first={{ corner: 'right', width: 370, height: 420 }}
+      first={{ corner: 'right', width: 370, height: 472 }}
       least={{ width: 260, height: 200 }}
     >
       <div className="min-h-0 flex-1 overflow-y-auto px-4 py-2">

@@ -14,6 +14,8 @@ export interface PanelProps {
   /** Where it lies until it was moved: a corner of the question, or a place. */
   readonly first: (Size & { readonly corner: 'left' | 'right' }) | Place;
   readonly least: Size;
+  /** On a phone: it needs more than half of the height, or some of its keys would be out of view. */
+  readonly tall?: boolean;
   readonly children: ReactNode;
 }
 
@@ -66,7 +68,7 @@ function Inside({
 }
 
 /** On a phone: a sheet from below. The desk gives it room, so that it covers nothing. */
-function Sheet({ id, title, children }: PanelProps) {
+function Sheet({ id, title, tall = false, children }: PanelProps) {
   const { close } = useAid(id);
   const own = usePanel(id, close);
   useEffect(() => {
@@ -87,7 +89,7 @@ function Sheet({ id, title, children }: PanelProps) {
       ref={own}
       role="dialog"
       aria-label={title}
-      className="fixed inset-x-0 bottom-0 z-20 flex max-h-[48dvh] flex-col rounded-t-card border-t border-line bg-card shadow-float"
+      className={`fixed inset-x-0 bottom-0 z-20 flex flex-col rounded-t-card border-t border-line bg-card shadow-float ${tall ? 'max-h-[57dvh]' : 'max-h-[48dvh]'}`}
     >
       <Inside
         title={title}

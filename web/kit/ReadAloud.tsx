@@ -151,7 +151,7 @@ export function ReadAloud() {
     <Panel
       id="read-aloud"
       title={t('title')}
-      first={{ corner: 'right', width: 350, height: 250 }}
+      first={{ corner: 'right', width: 350, height: 320 }}
       least={{ width: 280, height: 200 }}
     >
       <div className="min-h-0 flex-1 space-y-2 overflow-y-auto px-3 py-2">
