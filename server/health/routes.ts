@@ -30,10 +30,13 @@ export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, 
       };
     }),
     /** For the connection check, at most 1 kB. */
-    forCandidates({ method: 'post', path: '/echo', body: Joi.object().unknown(), limit: '1kb' }, (_, { body }) => {
-      if (Array.isArray(body)) throw badRequest('malformedEcho');
-      return body;
-    }),
+    forCandidates(
+      { method: 'post', path: '/echo', body: Joi.object().unknown(), limit: '1kb' },
+      (_, { body }) => {
+        if (Array.isArray(body)) throw badRequest('malformedEcho');
+        return body;
+      },
+    ),
     forAnyone({ method: 'get', path: '/config' }, () => ({
       organisation: config.organisation,
       standInCamera: config.standInCamera,
