@@ -97,6 +97,13 @@ export function forAnyone<B, P>(shape: Shape<B, P>, handle: (call: Call<B, P>) =
   };
 }
 
+/** Which candidate asks; refused where none has opened their link. */
+function candidateIn(sessions: Sessions, request: Request): CandidateSession {
+  const who = sessions.candidateOf(request);
+  if (!who) throw linkNeeded();
+  return who;
+}
+
 export function forCandidates<B, P>(
   shape: Shape<B, P>,
   handle: (who: CandidateSession, call: Call<B, P>) => unknown,
@@ -105,8 +112,7 @@ export function forCandidates<B, P>(
     ...describe(shape),
     who: 'candidate',
     run: (sessions, request, response) => {
-      const who = sessions.candidateOf(request);
-      if (!who) throw linkNeeded();
+      const who = candidateIn(sessions, request);
       return handle(who, call(shape, request, response));
     },
   };
@@ -176,7 +182,8 @@ export function mount(
       if (result !== undefined && !response.headersSent) sendJson(response, result);
     };
     const allowed: RequestHandler = (request, _response, next) => {
-      if (typeof who !== 'string') staffWith(who, sessions, request);
+      if (who === 'candidate') candidateIn(sessions, request);
+      else if (who !== 'anyone') staffWith(who, sessions, request);
       next();
     };
     router[method](path, ...(endpoint.isRaw ? [allowed] : []), ...(reads ? [reads] : []), answer);

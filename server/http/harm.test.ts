@@ -66,6 +66,11 @@ describe('a request', () => {
     expect(await send(new ApiClient(app.url))).toBe(401);
     expect(await send(await app.staff('invigilator'))).toBe(403);
     expect(await send(await app.staff('coordinator'))).toBe(413);
+    // A picture may have 2 MB.
+    const picture = await new ApiClient(app.url).put('/arrival/picture/person', tooLarge, {
+      'Content-Type': 'image/jpeg',
+    });
+    expect(picture.status).toBe(401);
   });
 
   it('to say something is counted by the minute, and what was said before has arrived', async () => {
