@@ -310,11 +310,13 @@ export class Answering {
   async upload(): Promise<void> {
     const input = this.page.getByLabel('Choose files').filter({ visible: true });
     const label = this.page.locator('label').filter({ hasText: 'Choose files', visible: true });
-    if (this.way === 'keys') await this.tabsTo(input);
-    const [chooser] = await Promise.all([
-      this.page.waitForEvent('filechooser'),
-      this.way === 'keys' ? this.page.keyboard.press('Enter') : this.press(label),
-    ]);
+    // Asked for well before the key: on a starved machine the browser had not heard yet that it is to be told of its dialog.
+    const choosing = this.page.waitForEvent('filechooser');
+    if (this.way === 'keys') {
+      await this.tabsTo(input);
+      await this.page.keyboard.press('Enter');
+    } else await this.press(label);
+    const chooser = await choosing;
     await chooser.setFiles(await pageFile(1));
     const page = this.page.getByRole('listitem', { name: 'Page 1' });
     await expect(page.getByText('saved', { exact: true })).toBeVisible({ timeout: 20_000 });
