@@ -91,8 +91,10 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
           await countWrong(request.ip ?? '');
           throw wrongLink();
         }
-        if (sessions.candidateOf(request)?.invitation !== found)
-          await commits.run(() => sessions.openForCandidate(response, found));
+        if (sessions.candidateOf(request)?.invitation !== found) {
+          const token = await commits.run(() => sessions.addForCandidate(found));
+          sessions.giveToCandidate(response, token);
+        }
         return arrivalView(services, found);
       },
     ),

@@ -32,7 +32,7 @@ export interface RawBody {
 
 const isRaw = (body: unknown): body is RawBody => body !== undefined && !Joi.isSchema(body);
 
-/** A route that anyone, a candidate or staff with one of some roles may call. Built by the three functions below. */
+/** A route that anyone, a candidate or staff with one of some roles may call. Built by the functions below. */
 export interface Endpoint {
   readonly method: 'get' | 'post' | 'put';
   readonly path: string;

@@ -164,12 +164,17 @@ export class Sessions {
     this.setCookie(response, 'staff', token);
   }
 
-  openForCandidate(response: Response, invitationId: number): void {
+  /** A new session of a candidate; gives its token, which is theirs once it is durable. */
+  addForCandidate(invitationId: number): string {
     const token = newSecret();
     this.db
       .insert(candidateSessions)
       .values({ tokenHash: sha256(token), invitationId, createdAt: this.clock.now() })
       .run();
+    return token;
+  }
+
+  giveToCandidate(response: Response, token: string): void {
     this.setCookie(response, 'candidate', token);
   }
 

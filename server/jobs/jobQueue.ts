@@ -91,14 +91,13 @@ export class JobQueue {
   private readonly sweeps: Repeated[] = [];
   private stopping = false;
   private readonly commits: GroupCommit;
-  private readonly room: Room;
+  private readonly room = new Room();
   private readonly due;
   private readonly insert;
   private readonly settle;
 
-  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger, room: Room = new Room()) {
+  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger) {
     this.db = db;
-    this.room = room;
     this.commits = commits;
     this.clock = clock;
     this.log = log;

@@ -67,6 +67,13 @@ describe('the door', () => {
     for (let n = 0; n < 6; n++) codes.push((await knock(unlucky, `WRONG ${n}`)).body.code);
     expect(codes).toEqual([...Array<string>(5).fill('wrong-code'), 'door-shut']);
     expect((await knock(unlucky, code)).body.code).toBe('door-shut');
+    // All at once they are as many tries.
+    const hasty = await arrived(app.invite(round));
+    const replies = await Promise.all(codes.map((_, n) => knock(hasty, `WRONG ${n}`)));
+    expect(replies.map(({ body }) => body.code).sort()).toEqual([
+      'door-shut',
+      ...Array<string>(5).fill('wrong-code'),
+    ]);
   });
 
   it('waits for a correction to be settled where the round demands it', async () => {
