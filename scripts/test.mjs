@@ -46,10 +46,12 @@ const storyCounts = () => {
 const unitArgs = ['run', 'unit', '--', '--reporter=default', '--reporter=json'];
 /** What only looks at the sources: two chains beside each other, as many as there are cores. */
 const checks = [
-  [{ name: 'lint', args: ['run', 'lint'] }],
   [
+    { name: 'lint', args: ['run', 'lint'] },
     { name: 'types', args: ['run', 'typecheck'] },
     { name: 'boundaries', args: ['run', 'boundaries'] },
+  ],
+  [
     { name: 'format', args: ['run', 'format:check'] },
     { name: 'build', args: ['run', 'build', '--', '--logLevel', 'warn'] },
   ],

@@ -7,7 +7,7 @@ export interface TextRule {
   readonly slips: number;
 }
 
-/* eslint-disable no-misleading-character-class -- the classes name single marks by their codes, never clusters */
+/* oxlint-disable no-misleading-character-class -- the classes name single marks by their codes, never clusters */
 /** Characters nobody sees: zero-width, direction and soft-hyphen marks, and variation selectors. */
 const UNSEEN = /[\u00AD\u061C\u180E\u200B-\u200F\u202A-\u202E\u2060-\u2064\u2066-\u2069\uFE00-\uFE0F\uFEFF]/g;
 const SINGLE_QUOTES = /[\u2018-\u201B\u2032\u02BB\u02BC\u0060\u00B4\u2039\u203A]/g;

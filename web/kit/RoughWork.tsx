@@ -79,6 +79,7 @@ function Pad() {
   };
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-1.5">
+      {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
       <svg
         ref={place}
         role="application"

@@ -120,9 +120,9 @@ export function Giving(props: Props) {
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
   }, []);
-  // Each script begins at the top of the rubric. Nothing is given back: in newer browsers scrolling answers with a promise.
+  // Each script begins at the top of the rubric.
   useEffect(() => {
-    void panel.current?.firstElementChild?.scrollTo?.({ top: 0 });
+    panel.current?.firstElementChild?.scrollTo?.({ top: 0 });
   }, [script.task]);
   return (
     <aside

@@ -50,7 +50,7 @@ export function useNotePlaces(
     const observer = new ResizeObserver(measure);
     for (const one of [answer.current, column.current]) if (one) observer.observe(one);
     return () => observer.disconnect();
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [key, answer, column]);
   return places;
 }
@@ -72,7 +72,7 @@ function Card({ note, number, components, active, top, onActive, onChange, onRem
   useEffect(() => {
     if (active && note.text === '') box.current?.focus();
     // Only as it becomes active: who goes on writing is not disturbed.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [active]);
   const named = components.length > 1;
   return (

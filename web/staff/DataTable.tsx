@@ -227,7 +227,7 @@ export function DataTable<Row>({
   );
   const sorting: SortingState = state.sort === '' ? [] : [{ id: state.sort, desc: state.descending }];
   // The compiler leaves this component as it is, which is right: the table memoises by itself.
-  // eslint-disable-next-line react-hooks/incompatible-library
+  // oxlint-disable-next-line react/incompatible-library
   const table = useReactTable({
     data: rows,
     columns: definitions,

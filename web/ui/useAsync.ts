@@ -23,7 +23,7 @@ export function useLoaded<T>(
       current = false;
     };
     // `load` is made anew at each render; `key` says when it means something else.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [key, turn]);
   const reload = useCallback(() => setTurn((n) => n + 1), []);
   const replace = useCallback((value: T) => setLoaded({ state: 'here', value }), []);

@@ -59,7 +59,11 @@ function WhatIsUp({ row, now }: { row: WatchRow; now: number }) {
   const state = STATES[row.state];
   if (state) lines.push(t(state));
   lines.push(
-    ...[...row.arrangements, ...row.notes].map((note) => <span className="text-soft">{say(note)}</span>),
+    ...[...row.arrangements, ...row.notes].map((note, i) => (
+      <span key={i} className="text-soft">
+        {say(note)}
+      </span>
+    )),
   );
   return (
     <ul className="text-[0.92rem]">

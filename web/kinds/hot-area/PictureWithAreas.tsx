@@ -56,7 +56,7 @@ export function PictureWithAreas({ shown, shapes, children, onPress }: Props) {
         tabIndex={zoom > 0 ? 0 : undefined}
       >
         {/* Who cannot use a pointer chooses by the names below. */}
-        {/* eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions */}
+        {/* oxlint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions */}
         <div
           ref={frame}
           onClick={press}

@@ -194,7 +194,7 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
           ))}
         </div>
       )}
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+      {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
       <div
         ref={frame}
         role="application"

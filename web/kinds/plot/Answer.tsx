@@ -201,7 +201,7 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   return (
     <div role="group" aria-labelledby={promptId} aria-describedby={needId}>
       <Objects shown={shown} response={response} current={current} onChoose={setCurrent} />
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+      {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
       <div
         ref={frame}
         role="application"
