@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { CAMERA_CLIP } from './e2e/paths';
+import { CAMERA_CLIP, CHROMIUM } from './e2e/paths';
 
 const CHROMIUM_FLAGS = [
   '--no-sandbox',
@@ -32,6 +32,6 @@ export default defineConfig({
     locale: 'en-GB',
     // Recording costs a fifth of a story's time: only what has failed once is recorded at its second try.
     trace: 'on-first-retry',
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+    launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_FLAGS },
   },
 });

@@ -1,6 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
-import { CAMERA_CLIP } from '../e2e/paths';
+import { CAMERA_CLIP, CHROMIUM } from '../e2e/paths';
 import { Candidate } from '../e2e/people/Candidate';
 import { gallery } from '../demo/items/gallery';
 import type { BenchApp } from './BenchApp';
@@ -186,7 +186,7 @@ function byKind(times: readonly Moved[]): Record<string, Moves> {
 
 export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: [
       '--no-sandbox',
       '--disable-gpu',

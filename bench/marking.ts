@@ -24,7 +24,7 @@ import { writeEssay } from '../demo/cohort/essays';
 import { staffMembers } from '../demo/people';
 import { richAsText } from '../core/kinds/shared/richText';
 import { Staff } from '../e2e/people/Staff';
-import { ROOT } from '../e2e/paths';
+import { CHROMIUM, ROOT } from '../e2e/paths';
 import { measureExports } from './exports';
 import { TestApp } from '../e2e/testApp';
 import { freePort } from '../server/testing/freePort';
@@ -83,7 +83,7 @@ async function decisions(): Promise<readonly number[]> {
   app.change("update marking_tasks set done_at = null where role in ('first', 'second')");
   await app.start();
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu'],
   });
   try {

@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
-import { CAMERA_CLIP, COHORT, ROOT, TEMPLATE } from './paths';
+import { CAMERA_CLIP, CHROMIUM, COHORT, ROOT, TEMPLATE } from './paths';
 
 const FRAMES = 40;
 
@@ -20,7 +20,7 @@ export async function drawClip(): Promise<void> {
     globalName: 'standIn',
   });
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu'],
   });
   const page = await browser.newPage();

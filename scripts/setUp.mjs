@@ -10,7 +10,7 @@ const at = (...parts) => path.join(root, ...parts);
 
 const STAMP = at('node_modules/.clear-sitting-stamp');
 const DRIVER = 'node_modules/better-sqlite3/build/Release/better_sqlite3.node';
-const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell';
 
 /** Runs a command with its output in view; ends the whole script when it fails. */
 function must(command, args, options = {}) {
@@ -83,9 +83,9 @@ function installFromDebian(names) {
 
 export function installChromium() {
   if (existsSync(CHROMIUM)) return;
-  if (canInstall()) return installFromDebian(['chromium']);
+  if (canInstall()) return installFromDebian(['chromium-headless-shell']);
   console.error(
-    `There is no ${CHROMIUM}. Install Debian's package "chromium", or set CHROMIUM to a browser.`,
+    `There is no ${CHROMIUM}. Install Debian's package "chromium-headless-shell", or set CHROMIUM to a browser.`,
   );
   process.exit(1);
 }
