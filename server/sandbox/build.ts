@@ -35,6 +35,12 @@ async function buildRealmScript(pyodideFolder: string, target: string): Promise<
   writeFileSync(target, refuse + script.replace(/^"use strict";/, ''));
 }
 
+/** Nothing but the standard library can be imported, so that no list of packages has to be read for every state. */
+function lockWithoutPackages(pyodideFolder: string): string {
+  const lock = JSON.parse(readFileSync(path.join(pyodideFolder, 'pyodide-lock.json'), 'utf8')) as object;
+  return JSON.stringify({ ...lock, packages: {} });
+}
+
 /** A memory snapshot with the usual modules already imported: a child is warm in a fraction of the time. */
 async function buildSnapshot(pyodideFolder: string, target: string): Promise<void> {
   const { loadPyodide } = (await import('pyodide')) as typeof import('pyodide');
@@ -91,8 +97,8 @@ export async function buildSandbox(target: string): Promise<void> {
   copyForeignFunctions(target);
   await buildRealmScript(pyodideFolder, path.join(target, 'pyodideRealm.js'));
   cpSync(path.join(here, 'engines', 'realmPrelude.js'), path.join(target, 'realmPrelude.js'));
-  for (const name of ['python_stdlib.zip', 'pyodide-lock.json'])
-    cpSync(path.join(pyodideFolder, name), path.join(target, name));
+  cpSync(path.join(pyodideFolder, 'python_stdlib.zip'), path.join(target, 'python_stdlib.zip'));
+  writeFileSync(path.join(target, 'pyodide-lock.json'), lockWithoutPackages(pyodideFolder));
   const clamped = {
     'pyodide.asm.wasm': path.join(pyodideFolder, 'pyodide.asm.wasm'),
     'sql.wasm': path.join(sql, 'sql-wasm.wasm'),

@@ -10,23 +10,31 @@ import type { ReadFile } from './engineFiles';
 import { WARM_UP_PYTHON } from './warmUpPrograms';
 import type { Engine, RunCase } from './engine';
 
-const COPIED = ['pyodide.asm.wasm', 'python_stdlib.zip'];
+const STANDARD_LIBRARY = 'python_stdlib.zip';
+const PAGE = 4096;
 
 /* Inside the realm: the files that Pyodide's shell build asks for, which are taken away once it has started. */
 const FILES = `(() => { 'use strict'; const files = Object.create(null);
   globalThis.readbuffer = (path) => {
     for (const name in files) if (path.endsWith(name)) return files[name];
+    if (path.endsWith('.wasm')) return new Uint8Array(0);
     throw new Error('no file');
   };
   return (name, bytes) => { if (bytes === undefined) delete files[name]; else files[name] = bytes } })()`;
-const COPY = `(bytes) => { 'use strict'; const own = new Uint8Array(bytes.length); own.set(bytes); return own }`;
+const MAKE = `(length) => { 'use strict'; return new Uint8Array(length) }`;
 
-/* Inside the realm: compiled code is found again by its bytes, so a second instance costs no second compilation. */
-const SYNCHRONOUS = `delete WebAssembly.compileStreaming; delete WebAssembly.instantiateStreaming;
-WebAssembly.instantiate = (source, imports) => { 'use strict';
-  const module = source instanceof WebAssembly.Module ? source : new WebAssembly.Module(source);
-  const instance = new WebAssembly.Instance(module, imports);
-  return Promise.resolve({ module, instance }) };`;
+/*
+ * Inside the realm: compiled code is found again by its bytes, so a second instance costs no second compilation. The
+ * engine's own bytes are not copied inside: they are turned into a module of the realm before any other script has run,
+ * and Pyodide, which reads an empty file, gets that module.
+ */
+const SYNCHRONOUS = `(() => { 'use strict'; let engine;
+  delete WebAssembly.compileStreaming; delete WebAssembly.instantiateStreaming;
+  const { Module, Instance } = WebAssembly;
+  WebAssembly.instantiate = (source, imports) => {
+    const module = source instanceof Module ? source : source.byteLength === 0 ? engine : new Module(source);
+    return Promise.resolve({ module, instance: new Instance(module, imports) }) };
+  return (bytes) => { engine = new Module(bytes) } })()`;
 
 /* Inside the realm: loads Python, freezes every intrinsic, and gives three functions that return primitives. */
 const BOOT = `(lock, snapshot) => { 'use strict';
@@ -39,6 +47,20 @@ const BOOT = `(lock, snapshot) => { 'use strict';
     return prepared }) }`;
 
 type Inside = (script: vm.Script) => unknown;
+
+/** Where a snapshot holds anything: half of its pages are empty, and need not be copied. */
+function filledRuns(bytes: Uint8Array): readonly (readonly [from: number, to: number])[] {
+  const empty = new Uint8Array(PAGE);
+  const runs: [number, number][] = [];
+  for (let from = 0; from < bytes.length; from += PAGE) {
+    const to = Math.min(from + PAGE, bytes.length);
+    if (Buffer.compare(bytes.subarray(from, to), empty.subarray(0, to - from)) === 0) continue;
+    const last = runs.at(-1);
+    if (last?.[1] === from) last[1] = to;
+    else runs.push([from, to]);
+  }
+  return runs;
+}
 
 /** By itself, so that a state holds on to nothing of what it was made of. */
 function caseOf({ run, printed, limit }: PythonCase, seedBy: (seed: number) => void): RunCase {
@@ -65,14 +87,16 @@ export function loadPython(read: ReadFile): Engine {
   const script = (code: string, filename: string) => new vm.Script(code, { filename });
   const prelude = script(read('realmPrelude.js').toString(), 'prelude.js');
   const pyodide = script(read('pyodideRealm.js').toString(), 'pyodide.js');
-  const [files, copy, boot] = [FILES, COPY, BOOT].map((code) => script(code, 'realm.js'));
+  const [files, make, boot] = [FILES, MAKE, BOOT].map((code) => script(code, 'realm.js'));
   const seed = script('(() => { const seed = __seed; delete globalThis.__seed; return seed })()', 'realm.js');
   const synchronous = script(SYNCHRONOUS, 'realm.js');
-  const bytes = COPIED.map((name) => [name, read(name)] as const);
+  const engine = read('pyodide.asm.wasm');
+  const library = read(STANDARD_LIBRARY);
   const lock = read('pyodide-lock.json').toString();
   const snapshot = read('python.snapshot');
   // Kept, so that the realms' own modules find its code.
-  const compiled = new WebAssembly.Module(bytes[0]![1]);
+  const compiled = new WebAssembly.Module(engine);
+  const filled = filledRuns(snapshot);
 
   const bareRealm = (): Inside => {
     const realm = vm.createContext(Object.create(null) as object, {
@@ -84,17 +108,22 @@ export function loadPython(read: ReadFile): Engine {
   const fresh = async (): Promise<RunCase> => {
     void compiled;
     const inside = bareRealm();
-    for (const one of [prelude, synchronous, pyodide]) inside(one);
+    inside(prelude);
+    (inside(synchronous) as (bytes: Uint8Array) => void)(engine);
+    inside(pyodide);
     const seedBy = inside(seed) as (seed: number) => void;
-    const copyIn = inside(copy!) as (bytes: Uint8Array) => unknown;
+    const room = inside(make!) as (length: number) => Uint8Array<ArrayBuffer>;
     const place = inside(files!) as (name: string, bytes?: unknown) => void;
-    for (const [name, content] of bytes) place(name, copyIn(content));
+    const ownLibrary = room(library.length);
+    ownLibrary.set(library);
+    place(STANDARD_LIBRARY, ownLibrary);
     const start = inside(boot!) as (lock: string, snapshot: unknown) => Promise<PythonCase>;
-    const copied = copyIn(snapshot) as Uint8Array<ArrayBuffer>;
+    const copied = room(snapshot.length);
+    for (const [from, to] of filled) copied.set(snapshot.subarray(from, to), from);
     const prepared = await start(lock, copied);
     // 30 MB that nobody needs any more, whoever may still hold them.
     structuredClone(copied.buffer, { transfer: [copied.buffer] });
-    for (const [name] of bytes) place(name);
+    place(STANDARD_LIBRARY);
     return caseOf(prepared, seedBy);
   };
   return { fresh, warmUp: WARM_UP_PYTHON };
