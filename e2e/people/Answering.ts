@@ -31,7 +31,7 @@ export class Answering {
     // Found by its name once: that costs a browser more than all else here.
     const handle = await target.elementHandle();
     for (let i = 0; i < 150; i++) {
-      if (await handle!.evaluate((element) => element.contains(document.activeElement))) return;
+      if (await handle.evaluate((element) => element.contains(document.activeElement))) return;
       await this.page.keyboard.press('Tab');
     }
     throw new Error(`${target.toString()} cannot be reached with Tab`);

@@ -1,8 +1,6 @@
 import * as v from 'valibot';
 import { everyNode } from '../../core/documents/everyNode';
 import { withParsed } from '../../core/documents/withParsed';
-import { placeOf } from '../../core/forms/drawForm';
-import { issuesOf } from '../../core/kinds/authoring';
 import { isKindName, type KindName } from '../../core/kinds/kindNames';
 import type { Issue } from '../../core/kinds/contract';
 import { keyKindOf } from '../../core/kinds/keyKinds';
@@ -16,6 +14,7 @@ import {
   type Paper,
   type Part,
 } from '../../core/papers/paper';
+import { issuesOfBank } from '../../core/papers/bankIssues';
 import { issuesOfSections } from '../../core/papers/sectionIssues';
 import { issuesOfSiblings } from '../../core/papers/siblings';
 import { usualAids, type AidName } from '../../core/kit/aids';
@@ -117,17 +116,6 @@ function withDefaults(draft: unknown): unknown {
   }));
   return { showRoughWork: false, ...record(draft), sections, bank };
 }
-
-/** What is wrong with the questions themselves, by their kinds, each with its path. */
-export const issuesOfBank = (bank: readonly Item[]): Issue[] =>
-  bank.flatMap((item, i) =>
-    item.parts.flatMap((part, k) =>
-      issuesOf(keyKindOf(part.kind), part.content, placeOf(item, part, 'en')).map((issue) => ({
-        ...issue,
-        path: ['bank', i, 'parts', k, 'content', ...issue.path],
-      })),
-    ),
-  );
 
 /** Plays are counted by recording: one that appears twice has the same number of them. */
 function issuesOfMedia(paper: FullPaper): Issue[] {

@@ -1,5 +1,6 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
+import { issuesOfBank } from '../../core/papers/bankIssues';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import { itemSchema, paperSchema, type FullPaper, type Item, type Paper } from '../../core/papers/paper';
 import type { Db } from '../db/open';
@@ -7,7 +8,6 @@ import { perDatabase } from '../db/perDatabase';
 import { items, itemVersions, papers, paperVersions } from '../db/schema';
 import { paperUnreadable, unreadable } from '../http/errors';
 import { withCorrections } from './corrections';
-import { issuesOfBank } from './drafts';
 
 export interface PaperVersion {
   readonly id: number;
