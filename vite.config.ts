@@ -6,9 +6,10 @@ import path from 'node:path';
 import { defineConfig, type Plugin } from 'vite';
 
 const OUT = path.resolve(import.meta.dirname, 'dist/web');
-/** What belongs to staff alone, or to languages no paper of ours is in, need not be kept on a candidate's device. */
-const NOT_FOR_THE_DESK =
-  /(StaffFrame|StaffHome|RoundPage|Rounds|PaperPage|OutboxPage|Piles|MarkingTable|SignOff|AnswersPage|SignIn|WatchRoom)-|(cyrillic|greek|vietnamese|latin-ext)/;
+/** Languages no paper of ours is in. */
+const NOT_FOR_THE_DESK = /(cyrillic|greek|vietnamese|latin-ext)/;
+/** Where a candidate is from the link to the hand-in: what they reach is kept on the device, and nothing of staff's. */
+const CANDIDATE_PAGES = ['ArrivalPage', 'DeskPage', 'DeskFrame', 'RehearsalPage', 'PhonePage'];
 
 /** Kept only where a paper has texts of this sort. */
 const FOR_SOME: Readonly<Record<string, RegExp>> = {
@@ -33,8 +34,24 @@ const offline: Plugin = {
   name: 'offline',
   apply: 'build',
   async writeBundle(_options, output) {
+    const chunks = new Map(
+      Object.values(output).flatMap((one) => (one.type === 'chunk' ? [[one.fileName, one] as const] : [])),
+    );
+    const reached = new Set<string>();
+    const reach = (name: string, dynamic: boolean): void => {
+      const chunk = chunks.get(name);
+      if (!chunk || reached.has(name)) return;
+      reached.add(name);
+      for (const next of [...chunk.imports, ...(dynamic ? chunk.dynamicImports : [])]) reach(next, true);
+    };
+    for (const { fileName, isEntry, name } of chunks.values())
+      if (isEntry) reach(fileName, false);
+      else if (CANDIDATE_PAGES.includes(name)) reach(fileName, true);
     const files = Object.keys(output).filter(
-      (name) => name.startsWith('assets/') && !NOT_FOR_THE_DESK.test(name),
+      (name) =>
+        name.startsWith('assets/') &&
+        !NOT_FOR_THE_DESK.test(name) &&
+        (!chunks.has(name) || reached.has(name)),
     );
     const some = Object.entries(FOR_SOME).map(
       ([group, names]) => [group, files.filter((name) => names.test(`/${name}`))] as const,

@@ -11,6 +11,8 @@ interface Chunk {
 const KEY_HALF =
   /^core\/kinds\/(?:keyKinds|authoring|[^/]+\/(?:key|score|content))\.ts$|^core\/(?:scoring|forms)\/(?!form\.ts|components\.ts)/;
 
+const OF_STAFF = /^web\/(?:answers|marking|papers|people|review|rounds|staff|watch)\//;
+
 /** Everything that a candidate's device can come to load: by import at once or later, all but the pages of staff. */
 function modulesOfCandidates(): string[] {
   const chunks = JSON.parse(readFileSync('dist/modules.json', 'utf8')) as Chunk[];
@@ -25,9 +27,10 @@ function modulesOfCandidates(): string[] {
   return chunks.filter((chunk) => seen.has(chunk.name)).flatMap((chunk) => chunk.modules);
 }
 
-test('no key half of a kind is in what a candidate’s device loads', () => {
+test('no key half of a kind, and nothing of staff’s, is in what a candidate’s device loads', () => {
   const modules = modulesOfCandidates();
   expect(modules).toContain('web/desk/DeskPage.tsx');
   expect(modules).toContain('core/kinds/choice/candidate.ts');
   expect(modules.filter((id) => KEY_HALF.test(id))).toEqual([]);
+  expect(modules.filter((id) => OF_STAFF.test(id))).toEqual([]);
 });
