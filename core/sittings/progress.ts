@@ -18,11 +18,11 @@ export interface QuestionProgress {
   readonly open: Hundredths;
 }
 
-export const answerOf = (desk: Desk, part: ShownPart): unknown =>
-  responseOrEmpty(part.kind, part.shown, desk.answers[part.target]);
+/** How far a part is with the response that is stored for it, or none. */
+export const progressOfResponse = (part: ShownPart, stored: unknown) =>
+  candidateKindOf(part.kind).progress(part.shown, responseOrEmpty(part.kind, part.shown, stored));
 
-export const progressOfPart = (desk: Desk, part: ShownPart) =>
-  candidateKindOf(part.kind).progress(part.shown, answerOf(desk, part));
+const progressOfPart = (desk: Desk, part: ShownPart) => progressOfResponse(part, desk.answers[part.target]);
 
 export function progressOfQuestion(desk: Desk, question: Question): QuestionProgress {
   if (question.sealed)

@@ -3,7 +3,7 @@ import { useCallback, useContext, useId, useMemo } from 'react';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { ShownPart } from '../../core/papers/candidatePaper';
-import { progressOfPart } from '../../core/sittings/progress';
+import { progressOfResponse } from '../../core/sittings/progress';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import type { PhoneHandle } from '../kinds/answerProps';
 import { answers, hasVersions, layoutOf } from '../kinds/answers';
@@ -25,10 +25,12 @@ const promptText = ({ target, key }: ShownPart) => ({
 
 /** What is still missing, in words; also what the answer's fields are described by. */
 function Need({ id, part }: { id: string; part: ShownPart }) {
-  const missing = useDesk((s) => {
-    const { state, missing: what } = progressOfPart(s.desk, part);
+  const stored = useDesk((s) => s.desk.answers[part.target]);
+  // Worked out when the answer changes, not whenever the desk does, which is four times a second.
+  const missing = useMemo(() => {
+    const { state, missing: what } = progressOfResponse(part, stored);
     return state === 'part' && what ? say(what) : null;
-  });
+  }, [part, stored]);
   return (
     <p id={id} role="status" className="flex min-h-6 items-center gap-1.5 text-[0.88rem] text-marigold">
       {missing && (

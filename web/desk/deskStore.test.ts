@@ -49,6 +49,15 @@ describe('the desk', () => {
     expect(store.getState().progress[1]).toMatchObject({ state: 'looked at', flagged: true });
   });
 
+  it('goes to a question that was never opened in one change: each asks all that is drawn', () => {
+    const store = open();
+    const changes = vi.fn();
+    store.subscribe(changes);
+    store.getState().go(1);
+    expect(changes).toHaveBeenCalledTimes(1);
+    expect(store.getState()).toMatchObject({ index: 1, desk: { place: 'which-trays' } });
+  });
+
   it('opens where one was', () => {
     const store = open({ desk: { ...emptyDesk, place: 'moisture' } });
     expect(store.getState().index).toBe(6);

@@ -129,19 +129,34 @@ function actsOf(
   const get = () => store().getState();
   const set = (change: Partial<DeskState>) => store().setState(change);
   let failures = 0;
-  const note = (about: DeviceEntryAbout, target: string, value: unknown, restored?: EntryRef) => {
+  type Written = Pick<DeskState, 'desk' | 'progress'>;
+  /** What the desk is after an entry, which is in the journal then. */
+  const written = (
+    before: Written,
+    about: DeviceEntryAbout,
+    target: string,
+    value: unknown,
+    restored?: EntryRef,
+  ): Written => {
     backend.note({ about, target, value, ...(restored ? { restored } : {}) });
-    const next = applyChange(get().desk, { about, target, value });
+    const desk = applyChange(before.desk, { about, target, value });
     const moved = about === 'answer' || about === 'flag' || about === 'opened';
-    set({ desk: next, ...(moved ? { progress: progressAfter(get().progress, next, target) } : {}) });
+    return { desk, progress: moved ? progressAfter(before.progress, desk, target) : before.progress };
+  };
+  const note = (about: DeviceEntryAbout, target: string, value: unknown, restored?: EntryRef) => {
+    const { desk, progress } = written(get(), about, target, value, restored);
+    set({ desk, progress });
   };
   const goOn = (index: number) => {
     const { item } = get().paper.questions[index]!;
     const left = sectionLeft(get(), get().index, index);
     backend.settle();
-    if (get().desk.opened[item] !== true) note('opened', item, true);
-    if (get().desk.place !== item) note('place', item, null);
-    set({ index, view: 'question', left, closed: closedItems(get().turns, get().desk) });
+    let after: Written = get();
+    if (after.desk.opened[item] !== true) after = written(after, 'opened', item, true);
+    if (after.desk.place !== item) after = written(after, 'place', item, null);
+    const { desk, progress } = after;
+    // At once: each change of the state asks everything that is drawn what it needs of it.
+    set({ desk, progress, index, view: 'question', left, closed: closedItems(get().turns, desk) });
   };
   /**
    * Pages that joined phones have sent become part of the answers here too, each once. Not while the clock stands still:
