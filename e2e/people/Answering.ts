@@ -28,7 +28,7 @@ export class Answering {
 
   /** Presses Tab until something has the focus; from the top of the page where it lies before. */
   private async tabsTo(target: Locator): Promise<void> {
-    // Found by its name once: that costs a browser more than all else here.
+    // Found by its name only once: to find it costs the browser more than all else here.
     const handle = await target.elementHandle();
     for (let i = 0; i < 150; i++) {
       if (await handle.evaluate((element) => element.contains(document.activeElement))) return;
@@ -307,7 +307,7 @@ export class Answering {
   async upload(): Promise<void> {
     const input = this.page.getByLabel('Choose files').filter({ visible: true });
     const label = this.page.locator('label').filter({ hasText: 'Choose files', visible: true });
-    // Asked for well before the key: on a starved machine the browser had not heard yet that it is to be told of its dialog.
+    // Waited for well before the key: on a starved machine the browser did not know yet that its dialog is waited for.
     const choosing = this.page.waitForEvent('filechooser');
     if (this.way === 'keys') {
       await this.tabsTo(input);

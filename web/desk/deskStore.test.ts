@@ -49,7 +49,7 @@ describe('the desk', () => {
     expect(store.getState().progress[1]).toMatchObject({ state: 'looked at', flagged: true });
   });
 
-  it('goes to a question that was never opened in one change: each asks all that is drawn', () => {
+  it('goes to an unopened question in one change of the state', () => {
     const store = open();
     const changes = vi.fn();
     store.subscribe(changes);

@@ -155,7 +155,7 @@ function actsOf(
     if (after.desk.opened[item] !== true) after = written(after, 'opened', item, true);
     if (after.desk.place !== item) after = written(after, 'place', item, null);
     const { desk, progress } = after;
-    // At once: each change of the state asks everything that is drawn what it needs of it.
+    // In one change: with each, everything that is drawn looks again at what it needs of the state.
     set({ desk, progress, index, view: 'question', left, closed: closedItems(get().turns, desk) });
   };
   /**

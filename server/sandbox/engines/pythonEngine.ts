@@ -1,7 +1,8 @@
 /*
  * Plain Pyodide in Node would hand the program the whole of Node through its `js` module, so it is loaded into a bare
  * realm: a context with no host object in it at all, built by `realmPrelude.js` from intrinsics of its own, which are
- * frozen before a program starts. Only bytes copied inside and primitives cross the border.
+ * frozen before a program starts. Only primitives and bytes cross the border, and no bytes of ours can be reached from
+ * inside.
  */
 import vm from 'node:vm';
 import type { PythonCase } from '../../../core/programs/pythonCase';
@@ -25,8 +26,8 @@ const MAKE = `(length) => { 'use strict'; return new Uint8Array(length) }`;
 
 /*
  * Inside the realm: compiled code is found again by its bytes, so a second instance costs no second compilation. The
- * engine's own bytes are not copied inside: they are turned into a module of the realm before any other script has run,
- * and Pyodide, which reads an empty file, gets that module.
+ * engine's own bytes are not copied inside: right after the prelude they are turned into a module of the realm, which keeps
+ * no hold on them, and Pyodide, which reads an empty file, gets that module.
  */
 const SYNCHRONOUS = `(() => { 'use strict'; let engine;
   delete WebAssembly.compileStreaming; delete WebAssembly.instantiateStreaming;
