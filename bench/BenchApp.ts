@@ -20,10 +20,18 @@ import {
 import { openDatabase, type Db } from '../server/db/open';
 import { fixForm } from '../server/forms/forms';
 import { newSecret, sha256 } from '../server/secrets';
+import { bundleServer } from '../scripts/bundleServer';
 import { TimeKeeper } from '../server/sittings/timeKeeper';
 import { freePort } from '../server/testing/freePort';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
+
+/** What `npm start` tells Node.js about memory: what is measured runs as what is shipped. */
+const START_FLAGS = (
+  JSON.parse(readFileSync(path.join(ROOT, 'package.json'), 'utf8')) as { scripts: { start: string } }
+).scripts.start
+  .split(' ')
+  .filter((word) => word.startsWith('--max-'));
 
 /** A file system of its own, so small that it can be filled; needs the right to mount. */
 function mountSmall(folder: string, megabytes: number): boolean {
@@ -56,7 +64,7 @@ export class BenchApp {
   /** Whether the folder is a small file system of its own. */
   readonly small: boolean;
   private readonly settings: Record<string, string>;
-  private readonly flags: string[] = ['--import', 'tsx'];
+  private readonly flags: string[] = [...START_FLAGS];
   private process: ChildProcess | null = null;
 
   private constructor(
@@ -72,6 +80,7 @@ export class BenchApp {
   }
 
   static async open({ megabytes, profileIn, scripts = false }: Options = {}): Promise<BenchApp> {
+    await bundleServer(['bench/server.ts']);
     const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-bench-'));
     const small = megabytes !== undefined && mountSmall(folder, megabytes);
     const port = await freePort();
@@ -106,7 +115,7 @@ export class BenchApp {
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, [...this.flags, 'bench/server.ts'], {
+    const child = spawn(process.execPath, [...this.flags, 'dist/bench/server.mjs'], {
       cwd: ROOT,
       env: { ...process.env, ...this.settings },
       stdio: ['ignore', 'ignore', 'inherit'],

@@ -1,9 +1,9 @@
-import { createHash, createHmac, randomBytes } from 'node:crypto';
+import { createHmac, hash, randomBytes } from 'node:crypto';
 
 /** 160 bits in the alphabet of addresses: cannot be guessed. */
 export const newSecret = (): string => randomBytes(20).toString('base64url');
 
-export const sha256 = (data: string | Uint8Array): string => createHash('sha256').update(data).digest('hex');
+export const sha256 = (data: string | Uint8Array): string => hash('sha256', data, 'hex');
 
 const SIGNS = 'ABCDEFGHJKLMNPQRSTVWXYZ23456789';
 

@@ -13,7 +13,7 @@ const LISTENERS = 8;
 /** Starts the server by its configuration; `more` adds routes, as the bench does. Stops by SIGTERM and SIGINT. */
 export function start(config: Config, more: (wired: Wired) => Endpoint[] = () => []): Server {
   const wired = wire(config);
-  const { services, outbox, sittings, close } = wired;
+  const { services, outbox, sittings, checkpoints, close } = wired;
   const { log, jobs, sandbox } = services;
   const server = createServer(
     buildApp(services, [...allEndpoints(services, outbox, sittings), ...more(wired)]),
@@ -34,6 +34,7 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
         `Nobody has an account yet. Make the first one at ${config.publicUrl}/first-account/${first}`,
       );
     jobs.start();
+    checkpoints.start();
     if (!config.warmUp) return;
     for (const helper of [services.pictures, services.reader, services.printer])
       helper.warmUp().catch((trouble: unknown) => log.error({ err: trouble }, 'a helper cannot start'));

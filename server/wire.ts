@@ -4,6 +4,7 @@ import { MovableClock, systemClock } from './clock';
 import { FirstAccount } from './accounts/firstAccount';
 import { rescore } from './answers/operations';
 import type { Config } from './config';
+import { Checkpoints } from './db/checkpoints';
 import { GroupCommit } from './db/groupCommit';
 import { openDatabase } from './db/open';
 import { serverSecret } from './db/serverSecret';
@@ -37,6 +38,8 @@ export interface Wired {
   readonly services: Services;
   readonly outbox: Outbox;
   readonly sittings: SittingOperations;
+  /** Begun by whoever answers requests. */
+  readonly checkpoints: Checkpoints;
   readonly close: () => Promise<void>;
 }
 
@@ -44,7 +47,9 @@ export interface Wired {
 export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info'): Wired {
   const log = pino({ level: logLevel });
   const clock = config.testClock ? new MovableClock() : systemClock;
-  const db = openDatabase(path.join(config.dataFolder, 'clear-sitting.sqlite'));
+  const file = path.join(config.dataFolder, 'clear-sitting.sqlite');
+  const db = openDatabase(file);
+  const checkpoints = new Checkpoints(file, log);
   const time = new TimeKeeper(db);
   const commits = new GroupCommit(db);
   commits.onTakenBack(() => time.forget());
@@ -102,7 +107,8 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     services.paperReader.close();
     await services.scorer.close();
     await services.expressions.close();
+    await checkpoints.stop();
     db.$client.close();
   };
-  return { services, outbox, sittings, close };
+  return { services, outbox, sittings, checkpoints, close };
 }

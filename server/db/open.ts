@@ -27,6 +27,8 @@ export function openDatabase(file: string): Db {
   if (file !== ':memory:') chmodSync(file, 0o600);
   client.pragma('journal_mode = WAL');
   client.pragma('synchronous = FULL');
+  // 64 MB: until then the server has the log moved by a worker (`Checkpoints`); then the next commit does the rest of it.
+  client.pragma('wal_autocheckpoint = 16384');
   client.pragma('foreign_keys = ON');
   client.pragma('busy_timeout = 3000');
   const db = drizzle(client, { schema });

@@ -10,7 +10,7 @@ import {
   writeSync,
 } from 'node:fs';
 import { createHash } from 'node:crypto';
-import { open } from 'node:fs/promises';
+import { mkdir, open, rename } from 'node:fs/promises';
 import path from 'node:path';
 import { newSecret, sha256 } from '../secrets';
 
@@ -60,8 +60,8 @@ export class FileStore {
     }
     const name = hash.digest('hex');
     const target = this.pathOf(name);
-    mkdirSync(path.dirname(target), { recursive: true });
-    renameSync(draft, target);
+    await mkdir(path.dirname(target), { recursive: true });
+    await rename(draft, target);
     return { hash: name, bytes };
   }
 

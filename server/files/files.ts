@@ -24,12 +24,30 @@ export interface FileUse extends Omit<NewFile, 'bytes'> {
   readonly bytes: number;
 }
 
-/** Asked for every row of a watch room. */
+/** What every row of a watch room asks, and every picture brings. */
 const queriesOf = perDatabase((db) => {
   const p = sql.placeholder;
   const own = and(eq(fileUses.invitationId, p('invitation')), eq(fileUses.purpose, p('purpose')));
   const open = and(own, isNull(fileUses.endedAt));
-  return { open: db.select().from(fileUses).where(open).orderBy(asc(fileUses.id)).prepare() };
+  return {
+    open: db.select().from(fileUses).where(open).orderBy(asc(fileUses.id)).prepare(),
+    addFile: db
+      .insert(files)
+      .values({ hash: p('hash'), type: p('type'), bytes: p('bytes'), at: p('at') })
+      .onConflictDoNothing()
+      .prepare(),
+    addUse: db
+      .insert(fileUses)
+      .values({
+        hash: p('hash'),
+        invitationId: p('invitationId'),
+        attempt: p('attempt'),
+        purpose: p('purpose'),
+        keepUntil: p('keepUntil'),
+        at: p('at'),
+      })
+      .prepare(),
+  };
 });
 
 /** Files and what they are used for. Bytes are deleted when their last use has ended. */
@@ -68,11 +86,9 @@ export class Files {
   /** Notes what bytes in the store are for, beside others of the same purpose; part of a commit. */
   addUse({ hash, bytes, type, ...use }: FileUse): void {
     const at = this.clock.now();
-    this.db.insert(files).values({ hash, type, bytes, at }).onConflictDoNothing().run();
-    const { lastInsertRowid } = this.db
-      .insert(fileUses)
-      .values({ ...use, hash, at })
-      .run();
+    const { addFile, addUse } = queriesOf(this.db);
+    addFile.run({ hash, type, bytes, at });
+    const { lastInsertRowid } = addUse.run({ ...use, hash, at });
     if (use.keepUntil !== null) this.jobs.add('end-file-use', Number(lastInsertRowid), use.keepUntil);
   }
 

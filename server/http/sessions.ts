@@ -61,6 +61,7 @@ export class Sessions {
   private readonly findStaff;
   private readonly seen;
   private readonly findCandidate;
+  private readonly addCandidate;
   private readonly lines = new OpenLines();
   /** By token hash: every save asks for it. */
   private readonly candidatesKnown = new Map<string, KnownCandidate>();
@@ -94,6 +95,14 @@ export class Sessions {
       .innerJoin(invitations, eq(invitations.id, candidateSessions.invitationId))
       .innerJoin(rounds, eq(rounds.id, invitations.roundId))
       .where(eq(candidateSessions.tokenHash, hash))
+      .prepare();
+    this.addCandidate = db
+      .insert(candidateSessions)
+      .values({
+        tokenHash: hash,
+        invitationId: sql.placeholder('invitationId'),
+        createdAt: sql.placeholder('now'),
+      })
       .prepare();
   }
 
@@ -167,10 +176,7 @@ export class Sessions {
   /** A new session of a candidate; gives its token, which is theirs once it is durable. */
   addForCandidate(invitationId: number): string {
     const token = newSecret();
-    this.db
-      .insert(candidateSessions)
-      .values({ tokenHash: sha256(token), invitationId, createdAt: this.clock.now() })
-      .run();
+    this.addCandidate.run({ hash: sha256(token), invitationId, now: this.clock.now() });
     return token;
   }
 

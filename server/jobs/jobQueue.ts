@@ -22,7 +22,7 @@ const FAILED_SHOWN = 200;
 const REST = 3;
 const LONGEST_REST_MS = 200;
 /** How long a job waits at most for a moment in which people leave the thread some room. */
-const LONGEST_WAIT_MS = 2000;
+const LONGEST_WAIT_MS = 10_000;
 const BACK_OFF_MS = 5000;
 
 type Job = typeof jobs.$inferSelect;

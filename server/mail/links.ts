@@ -1,5 +1,6 @@
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../db/open';
+import { perDatabase } from '../db/perDatabase';
 import { invitations, links, rounds } from '../db/schema';
 import { newSecret, sha256 } from '../secrets';
 import { QUERIES_MS } from '../http/sessions';
@@ -38,14 +39,18 @@ export const dropLink = (db: Db, secret: string): void =>
 export const revokeLinks = (db: Db, invitationId: number): void =>
   void db.delete(links).where(eq(links.invitationId, invitationId)).run();
 
-/** The invitation to which a secret link leads; none once the time for queries after the round is over. */
-export function findByLink(db: Db, secret: string, now: number): number | null {
-  const found = db
+const byHash = perDatabase((db) =>
+  db
     .select({ id: links.invitationId, closesAt: rounds.closesAt })
     .from(links)
     .innerJoin(invitations, eq(invitations.id, links.invitationId))
     .innerJoin(rounds, eq(rounds.id, invitations.roundId))
-    .where(eq(links.hash, sha256(secret)))
-    .get();
+    .where(eq(links.hash, sql.placeholder('hash')))
+    .prepare(),
+);
+
+/** The invitation to which a secret link leads; none once the time for queries after the round is over. */
+export function findByLink(db: Db, secret: string, now: number): number | null {
+  const found = byHash(db).get({ hash: sha256(secret) });
   return found && now < found.closesAt + QUERIES_MS ? found.id : null;
 }

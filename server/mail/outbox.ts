@@ -1,4 +1,4 @@
-import { and, count, desc, eq, isNull } from 'drizzle-orm';
+import { and, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import { createTransport } from 'nodemailer';
 import { subjectOf, writeLetter, type LetterFacts } from '../../core/letters/letters';
 import { say } from '../../core/messages/words';
@@ -32,20 +32,23 @@ export class Outbox {
   private readonly clock: Clock;
   private readonly jobs: JobQueue;
   private readonly config: Config;
+  private readonly insert;
 
   constructor(db: Db, clock: Clock, jobs: JobQueue, config: Config) {
     this.db = db;
     this.clock = clock;
     this.jobs = jobs;
     this.config = config;
+    const p = sql.placeholder;
+    this.insert = db
+      .insert(letters)
+      .values({ invitationId: p('invitationId'), to: p('to'), facts: p('facts'), at: p('at') })
+      .prepare();
     jobs.handle('send-letter', 'letters', (id) => this.send(id), subjectsOf(db).letter);
   }
 
   put(letter: NewLetter): number {
-    const { lastInsertRowid } = this.db
-      .insert(letters)
-      .values({ ...letter, at: this.clock.now() })
-      .run();
+    const { lastInsertRowid } = this.insert.run({ ...letter, at: this.clock.now() });
     const id = Number(lastInsertRowid);
     if (this.config.smtpUrl) this.jobs.add('send-letter', id);
     return id;

@@ -37,10 +37,18 @@ export interface Written {
   readonly renew: boolean;
 }
 
+/** A value that is to be current, unless it cannot be read as an answer. */
+interface Draft {
+  readonly entry: Entry;
+  readonly row: CurrentAnswer;
+}
+
 interface Course {
   plain: boolean;
   renew: boolean;
   readonly refused: RefusedEntry[];
+  /** What the batch makes current so far, in its order, by where it is kept. */
+  readonly drafts: Map<string, Draft[]>;
 }
 
 const numberOf = (raw: unknown): number | null => {
@@ -64,9 +72,10 @@ export class JournalWriter {
 
   write(meeting: Meeting, { head, entries }: Batch): Written {
     const { hold } = meeting;
-    const course: Course = { plain: true, renew: false, refused: [] };
+    const course: Course = { plain: true, renew: false, refused: [], drafts: new Map() };
     const wasBroken = hold.chain.broken;
     for (const raw of entries) this.take(meeting, raw, course);
+    for (const drafts of course.drafts.values()) this.keepLast(meeting.paper, drafts, course);
     this.holds.takeHead(hold, head, meeting.now);
     if (hold.chain.broken && !wasBroken) {
       const { now } = meeting;
@@ -74,7 +83,7 @@ export class JournalWriter {
       observe(this.db, meeting.sitting, { kind: 'mismatch', from: now, to: now, facts });
     }
     this.holds.keep(hold);
-    return { ...course, renew: course.renew || hold.chain.broken };
+    return { plain: course.plain, refused: course.refused, renew: course.renew || hold.chain.broken };
   }
 
   private take(meeting: Meeting, raw: unknown, course: Course): void {
@@ -113,36 +122,48 @@ export class JournalWriter {
         to: now,
         facts: { target: entry.target, hold: entry.restored.hold, number: entry.restored.number },
       });
-    if (aside === null && course.plain) this.makeCurrent(meeting, entry, body, course);
+    if (aside === null && course.plain) this.draft(meeting, entry, body, course);
   }
 
-  /** Makes an entry current that plainly counts; anything else is left to the judge. */
-  private makeCurrent(meeting: Meeting, entry: Entry, body: string, course: Course): void {
-    const { sitting, hold, paper } = meeting;
+  /** Works out the value of an entry that plainly counts; anything else is left to the judge. */
+  private draft(meeting: Meeting, entry: Entry, body: string, course: Course): void {
+    const { sitting, hold, paper, formId } = meeting;
     if (!plainlyCounts(meeting, entry.target)) {
       course.plain = false;
       return;
     }
     const ref = { hold: hold.number, number: entry.number };
-    const of = { db: this.db, holds: this.holds, sitting, formId: meeting.formId, paper };
+    const of = { db: this.db, holds: this.holds, sitting, formId, paper };
     if (cameOutOfTurn(of, { ...ref, about: entry.about, target: entry.target, arrivedAt: meeting.now })) {
       course.plain = false;
       return;
     }
     const slot = slotOfRow(entry);
-    const before = this.find.currentAt(sitting, slot.about, slot.target);
+    const key = `${slot.about} ${slot.target}`;
+    const drafts = course.drafts.get(key) ?? [];
+    const before = drafts.at(-1)?.row ?? this.find.currentAt(sitting, slot.about, slot.target);
     if (before && !isLater(ref, before)) return;
     // Its base has yet to come: as soon as the gap is filled the sitting is judged.
     if (entry.patch?.base.hold === hold.number && entry.patch.base.number > hold.chain.whole) return;
     const value = this.valueAfter(sitting, entry, body, before);
-    if (value === null || (entry.patch && !fitsText(paper, entry, value.text))) {
+    if (value === null) {
       // A value that cannot be made out stands in nobody's way; the device is asked for a whole one.
       course.renew = true;
       return;
     }
     const { text, depth } = value;
-    const stored = storedValue(entry, text);
-    this.find.setCurrent({ sittingId: sitting, ...slot, ...ref, depth, value: stored });
+    drafts.push({
+      entry,
+      row: { sittingId: sitting, ...slot, ...ref, depth, value: storedValue(entry, text) },
+    });
+    course.drafts.set(key, drafts);
+  }
+
+  /** Makes the last value current that reads as an answer: of a long answer, each is as much work as the others. */
+  private keepLast(paper: FullPaper, drafts: readonly Draft[], course: Course): void {
+    const kept = drafts.findLast(({ entry, row }) => !entry.patch || fitsText(paper, entry, row.value));
+    if (kept !== drafts.at(-1)) course.renew = true;
+    if (kept) this.find.setCurrent(kept.row);
   }
 
   private valueAfter(

@@ -68,6 +68,18 @@ describe('saving', () => {
     expect(valueOf(sittingQueries(of.db), of.idOf(device), { hold: 1, number: 3 })?.depth).toBe(2);
   });
 
+  it('keeps the last value of a batch that reads as an answer', async () => {
+    const device = await of.start();
+    await device.answer(WRITING, essay('At night'));
+    const texts = [essay('At night'), essay('At night the supply'), { version: 1, response: { chosen: [] } }];
+    for (const n of [1, 2]) {
+      const [from, to] = [valueTextOf(texts[n - 1]), valueTextOf(texts[n])];
+      device.write(WRITING, undefined, { patch: makePatch({ hold: 1, number: n }, { from, to }, sha256) });
+    }
+    expect((await device.save()).body).toMatchObject({ held: 3, renew: true });
+    expect(of.answersNow(device)).toEqual({ [WRITING]: texts[1] });
+  });
+
   it('asks for a fresh hold where a patch does not fit, and goes on', async () => {
     const device = await of.start();
     await device.answer(WRITING, essay('whole'));

@@ -1,0 +1,41 @@
+import { once } from 'node:events';
+import { Worker } from 'node:worker_threads';
+import type { Logger } from 'pino';
+import { runnable } from '../helpers/runnable';
+
+const EVERY_MS = 250;
+
+/**
+ * Moves what was committed from the write-ahead log into the database, in a thread of its own: on the server's thread
+ * each checkpoint would make everybody wait who saves, several times a second on a full exam day. Where the worker is
+ * missing or slow, the server's connection does it itself once the log is long (`openDatabase`).
+ */
+export class Checkpoints {
+  private readonly file: string;
+  private readonly log: Logger;
+  private worker: Worker | null = null;
+
+  constructor(file: string, log: Logger) {
+    [this.file, this.log] = [file, log];
+  }
+
+  start(everyMs = EVERY_MS): void {
+    const script = new URL('./checkpointWorker.ts', import.meta.url);
+    const { file, execArgv } = runnable(script);
+    const throughTsx = execArgv.length > 0;
+    this.worker = new Worker(throughTsx ? new URL('../jobs/tsWorker.mjs', import.meta.url) : file, {
+      workerData: { script: script.href, file: this.file, everyMs },
+    });
+    this.worker.unref();
+    this.worker.on('error', (error) => this.log.error({ err: error }, 'checkpoints are no longer made ahead'));
+    this.worker.once('exit', () => (this.worker = null));
+  }
+
+  async stop(): Promise<void> {
+    if (!this.worker) return;
+    const ended = once(this.worker, 'exit');
+    this.worker.ref();
+    this.worker.postMessage('stop');
+    await ended;
+  }
+}
