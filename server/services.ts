@@ -15,6 +15,7 @@ import type { PaperReader } from './papers/paperReader';
 import type { Printer } from './printing/printer';
 import type { Sandbox } from './sandbox/sandbox';
 import type { ExpressionJudge } from './scoring/expressionJudge';
+import type { Room } from './room';
 import type { Scorer } from './scoring/scorer';
 import type { TimeKeeper } from './sittings/timeKeeper';
 import type { Turns } from './turns';
@@ -29,6 +30,7 @@ export interface Services {
   readonly time: TimeKeeper;
   readonly hub: Hub;
   readonly turns: Turns;
+  readonly room: Room;
   readonly log: Logger;
   readonly sessions: Sessions;
   readonly firstAccount: FirstAccount;

@@ -21,6 +21,7 @@ import { Pictures } from './pictures/pictures';
 import { Reader } from './reading/reader';
 import { PaperReader } from './papers/paperReader';
 import { Printer } from './printing/printer';
+import { Room } from './room';
 import { Sandbox } from './sandbox/sandbox';
 import { makePack } from './results/packs';
 import { printAhead } from './results/printed';
@@ -53,7 +54,8 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const time = new TimeKeeper(db);
   const commits = new GroupCommit(db);
   commits.onTakenBack(() => time.forget());
-  const jobs = new JobQueue(db, commits, clock, log);
+  const room = new Room();
+  const jobs = new JobQueue(db, commits, clock, log, room);
   const store = new FileStore(path.join(config.dataFolder, 'files'));
   const files = new Files(db, commits, store, clock, jobs);
   const pictures = new Pictures();
@@ -68,6 +70,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     time,
     hub: new Hub(),
     turns: new Turns(),
+    room,
     sessions: new Sessions(db, clock, config),
     firstAccount: new FirstAccount(db),
     files,

@@ -16,6 +16,9 @@ export function openForReading(file: string): Db {
 
 const MIGRATIONS = path.join(import.meta.dirname, 'migrations');
 
+/** What a round of 5,000 essays touches again and again fits in it; taken as it is needed. */
+const CACHE_KB = 256 * 1024;
+
 /**
  * Opens (and migrates) the database. FULL commits: an acknowledged answer survives a power cut; better-sqlite3's own
  * default in WAL is NORMAL, which does not promise that.
@@ -29,6 +32,7 @@ export function openDatabase(file: string): Db {
   client.pragma('synchronous = FULL');
   // 64 MB: until then the server has the log moved by a worker (`Checkpoints`); then the next commit does the rest of it.
   client.pragma('wal_autocheckpoint = 16384');
+  client.pragma(`cache_size = ${-CACHE_KB}`);
   client.pragma('foreign_keys = ON');
   client.pragma('busy_timeout = 3000');
   const db = drizzle(client, { schema });

@@ -5,7 +5,7 @@ import type { Clock } from '../clock';
 import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { jobs } from '../db/schema';
-import { Room } from './room';
+import { Room } from '../room';
 
 /** A try at a job; after the last one a failed job waits for people. */
 export interface Try {
@@ -91,13 +91,14 @@ export class JobQueue {
   private readonly sweeps: Repeated[] = [];
   private stopping = false;
   private readonly commits: GroupCommit;
-  private readonly room = new Room();
+  private readonly room: Room;
   private readonly due;
   private readonly insert;
   private readonly settle;
 
-  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger) {
+  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger, room = new Room()) {
     this.db = db;
+    this.room = room;
     this.commits = commits;
     this.clock = clock;
     this.log = log;

@@ -7,15 +7,15 @@ import { invitationsOf, momentOf, watchRows, watchView } from './operations';
 const TURN_MS = 400;
 /** Every so many turns also what is less urgent: how far those are who only write on, and of whom something was heard. */
 const SLOW_TURNS = 5;
-/** Rows of those who only wrote on that are looked up again at such a turn. */
-const SLOW_ROWS = 100;
+/** Rows of those who only wrote on that are looked up again at such a turn; fewer while the thread is busy. */
+const SLOW_ROWS = { most: 100, busy: 20 };
 
 /**
  * A room as it changes, for as long as somebody watches it: the whole once, then only what is new. A turn begins when
  * the one before it is over, so that a large room never asks more of the server than it can give.
  */
 export function streamRoom(services: Services, line: Line, round: number): void {
-  const { hub } = services;
+  const { hub, room } = services;
   const soon = new Set<number>();
   const later = new Set<number>();
   const known = new Set<number>();
@@ -50,7 +50,7 @@ export function streamRoom(services: Services, line: Line, round: number): void 
     const slow = ++turns % SLOW_TURNS === 0;
     if (slow) for (const id of invitationsOf(services, round)) if (!known.has(id)) soon.add(id);
     const due = takeFrom(soon, Infinity);
-    if (slow) due.push(...takeFrom(later, SLOW_ROWS));
+    if (slow) due.push(...takeFrom(later, room.busy ? SLOW_ROWS.busy : SLOW_ROWS.most));
     for (const id of due) known.add(id);
     const rows = await watchRows(services, due);
     const heard = slow ? heardSince() : [];

@@ -36,6 +36,10 @@ export class Room {
     this.isBusy = false;
   }
 
+  get busy(): boolean {
+    return this.isBusy;
+  }
+
   /** Waits until there is room, at most about so long. */
   async wait(mostMs: number): Promise<void> {
     for (let waited = 0; this.isBusy && waited < mostMs; waited += LOOK_MS)
