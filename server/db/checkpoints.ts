@@ -3,7 +3,8 @@ import { Worker } from 'node:worker_threads';
 import type { Logger } from 'pino';
 import { runnable } from '../helpers/runnable';
 
-const EVERY_MS = 250;
+/** So often that each has little to do, and the log begins anew before it is long. */
+const EVERY_MS = 50;
 
 /**
  * Moves what was committed from the write-ahead log into the database, in a thread of its own: on the server's thread

@@ -46,10 +46,13 @@ export class TimeKeeper {
   private readonly find;
   private readonly events;
   private readonly terms;
+  /** Made once: every start and every hand-in needs one. */
+  private readonly inTransaction: (work: () => void) => void;
 
   constructor(db: Db) {
     this.db = db;
     this.find = sittingQueries(db);
+    this.inTransaction = db.$client.transaction((work: () => void) => work());
     this.events = db
       .select({ event: timeEvents.event })
       .from(timeEvents)
@@ -80,7 +83,7 @@ export class TimeKeeper {
   try(sitting: number, event: TimeEvent, { staffId, reason }: Cause = byItself): Refusal | null {
     const next = step(this.of(sitting), event);
     if (!next.done) return next.refusal;
-    this.db.transaction(() => {
+    this.inTransaction(() => {
       this.find.addEvent({ sittingId: sitting, at: event.at, event, staffId, reason });
       this.project(sitting, next.time, event.at);
     });
