@@ -158,7 +158,10 @@ async function measureOpening(page: Page): Promise<Moves> {
           await new Promise((rested) => requestIdleCallback(rested));
           const buttons = [...document.querySelectorAll<HTMLElement>('[data-kit] button[aria-pressed]')];
           const button = buttons.find((one) => one.innerText.trim() === label)!;
-          const panels = () => document.querySelectorAll('[role=dialog], [role=region], [data-slot]').length;
+          const panels = () =>
+            [...document.querySelectorAll('[role=dialog], [role=region], [data-slot]')].filter((one) =>
+              one.checkVisibility(),
+            ).length;
           const before = panels();
           const from = performance.now();
           button.click();

@@ -1,6 +1,7 @@
 import { lazy, Suspense, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
+import '../desk/serviceWorker';
 import './styles.css';
 
 /** A page that is fetched when its address is opened. */
@@ -11,9 +12,6 @@ function page<Name extends string>(load: () => Promise<Record<Name, ComponentTyp
 
 // Set by whoever looks for texts that cannot be translated, or places too narrow for longer ones.
 if (localStorage.getItem('language') === 'en-XA') (await import('../../core/messages/pseudo')).speakPseudo();
-
-if (import.meta.env.PROD && 'serviceWorker' in navigator)
-  void navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);
 
 createRoot(document.getElementById('root')!).render(
   <BrowserRouter>

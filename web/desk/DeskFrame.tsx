@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
+import { later } from '../ui/later';
 import { Files } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
 import { Button } from '../ui/Button';
@@ -14,11 +15,11 @@ import { Rail } from './Rail';
 import { Strip } from './Strip';
 import { t } from './words';
 
-const OpenAids = lazy(async () => ({ default: (await import('./OpenAids')).OpenAids }));
-const Covered = lazy(async () => ({ default: (await import('./Covered')).Covered }));
-const TurnDialog = lazy(async () => ({ default: (await import('./TurnDialog')).TurnDialog }));
+const OpenAids = later(async () => (await import('./OpenAids')).OpenAids);
+const Covered = later(async () => (await import('./Covered')).Covered);
+const TurnDialog = later(async () => (await import('./TurnDialog')).TurnDialog);
 const AIDS_BEHIND_MS = 600;
-const LastLook = lazy(async () => ({ default: (await import('./LastLook')).LastLook }));
+const LastLook = later(async () => (await import('./LastLook')).LastLook);
 
 /** Seen, and spoken by screen readers, not only coloured; it takes nothing away from the question. */
 function Warning() {

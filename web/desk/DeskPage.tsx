@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
+import { later } from '../ui/later';
 import { useLocation, useNavigate, useParams } from 'react-router';
 import { ApiProblem, messageOf } from '../api/client';
 import { useCandidateText } from '../ui/CandidateFrame';
@@ -10,7 +11,7 @@ import { fetchBehind } from './fetchBehind';
 import { openDesk } from './openDesk';
 import { t } from './words';
 
-const ElsewhereSheet = lazy(async () => ({ default: (await import('./Covered')).ElsewhereSheet }));
+const ElsewhereSheet = later(async () => (await import('./Covered')).ElsewhereSheet);
 
 type Shown =
   | { readonly at: 'opening' }

@@ -1,6 +1,7 @@
-import { useContext, useEffect } from 'react';
+import { Activity, useContext, useEffect, useState } from 'react';
 import { watchFields } from '../kit/fieldInUse';
 import { panels, type Tool } from '../kit/tools';
+import { atRest } from '../ui/atRest';
 import { useReady } from '../ui/ComponentShelf';
 import { lastTouched } from '../kit/useAid';
 import { useDrawnHighlights } from '../kit/useHighlights';
@@ -26,24 +27,40 @@ function useEscape(tools: readonly Tool[]): void {
   }, [store, tools]);
 }
 
-/** An open aid, once its panel is here, which it nearly always is. */
-const OpenAid = ({ panel }: Pick<Tool, 'panel'>) => (useReady(panels, panel) ? panels.draw(panel, {}) : null);
+/** After the first question and its neighbours. */
+const AHEAD_MS = 1500;
 
-/** The open aids of the section in view, and what is drawn by them. */
+/** Whether the desk has had the time to lay out what may be wanted next. */
+function useAhead(): boolean {
+  const [ahead, setAhead] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => atRest(() => setAhead(true)), AHEAD_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return ahead;
+}
+
+/** An aid once its panel is here: open, or laid out ahead of time and out of sight, so that opening it only shows it. */
+function Aid({ panel, open }: Pick<Tool, 'panel'> & { readonly open: boolean }) {
+  if (!useReady(panels, panel)) return null;
+  return <Activity mode={open ? 'visible' : 'hidden'}>{panels.draw(panel, {})}</Activity>;
+}
+
+/** The aids of the section in view, and what is drawn by them. */
 export function OpenAids() {
   const tools = useTools();
   const aids = useDesk((s) => s.desk.aids);
+  const ahead = useAhead();
   const canHighlight = useAids().includes('highlight');
   useDrawnHighlights(canHighlight);
   useEscape(tools);
   useEffect(watchFields, []);
   return (
     <>
-      {tools
-        .filter(({ id }) => aids[id]?.open === true)
-        .map(({ id, panel }) => (
-          <OpenAid key={id} panel={panel} />
-        ))}
+      {tools.map(({ id, panel }) => {
+        const open = aids[id]?.open === true;
+        return (ahead || open) && <Aid key={id} panel={panel} open={open} />;
+      })}
       <OpenHandouts />
     </>
   );

@@ -1,8 +1,9 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
+import { later } from '../ui/later';
 import { useDesk } from './DeskContext';
 import { useHandouts } from './Handouts';
 
-const HandoutPanel = lazy(async () => ({ default: (await import('./HandoutPanel')).HandoutPanel }));
+const HandoutPanel = later(async () => (await import('./HandoutPanel')).HandoutPanel);
 
 /** The open handouts of the section in view. */
 export function OpenHandouts() {

@@ -1,5 +1,6 @@
 import { Flag } from 'lucide-react';
-import { lazy, memo, startTransition, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, startTransition, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { later } from '../ui/later';
 import { showClock } from '../../core/timing/pace';
 import type { Question } from '../../core/papers/candidatePaper';
 import { layoutOf } from '../kinds/answers';
@@ -12,8 +13,8 @@ import { marksWords } from './Rail';
 import { lookOf, PageOf, samePage, type Laid, type LayoutProps, type Sheet } from './Pages';
 import { t } from './words';
 
-const SectionDoor = lazy(async () => ({ default: (await import('./SectionDoor')).SectionDoor }));
-const BesideSource = lazy(async () => ({ default: (await import('./BesideSource')).BesideSource }));
+const SectionDoor = later(async () => (await import('./SectionDoor')).SectionDoor);
+const BesideSource = later(async () => (await import('./BesideSource')).BesideSource);
 
 /** One column at reading width: nothing stands beside it. */
 const isColumn = ({ source, parts, sealed }: Question) =>

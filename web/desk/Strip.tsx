@@ -1,12 +1,13 @@
 import { ChevronDown, Flag } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { later } from '../ui/later';
 import { showMarks, sumMarks } from '../../core/marks';
 import type { QuestionState } from '../../core/sittings/progress';
 import { showClock } from '../../core/timing/pace';
 import { useDesk } from './DeskContext';
 import { t } from './words';
 
-const RailSheet = lazy(async () => ({ default: (await import('./RailSheet')).RailSheet }));
+const RailSheet = later(async () => (await import('./RailSheet')).RailSheet);
 
 const FILLS: Record<QuestionState, string> = {
   unopened: 'h-0',

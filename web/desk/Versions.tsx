@@ -1,11 +1,12 @@
 import { History } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { later } from '../ui/later';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import { Notice } from '../ui/Notice';
 import { useDesk } from './DeskContext';
 import { t } from './words';
 
-const VersionsDialog = lazy(async () => ({ default: (await import('./VersionsDialog')).VersionsDialog }));
+const VersionsDialog = later(async () => (await import('./VersionsDialog')).VersionsDialog);
 
 /** Looking through earlier versions of long work, and bringing one back. */
 export function Versions({ part }: { readonly part: ShownPart }) {

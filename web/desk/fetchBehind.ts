@@ -1,47 +1,56 @@
+import type { KindName } from '../../core/kinds/kindNames';
+import type { AidName } from '../../core/kit/aids';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import { answers } from '../kinds/answers';
 import { panels, toolsFor } from '../kit/tools';
 import { atRest } from '../ui/atRest';
+import { fetchLater } from '../ui/later';
 
 /** After the first question is drawn, which asks for its own kinds first. */
 const BEHIND_MS = 1500;
 
-/** In the order in which it may be wanted. */
-function piecesFor(paper: CandidatePaper): (() => Promise<unknown>)[] {
-  const kinds = new Set(paper.questions.flatMap((q) => q.parts.map((p) => p.kind)));
-  const tools = new Set(
-    paper.sections.flatMap((section) => toolsFor(section.aids).map((tool) => tool.panel)),
-  );
+/** What of a paper says which pieces of the desk it needs. */
+interface Needs {
+  readonly kinds: readonly KindName[];
+  /** By section. */
+  readonly aids: readonly (readonly AidName[])[];
+}
+
+/** Of each kind what is answered in, and of each aid its panel. */
+function piecesFor({ kinds, aids }: Needs): (() => Promise<unknown>)[] {
+  const tools = new Set(aids.flatMap((own) => toolsFor(own).map((tool) => tool.panel)));
   return [
-    ...[...kinds].map((kind) => () => answers.load([kind])),
-    () => import('./BesideSource'),
-    () => import('./OpenAids'),
+    ...kinds.map((kind) => () => answers.load([kind])),
     ...[...tools].map((panel) => () => panels.load([panel])),
-    ...(paper.sections.some((section) => section.handouts.length > 0)
-      ? [() => import('./HandoutPanel')]
-      : []),
-    () => import('../ui/ToolPopover'),
-    () => import('./RailSheet'),
-    () => import('./SectionDoor'),
-    () => import('./TurnDialog'),
-    () => import('../ui/ReadingChoices'),
-    () => import('../live/AskForm'),
-    () => import('./VersionsDialog'),
-    () => import('./LastLook'),
-    () => import('./Covered'),
   ];
+}
+
+/** A font that comes late has every text laid out anew that was laid out with another. */
+async function loadFonts(): Promise<void> {
+  const style = getComputedStyle(document.documentElement);
+  const families = ['--font-sans', '--font-serif', '--font-mono'].map((name) => style.getPropertyValue(name));
+  await Promise.all(families.map((family) => document.fonts.load(`1em ${family}`)));
+}
+
+/** Fetches all that the desk may need, as fast as it comes, where the clock does not run yet. What does not come is fetched where it is wanted. */
+export async function fetchDesk(needs: Needs): Promise<void> {
+  await Promise.allSettled([...piecesFor(needs), fetchLater, loadFonts].map((fetchPiece) => fetchPiece()));
 }
 
 /**
  * Fetches what the first question does without, before it is wanted: one piece after the other, each when the browser
  * rests, since a piece that is being made ready holds up whoever goes to the next question meanwhile.
  */
-async function fetchAll(paper: CandidatePaper): Promise<void> {
-  for (const fetchPiece of piecesFor(paper)) {
-    await new Promise<void>((rested) => atRest(rested));
+async function fetchAll({ questions, sections }: CandidatePaper): Promise<void> {
+  const kinds = [...new Set(questions.flatMap((q) => q.parts.map((p) => p.kind)))];
+  const rested = () => new Promise<void>((rest) => atRest(rest));
+  for (const fetchPiece of piecesFor({ kinds, aids: sections.map((s) => s.aids) })) {
+    await rested();
     // What did not come is fetched again where it is wanted.
     await fetchPiece().catch(() => undefined);
   }
+  await fetchLater(rested);
+  await loadFonts();
 }
 
 export const fetchBehind = (paper: CandidatePaper): void =>

@@ -1,4 +1,5 @@
 import type { NodeType } from '../../core/documents/everyNode';
+import { serviceWorker } from './serviceWorker';
 
 const PATIENCE_MS = 8000;
 
@@ -7,7 +8,7 @@ const PATIENCE_MS = 8000;
  * Waits until it is kept, but not for ever: a browser that cannot do this can still sit the test.
  */
 export async function keepForOffline(textNodes: readonly NodeType[]): Promise<void> {
-  if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
+  if (!(await serviceWorker)) return;
   const kept = new Promise<void>((resolve) => {
     const channel = new MessageChannel();
     channel.port1.onmessage = () => resolve();

@@ -1,5 +1,5 @@
 import { GripVertical, X } from 'lucide-react';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { Rnd } from 'react-rnd';
 import { Button } from '../ui/Button';
 import { useNarrow } from '../ui/useNarrow';
@@ -117,7 +117,9 @@ function usePlace({ id, first, least }: PanelProps) {
     width: figureOf(setting, 'width', before.width),
     height: figureOf(setting, 'height', before.height),
   };
-  const [field, setField] = useState<Place | null>(fieldInUse);
+  const [field, setField] = useState<Place | null>(null);
+  // Not before it is seen: it may have been laid out long before.
+  useLayoutEffect(() => setField(fieldInUse()), []);
   useEffect(() => {
     const look = () => {
       // What is in a panel of its own covers itself.

@@ -1,5 +1,6 @@
 import { Hand } from 'lucide-react';
-import { lazy, useState } from 'react';
+import { useState } from 'react';
+import { later } from '../ui/later';
 import type { LiveView } from '../../core/live/api';
 import { ToolPanel } from '../ui/ToolPanel';
 import { words } from '../words';
@@ -10,7 +11,7 @@ const t = words('hand', {
   title: 'Ask the invigilator',
 });
 
-const AskForm = lazy(async () => ({ default: (await import('./AskForm')).AskForm }));
+const AskForm = later(async () => (await import('./AskForm')).AskForm);
 
 interface Props {
   readonly live: LiveView | null;

@@ -1,5 +1,5 @@
 import { AArrowUp, Contrast } from 'lucide-react';
-import { lazy } from 'react';
+import { later } from './later';
 import { words } from '../words';
 import { ToolPanel } from './ToolPanel';
 
@@ -10,8 +10,8 @@ const t = words('reading', {
   coloursTitle: 'Colours of the page',
 });
 
-const TextChoices = lazy(async () => ({ default: (await import('./ReadingChoices')).TextChoices }));
-const ColourChoices = lazy(async () => ({ default: (await import('./ReadingChoices')).ColourChoices }));
+const TextChoices = later(async () => (await import('./ReadingChoices')).TextChoices);
+const ColourChoices = later(async () => (await import('./ReadingChoices')).ColourChoices);
 
 const PANEL = 'max-h-[80dvh] overflow-y-auto p-2';
 

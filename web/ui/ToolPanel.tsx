@@ -1,7 +1,8 @@
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { later } from './later';
 import { TriggerFace, triggerLook, type ToolPanelProps } from './toolTrigger';
 
-const ToolPopover = lazy(async () => ({ default: (await import('./ToolPopover')).ToolPopover }));
+const ToolPopover = later(async () => (await import('./ToolPopover')).ToolPopover);
 
 /**
  * A tool: its button opens a small panel that closes with Esc and is no mode. What places the panel is fetched behind the

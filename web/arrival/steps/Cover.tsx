@@ -7,6 +7,7 @@ import type { CoverSection } from '../../../core/papers/candidatePaper';
 import { showMarks } from '../../../core/marks';
 import { allowedMs } from '../../../core/timing/deadline';
 import { showLength } from '../../../core/timing/pace';
+import { fetchDesk } from '../../desk/fetchBehind';
 import { startSitting } from '../../desk/openDesk';
 import type { MediaProgress } from '../../desk/fetchMedia';
 import { preparePaper } from '../../desk/sealedPaper';
@@ -135,7 +136,16 @@ function usePaper() {
     leaving.current = own;
     return () => own.abort();
   }, []);
-  const [paper, retry] = useLoaded('paper', () => preparePaper(cover, setProgress, leaving.current.signal));
+  const [paper, retry] = useLoaded('paper', async () => {
+    const aids = cover.sections.map((section) => section.aids);
+    const desk = async () => {
+      // What does not come is asked for again at the start.
+      await import('../../desk/DeskPage').catch(() => undefined);
+      await fetchDesk({ kinds: cover.kinds, aids });
+    };
+    const [prepared] = await Promise.all([preparePaper(cover, setProgress, leaving.current.signal), desk()]);
+    return prepared;
+  });
   return { paper, progress, retry };
 }
 

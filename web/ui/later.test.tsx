@@ -1,0 +1,38 @@
+import { act, render, screen } from '@testing-library/react';
+import { Suspense } from 'react';
+import { expect, it, vi } from 'vitest';
+import { fetchLater, later } from './later';
+
+const Ruler = ({ length }: { length: number }) => <p>{length} cm</p>;
+
+it('is drawn at once where it was fetched before, with what it brings along', async () => {
+  const inner = vi.fn(() => Promise.resolve(Ruler));
+  const Outer = later(() => {
+    const Inner = later(inner);
+    return Promise.resolve(() => <Inner length={3} />);
+  });
+  await fetchLater();
+  render(
+    <Suspense fallback="waiting">
+      <Outer />
+    </Suspense>,
+  );
+  // Nothing was awaited since.
+  expect(screen.getByText('3 cm')).toBeVisible();
+  expect(inner).toHaveBeenCalledTimes(1);
+});
+
+it('is fetched where it is first wanted, and again where it did not come', async () => {
+  const load = vi.fn(() => Promise.resolve(Ruler));
+  load.mockRejectedValueOnce(new Error('no network'));
+  const Late = later(load);
+  await fetchLater();
+  const view = (
+    <Suspense fallback="waiting">
+      <Late length={5} />
+    </Suspense>
+  );
+  await act(async () => void render(view));
+  expect(await screen.findByText('5 cm')).toBeVisible();
+  expect(load).toHaveBeenCalledTimes(2);
+});
