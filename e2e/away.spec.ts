@@ -2,6 +2,8 @@ import { hasNoBarriers } from './barriers';
 import { storedTexts } from './people/Candidate';
 import { expect, MATTIS, test } from './testApp';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('without a network while typing, a reload in between, then the hand-in with its true time', async ({
   page,
   app,

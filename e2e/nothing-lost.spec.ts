@@ -3,6 +3,8 @@ import { hasNoBarriers } from './barriers';
 import { storedTexts } from './people/Candidate';
 import { expect, ILSE, test } from './testApp';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('kill -9 while answers are typed: every acknowledged answer is there', async ({
   page,
   app,

@@ -6,6 +6,8 @@ import { pageFile } from './pageFiles';
 import { codeOf, photographs } from './people/phone';
 import { expect, RUNA, test } from './testApp';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** A line that can be cut in the middle of a page: when its second part goes out. */
 async function cuttable(phone: Tab): Promise<{ cutInNextPage: () => void }> {
   let armed = false;

@@ -9,6 +9,8 @@ import { ROOT } from './paths';
 import { JAVASCRIPT, PYTHON } from './programs';
 import { test } from './testApp';
 
+test.use({ serviceWorkers: 'allow' });
+
 const limits = { milliseconds: 5000, megabytes: 64, outputBytes: 20_000 };
 const GIVEN = 6;
 const worker = (name: string): string => {

@@ -8,6 +8,8 @@ import { storedTexts } from './people/Candidate';
 import { Staff } from './people/Staff';
 import { AMADOU, expect, LUDO, test } from './testApp';
 
+test.use({ serviceWorkers: 'allow' });
+
 const player = (page: Page) => page.getByRole('region', { name: /^Recording:/ });
 const status = (page: Page) => player(page).getByRole('status');
 const playButton = (page: Page) => player(page).getByRole('button', { name: 'Play – uses one play' });

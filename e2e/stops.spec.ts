@@ -2,6 +2,8 @@ import { hasNoBarriers } from './barriers';
 import { ForgedClient } from './people/ForgedClient';
 import { expect, ILSE, MATTIS, test } from './testApp';
 
+test.use({ serviceWorkers: 'allow' });
+
 const ROUND = 'Technician, November';
 
 test('a pause: who writes nothing in it has one version, a forged client two, and the coordinator chooses', async ({

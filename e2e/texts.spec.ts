@@ -2,6 +2,8 @@ import { parseDocument } from '../server/documents/parseDocument';
 import { hasNoBarriers } from './barriers';
 import { expect, test } from './testApp';
 
+test.use({ serviceWorkers: 'allow' });
+
 const BODY = `# Night of 9 March
 
 The :meaning[reserve cooler]{says="the second machine, for when the first one stops"} did not take over. Cost: $5 to $6 at 10:30.

@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import { hasNoBarriers } from './barriers';
 import { expect, ILSE, MATTIS, test } from './testApp';
 
+test.use({ serviceWorkers: 'allow' });
+
 async function fitsTheScreen(page: Page): Promise<void> {
   const [content, view] = await page.evaluate(() => [
     document.documentElement.scrollWidth,

@@ -6,6 +6,8 @@ import { expect, test, type TestApp } from './testApp';
 import { Candidate, storedTexts } from './people/Candidate';
 import { openedCopies } from './openedCopies';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Collects every byte that a page is sent by the API. */
 function listen(page: Page): { all: () => Promise<string> } {
   const bodies: Promise<string>[] = [];
