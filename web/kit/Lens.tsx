@@ -100,7 +100,8 @@ function useGlass(power: number): React.RefObject<HTMLDivElement | null> {
       const { x, y, width, height } = field.getBoundingClientRect();
       follow({ x: x + Math.min(width / 2, own.clientWidth / power / 2), y: y + height / 2 });
     };
-    make();
+    // The lens itself is seen first: a copy of the desk takes longer than opening it.
+    const first = requestAnimationFrame(() => (timer = setTimeout(make)));
     const observer = new MutationObserver(soon);
     observer.observe(desk, { childList: true, subtree: true, characterData: true, attributes: true });
     document.addEventListener('pointermove', byPointer);
@@ -109,6 +110,7 @@ function useGlass(power: number): React.RefObject<HTMLDivElement | null> {
     desk.addEventListener('scroll', soon, true);
     return () => {
       clearTimeout(timer);
+      cancelAnimationFrame(first);
       cancelAnimationFrame(frame);
       observer.disconnect();
       document.removeEventListener('pointermove', byPointer);
