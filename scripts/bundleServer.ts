@@ -13,7 +13,7 @@ const ENTRIES = [
   'server/printing/drawPdfHelper.ts',
   'server/pictures/pictureHelper.ts',
   'server/papers/importHelper.ts',
-  'server/db/checkpointWorker.ts',
+  'server/checkpoints/checkpointWorker.ts',
   'server/scoring/scoringWorker.ts',
   'server/scoring/expressionWorker.ts',
 ];

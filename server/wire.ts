@@ -4,7 +4,7 @@ import { MovableClock, systemClock } from './clock';
 import { FirstAccount } from './accounts/firstAccount';
 import { rescore } from './answers/operations';
 import type { Config } from './config';
-import { Checkpoints } from './db/checkpoints';
+import { Checkpoints } from './checkpoints/checkpoints';
 import { GroupCommit } from './db/groupCommit';
 import { openDatabase } from './db/open';
 import { serverSecret } from './db/serverSecret';

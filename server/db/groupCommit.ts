@@ -4,7 +4,7 @@ import type { Db } from './open';
  * What follows a commit sooner than this waits for the next one: a commit stops the thread for as long as the disk takes,
  * and one for each of a few hundred writes a second would leave little room for anything else. Milliseconds.
  */
-const APART_MS = 8;
+const APART_MS = 10;
 /** How long one transaction takes up what is saved, and then what others write: all in it wait for its end. */
 const SAVING_MS = 30;
 const OTHERS_MS = 8;

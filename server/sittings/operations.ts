@@ -33,7 +33,7 @@ import { Closing } from './closing';
 import { grantOf, Holds, type HoldState } from './holds';
 import { JournalWriter, type Written } from './journalWriter';
 import { countedOf, Plays } from './plays';
-import { findSitting, sittingQueries, type FoundSitting } from './queries';
+import { findSitting, sittingQueries } from './queries';
 import { receiptOf } from './receipts';
 import { deskOf } from './values';
 import { versionsOf } from './versions';
@@ -419,8 +419,8 @@ export class SittingOperations {
   }
 
   private running(invitation: number): Current {
-    const found: FoundSitting | null = this.find.newestOf(invitation);
-    if (!found || found.sitting.closedAt !== null) throw notRunning();
-    return this.currentOf(invitation);
+    const current = this.currentOf(invitation);
+    if (this.services.time.of(current.id).closed !== null) throw notRunning();
+    return current;
   }
 }

@@ -1,5 +1,5 @@
 import { GripVertical, X } from 'lucide-react';
-import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Rnd } from 'react-rnd';
 import { Button } from '../ui/Button';
 import { useNarrow } from '../ui/useNarrow';
@@ -108,7 +108,7 @@ function Sheet({ id, title, tall = false, children }: PanelProps) {
 
 /** Where a panel lies: where it was left, or aside of the field that is worked in. */
 function usePlace({ id, first, least }: PanelProps) {
-  const { setting, set } = useAid(id);
+  const { open, setting, set } = useAid(id);
   const before =
     'corner' in first ? inCorner(first.corner, first, { page: page(), foot: footHeight() }) : first;
   const kept: Place = {
@@ -117,9 +117,13 @@ function usePlace({ id, first, least }: PanelProps) {
     width: figureOf(setting, 'width', before.width),
     height: figureOf(setting, 'height', before.height),
   };
-  const [field, setField] = useState<Place | null>(null);
-  // Not before it is seen: it may have been laid out long before.
-  useLayoutEffect(() => setField(fieldInUse()), []);
+  const [field, setField] = useState<Place | null>(fieldInUse);
+  const [wasOpen, setWasOpen] = useState(open);
+  if (open !== wasOpen) {
+    // It may have been laid out long before, when another field was worked in.
+    setWasOpen(open);
+    setField(fieldInUse());
+  }
   useEffect(() => {
     const look = () => {
       // What is in a panel of its own covers itself.

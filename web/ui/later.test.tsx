@@ -1,4 +1,4 @@
-import { act, render, screen } from '@testing-library/react';
+import { render, screen } from '@testing-library/react';
 import { Suspense } from 'react';
 import { expect, it, vi } from 'vitest';
 import { fetchLater, later } from './later';
@@ -32,7 +32,7 @@ it('is fetched where it is first wanted, and again where it did not come', async
       <Late length={5} />
     </Suspense>
   );
-  await act(async () => void render(view));
+  render(view);
   expect(await screen.findByText('5 cm')).toBeVisible();
   expect(load).toHaveBeenCalledTimes(2);
 });

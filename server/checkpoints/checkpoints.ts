@@ -28,7 +28,9 @@ export class Checkpoints {
       workerData: { script: script.href, file: this.file, everyMs },
     });
     this.worker.unref();
-    this.worker.on('error', (error) => this.log.error({ err: error }, 'checkpoints are no longer made ahead'));
+    this.worker.on('error', (error) =>
+      this.log.error({ err: error }, 'checkpoints are no longer made ahead'),
+    );
     this.worker.once('exit', () => (this.worker = null));
   }
 

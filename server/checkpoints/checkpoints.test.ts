@@ -4,8 +4,8 @@ import path from 'node:path';
 import { pino } from 'pino';
 import { expect, it, vi } from 'vitest';
 import { Checkpoints } from './checkpoints';
-import { openDatabase } from './open';
-import { settings } from './schema';
+import { openDatabase } from '../db/open';
+import { settings } from '../db/schema';
 
 it('moves what was committed into the database, which the server’s own connection does not', async () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-checkpoints-'));
