@@ -8,6 +8,8 @@ import { fetchLater } from '../ui/later';
 
 /** After the first question is drawn, which asks for its own kinds first. */
 const BEHIND_MS = 1500;
+/** How long the cover waits for what the desk can also begin without. */
+const PATIENCE_MS = 8000;
 
 /** What of a paper says which pieces of the desk it needs. */
 interface Needs {
@@ -32,9 +34,13 @@ async function loadFonts(): Promise<void> {
   await Promise.all(families.map((family) => document.fonts.load(`1em ${family}`)));
 }
 
-/** Fetches all that the desk may need, as fast as it comes, where the clock does not run yet. What does not come is fetched where it is wanted. */
+/**
+ * Fetches all that the desk may need, as fast as it comes, where the clock does not run yet; not for ever, since a
+ * request that hangs must keep nobody from the start. What does not come is fetched where it is wanted.
+ */
 export async function fetchDesk(needs: Needs): Promise<void> {
-  await Promise.allSettled([...piecesFor(needs), fetchLater, loadFonts].map((fetchPiece) => fetchPiece()));
+  const all = [...piecesFor(needs), fetchLater, loadFonts].map((fetchPiece) => fetchPiece());
+  await Promise.race([Promise.allSettled(all), new Promise((resolve) => setTimeout(resolve, PATIENCE_MS))]);
 }
 
 /**
@@ -50,7 +56,7 @@ async function fetchAll({ questions, sections }: CandidatePaper): Promise<void> 
     await fetchPiece().catch(() => undefined);
   }
   await fetchLater(rested);
-  await loadFonts();
+  await loadFonts().catch(() => undefined);
 }
 
 export const fetchBehind = (paper: CandidatePaper): void =>
