@@ -169,12 +169,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
 
 test('waiting rooms: a door code, and the opening time', async ({ page, app, candidate, staff, browser }) => {
   const corin = candidate(page, CORIN);
-  await corin.opensLink();
-  await corin.confirmsDetails();
-  await corin.passesChecks();
-  await corin.takesPicture();
-  await corin.ticksRules();
-  await expect(corin.heading('Waiting room')).toBeVisible();
+  await corin.comesToWaitingRoom();
   await expect(page.getByRole('timer')).toContainText('until it opens');
   const office = await browser.newContext();
   const bram = await staff(await office.newPage(), 'invigilator');
@@ -203,12 +198,7 @@ test('waiting rooms: a door code, and the opening time', async ({ page, app, can
   await tove.page.getByRole('link', { name: 'Add to my calendar' }).click();
   expect((await calendar).suggestedFilename()).toBe('test-window.ics');
   await app.advance(50 * DAY_MIN - 21 - 10);
-  await tove.opensLink();
-  await tove.confirmsDetails();
-  await tove.passesChecks();
-  await tove.takesPicture();
-  await tove.ticksRules();
-  await expect(tove.heading('Waiting room')).toBeVisible();
+  await tove.comesToWaitingRoom();
   await app.advance(11);
   await tove.page.reload();
   await expect(tove.page.getByRole('button', { name: 'Start – the clock begins' })).toBeEnabled();

@@ -15,6 +15,10 @@ test('without a network while typing, a reload in between, then the hand-in with
   await ilse.goesTo(8);
   await ilse.writes('The supply dipped ');
   await ilse.isSaved();
+  // With the next question, which asks for a program, came what runs it.
+  const keptPython = () =>
+    page.evaluate(async () => (await caches.match('/vendor/pyodide/python_stdlib.zip')) !== undefined);
+  await expect.poll(keptPython).toBe(true);
   await app.killHard();
   await page.keyboard.type('at 21:40, ');
   const saved = page.locator('[data-saved="kept"]');
@@ -31,6 +35,10 @@ test('without a network while typing, a reload in between, then the hand-in with
   await page.keyboard.type('.');
   await page.reload();
   await expect(sheet).toContainText('and nobody heard the alarm.');
+  await ilse.goesTo(9);
+  await ilse.programs('Python', 'def strongest(lots):\n    return ""\n');
+  await ilse.triesAllCases();
+  await expect(page.getByText('1 of 3 as expected')).toBeVisible();
   await ilse.goesTo(3);
   await ilse.entersFigure('-19');
   await ilse.looksBack();

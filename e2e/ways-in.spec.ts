@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { hasNoBarriers } from './barriers';
-import { expect, ILSE, MATTIS, test } from './testApp';
+import { expect, MATTIS, test } from './testApp';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -122,68 +122,6 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
   await expect(page.getByRole('alertdialog')).toBeVisible();
   await press(/^Hand in my paper/);
   await expect(ilse.heading('Your paper is handed in')).toBeVisible();
-});
-
-test('no barriers on any screen', async ({ page, app, candidate, staff, browser }) => {
-  const ilse = candidate(page);
-  await ilse.opensLink();
-  await expect(ilse.heading('Are these your details?')).toBeVisible();
-  await hasNoBarriers(page, 'details');
-  await ilse.confirmsDetails();
-  await hasNoBarriers(page, 'checks');
-  await ilse.passesChecks();
-  // It becomes usable when the camera has seen a face; until then its colours change.
-  await expect(page.getByRole('button', { name: 'Take the picture' })).toBeEnabled();
-  await hasNoBarriers(page, 'picture');
-  await ilse.takesPicture();
-  await hasNoBarriers(page, 'rules');
-  await ilse.acceptsRules();
-  await hasNoBarriers(page, 'cover');
-  await ilse.starts();
-  for (let number = 1; number <= 10; number++) {
-    await ilse.goesTo(number);
-    await hasNoBarriers(page, `question ${number}`);
-  }
-  await ilse.goesTo(8);
-  await ilse.writes('The bay stood at 11 degrees.');
-  await ilse.looksBack();
-  await hasNoBarriers(page, 'last look');
-  await ilse.handsInFromLastLook();
-  await hasNoBarriers(page, 'receipt');
-  await app.doJobs();
-
-  const office = await browser.newContext();
-  const coordinator = await staff(await office.newPage(), 'coordinator');
-  await coordinator.opensRound('Technician, November');
-  await hasNoBarriers(coordinator.page, 'round');
-  await coordinator.page.getByRole('button', { name: 'Invite a candidate' }).click();
-  await hasNoBarriers(coordinator.page, 'invite');
-  await coordinator.page.keyboard.press('Escape');
-  await coordinator.page.getByRole('link', { name: 'See the paper as candidates do' }).click();
-  await expect(coordinator.page.getByText('Parts of a seed')).toBeVisible();
-  await hasNoBarriers(coordinator.page, 'paper');
-  await coordinator.readsInvitationOf(ILSE);
-  await expect(coordinator.page.getByText('Your personal link')).toBeVisible();
-  await hasNoBarriers(coordinator.page, 'outbox');
-  const room = await browser.newContext();
-  const lead = await staff(await room.newPage(), 'lead');
-  await lead.goesTo('Sign-off');
-  await hasNoBarriers(lead.page, 'sign-off');
-  const desk = await browser.newContext();
-  const assessor = await staff(await desk.newPage(), 'assessor');
-  await assessor.opensPile('Mark item 8');
-  await hasNoBarriers(assessor.page, 'marking table');
-  await assessor.marksByKeys([0, 0, 0, 0], '');
-  await expect(assessor.page.getByText('This item is done')).toBeVisible();
-  await lead.page.reload();
-  await lead.page.getByRole('button', { name: 'Sign off the marks' }).click();
-  await hasNoBarriers(lead.page, 'sign-off question');
-  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
-  await coordinator.opensRound('Technician, November');
-  await coordinator.confirms('Release the results');
-  await page.reload();
-  await expect(ilse.heading('Ilse Brandvold')).toBeVisible();
-  await hasNoBarriers(page, 'result sheet');
 });
 
 test('links that lead nowhere yet, no more, or not at all say so in a sentence', async ({ page, app }) => {

@@ -88,15 +88,15 @@ export class Candidate {
   }
 
   /**
-   * From the link to the cover page without a look at the steps between: for stories that are about something else. The
-   * steps themselves are told in `arrival.spec.ts` and on the whole path.
+   * Takes the steps of the arrival without a look at them: for stories that are about something else. The steps themselves
+   * are told in `arrival.spec.ts` and on the whole path.
    */
-  async comesToCover(): Promise<void> {
-    await this.opensLink();
-    await expect(this.heading('Are these your details?')).toBeVisible();
-    const steps = new URL('/api/arrival/', this.page.url()).href;
+  private async takesSteps(): Promise<void> {
     const { request } = this.page;
-    const view = (await (await request.get(new URL('/api/arrival', steps).href)).json()) as ArrivalView;
+    const steps = new URL('/api/arrival/', this.link).href;
+    const link = this.link.split('/').at(-1)!;
+    const opened = await request.post(`${steps}open`, { data: { link } });
+    const view = (await opened.json()) as ArrivalView;
     const results = view.checks.demanded.map((name) => ({ name, outcome: 'good', facts: {} }));
     const accepted = view.rules.statements.map((statement) => statement.key);
     const headers = { 'Content-Type': 'image/jpeg' };
@@ -108,8 +108,17 @@ export class Candidate {
     ])
       expect(answer.ok(), await answer.text()).toBe(true);
     await this.opensLink();
+  }
+
+  async comesToCover(): Promise<void> {
+    await this.takesSteps();
     // Measuring scripts come this way too, and have no other patience than this.
     await expect(this.button('Start – the clock begins')).toBeEnabled({ timeout: 60_000 });
+  }
+
+  async comesToWaitingRoom(): Promise<void> {
+    await this.takesSteps();
+    await expect(this.heading('Waiting room')).toBeVisible();
   }
 
   /** The whole way from the link to the desk, as short as it goes. */

@@ -94,7 +94,8 @@ export function Answer(props: Props) {
   const limits = { seconds: shown.limits.milliseconds / 1000, megabytes: shown.limits.megabytes };
   const hidden = (name: (typeof TABS)[number]) => (narrow && tab !== name ? 'hidden' : '');
   return (
-    <div className="flex h-full min-h-0 flex-col gap-2.5">
+    // Whoever begins with the program will want to run it.
+    <div className="flex h-full min-h-0 flex-col gap-2.5" onFocus={trial.getReady}>
       {narrow && (
         <div role="tablist" className="flex border-b border-line">
           {TABS.map((name) => (

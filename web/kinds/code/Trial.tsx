@@ -1,3 +1,4 @@
+import { useEffect, useEffectEvent } from 'react';
 import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response';
 import { words } from '../../words';
 import type { TrialProps } from '../answerProps';
@@ -10,5 +11,8 @@ const t = words('codeTrialOfAssessor', {
 
 /** Runs a candidate's program again, with the cases of the question or with an input of the assessor's own. */
 export function Trial({ shown, response }: TrialProps<CodeShown, CodeResponse>) {
-  return <CaseTable shown={shown} trial={useTrial(shown, response)} note={t('note')} />;
+  const trial = useTrial(shown, response);
+  const begin = useEffectEvent(trial.getReady);
+  useEffect(() => begin(), []);
+  return <CaseTable shown={shown} trial={trial} note={t('note')} />;
 }

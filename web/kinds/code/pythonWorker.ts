@@ -2,15 +2,14 @@
 import './useUtc';
 import type { CaseJob, EngineReply } from '../../../core/programs/engine';
 import { preparePython, textOfBytes, type PythonEngine } from '../../../core/programs/pythonCase';
-
-const FOLDER = '/vendor/pyodide/';
+import { PYTHON_FOLDER } from './pythonFiles';
 
 async function boot() {
-  const script = `${FOLDER}pyodide.mjs`;
+  const script = `${PYTHON_FOLDER}pyodide.mjs`;
   const { loadPyodide } = (await import(/* @vite-ignore */ script)) as {
     readonly loadPyodide: (options: object) => Promise<PythonEngine>;
   };
-  return preparePython(await loadPyodide({ indexURL: FOLDER }));
+  return preparePython(await loadPyodide({ indexURL: PYTHON_FOLDER }));
 }
 
 const engine = boot();

@@ -33,6 +33,8 @@ export interface Trial {
   /** What is being done now, in words. */
   readonly busy: string | null;
   readonly trouble: string | null;
+  /** Starts the engine before it is asked for anything. */
+  readonly getReady: () => void;
   readonly tryAll: () => void;
   readonly tryOwn: (given: readonly Json[]) => void;
 }
@@ -46,13 +48,11 @@ export function useTrial(shown: CodeShown, response: CodeResponse): Trial {
   const [trouble, setTrouble] = useState<string | null>(null);
   const { language } = response;
   const program = programOf(shown, response);
-  useEffect(
-    () =>
-      void engineOf(language)
-        .warm()
-        .catch(() => undefined),
-    [language],
-  );
+  useEffect(() => engineOf(language).bring(), [language]);
+  const getReady = () =>
+    void engineOf(language)
+      .warm()
+      .catch(() => undefined);
 
   const attempt = async (work: () => Promise<void>) => {
     setTrouble(null);
@@ -84,5 +84,5 @@ export function useTrial(shown: CodeShown, response: CodeResponse): Trial {
       setOwnOutcome(await runOne(one));
     });
   const ownRow = own && { ...own, title: t('own'), expected: undefined, outcome: ownOutcome };
-  return { outcomes, own: ownRow, busy, trouble, tryAll, tryOwn };
+  return { outcomes, own: ownRow, busy, trouble, getReady, tryAll, tryOwn };
 }

@@ -2,6 +2,7 @@ import { catalogueTexts } from './catalogueTexts';
 import { everyNode } from '../core/documents/everyNode';
 import type { Page, Response } from '@playwright/test';
 import { technicianPaper } from '../demo/technicianPaper';
+import { hasNoBarriers } from './barriers';
 import { expect, test, type TestApp } from './testApp';
 import { Candidate, storedTexts } from './people/Candidate';
 import { openedCopies } from './openedCopies';
@@ -76,18 +77,28 @@ const everythingStored = (app: TestApp): string =>
     .map((row) => JSON.stringify(row))
     .join('\n');
 
-test('from invitation to released result, with every person in it', async ({ browser, app, staff }) => {
+test('from invitation to released result, with every person in it, and no barriers on any screen', async ({
+  browser,
+  app,
+  staff,
+}) => {
   const office = await browser.newContext();
   const coordinator = await staff(await office.newPage(), 'coordinator');
   await coordinator.opensRound('Technician, November');
+  await hasNoBarriers(coordinator.page, 'round');
   await coordinator.page.getByRole('link', { name: 'See the paper as candidates do' }).click();
   await expect(
     coordinator.page.getByRole('heading', { level: 1, name: 'Germination Data Technician' }),
   ).toBeVisible();
   await expect(coordinator.page.getByText('10 questions · 48 marks · 60 minutes')).toBeVisible();
+  await hasNoBarriers(coordinator.page, 'paper');
   await coordinator.opensRound('Technician, November');
+  await coordinator.page.getByRole('button', { name: 'Invite a candidate' }).click();
+  await hasNoBarriers(coordinator.page, 'invite');
+  await coordinator.page.keyboard.press('Escape');
   await coordinator.invites('Aurelia Nightingale-Osei', 'aurelia@example.org', 50);
   await expect(coordinator.page.getByText('test-window.ics')).toBeVisible();
+  await hasNoBarriers(coordinator.page, 'outbox');
   await coordinator.page.getByRole('button', { name: 'Show the personal link' }).click();
   const opened = office.waitForEvent('page');
   await coordinator.page.getByRole('link', { name: 'Open the link as the candidate would' }).click();
@@ -99,10 +110,17 @@ test('from invitation to released result, with every person in it', async ({ bro
   const aurelia = new Candidate(page, link);
   await aurelia.opensLink();
   await expect(page.getByText('Aurelia Nightingale-Osei')).toBeVisible();
+  await hasNoBarriers(page, 'details');
   await aurelia.confirmsDetails();
+  await hasNoBarriers(page, 'checks');
   await aurelia.passesChecks();
+  // It becomes usable when the camera has seen a face; until then its colours change.
+  await expect(page.getByRole('button', { name: 'Take the picture' })).toBeEnabled();
+  await hasNoBarriers(page, 'picture');
   await aurelia.takesPicture();
+  await hasNoBarriers(page, 'rules');
   await aurelia.acceptsRules();
+  await hasNoBarriers(page, 'cover');
   await expect(page.getByText('1 h 30 min', { exact: true })).toBeVisible();
   // Reading the cover costs nothing: ten minutes pass before the start.
   await app.advance(10);
@@ -141,6 +159,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   await aurelia.fillsGap(1, 'kept');
   await aurelia.fillsGap(2, '65');
   await aurelia.fillsGap(3, 'third');
+  await hasNoBarriers(page, 'a question beside its source');
   await page.getByRole('button', { name: 'Flag', exact: true }).click();
   await aurelia.goesTo(8);
   await aurelia.writes(NOTE);
@@ -154,6 +173,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   await expect(page.getByText('2 of 3 as expected')).toBeVisible({ timeout: 45_000 });
   await aurelia.isSaved();
   await aurelia.looksBack();
+  await hasNoBarriers(page, 'last look');
   await expect(page.getByText('2 questions are not done, worth 7 of 48 marks.')).toBeVisible();
   await page.getByRole('button', { name: 'Hand in my paper' }).click();
   await expect(page.getByText('Question 6, worth 3 marks, is unopened.')).toBeVisible();
@@ -161,6 +181,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   await expect(aurelia.heading('Your paper is handed in')).toBeVisible();
   await expect(page.getByText(/^[A-Z0-9]{4}-[A-Z0-9]{4}-[A-Z0-9]{4}$/)).toBeVisible();
   await expect(page.getByText(/^Your result is expected by/)).toBeVisible();
+  await hasNoBarriers(page, 'receipt');
   const heard = await sentToCandidate.all();
   for (const text of QUESTION_TEXTS) expect(heard).not.toContain(text);
   // What the seal holds is the candidate's copy, and nothing of the key.
@@ -179,6 +200,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   const assessor = await staff(desk, 'assessor');
   await assessor.opensPile('Mark item 8 · Incident note');
   await expect(desk.getByText('split seed coats')).toBeVisible();
+  await hasNoBarriers(desk, 'marking table');
   await assessor.marksByKeys([3, 4, 3, 1], 'Exact, and in the right order.');
   await expect(desk.getByRole('heading', { name: 'This item is done' })).toBeVisible();
   // A program that both score: the cases are the machine's, how it reads is for people.
@@ -199,6 +221,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   const leadRoom = await browser.newContext();
   const lead = await staff(await leadRoom.newPage(), 'lead');
   await lead.goesTo('Sign-off');
+  await hasNoBarriers(lead.page, 'sign-off');
   // “third” was not in the key; the lead accepts it, sees first what would change, and every script is scored anew.
   const november = lead.page.getByRole('row').filter({ hasText: 'Technician, November' });
   await november.getByRole('link', { name: 'What was answered' }).click();
@@ -213,7 +236,9 @@ test('from invitation to released result, with every person in it', async ({ bro
   await expect(lead.page.getByText('Scripts are being scored anew.')).toBeVisible();
   await app.doJobs();
   await lead.goesTo('Sign-off');
-  await lead.confirms('Sign off the marks');
+  await lead.page.getByRole('button', { name: 'Sign off the marks' }).click();
+  await hasNoBarriers(lead.page, 'sign-off question');
+  await lead.page.getByRole('alertdialog').getByRole('button', { name: 'Sign off the marks' }).click();
   await expect(lead.page.getByText('signed off')).toBeVisible();
 
   await page.reload();
@@ -229,6 +254,7 @@ test('from invitation to released result, with every person in it', async ({ bro
   // the second: both usual cases wrong, of the edges one wrong, so nothing by the machine, and 2 for how it reads. In
   // all 33.
   await expect(page.getByRole('main')).toContainText('33 of 48');
+  await hasNoBarriers(page, 'result sheet');
   await expect(page.getByText('Exact, and in the right order.')).toBeVisible();
   // Other rounds still ask these questions: their right answers wait until those are over.
   const right = page.getByRole('group', { name: 'The right answer' });
