@@ -1,5 +1,5 @@
 import { hasNoBarriers } from './barriers';
-import { storedTexts } from './people/Candidate';
+import { leftBehind } from './stored';
 import { expect, MATTIS, test } from './testApp';
 
 test.use({ serviceWorkers: 'allow' });
@@ -61,7 +61,7 @@ test('without a network while typing, a reload in between, then the hand-in with
   expect(last!.value).toContain('The supply dipped at 21:40, and nobody heard the alarm.');
   expect(app.rows('select 1 from journal where variant > 0')).toEqual([]);
   // Nothing of the paper or of the answers stays behind in this browser.
-  await expect.poll(() => storedTexts(page)).toBe('');
+  await expect.poll(() => leftBehind(page)).toEqual([]);
   await page
     .getByLabel('Receipt code')
     .fill((await page.locator('p.font-mono').textContent())!.toLowerCase());

@@ -4,7 +4,8 @@ import type { Page, Response } from '@playwright/test';
 import { technicianPaper } from '../demo/technicianPaper';
 import { hasNoBarriers } from './barriers';
 import { expect, test, type TestApp } from './testApp';
-import { Candidate, storedTexts } from './people/Candidate';
+import { Candidate } from './people/Candidate';
+import { leftBehind, readableOf } from './stored';
 import { openedCopies } from './openedCopies';
 
 test.use({ serviceWorkers: 'allow' });
@@ -126,8 +127,9 @@ test('from invitation to released result, with every person in it, and no barrie
   await app.advance(10);
   // The whole paper is on the device, and not a word of it can be read before the start.
   await expect(page.getByText('The whole paper is on this device')).toBeVisible();
-  const early = (await sentToCandidate.all()) + (await storedTexts(page));
+  const early = await sentToCandidate.all();
   for (const text of QUESTION_TEXTS) expect(early).not.toContain(text);
+  expect(await readableOf(page, QUESTION_TEXTS)).toEqual([]);
   await aurelia.starts();
   await expect(page.getByRole('timer')).toHaveText(/^1:(30:00|29:5\d)$/);
 
@@ -189,7 +191,7 @@ test('from invitation to released result, with every person in it, and no barrie
   for (const text of QUESTION_TEXTS) expect(copies).toContain(text);
   for (const secret of SECRETS) expect(heard + copies).not.toContain(secret);
   expect(heard + copies).not.toMatch(SECRET_FIGURES);
-  await expect.poll(() => storedTexts(page)).toBe('');
+  await expect.poll(() => leftBehind(page)).toEqual([]);
   await app.doJobs();
   await page.reload();
   await expect(page.getByText('One assessor is marking “Incident note”.')).toBeVisible();

@@ -1,6 +1,6 @@
 import type { JournalKept } from '../core/sittings/api';
 import { hasNoBarriers } from './barriers';
-import { storedTexts } from './people/Candidate';
+import { readableOf } from './stored';
 import { expect, ILSE, test } from './testApp';
 
 test.use({ serviceWorkers: 'allow' });
@@ -153,7 +153,7 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   // Sealed until it is entered: neither the page nor the device knows a word of it.
   await expect(page.getByRole('heading', { name: 'Section A has a time limit of its own' })).toBeVisible();
   await hasNoBarriers(page, 'before a section');
-  expect(await storedTexts(page)).not.toContain('germinates');
+  expect(await readableOf(page, ['germinates'])).toEqual([]);
   await ilse.goesTo(5);
   await expect(page.getByRole('heading', { name: /time limit of its own/ })).toBeHidden();
   await ilse.goesTo(1);

@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test';
 import { zipSync } from 'fflate';
 import { hasNoBarriers } from './barriers';
 import { ROOT } from './paths';
-import { storedTexts } from './people/Candidate';
+import { leftBehind, readableOf } from './stored';
 import { Staff } from './people/Staff';
 import { AMADOU, expect, LUDO, test } from './testApp';
 
@@ -219,15 +219,15 @@ test('a paper with 40 MB of sound is ready before the start, goes on after a cut
   expect(new Set(came).size).toBe(77);
   expect(came.length).toBeLessThan(81);
   // Nothing of it can be read on the device before the clock runs.
-  expect(await storedTexts(page)).not.toContain('Wendlebury');
+  expect(await readableOf(page, ['Wendlebury'])).toEqual([]);
   await ludo.starts();
   await expect(page.getByText('What is done first, Wendlebury?')).toBeVisible();
   await player(page).getByRole('button', { name: 'Play' }).click();
   await expect(player(page).getByRole('button', { name: 'Pause' })).toBeVisible();
-  expect(await storedTexts(page)).not.toContain('Wendlebury');
+  expect(await readableOf(page, ['Wendlebury'])).toEqual([]);
   await ludo.isSaved();
   await ludo.handsIn();
-  await expect.poll(() => storedTexts(page)).toBe('');
+  await expect.poll(() => leftBehind(page)).toEqual([]);
 });
 
 test('without a connection from the start of a section to its end, with sound, a film and a document', async ({
@@ -238,8 +238,10 @@ test('without a connection from the start of a section to its end, with sound, a
   await amadou.arrives();
   await expect(status(page)).toContainText('Two plays left of two');
   await amadou.isSaved();
-  await page.context().setOffline(true);
   await hearsTone(page);
+  // The play that is possible without a connection has been granted.
+  await expect(playButton(page)).toBeEnabled();
+  await page.context().setOffline(true);
   await plays(page);
   await amadou.chooses('At the seed store');
   await page.reload();
@@ -270,5 +272,5 @@ test('without a connection from the start of a section to its end, with sound, a
   await page.context().setOffline(false);
   await amadou.isSaved();
   await amadou.handsIn();
-  await expect.poll(() => storedTexts(page)).toBe('');
+  await expect.poll(() => leftBehind(page)).toEqual([]);
 });

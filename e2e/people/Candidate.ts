@@ -187,33 +187,3 @@ export class Candidate {
     await expect(this.heading('Your paper is handed in')).toBeVisible();
   }
 }
-
-/** Everything readable that this browser keeps for the application: databases, storages and caches, but not its files. */
-export const storedTexts = (page: Page): Promise<string> =>
-  page.evaluate(async () => {
-    const found: string[] = [];
-    const decoder = new TextDecoder();
-    const read = (value: unknown): unknown => (value instanceof Uint8Array ? decoder.decode(value) : value);
-    for (const { name } of await indexedDB.databases()) {
-      const db = await new Promise<IDBDatabase>((done, failed) => {
-        const opening = indexedDB.open(name!);
-        opening.onsuccess = () => done(opening.result);
-        opening.onerror = () => failed(new Error('the database does not open'));
-      });
-      for (const store of db.objectStoreNames) {
-        if (store === 'settings') continue;
-        const rows = await new Promise<unknown[]>((done) => {
-          const all = db.transaction(store).objectStore(store).getAll();
-          all.onsuccess = () => done(all.result as unknown[]);
-        });
-        found.push(...rows.map((row) => JSON.stringify(read(row))));
-      }
-      db.close();
-    }
-    for (const [key, value] of [...Object.entries(localStorage), ...Object.entries(sessionStorage)])
-      if (key.startsWith('clear-sitting-left')) found.push(String(value));
-    for (const name of await caches.keys())
-      for (const { url } of await (await caches.open(name)).keys())
-        if (new URL(url).pathname.startsWith('/api/')) found.push(url);
-    return found.join('\n');
-  });
