@@ -21,6 +21,7 @@ import { seededRandom } from '../../core/random';
 import type { HandInReply, HoldReply, JournalKept, Prepared, SittingOpened } from '../../core/sittings/api';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { sha256 } from '../../server/secrets';
+import { checkSum } from '../../server/sittings/checkSum';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
 import { BenchApp } from '../BenchApp';
 import { measureSaves } from '../saves';
@@ -156,7 +157,7 @@ class Essay {
     const text = canonicalJson(value);
     const whole = this.base === null || this.patches >= WHOLE_AFTER;
     const ref = { hold: this.writer.hold, number: this.base?.number ?? 0 };
-    const body = whole ? { value } : { patch: makePatch(ref, { from: this.base!.text, to: text }, sha256) };
+    const body = whole ? { value } : { patch: makePatch(ref, { from: this.base!.text, to: text }, checkSum) };
     const entry = this.writer.append({ about: 'answer', target: 'incident-note/A', at: Date.now(), ...body });
     this.base = { number: entry.number, text };
     this.patches = whole ? 0 : this.patches + 1;

@@ -30,7 +30,7 @@ export interface EntryRef {
 
 /**
  * A change of a long value: `cut` characters at `place` of the base's canonical JSON text are replaced by `put`. `sum`
- * is the check sum of the result (`checkSum`).
+ * is the check sum of the result (`CheckSum`).
  */
 export interface Patch {
   readonly base: EntryRef;
@@ -87,7 +87,7 @@ const entrySchema = v.strictObject({
       place: count,
       cut: count,
       put: v.string(),
-      sum: v.pipe(v.string(), v.regex(/^[0-9a-f]{16}$/)),
+      sum: v.pipe(v.string(), v.regex(/^[0-9a-f]{8}$/)),
     }),
   ),
   restored: v.optional(ref),

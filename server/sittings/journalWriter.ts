@@ -5,8 +5,8 @@ import type { FullPaper } from '../../core/papers/paper';
 import type { RefusedEntry } from '../../core/sittings/api';
 import { leftMs, sectionEndAt, stopsOf, type SittingTime } from '../../core/timing/sittingTime';
 import type { Db } from '../db/open';
-import { sha256 } from '../secrets';
 import { observe } from '../observations/observations';
+import { checkSum } from './checkSum';
 import type { Holds, HoldState } from './holds';
 import { belongs, fits, sectionOfTarget } from './placing';
 import { Plays } from './plays';
@@ -178,7 +178,7 @@ export class JournalWriter {
         ? { text: before.value, depth: before.depth }
         : valueOf(this.find, sitting, patch.base);
     if (!known || known.depth >= DEPTH_LIMIT) return null;
-    const text = applyPatch(known.text, patch, sha256);
+    const text = applyPatch(known.text, patch, checkSum);
     return text === null || text.length > ENTRY_LIMIT ? null : { text, depth: known.depth + 1 };
   }
 }

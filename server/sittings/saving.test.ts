@@ -1,3 +1,4 @@
+import { checkSum } from './checkSum';
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { makePatch } from '../../core/journal/patch';
@@ -58,7 +59,7 @@ describe('saving', () => {
         patch: makePatch(
           { hold: 1, number: n },
           { from: canonical(texts[n - 1]), to: canonical(texts[n]) },
-          sha256,
+          checkSum,
         ),
       });
     expect((await device.save({ entries: device.entries.slice(1) })).body.renew).toBe(false);
@@ -74,7 +75,7 @@ describe('saving', () => {
     const texts = [essay('At night'), essay('At night the supply'), { version: 1, response: { chosen: [] } }];
     for (const n of [1, 2]) {
       const [from, to] = [valueTextOf(texts[n - 1]), valueTextOf(texts[n])];
-      device.write(WRITING, undefined, { patch: makePatch({ hold: 1, number: n }, { from, to }, sha256) });
+      device.write(WRITING, undefined, { patch: makePatch({ hold: 1, number: n }, { from, to }, checkSum) });
     }
     expect((await device.save()).body).toMatchObject({ held: 3, renew: true });
     expect(of.answersNow(device)).toEqual({ [WRITING]: texts[1] });
@@ -83,7 +84,7 @@ describe('saving', () => {
   it('asks for a fresh hold where a patch does not fit, and goes on', async () => {
     const device = await of.start();
     await device.answer(WRITING, essay('whole'));
-    const patch = { base: { hold: 1, number: 1 }, place: 0, cut: 0, put: 'x', sum: '0'.repeat(16) };
+    const patch = { base: { hold: 1, number: 1 }, place: 0, cut: 0, put: 'x', sum: '0'.repeat(8) };
     device.write(WRITING, undefined, { patch });
     device.write(NUMBER, typed('5'));
     expect((await device.save()).body).toMatchObject({ held: 3, renew: true });

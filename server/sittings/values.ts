@@ -10,7 +10,7 @@ import {
 } from '../../core/journal/entry';
 import { applyPatch, DEPTH_LIMIT } from '../../core/journal/patch';
 import type { StoredResponse } from '../../core/kinds/stored';
-import { sha256 } from '../secrets';
+import { checkSum } from './checkSum';
 import type { CurrentAnswer, JournalRow, SittingQueries } from './queries';
 
 /** A value as canonical JSON, and how many patches it stands on. */
@@ -82,7 +82,7 @@ export function valueOf(find: SittingQueries, sitting: number, ref: EntryRef): V
 function patched(whole: string, patches: readonly Patch[]): Value | null {
   let text: string | null = whole;
   for (const patch of patches.toReversed()) {
-    text = text === null ? null : applyPatch(text, patch, sha256);
+    text = text === null ? null : applyPatch(text, patch, checkSum);
     // Patches must not add up to what could never be sent whole.
     if (text !== null && text.length > ENTRY_LIMIT) return null;
   }

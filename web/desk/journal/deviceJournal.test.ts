@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { crc32 } from 'node:zlib';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { emptyDesk } from '../../../core/journal/desk';
 import { BATCH_LIMIT, ENTRY_LIMIT, type Entry } from '../../../core/journal/entry';
@@ -7,7 +8,7 @@ import { canonicalJson } from '../../../core/journal/canonicalJson';
 import { applyPatch } from '../../../core/journal/patch';
 import { DeviceJournal } from './deviceJournal';
 import { deviceDatabase, forgetSitting, keepSitting, storedEntries, type StoredSitting } from './deviceStore';
-import { digest } from './digest';
+import { checkSum, digest } from './digest';
 
 const essay = (text: string) => ({ text });
 const answer = (value: unknown) => ({ about: 'answer', target: 'note/A', value }) as const;
@@ -37,7 +38,7 @@ function follow(entries: readonly Entry[], token = 'granted') {
   for (const { number, ...rest } of entries) {
     writer.append(rest);
     const { patch, value } = rest;
-    const text = patch ? applyPatch(texts.get(patch.base.number)!, patch, digest) : canonicalJson(value);
+    const text = patch ? applyPatch(texts.get(patch.base.number)!, patch, checkSum) : canonicalJson(value);
     texts.set(number, text!);
   }
   return { last: JSON.parse([...texts.values()].at(-1)!) as unknown, chain: writer.chain };
@@ -46,6 +47,13 @@ function follow(entries: readonly Entry[], token = 'granted') {
 afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
+});
+
+it('check sums are those of the standard, and of Node.js, by which the server makes its own', () => {
+  // The standard's own check value: CRC-32/ISO-HDLC of the nine digits.
+  expect(checkSum('123456789')).toBe('cbf43926');
+  for (const text of ['', 'Zoë 𝄞', JSON.stringify('\ud800')])
+    expect(parseInt(checkSum(text), 16)).toBe(crc32(text));
 });
 
 describe('the journal on the device', () => {

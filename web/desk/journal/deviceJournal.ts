@@ -21,7 +21,7 @@ import {
   takeLeftBehind,
   type StoredEntry,
 } from './deviceStore';
-import { digest } from './digest';
+import { checkSum, digest } from './digest';
 
 /** Changes to the same place within this time become one entry. */
 const MERGE_MS = 1000;
@@ -253,7 +253,7 @@ export class DeviceJournal {
     const whole = wholeEntry(open, number);
     if (!base || change.restored || text.length < SHORT_TEXT || base.patches >= WHOLE_AFTER) return whole;
     const ref = { hold: this.writer.hold, number: base.number };
-    const patch = makePatch(ref, { from: base.text, to: text }, digest);
+    const patch = makePatch(ref, { from: base.text, to: text }, checkSum);
     const { value: _, ...head } = whole;
     return patch.put.length > text.length / 2 ? whole : { ...head, patch };
   }
@@ -298,7 +298,7 @@ export class DeviceJournal {
   private textOf({ patch, value, ...entry }: Entry): string | null {
     if (!patch) return canonicalJson(value ?? null);
     const base = this.bases.get(slotOf(entry));
-    return base?.number === patch.base.number ? applyPatch(base.text, patch, digest) : null;
+    return base?.number === patch.base.number ? applyPatch(base.text, patch, checkSum) : null;
   }
 }
 
