@@ -1,5 +1,5 @@
-import { Delete } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { Delete, Pi, Radical } from 'lucide-react';
+import { useRef, useState, type ReactNode } from 'react';
 import { words } from '../words';
 import { calculate, type Angle, type CalculatorKind, type Outcome } from './calculate';
 import { fieldToFill, typeInto } from './fieldInUse';
@@ -19,6 +19,14 @@ const t = words('calculator', {
   clearName: 'Clear',
   back: 'Delete the last character',
   equals: 'Equals',
+  root: 'Square root',
+  cubeRoot: 'Cube root',
+  square: 'Squared',
+  power: 'To the power of',
+  exponential: 'e to the power of',
+  absolute: 'Absolute value',
+  factorial: 'Factorial',
+  pi: 'Pi',
   degrees: 'Degrees',
   radians: 'Radians',
   angle: 'Angles in',
@@ -48,16 +56,43 @@ const SCIENTIFIC = [
   'cbrt(',
   'abs(',
 ];
-const FACES: Readonly<Record<string, string>> = {
-  '√(': '√',
-  '^2': 'x²',
-  '^': 'xʸ',
-  'cbrt(': '∛',
-  'abs(': '|x|',
-  '!': 'n!',
-  'exp(': 'eˣ',
-};
-const face = (key: string) => FACES[key] ?? key.replace('(', key.length > 1 ? '' : '(');
+/**
+ * What stands on a key in place of what it types, and its name. Drawn, where the fonts of the desk lack the sign: to look
+ * for another font takes longer than to open the panel.
+ */
+const FACES: Readonly<Record<string, { readonly drawn: ReactNode; readonly name: Parameters<typeof t>[0] }>> =
+  {
+    '√(': { drawn: <Radical aria-hidden className="size-4" />, name: 'root' },
+    'cbrt(': {
+      drawn: (
+        <span className="flex items-start">
+          <sup className="-mr-1">3</sup>
+          <Radical aria-hidden className="size-4" />
+        </span>
+      ),
+      name: 'cubeRoot',
+    },
+    '^2': { drawn: 'x²', name: 'square' },
+    '^': {
+      drawn: (
+        <span>
+          x<sup>y</sup>
+        </span>
+      ),
+      name: 'power',
+    },
+    'exp(': {
+      drawn: (
+        <span>
+          e<sup>x</sup>
+        </span>
+      ),
+      name: 'exponential',
+    },
+    'abs(': { drawn: '|x|', name: 'absolute' },
+    '!': { drawn: '!', name: 'factorial' },
+    π: { drawn: <Pi aria-hidden className="size-4" />, name: 'pi' },
+  };
 const MOST_KEPT = 30;
 
 interface Done {
@@ -87,6 +122,23 @@ function Key({
     >
       {children}
     </button>
+  );
+}
+
+/** A key that types: a sign, or the name of a function. */
+function TypingKey({
+  types,
+  onPress,
+}: {
+  readonly types: string;
+  readonly onPress: (types: string) => void;
+}) {
+  const face = FACES[types];
+  const text = types.replace('(', types.length > 1 ? '' : '(');
+  return (
+    <Key name={face && t(face.name)} onPress={() => onPress(types)} strong={'÷×−+'.includes(types)}>
+      {face?.drawn ?? <span className={text.length > 3 ? 'text-[0.76rem] tracking-tight' : ''}>{text}</span>}
+    </Key>
   );
 }
 
@@ -227,11 +279,7 @@ export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
           {scientific && (
             <div className="grid flex-1 grid-cols-4 content-start gap-1.5">
               {SCIENTIFIC.map((key) => (
-                <Key key={key} onPress={() => press(key)}>
-                  <span className={face(key).length > 3 ? 'text-[0.76rem] tracking-tight' : ''}>
-                    {face(key)}
-                  </span>
-                </Key>
+                <TypingKey key={key} types={key} onPress={press} />
               ))}
             </div>
           )}
@@ -240,19 +288,15 @@ export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
               {t('clear')}
             </Key>
             {['(', ')'].map((key) => (
-              <Key key={key} onPress={() => press(key)}>
-                {key}
-              </Key>
+              <TypingKey key={key} types={key} onPress={press} />
             ))}
             <Key name={t('back')} onPress={() => change(text.slice(0, -1))}>
               <Delete aria-hidden className="size-5" />
             </Key>
             {BASIC.map((key) => (
-              <Key key={key} onPress={() => press(key)} strong={'÷×−+'.includes(key)}>
-                {key}
-              </Key>
+              <TypingKey key={key} types={key} onPress={press} />
             ))}
-            <Key onPress={() => press('√(')}>√</Key>
+            <TypingKey types="√(" onPress={press} />
             <Key name={t('equals')} strong wide onPress={work}>
               =
             </Key>

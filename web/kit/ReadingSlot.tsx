@@ -1,5 +1,5 @@
 import { ChevronsUpDown, GripHorizontal, X } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { words } from '../words';
 import { stepOf, within } from './place';
@@ -18,36 +18,55 @@ const t = words('readingSlot', {
 const LEAST_PX = 28;
 const STEP_PX = 14;
 
-/** What is read now: the source beside the question, or the question. Looked for again whenever the page changes. */
-function useReading(): HTMLElement | null {
-  const [reading, setReading] = useState<HTMLElement | null>(null);
-  useEffect(() => {
-    let frame = 0;
+interface Reading {
+  readonly element: HTMLElement;
+  readonly room: number;
+}
+
+/** What is read now: the source beside the question, or the question; with its height. */
+function readingNow(): Reading | null {
+  const all = readingsInView();
+  const element = all.find((one) => one.dataset.reading === 'source') ?? all[0];
+  return element ? { element, room: element.clientHeight } : null;
+}
+
+/** Found before the slot is seen, and looked for again whenever the page changes. */
+function useReading(): Reading | null {
+  const [reading, setReading] = useState<Reading | null>(null);
+  const element = reading?.element;
+  useLayoutEffect(() => {
     const look = () => {
-      cancelAnimationFrame(frame);
-      frame = requestAnimationFrame(() => {
-        const all = readingsInView();
-        setReading(all.find((one) => one.dataset.reading === 'source') ?? all[0] ?? null);
-      });
+      const found = readingNow();
+      setReading((known) =>
+        known?.element === found?.element && known?.room === found?.room ? known : found,
+      );
     };
     look();
-    const observer = new MutationObserver(look);
+    let frame = 0;
+    const lookSoon = () => {
+      cancelAnimationFrame(frame);
+      frame = requestAnimationFrame(look);
+    };
+    const changes = new MutationObserver(lookSoon);
     const desk = document.querySelector('[data-desk]');
     if (desk)
-      observer.observe(desk, {
+      changes.observe(desk, {
         subtree: true,
         // The source may come after the aid that was left open.
         childList: true,
         attributes: true,
         attributeFilter: ['class', 'inert', 'hidden'],
       });
-    window.addEventListener('resize', look);
+    const sizes = new ResizeObserver(lookSoon);
+    if (element) sizes.observe(element);
+    window.addEventListener('resize', lookSoon);
     return () => {
       cancelAnimationFrame(frame);
-      observer.disconnect();
-      window.removeEventListener('resize', look);
+      changes.disconnect();
+      sizes.disconnect();
+      window.removeEventListener('resize', lookSoon);
     };
-  }, []);
+  }, [element]);
   return reading;
 }
 
@@ -125,18 +144,11 @@ function Slot({ room }: { readonly room: number }) {
 /** Dims everything that is read but a few lines. It is no mode: what lies below is pressed and scrolled as ever. */
 export function ReadingSlot() {
   const reading = useReading();
-  const [room, setRoom] = useState(0);
-  useEffect(() => {
-    if (!reading) return undefined;
-    const observer = new ResizeObserver(() => setRoom(reading.clientHeight));
-    observer.observe(reading);
-    return () => observer.disconnect();
-  }, [reading]);
-  if (!reading || room < LEAST_PX * 2) return null;
+  if (!reading || reading.room < LEAST_PX * 2) return null;
   return createPortal(
     <div data-slot className="pointer-events-none absolute inset-0 z-10 overflow-hidden">
-      <Slot room={room} />
+      <Slot room={reading.room} />
     </div>,
-    reading,
+    reading.element,
   );
 }

@@ -91,8 +91,9 @@ export function readingsInView(): HTMLElement[] {
   return [...document.querySelectorAll<HTMLElement>('[data-reading]')].filter(
     (one) =>
       one.closest('[inert]') === null &&
-      one.getClientRects().length > 0 &&
-      one.checkVisibility({ visibilityProperty: true, contentVisibilityAuto: true }),
+      // Asked first: for the box of what is out of sight, a whole sheet would be laid out.
+      one.checkVisibility({ visibilityProperty: true, contentVisibilityAuto: true }) &&
+      one.getClientRects().length > 0,
   );
 }
 
