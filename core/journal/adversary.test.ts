@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { hash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { seededRandom, type Random } from '../random';
 import { GRACE_MS, SILENCE_MS } from '../timing/deadline';
@@ -11,7 +11,7 @@ import { SimulatedServer, textOf, type SimulatedReply, type SimulatedRequest } f
 const SECOND = 1000;
 const LIMIT = 5 * 60 * SECOND;
 const TERMS = { limitMs: LIMIT, extraPercent: 0, breakMs: 0, sectionLimitsMs: {} };
-const digest = (text: string) => createHash('sha256').update(text).digest('hex');
+const digest = (text: string) => hash('sha256', text);
 const between = (random: Random, low: number, high: number) => low + Math.floor(random() * (high - low));
 const oneOf = <T>(random: Random, all: readonly T[]): T => all[Math.floor(random() * all.length)]!;
 

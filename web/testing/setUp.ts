@@ -21,4 +21,4 @@ globalThis.matchMedia ??= (query: string) =>
     addEventListener: () => undefined,
     removeEventListener: () => undefined,
   }) as unknown as MediaQueryList;
-Object.defineProperty(navigator, 'languages', { value: ['en-GB'] });
+Object.defineProperty(navigator, 'languages', { configurable: true, value: ['en-GB'] });
