@@ -1,4 +1,3 @@
-import { execFileSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Page, Request } from '@playwright/test';
@@ -6,19 +5,15 @@ import type { MarkingTableData, QualityData } from '../core/marking/api';
 import { staffMembers } from '../demo/people';
 import { freePort } from '../server/testing/freePort';
 import { hasNoBarriers } from './barriers';
-import { COHORT, ROOT } from './paths';
+import { COHORT } from './paths';
 import { Staff } from './people/Staff';
+import { seed } from './prepare';
 import { expect, test as base, TestApp } from './testApp';
 
 /** The server on the main sitting of 60 scripts, partly marked; seeded once. */
 const test = base.extend<{ readonly app: TestApp }>({
   app: async ({}, use) => {
-    if (!existsSync(COHORT))
-      execFileSync(process.execPath, ['--import', 'tsx', 'demo/main.ts'], {
-        cwd: ROOT,
-        env: { ...process.env, CLEAR_SITTING_DATA: COHORT },
-        stdio: 'pipe',
-      });
+    if (!existsSync(COHORT)) seed(COHORT);
     const app = new TestApp(await freePort(), COHORT);
     await app.start();
     await use(app);

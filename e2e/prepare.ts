@@ -39,14 +39,19 @@ export async function drawClip(): Promise<void> {
   writeFileSync(CAMERA_CLIP, Buffer.concat(frames.map((frame) => Buffer.from(frame, 'base64'))));
 }
 
+/** The demo's data in a folder of its own. */
+export function seed(folder: string, without: readonly string[] = []): void {
+  execFileSync(process.execPath, ['dist/demo/main.mjs', ...without], {
+    cwd: ROOT,
+    env: { ...process.env, CLEAR_SITTING_DATA: folder },
+    stdio: 'pipe',
+  });
+}
+
 export default async function prepare(): Promise<void> {
   for (const folder of [TEMPLATE, COHORT]) rmSync(folder, { recursive: true, force: true });
   // The stories want an empty database; the pictures want one with the simulated scripts in it.
   const scripts = process.env.E2E_SEED === 'full' ? [] : ['--without-scripts'];
-  execFileSync(process.execPath, ['--import', 'tsx', 'demo/main.ts', ...scripts], {
-    cwd: ROOT,
-    env: { ...process.env, CLEAR_SITTING_DATA: TEMPLATE },
-    stdio: 'pipe',
-  });
+  seed(TEMPLATE, scripts);
   await drawClip();
 }
