@@ -1,9 +1,16 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
+import express from 'express';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { kindNames } from '../core/kinds/kindNames';
 import { sumMarks } from '../core/marks';
-import { allEndpoints } from './app';
+import { allEndpoints, serveWeb } from './app';
 import { journal, marks, sittings } from './db/schema';
+import { workerPolicy } from './http/security';
 import { ApiClient, type Refusal } from './testing/ApiClient';
 import { bestOf, isReadByPeople, machineMarks, samplePaper } from './testing/samplePaper';
 import { serve, type Served } from './testing/serve';
@@ -171,4 +178,39 @@ describe('after the hand-in', () => {
     const { body } = await new ApiClient(app.url).get<Record<string, unknown>>('/health');
     expect(body).toMatchObject({ database: 'well', journalMode: 'wal', outbox: 0 });
   });
+});
+
+it('files of the application go out as they were packed, to whoever takes that, with the rules of their kind', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'web-'));
+  mkdirSync(path.join(folder, 'assets'));
+  const script = 'export const answer = 42;';
+  for (const name of ['assets/page.js', 'assets/tryWorker.js']) {
+    writeFileSync(path.join(folder, name), script);
+    writeFileSync(path.join(folder, `${name}.br`), brotliCompressSync(script));
+  }
+  const files = express();
+  serveWeb(files, folder);
+  const server = files.listen(0);
+  const { port } = server.address() as AddressInfo;
+  const told = async (name: string, encoding: string) => {
+    const headers = { 'Accept-Encoding': encoding };
+    const answer = await fetch(`http://127.0.0.1:${port}/assets/${name}`, { headers });
+    const of = (header: string) => answer.headers.get(header);
+    expect([await answer.text(), of('content-type')!.toLowerCase()]).toEqual([
+      script,
+      'text/javascript; charset=utf-8',
+    ]);
+    expect(of('cache-control')).toContain('immutable');
+    return [of('content-encoding'), of('content-security-policy')];
+  };
+  for (const [asked, sent] of [
+    ['gzip, br', 'br'],
+    ['identity', null],
+  ] as const) {
+    expect(await told('page.js', asked)).toEqual([sent, null]);
+    // A worker has a policy of its own, packed or not: programs are compiled in it.
+    expect(await told('tryWorker.js', asked)).toEqual([sent, workerPolicy]);
+  }
+  server.close();
+  rmSync(folder, { recursive: true });
 });

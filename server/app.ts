@@ -71,7 +71,8 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
   ];
 }
 
-function serveWeb(app: Express, folder: string): void {
+/** The files of the application, as the build has made and packed them. */
+export function serveWeb(app: Express, folder: string): void {
   const headers = (response: ServerResponse, file: string) => {
     if (/[wW]orker[^/]*\.js(\.br)?$/.test(file)) response.setHeader('Content-Security-Policy', workerPolicy);
     const hashed = file.includes(`${path.sep}assets${path.sep}`);
