@@ -65,8 +65,8 @@ const FACES: Readonly<Record<string, { readonly drawn: ReactNode; readonly name:
     '√(': { drawn: <Radical aria-hidden className="size-4" />, name: 'root' },
     'cbrt(': {
       drawn: (
-        <span className="flex items-start">
-          <sup className="-mr-1">3</sup>
+        <span className="flex items-center">
+          <span className="-mt-2 -mr-0.5 text-[0.62rem] leading-none">3</span>
           <Radical aria-hidden className="size-4" />
         </span>
       ),
