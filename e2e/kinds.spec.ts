@@ -9,19 +9,20 @@ const QUESTIONS = 17;
 
 const next = (page: Page) => page.keyboard.press('Alt+PageDown');
 
-/** Answers one question after the other, and looks at each when it is answered; empty ones have unit tests. */
+/** Answers one question after the other, and looks at each before and when it is answered. */
 async function answersAll(
   page: Page,
   who: Candidate,
   way: Way,
-  look: (question: number) => Promise<void> = () => Promise.resolve(),
+  look: (question: number, state: 'empty' | 'answered') => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
   const { all } = new Answering(page, way);
   expect(all).toHaveLength(QUESTIONS);
   for (const [i, answer] of all.entries()) {
     await expect(who.heading(`Question ${i + 1}`)).toBeVisible();
+    await look(i + 1, 'empty');
     await answer();
-    await look(i + 1);
+    await look(i + 1, 'answered');
     if (i < all.length - 1) await next(page);
   }
   await who.isSaved();
@@ -53,7 +54,9 @@ test('every kind by pointer, to the result sheet and its PDF', async ({
 }) => {
   const runa = candidate(page, RUNA);
   await runa.arrives();
-  await answersAll(page, runa, 'pointer', (question) => hasNoBarriers(page, `question ${question}`));
+  await answersAll(page, runa, 'pointer', (question, state) =>
+    hasNoBarriers(page, `question ${question}, ${state}`),
+  );
   await survivesReload(page, runa);
   await runa.handsInFromLastLook();
   await app.doJobs();

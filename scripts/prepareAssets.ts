@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { buildSandbox } from '../server/sandbox/build';
+import { PYTHON_NAMES } from '../web/kinds/code/pythonFiles';
 
 const root = path.resolve(import.meta.dirname, '..');
 const at = (...parts: string[]) => path.join(root, ...parts);
@@ -14,6 +15,7 @@ const sourcesIn = (folder: string): string[] =>
 const SOURCES = [
   'package-lock.json',
   'scripts/prepareAssets.ts',
+  'web/kinds/code/pythonFiles.ts',
   'server/sandbox/build.ts',
   'server/sandbox/clampWasmMemory.ts',
   ...['core/programs', 'server/sandbox/engines', 'server/sandbox/processes'].flatMap(sourcesIn),
@@ -26,13 +28,7 @@ function copyForBrowser(): void {
   const vendor = at('web/public/vendor');
   rmSync(vendor, { recursive: true, force: true });
   const copies: Record<string, string[]> = {
-    'node_modules/pyodide': [
-      'pyodide.mjs',
-      'pyodide.asm.mjs',
-      'pyodide.asm.wasm',
-      'python_stdlib.zip',
-      'pyodide-lock.json',
-    ],
+    'node_modules/pyodide': PYTHON_NAMES,
     'node_modules/@tensorflow/tfjs-backend-wasm/dist': [
       'tfjs-backend-wasm.wasm',
       'tfjs-backend-wasm-simd.wasm',

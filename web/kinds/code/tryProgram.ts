@@ -1,7 +1,7 @@
 import type { Language } from '../../../core/kinds/code/response';
 import type { CaseOutcome, CaseRun, ProgramRun } from '../../../core/kinds/evidence';
 import type { CaseJob, EngineReply } from '../../../core/programs/engine';
-import { PYTHON_FILES } from './pythonFiles';
+import { PYTHON_FOLDER, PYTHON_NAMES } from './pythonFiles';
 import { outcomeOf, tooSlow } from '../../../core/programs/outcomeOf';
 
 const make: Record<Language, () => Worker> = {
@@ -10,7 +10,10 @@ const make: Record<Language, () => Worker> = {
 };
 
 /** What an engine starts from beside the scripts of the desk, which are kept on the device as they are. */
-const files: Record<Language, readonly string[]> = { python: PYTHON_FILES, javascript: [] };
+const files: Record<Language, readonly string[]> = {
+  python: PYTHON_NAMES.map((name) => PYTHON_FOLDER + name),
+  javascript: [],
+};
 
 /** The limits of a case, and what is run. */
 export type TrialRun = Pick<ProgramRun, 'program' | 'functionName'> & {
