@@ -8,13 +8,14 @@ import {
   readlinkSync,
   rmSync,
 } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { setPriority, tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { CaseOutcome, Json, ProgramLanguage, ProgramRun } from '../../core/kinds/evidence';
 import { livingProcesses, processesBelow } from '../testing/processes';
 import { clampWasmMemory } from './clampWasmMemory';
 import { findWalls } from './lanes/walls';
+import { NICENESS } from './processes/niceness';
 import { MachineTrouble, Sandbox } from './sandbox';
 
 const folder = path.resolve('dist/sandbox');
@@ -35,9 +36,13 @@ const programOf = (
 });
 
 const burners: ChildProcess[] = [];
+/** Keeps cores busy, with the same right to them as a program of the box has: the other tests go on meanwhile. */
 const burn = (count: number) => {
-  for (let i = 0; i < count; i++)
-    burners.push(spawn(process.execPath, ['-e', 'for (;;);'], { stdio: 'ignore' }));
+  for (let i = 0; i < count; i++) {
+    const burner = spawn(process.execPath, ['-e', 'for (;;);'], { stdio: 'ignore' });
+    setPriority(burner.pid!, NICENESS);
+    burners.push(burner);
+  }
 };
 afterEach(() => burners.splice(0).forEach((one) => one.kill('SIGKILL')));
 

@@ -17,11 +17,11 @@ import {
   type Stopped,
 } from './messages';
 import { watchBoard } from './watchBoard';
+import { NICENESS } from './niceness';
 import { writeAll } from './writeAll';
 
 const [folder, engine, user] = process.argv.slice(2) as [string, string, string];
 
-const NICENESS = 5;
 const WATCH_MS = 20;
 const STACK_MEGABYTES = 64;
 /** Memory beyond a case's own: a second state of the engine that is not collected yet, and its copies. */

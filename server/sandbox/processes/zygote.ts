@@ -19,12 +19,12 @@ import {
   type RunMessage,
   type Stopped,
 } from './messages';
+import { NICENESS } from './niceness';
 import { writeAll } from './writeAll';
 
 const [folder, engineName, user] = process.argv.slice(2) as [string, EngineName, string];
 const deep = process.execArgv.some((flag) => flag.startsWith('--stack-size'));
 
-const NICENESS = 5;
 const WATCH_MS = 20;
 /** Memory beyond a case's own that a fork may touch: its copies of the engine's pages. */
 const ENGINE_BYTES = 96 * 2 ** 20;
