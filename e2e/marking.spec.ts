@@ -13,7 +13,7 @@ import { expect, test as base, TestApp } from './testApp';
 /** The server on the main sitting of 60 scripts, partly marked; seeded once. */
 const test = base.extend<{ readonly app: TestApp }>({
   app: async ({}, use) => {
-    if (!existsSync(COHORT)) seed(COHORT);
+    if (!existsSync(COHORT)) await seed(COHORT);
     const app = new TestApp(await freePort(), COHORT);
     await app.start();
     await use(app);

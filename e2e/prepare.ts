@@ -1,7 +1,8 @@
 /* Before all stories: a seeded database to copy, and a clip for the fake camera. */
-import { execFileSync } from 'node:child_process';
+import { execFile } from 'node:child_process';
 import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { promisify } from 'node:util';
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
 import { CAMERA_CLIP, CHROMIUM, COHORT, ROOT, TEMPLATE } from './paths';
@@ -40,18 +41,14 @@ export async function drawClip(): Promise<void> {
 }
 
 /** The demo's data in a folder of its own. */
-export function seed(folder: string, without: readonly string[] = []): void {
-  execFileSync(process.execPath, ['dist/demo/main.mjs', ...without], {
-    cwd: ROOT,
-    env: { ...process.env, CLEAR_SITTING_DATA: folder },
-    stdio: 'pipe',
-  });
+export async function seed(folder: string, without: readonly string[] = []): Promise<void> {
+  const env = { ...process.env, CLEAR_SITTING_DATA: folder };
+  await promisify(execFile)(process.execPath, ['dist/demo/main.mjs', ...without], { cwd: ROOT, env });
 }
 
 export default async function prepare(): Promise<void> {
   for (const folder of [TEMPLATE, COHORT]) rmSync(folder, { recursive: true, force: true });
   // The stories want an empty database; the pictures want one with the simulated scripts in it.
   const scripts = process.env.E2E_SEED === 'full' ? [] : ['--without-scripts'];
-  seed(TEMPLATE, scripts);
-  await drawClip();
+  await Promise.all([seed(TEMPLATE, scripts), drawClip()]);
 }

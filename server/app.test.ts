@@ -49,7 +49,7 @@ describe('who may call what', () => {
   });
 
   it('refuses staff of another role, and staff in the place of a candidate', async () => {
-    const invigilator = await app.staff('invigilator');
+    const invigilator = app.staff('invigilator');
     for (const endpoint of endpoints().filter((e) => e.who !== 'anyone')) {
       if (Array.isArray(endpoint.who) && endpoint.who.includes('invigilator')) continue;
       const { status } = await callAs(invigilator, endpoint);
@@ -160,12 +160,12 @@ describe('after the hand-in', () => {
       const own = given.filter((m) => m.target === `the-${kind}/A`).map((m) => m.hundredths);
       expect(sumMarks(own)).toBe(machineMarks(kind));
     }
-    const coordinator = await app.staff('coordinator');
+    const coordinator = app.staff('coordinator');
     const { body } = await coordinator.get<{ rows: { total: number | null }[] }>(
       `/rounds/${fresh}/candidates`,
     );
     expect(body.rows).toMatchObject([{ total: null }]);
-    const lead = await app.staff('lead');
+    const lead = app.staff('lead');
     const refused = await lead.post<Refusal>(`/marking/rounds/${fresh}/sign-off`);
     expect([refused.status, refused.body.code]).toEqual([409, 'not-finished']);
     const count = kindNames.filter(isReadByPeople).length;

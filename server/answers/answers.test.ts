@@ -11,7 +11,7 @@ let app: Served;
 let [lead, assessor]: ApiClient[] = [];
 beforeAll(async () => {
   app = await serve();
-  [lead, assessor] = [await app.staff('lead'), await app.staff('assessor')];
+  [lead, assessor] = [app.staff('lead'), app.staff('assessor')];
 });
 afterAll(() => app.close());
 

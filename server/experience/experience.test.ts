@@ -13,7 +13,7 @@ const said = (comment: string) => ({ answers: { time: 4, program: 5 }, comment }
 
 it('is asked once after the hand-in, kept without a name, and told as counts and comments', async () => {
   const round = app.addRound(samplePaper(), { questionnaire: true });
-  const coordinator = await app.staff('coordinator');
+  const coordinator = app.staff('coordinator');
   for (const comment of ['Zeal', 'All was well', '']) {
     const device = await app.sitting(app.invite(round));
     const early = await device.client.post<Refusal>('/arrival/questionnaire', said(comment));

@@ -64,8 +64,8 @@ describe('a request', () => {
         })
       ).status;
     expect(await send(new ApiClient(app.url))).toBe(401);
-    expect(await send(await app.staff('invigilator'))).toBe(403);
-    expect(await send(await app.staff('coordinator'))).toBe(413);
+    expect(await send(app.staff('invigilator'))).toBe(403);
+    expect(await send(app.staff('coordinator'))).toBe(413);
     // A picture may have 2 MB.
     const picture = await new ApiClient(app.url).put('/arrival/picture/person', tooLarge, {
       'Content-Type': 'image/jpeg',
@@ -111,7 +111,7 @@ describe('a sitting', () => {
 
 describe('a session', () => {
   it('ends its streams when somebody signs out', async () => {
-    const invigilator = await app.staff('invigilator');
+    const invigilator = app.staff('invigilator');
     const stream = await invigilator.stream(`/watch/${round}/stream`);
     await stream.next();
     await invigilator.post('/sign-out');

@@ -71,7 +71,7 @@ beforeAll(async () => {
   const link = app.invite(own);
   people = { stranger: new ApiClient(app.url), candidate: await app.atCover(link) } as typeof people;
   for (const role of roles) {
-    people[role] = await app.staff(role);
+    people[role] = app.staff(role);
     db.delete(roundStaff).where(eq(roundStaff.roundId, foreign)).run();
   }
 });

@@ -164,13 +164,18 @@ export class Sessions {
   /** Signs somebody in; the session that this browser had before ends. */
   openForStaff(request: Request, response: Response, staffId: number): void {
     this.endStaff(request);
+    this.setCookie(response, 'staff', this.addForStaff(staffId));
+  }
+
+  /** A new session of somebody of the staff; gives its token. */
+  addForStaff(staffId: number): string {
     const token = newSecret();
     const now = this.clock.now();
     this.db
       .insert(staffSessions)
       .values({ tokenHash: sha256(token), staffId, expiresAt: now + STAFF_MS, seenAt: now })
       .run();
-    this.setCookie(response, 'staff', token);
+    return token;
   }
 
   /** A new session of a candidate; gives its token, which is theirs once it is durable. */

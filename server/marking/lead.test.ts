@@ -20,8 +20,8 @@ let app: Served;
 let [ada, ben, lead, coordinator]: ApiClient[] = [];
 beforeAll(async () => {
   app = await serve();
-  [ada, ben] = [await app.staff('assessor'), await app.staff('assessor')];
-  [lead, coordinator] = [await app.staff('lead'), await app.staff('coordinator')];
+  [ada, ben] = [app.staff('assessor'), app.staff('assessor')];
+  [lead, coordinator] = [app.staff('lead'), app.staff('coordinator')];
 });
 afterAll(() => app.close());
 
@@ -289,7 +289,7 @@ describe('the sign-off', () => {
   it('is the lead’s alone, in their own rounds', async () => {
     const round = await roundOf(1);
     const { db } = app.wired.services;
-    const [stranger] = [await app.staff('lead')];
+    const [stranger] = [app.staff('lead')];
     db.delete(roundStaff).where(undefined).run();
     expect((await stranger.get(ITEM(round))).status).toBe(403);
     expect((await ada!.post(`/marking/tasks/1`, { given: {}, comment: '', notes: [] })).status).toBe(409);
@@ -300,7 +300,7 @@ describe('similar responses', () => {
   it('are found and shown side by side, by script code', async () => {
     const fresh = await serve();
     try {
-      const own = await fresh.staff('lead');
+      const own = fresh.staff('lead');
       const round = fresh.addRound(samplePaper());
       const copied =
         'The reserve cooler said that it was ready, but it never took over, and so both lots were warm for nine hours in all.';

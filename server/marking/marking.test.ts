@@ -26,8 +26,8 @@ let app: Served;
 let [ada, lead]: ApiClient[] = [];
 beforeAll(async () => {
   app = await serve();
-  ada = await app.staff('assessor');
-  lead = await app.staff('lead');
+  ada = app.staff('assessor');
+  lead = app.staff('lead');
 });
 afterAll(() => app.close());
 
@@ -278,7 +278,7 @@ describe('staff of a round', () => {
 
 describe('what the machine cannot score', () => {
   const totalIn = async (round: number) => {
-    const coordinator = await app.staff('coordinator');
+    const coordinator = app.staff('coordinator');
     const { body } = await coordinator.get<{ rows: { total: number | null }[] }>(
       `/rounds/${round}/candidates`,
     );

@@ -16,7 +16,7 @@ let app: Served;
 let coordinator: ApiClient;
 beforeAll(async () => {
   app = await serve();
-  coordinator = await app.staff('coordinator');
+  coordinator = app.staff('coordinator');
 });
 afterAll(() => app.close());
 
@@ -139,7 +139,7 @@ describe('a file with mistakes', () => {
   );
 
   it('is refused, unread, to whoever may not import', async () => {
-    expect((await send('check', EXAMPLE, await app.staff('assessor'))).status).toBe(403);
+    expect((await send('check', EXAMPLE, app.staff('assessor'))).status).toBe(403);
     const stranger = await fetch(`${app.url}/api/papers/import/check`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/octet-stream' },

@@ -75,11 +75,11 @@ describe('a paper', () => {
       expect([refused.status, refused.body.code]).toEqual([409, 'paper-unreadable']);
     const device = await app.sitting(other);
     expect((await device.client.get<ArrivalView>('/arrival')).body.stage.at).toBe('running');
-    const coordinator = await app.staff('coordinator');
+    const coordinator = app.staff('coordinator');
     const list = (await coordinator.get<Page<RoundRow>>('/rounds')).body.rows;
     expect(list.map((r) => r.id)).toEqual(expect.arrayContaining([broken, well]));
     expect((await coordinator.get(`/rounds/${well}`)).status).toBe(200);
-    const lead = await app.staff('lead');
+    const lead = app.staff('lead');
     expect((await lead.get('/marking/rounds')).status).toBe(200);
   });
 });

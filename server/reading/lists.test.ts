@@ -12,7 +12,7 @@ let coordinator: ApiClient;
 let round: number;
 beforeAll(async () => {
   app = await serve();
-  coordinator = await app.staff('coordinator');
+  coordinator = app.staff('coordinator');
   round = app.addRound(samplePaper());
   for (const name of ['Ada', 'berit', 'Cyril', '=HYPERLINK("x")', 'A%b_c']) {
     app.nameNext(name);

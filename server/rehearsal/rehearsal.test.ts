@@ -77,7 +77,7 @@ describe('practice with the real questions', () => {
     const round = app.addRound(own);
     const client = new ApiClient(app.url);
     await client.post('/arrival/open', { link: app.invite(round) });
-    const coordinator = await app.staff('coordinator');
+    const coordinator = app.staff('coordinator');
     const release = (released = true) => coordinator.post<Refusal>(`/rounds/${round}/practice`, { released });
     const looks = async () => {
       const { status, body } = await client.get<Refusal & RehearsalView>('/practice');

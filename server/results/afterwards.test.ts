@@ -25,10 +25,10 @@ let [coordinator, other, lead, assessor]: ApiClient[] = [];
 beforeAll(async () => {
   app = await serve();
 });
-beforeEach(async () => {
+beforeEach(() => {
   // Tests move the clock by hours: everybody signs in anew.
-  [coordinator, other] = [await app.staff('coordinator'), await app.staff('coordinator')];
-  [lead, assessor] = [await app.staff('lead'), await app.staff('assessor')];
+  [coordinator, other] = [app.staff('coordinator'), app.staff('coordinator')];
+  [lead, assessor] = [app.staff('lead'), app.staff('assessor')];
 });
 afterAll(() => app.close());
 

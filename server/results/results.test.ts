@@ -19,9 +19,9 @@ let app: Served;
 let [assessor, lead, coordinator]: ApiClient[] = [];
 beforeAll(async () => {
   app = await serve();
-  assessor = await app.staff('assessor');
-  lead = await app.staff('lead');
-  coordinator = await app.staff('coordinator');
+  assessor = app.staff('assessor');
+  lead = app.staff('lead');
+  coordinator = app.staff('coordinator');
 });
 afterAll(() => app.close());
 

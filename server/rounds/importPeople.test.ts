@@ -12,7 +12,7 @@ let round: number;
 let version = 1;
 beforeAll(async () => {
   app = await serve();
-  coordinator = await app.staff('coordinator');
+  coordinator = app.staff('coordinator');
 });
 afterAll(() => app.close());
 beforeEach(() => {

@@ -18,7 +18,7 @@ let odile: ApiClient;
 let round: number;
 beforeAll(async () => {
   app = await serve();
-  odile = await app.staff('coordinator');
+  odile = app.staff('coordinator');
   round = app.addRound(samplePaper());
 });
 afterAll(() => app.close());
@@ -82,7 +82,7 @@ describe('a new link', () => {
     const client = await app.atCover(link);
     const { $client } = app.wired.services.db;
     const { id } = $client.prepare('select max(id) as id from invitations').get() as { id: number };
-    const coordinator = await app.staff('coordinator');
+    const coordinator = app.staff('coordinator');
     const answer = await coordinator.post<{ letter: number }>(`/rounds/${own}/new-link`, { invitation: id });
     expect((await client.get('/arrival')).status).toBe(401);
     expect((await client.post('/arrival/open', { link })).status).toBe(404);
@@ -91,7 +91,7 @@ describe('a new link', () => {
     expect(opened.status).toBe(200);
     const elsewhere = await coordinator.post(`/rounds/${round}/new-link`, { invitation: id });
     expect(elsewhere.status).toBe(404);
-    const invigilator = await app.staff('invigilator');
+    const invigilator = app.staff('invigilator');
     expect((await invigilator.post(`/rounds/${own}/new-link`, { invitation: id })).status).toBe(403);
     // Settling a correction is open to them; the coordinator's page is not.
     const settled = await invigilator.post(`/rounds/${own}/correction-settled`, {

@@ -18,7 +18,7 @@ describe('the hand-in', () => {
     of.app.clock.advance(25 * MINUTE_MS);
     const { body } = await device.handIn('candidate', { claimedAt: claimed });
     expect(body.receipt).toMatchObject({ handedInAt: of.now(), claimedAt: claimed, usedMs: 25 * MINUTE_MS });
-    const staff = await of.app.staff('invigilator');
+    const staff = of.app.staff('invigilator');
     const { invitationId } = of.rowOf(device);
     const round = of.db.query.invitations
       .findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })

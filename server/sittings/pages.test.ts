@@ -200,8 +200,8 @@ describe('after the hand-in', () => {
     await later(0);
     const [open] = openOf(device);
     expect(open).toMatchObject({ facts: { count: 1, late: 1 } });
-    const lead = await app.staff('lead');
-    const coordinator = await app.staff('coordinator');
+    const lead = app.staff('lead');
+    const coordinator = app.staff('coordinator');
     const seenBy = (who: ApiClient) =>
       who.bytes(`/marking/tasks/${tasksOf(device)[0]!.id}/pages/${pageOf(bytes).hash}`);
     const decide = (id: number, choice: string) =>
@@ -219,9 +219,9 @@ describe('after the hand-in', () => {
   });
 
   it('an assessor sees the pages of their own script alone', async () => {
-    const ada = await app.staff('assessor');
+    const ada = app.staff('assessor');
     const round = newRound();
-    const ben = await app.staff('assessor');
+    const ben = app.staff('assessor');
     const device = await start(round);
     const bytes = await picture('marked', 60);
     device.write(TARGET, answer(pageOf(bytes)));
@@ -336,7 +336,7 @@ describe('a joined phone', () => {
     const device = await start(round);
     const phone = await joined(device);
     const { invitationId } = rowOf(device);
-    const invigilator = await app.staff('invigilator');
+    const invigilator = app.staff('invigilator');
     const act = (name: string) =>
       invigilator.post(`/watch/${round}/acts`, {
         act: name,

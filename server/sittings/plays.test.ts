@@ -18,7 +18,7 @@ beforeAll(async () => {
   keepFiles(app.wired.services, files);
   briefing = files.find((one) => one.facts.is === 'audio')!.facts.hash;
   round = app.addRound(paper);
-  invigilator = await app.staff('invigilator');
+  invigilator = app.staff('invigilator');
 });
 afterAll(() => app.close());
 

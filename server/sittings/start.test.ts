@@ -124,7 +124,7 @@ describe('a pause', () => {
     const { roundId } = of.db.query.invitations
       .findFirst({ where: (t, { eq: is }) => is(t.id, invitationId) })
       .sync()!;
-    const staff = await of.app.staff('invigilator');
+    const staff = of.app.staff('invigilator');
     return staff.post(`/watch/${roundId}/acts`, {
       act,
       invitation: invitationId,

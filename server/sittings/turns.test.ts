@@ -79,7 +79,7 @@ describe('a section that is gone through forward only', () => {
     const [open, ...more] = openOf(device);
     expect([open!.kind, open!.target, more]).toEqual(['out-of-turn', target(FIRST), []]);
     expect(observationsOf(db(), idOf(device)).map((one) => one.kind)).toContain('out of turn');
-    const coordinator = await app.staff('coordinator');
+    const coordinator = app.staff('coordinator');
     const decision = { id: open!.id, choice: 'take', reason: 'A fault of ours.' };
     const decided = await coordinator.post(`/rounds/${round}/decisions`, decision);
     expect(decided.status).toBe(200);

@@ -17,7 +17,7 @@ let app: Served;
 let bram: ApiClient;
 beforeAll(async () => {
   app = await serve();
-  bram = await app.staff('invigilator');
+  bram = app.staff('invigilator');
 });
 afterAll(() => app.close());
 
@@ -84,7 +84,7 @@ describe('the door', () => {
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'details' });
     const { invitation, notes } = (await watch(round)).rows[0]!;
     expect(notes).toEqual([{ code: 'note.details', values: { text: 'My name is spelt with a k' } }]);
-    const coordinator = await app.staff('coordinator');
+    const coordinator = app.staff('coordinator');
     await coordinator.post(`/rounds/${round}/correction-settled`, { invitation, settled: true });
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'rules' });
   });
