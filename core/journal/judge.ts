@@ -157,7 +157,7 @@ function wholeUpTo(hold: HoldRecord, until: number): number {
   return whole;
 }
 
-const announcedBy = (hold: HoldRecord, until: number): number =>
+const announcedBy = (hold: Pick<HoldRecord, 'heads'>, until: number): number =>
   hold.heads.reduce((most, head) => (head.arrivedAt <= until ? Math.max(most, head.number) : most), 0);
 
 interface End {
@@ -272,7 +272,7 @@ export function judgeSitting(record: SittingRecord, now: number): Judged {
     silences: [...silences.values()],
     missing,
     complete: missing.length === 0,
-    final: endAt !== null && holds.every((hold) => isFinal(hold, endAt)),
+    final: isFinal(holds, endAt),
   };
 }
 
@@ -308,9 +308,16 @@ function decidedStanding(standing: Standing, { order }: EntryRecord, decided: re
   return found.count ? 'late' : 'left out';
 }
 
-/** After the end this hold has named a time not before it, with all its entries here up to that head. */
-const isFinal = (hold: HoldRecord, end: number): boolean =>
-  hold.heads.some((head) => head.checked && head.heard >= end && head.number >= announcedBy(hold, Infinity));
+/**
+ * Whether nothing that counts can come any more: there is an end (server time, ms; null where there is none yet), and
+ * every hold has named a time not before it, with all its entries here up to that head.
+ */
+export const isFinal = (holds: readonly Pick<HoldRecord, 'heads'>[], endAt: number | null): boolean =>
+  endAt !== null &&
+  holds.every((hold) => {
+    const announced = announcedBy(hold, Infinity);
+    return hold.heads.some((head) => head.checked && head.heard >= endAt && head.number >= announced);
+  });
 
 function winnersOf(
   record: SittingRecord,

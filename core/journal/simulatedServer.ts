@@ -1,10 +1,10 @@
 import { step, newTime, type SittingTime, type TimeEvent, type TimeTerms } from '../timing/sittingTime';
 import { BYTES_MS } from '../timing/deadline';
-import { leftMs } from '../timing/sittingTime';
+import { leftMs, paperEndAt } from '../timing/sittingTime';
 import type { Digest, Head } from './chain';
 import { entryText, type Entry } from './entry';
 import { HoldChain } from './holdChain';
-import { judgeSitting, type EntryRecord, type Judged } from './judge';
+import { isFinal, judgeSitting, type EntryRecord, type HoldRecord, type Judged } from './judge';
 
 export interface SimulatedRequest {
   readonly head: Head;
@@ -122,15 +122,18 @@ export class SimulatedServer {
     held.heads.set(key, { ...known, heard: Math.max(known.heard, Math.min(heard, now)) });
   }
 
-  judge(now: number): Judged {
-    const holds = this.holds.map((h) => ({
+  private get records(): HoldRecord[] {
+    return this.holds.map((h) => ({
       number: h.number,
       grantedAt: h.grantedAt,
       entries: h.entries,
       broken: h.chain.broken,
       heads: [...h.heads.values()],
     }));
-    const { time } = this;
+  }
+
+  judge(now: number): Judged {
+    const { time, records: holds } = this;
     return judgeSitting(
       { holds, time, decided: [], limitedSection: () => null, turns: null, readable: () => true },
       now,
@@ -139,7 +142,8 @@ export class SimulatedServer {
 
   /** Whether a result may be shown now: nothing that counts can come any more. */
   mayShow(now: number): boolean {
-    const { closed } = this.time;
-    return closed !== null && (now > closed.at + BYTES_MS || this.judge(now).final);
+    const { time, records } = this;
+    if (time.closed === null) return false;
+    return now > time.closed.at + BYTES_MS || isFinal(records, paperEndAt(time, now));
   }
 }
