@@ -17,6 +17,8 @@ export interface DeskFigures {
   /** As `plain`, to questions about charts, films, pictures, sound and documents, all warmed. */
   readonly media: Moves;
   /** As `media`, with highlights drawn, and lens and rough work open. */
+  readonly mediaWithAids: Moves;
+  /** To one question of each kind with text and plain controls, all warmed, with the same aids in use. */
   readonly withAids: Moves;
   /** From the press of an aid's button to its panel painted, at a processor four times slower. */
   readonly opening: Moves;
@@ -130,9 +132,11 @@ const AIDS = ['Highlight', 'Lens', 'Rough work'] as const;
 const toolOf = (page: Page, name: string) =>
   page.locator('[data-kit]').getByRole('button', { name, exact: true });
 
-async function measureMedia(browser: Browser, link: string) {
-  const page = await warmedDesk(browser, link, FREE);
-  const media = await moves(page, FREE);
+/** Kinds with an editor, a field for mathematics or a plane: warmed, they have longer. */
+export const HEAVY: readonly string[] = ['code', 'writing', 'expression', 'plot', 'number-line'];
+
+/** Highlights the first sentences in view, and leaves the other aids open. */
+async function usesAids(page: Page): Promise<void> {
   const [highlight, ...others] = AIDS;
   await toolOf(page, highlight).click();
   // The first sentences of every text in view, in tints.
@@ -142,9 +146,15 @@ async function measureMedia(browser: Browser, link: string) {
     await page.getByRole('button', { name: 'Blue, dotted line' }).click();
   }
   for (const name of others) await toolOf(page, name).click();
-  const withAids = await moves(page, FREE);
+}
+
+async function measureMedia(browser: Browser, link: string) {
+  const page = await warmedDesk(browser, link, FREE);
+  const media = await moves(page, FREE);
+  await usesAids(page);
+  const mediaWithAids = await moves(page, FREE);
   await page.context().close();
-  return { media: all(media), withAids: all(withAids) };
+  return { media: all(media), mediaWithAids: all(mediaWithAids) };
 }
 
 /** Opens and closes every aid by its button, three times. */
@@ -179,15 +189,21 @@ async function measureOpening(page: Page): Promise<Moves> {
 
 const all = (times: readonly Moved[]): Moves => summary(times.map((one) => one.ms));
 
-/** By kind: the gallery has a question of each, in this order. */
+/** The gallery has a question of each kind, in this order. */
+const KINDS = gallery.map(({ parts: [part] }) => part!.kind);
+
 function byKind(times: readonly Moved[]): Record<string, Moves> {
   return Object.fromEntries(
-    gallery.map(({ parts: [part] }, i) => [
-      part!.kind,
-      all(times.filter(({ heading }) => heading === `Question ${i + 1}`)),
-    ]),
+    KINDS.map((kind, i) => [kind, all(times.filter(({ heading }) => heading === `Question ${i + 1}`))]),
   );
 }
+
+const plainAmong = (times: readonly Moved[]): Moves =>
+  all(
+    times.filter(({ heading }) =>
+      KINDS.some((kind, i) => heading === `Question ${i + 1}` && !HEAVY.includes(kind)),
+    ),
+  );
 
 export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
   const browser = await chromium.launch({
@@ -216,7 +232,9 @@ export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
     const every = await warmedDesk(browser, app.kindsLink);
     const kinds = byKind(await moves(every));
     const opening = await measureOpening(every);
-    return { ...sizes, plain: own(false), editors: own(true), ...media, opening, kinds };
+    await usesAids(every);
+    const withAids = plainAmong(await moves(every));
+    return { ...sizes, plain: own(false), editors: own(true), ...media, withAids, opening, kinds };
   } finally {
     await browser.close();
   }
