@@ -138,6 +138,15 @@ export default defineConfig({
     // Fonts stay files: the content policy has no `data:` for them.
     assetsInlineLimit: (file) => (/\.woff2?$/.test(file) ? false : undefined),
     chunkSizeWarningLimit: 1500,
-    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'shared', test: SHARED }] } } },
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'shared', test: SHARED, priority: 3 },
+            { name: 'icons', test: /lucide-react/, priority: 2 },
+          ],
+        },
+      },
+    },
   },
 });

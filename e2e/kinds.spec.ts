@@ -55,7 +55,10 @@ test('every kind by pointer, to the result sheet and its PDF', async ({
   const runa = candidate(page, RUNA);
   await runa.arrives();
   await answersAll(page, runa, 'pointer', (question, state) =>
-    hasNoBarriers(page, `question ${question}, ${state}`, question === 1 ? 'html' : 'main'),
+    hasNoBarriers(page, `question ${question}, ${state}`, {
+      within: question === 1 ? 'html' : 'main',
+      colours: state === 'answered',
+    }),
   );
   await survivesReload(page, runa);
   await runa.handsInFromLastLook();

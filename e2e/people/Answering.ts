@@ -3,7 +3,10 @@ import { pageFile } from '../pageFiles';
 
 export type Way = 'pointer' | 'keys' | 'touch';
 
-const PROGRAM = 'def pots(cups):\n    return -(-cups // 8)\n';
+const PROGRAMS = {
+  Python: 'def pots(cups):\n    return -(-cups // 8)\n',
+  JavaScript: 'const pots = (cups) => Math.ceil(cups / 8);\n',
+};
 
 /** Answers the gallery, kind by kind: with a pointer, with the keyboard alone, or with fingers on a phone. */
 export class Answering {
@@ -115,13 +118,20 @@ export class Answering {
     await this.type(this.find('textbox'), 'Thank you for the coffee this morning.');
   }
 
+  /** In the other language where no pointer is at hand: it has to be chosen first, and its engine starts in no time. */
   async code(): Promise<void> {
     if (this.way === 'touch') await this.page.getByRole('tab', { name: 'Program' }).tap();
-    const editor = this.page.getByRole('textbox', { name: 'Program in Python' });
+    const language = this.way === 'pointer' ? 'Python' : 'JavaScript';
+    if (this.way === 'touch') await this.press(this.find('radio', language));
+    if (this.way === 'keys') {
+      await this.tabsTo(this.find('radio', 'Python'));
+      await this.page.keyboard.press('ArrowRight');
+    }
+    const editor = this.page.getByRole('textbox', { name: `Program in ${language}` });
     if (this.way === 'keys') await this.tabsTo(editor);
     else await this.press(editor);
     await this.page.keyboard.press('Control+A');
-    await this.page.keyboard.insertText(PROGRAM);
+    await this.page.keyboard.insertText(PROGRAMS[language]);
     await this.page.keyboard.press('Escape');
   }
 

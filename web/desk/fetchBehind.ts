@@ -4,7 +4,7 @@ import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import { answers } from '../kinds/answers';
 import { panels, toolsFor } from '../kit/tools';
 import { atRest } from '../ui/atRest';
-import { fetchLater } from '../ui/later';
+import { fetchLater, fetchLaterByTurns } from '../ui/later';
 
 /** After the first question is drawn, which asks for its own kinds first. */
 const BEHIND_MS = 1500;
@@ -55,7 +55,7 @@ async function fetchAll({ questions, sections }: CandidatePaper): Promise<void> 
     // What did not come is fetched again where it is wanted.
     await fetchPiece().catch(() => undefined);
   }
-  await fetchLater(rested);
+  await fetchLaterByTurns(rested);
   await loadFonts().catch(() => undefined);
 }
 

@@ -1,4 +1,5 @@
 import { CornerDownLeft } from 'lucide-react';
+import { RadioGroup } from 'radix-ui';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { GapData, Settlement, SideMark } from '../../core/marking/api';
@@ -64,20 +65,22 @@ function Decision({ data, onSettled }: { readonly data: GapData; readonly onSett
   return (
     <>
       <h2 className="mt-4 mb-1.5 font-semibold">{t('decision')}</h2>
-      <div role="radiogroup" aria-label={t('decision')} className="flex flex-wrap gap-2">
+      <RadioGroup.Root
+        aria-label={t('decision')}
+        value={way}
+        onValueChange={(one) => setWay(one as Way)}
+        className="flex flex-wrap gap-2"
+      >
         {WAYS.map((one) => (
-          <button
+          <RadioGroup.Item
             key={one}
-            type="button"
-            role="radio"
-            aria-checked={way === one}
-            onClick={() => setWay(one)}
+            value={one}
             className={`min-h-10 rounded-control border px-3 ${way === one ? 'border-kelp bg-kelp font-semibold text-on' : 'border-line bg-card hover:border-edge'}`}
           >
             {t(`way ${one}`, { marks: showMarks(totals.mean ?? 0) })}
-          </button>
+          </RadioGroup.Item>
         ))}
-      </div>
+      </RadioGroup.Root>
       {way === 'criteria' && (
         <div className="mt-3">
           <RubricPanel

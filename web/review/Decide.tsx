@@ -1,3 +1,4 @@
+import { RadioGroup } from 'radix-ui';
 import { useState } from 'react';
 import { sittingVerdicts, type SittingReview, type SittingVerdict } from '../../core/observations/review';
 import { Button } from '../ui/Button';
@@ -54,20 +55,22 @@ export function Decide({
       )}
       {coordinates && (
         <>
-          <div role="radiogroup" aria-label={t('decide')} className="flex flex-wrap gap-2 py-1">
+          <RadioGroup.Root
+            aria-label={t('decide')}
+            value={verdict}
+            onValueChange={(one) => setVerdict(one as SittingVerdict)}
+            className="flex flex-wrap gap-2 py-1"
+          >
             {sittingVerdicts.map((one) => (
-              <button
+              <RadioGroup.Item
                 key={one}
-                type="button"
-                role="radio"
-                aria-checked={verdict === one}
-                onClick={() => setVerdict(one)}
+                value={one}
                 className={`min-h-9 rounded-control border px-3 ${verdict === one ? 'border-kelp bg-wash font-semibold' : 'border-line bg-card'}`}
               >
                 {t(`verdict ${one}`)}
-              </button>
+              </RadioGroup.Item>
             ))}
-          </div>
+          </RadioGroup.Root>
           <LongText label={t('decideReason')} value={reason} onChange={setReason} />
           <Button
             disabled={busy || reason.trim().length < 2}

@@ -1,4 +1,5 @@
 import { Check } from 'lucide-react';
+import { RadioGroup } from 'radix-ui';
 import { words } from '../words';
 import { colourSchemes, lineSpacings, textSizes, useReading } from './reading';
 
@@ -30,14 +31,16 @@ function Choices<T extends string | number>({ title, options, chosen, onChoose, 
   return (
     <>
       <p className="px-2 pb-1 text-[0.9rem] text-soft">{title}</p>
-      <div role="radiogroup" aria-label={title} className="flex flex-col pb-1">
+      <RadioGroup.Root
+        aria-label={title}
+        value={String(chosen)}
+        onValueChange={(value) => onChoose(options.find((option) => String(option) === value)!)}
+        className="flex flex-col pb-1"
+      >
         {options.map((option) => (
-          <button
+          <RadioGroup.Item
             key={option}
-            type="button"
-            role="radio"
-            aria-checked={chosen === option}
-            onClick={() => onChoose(option)}
+            value={String(option)}
             className="flex min-h-9 items-center gap-3 rounded-control px-2 text-left hover:bg-shade"
           >
             <Check
@@ -45,9 +48,9 @@ function Choices<T extends string | number>({ title, options, chosen, onChoose, 
               className={`size-4 flex-none ${chosen === option ? 'text-kelp' : 'invisible'}`}
             />
             {face(option)}
-          </button>
+          </RadioGroup.Item>
         ))}
-      </div>
+      </RadioGroup.Root>
     </>
   );
 }

@@ -29,11 +29,23 @@ export function later<Props extends object>(load: () => Promise<ComponentType<Pr
   };
 }
 
-/** Fetches every such component of the pages that are here, and those that these bring along. */
-export async function fetchLater(before: () => Promise<void> | void = () => undefined): Promise<void> {
+// What does not come is fetched where it is wanted.
+const tried = (fetch: Fetch) => fetch().catch(() => undefined);
+
+/** Fetches every such component of the pages that are here, and those that these bring along, as fast as they come. */
+export async function fetchLater(): Promise<void> {
+  for (let done = 0; done < pieces.length;) {
+    const found = pieces.slice(done);
+    done = pieces.length;
+    await Promise.all(found.map(tried));
+  }
+}
+
+/** The same, one after the other, each after a wait of whoever calls. */
+export async function fetchLaterByTurns(before: () => Promise<void>): Promise<void> {
+  // Read anew at each turn: what is fetched brings pieces of its own.
   for (let i = 0; i < pieces.length; i++) {
     await before();
-    // What does not come is fetched where it is wanted.
-    await pieces[i]!().catch(() => undefined);
+    await tried(pieces[i]!);
   }
 }

@@ -1,7 +1,8 @@
 import type { Document } from '../../../core/documents/document';
 import { ChevronDown, ChevronUp } from 'lucide-react';
+import { RadioGroup } from 'radix-ui';
 import { useState } from 'react';
-import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response';
+import type { CodeResponse, CodeShown, Language } from '../../../core/kinds/code/response';
 import { DocumentView } from '../../documents/DocumentView';
 import { useNarrow } from '../../ui/useNarrow';
 import { words } from '../../words';
@@ -59,23 +60,22 @@ function Brief({ prompt, promptId, folds }: { prompt: Document; promptId: string
 
 function Languages({ shown, response, onChange }: Pick<Props, 'shown' | 'response' | 'onChange'>) {
   return (
-    <div role="radiogroup" aria-label={t('language')} className="flex gap-1">
-      {shown.languages.map(({ language }) => {
-        const on = language === response.language;
-        return (
-          <button
-            key={language}
-            type="button"
-            role="radio"
-            aria-checked={on}
-            onClick={() => onChange({ ...response, language })}
-            className={`min-h-8 rounded-full px-3 text-[0.88rem] ${on ? 'bg-wash font-semibold text-kelp' : 'text-soft hover:bg-shade'}`}
-          >
-            {languageNames[language]}
-          </button>
-        );
-      })}
-    </div>
+    <RadioGroup.Root
+      aria-label={t('language')}
+      value={response.language}
+      onValueChange={(language) => onChange({ ...response, language: language as Language })}
+      className="flex gap-1"
+    >
+      {shown.languages.map(({ language }) => (
+        <RadioGroup.Item
+          key={language}
+          value={language}
+          className="min-h-8 rounded-full px-3 text-[0.88rem] text-soft hover:bg-shade data-[state=checked]:bg-wash data-[state=checked]:font-semibold data-[state=checked]:text-kelp"
+        >
+          {languageNames[language]}
+        </RadioGroup.Item>
+      ))}
+    </RadioGroup.Root>
   );
 }
 
@@ -94,8 +94,7 @@ export function Answer(props: Props) {
   const limits = { seconds: shown.limits.milliseconds / 1000, megabytes: shown.limits.megabytes };
   const hidden = (name: (typeof TABS)[number]) => (narrow && tab !== name ? 'hidden' : '');
   return (
-    // Whoever begins with the program will want to run it.
-    <div className="flex h-full min-h-0 flex-col gap-2.5" onFocus={trial.getReady}>
+    <div className="flex h-full min-h-0 flex-col gap-2.5">
       {narrow && (
         <div role="tablist" className="flex border-b border-line">
           {TABS.map((name) => (
@@ -126,17 +125,20 @@ export function Answer(props: Props) {
             <span className="flex-1" />
             <span className="text-[0.82rem] text-soft">{t('limits', limits)}</span>
           </div>
-          <CodeEditor
-            key={`${target} ${language}`}
-            language={language}
-            program={program}
-            label={t('editor', { language: languageNames[language] })}
-            help={t('leave')}
-            onChange={write}
-          />
+          {/* Whoever begins with the program will want to run it; who still chooses its language wants one engine alone. */}
+          <div className="contents" onFocus={trial.getReady}>
+            <CodeEditor
+              key={`${target} ${language}`}
+              language={language}
+              program={program}
+              label={t('editor', { language: languageNames[language] })}
+              help={t('leave')}
+              onChange={write}
+            />
+          </div>
           <p className="border-t border-line px-3 py-1 text-[0.78rem] text-soft">{t('leave')}</p>
         </div>
-        <div className={hidden('cases')}>
+        <div className={hidden('cases')} onFocus={trial.getReady}>
           <CaseTable shown={shown} trial={trial} note={t('rest', { count: shown.hiddenCases })} />
         </div>
       </div>
