@@ -15,11 +15,11 @@ import { Rail } from './Rail';
 import { Strip } from './Strip';
 import { t } from './words';
 
-const OpenAids = later(async () => (await import('./OpenAids')).OpenAids);
+const OpenAids = later(async () => (await import('./behind')).OpenAids);
 const Covered = later(async () => (await import('./Covered')).Covered);
-const TurnDialog = later(async () => (await import('./TurnDialog')).TurnDialog);
+const TurnDialog = later(async () => (await import('./behind')).TurnDialog);
 const AIDS_BEHIND_MS = 600;
-const LastLook = later(async () => (await import('./LastLook')).LastLook);
+const LastLook = later(async () => (await import('./behind')).LastLook);
 
 /** Seen, and spoken by screen readers, not only coloured; it takes nothing away from the question. */
 function Warning() {

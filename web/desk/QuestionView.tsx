@@ -13,7 +13,7 @@ import { marksWords } from './Rail';
 import { lookOf, PageOf, samePage, type Laid, type LayoutProps, type Sheet } from './Pages';
 import { t } from './words';
 
-const SectionDoor = later(async () => (await import('./SectionDoor')).SectionDoor);
+const SectionDoor = later(async () => (await import('./behind')).SectionDoor);
 const BesideSource = later(async () => (await import('./BesideSource')).BesideSource);
 
 /** One column at reading width: nothing stands beside it. */

@@ -7,7 +7,7 @@ import { showClock } from '../../core/timing/pace';
 import { useDesk } from './DeskContext';
 import { t } from './words';
 
-const RailSheet = later(async () => (await import('./RailSheet')).RailSheet);
+const RailSheet = later(async () => (await import('./behind')).RailSheet);
 
 const FILLS: Record<QuestionState, string> = {
   unopened: 'h-0',

@@ -6,7 +6,7 @@ import { Notice } from '../ui/Notice';
 import { useDesk } from './DeskContext';
 import { t } from './words';
 
-const VersionsDialog = later(async () => (await import('./VersionsDialog')).VersionsDialog);
+const VersionsDialog = later(async () => (await import('./behind')).VersionsDialog);
 
 /** Looking through earlier versions of long work, and bringing one back. */
 export function Versions({ part }: { readonly part: ShownPart }) {
