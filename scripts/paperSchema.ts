@@ -1,7 +1,7 @@
 /* Writes `docs/paper-schema.json`: what the file of a paper that is to be imported may hold (JSON Schema, draft 7). */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { toJsonSchema } from '@valibot/to-json-schema';
-import { format } from 'prettier';
+import { format } from 'oxfmt';
 import * as v from 'valibot';
 import { documentSchema } from '../core/documents/documentSchema';
 import { conditionSchema, formulaSchema } from '../core/formulas/formula';
@@ -178,7 +178,7 @@ const schema = toJsonSchema(paper, {
 });
 const text = JSON.stringify({ title: 'A paper for Clear Sitting', ...schema });
 const file = 'docs/paper-schema.json';
-const made = await format(text, { parser: 'json', printWidth: 110 });
+const { code: made } = await format(file, text, { printWidth: 110 });
 if (!process.argv.includes('--check')) writeFileSync(file, made);
 else if (readFileSync(file, 'utf8') !== made) {
   console.error(`${file} is older than the kinds of questions. Run: npm run paper-schema`);

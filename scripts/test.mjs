@@ -49,10 +49,10 @@ const checks = [
   [
     { name: 'lint', args: ['run', 'lint'] },
     { name: 'types', args: ['run', 'typecheck'] },
-    { name: 'boundaries', args: ['run', 'boundaries'] },
   ],
   [
     { name: 'format', args: ['run', 'format:check'] },
+    { name: 'boundaries', args: ['run', 'boundaries'] },
     { name: 'build', args: ['run', 'build', '--', '--logLevel', 'warn'] },
   ],
 ];

@@ -54,7 +54,14 @@ export interface CameraFacts {
 }
 
 export type CameraTrouble =
-  'covered' | 'frozen' | 'dark' | 'bright' | 'blurred' | 'nobody' | 'several' | 'off-centre';
+  | 'covered'
+  | 'frozen'
+  | 'dark'
+  | 'bright'
+  | 'blurred'
+  | 'nobody'
+  | 'several'
+  | 'off-centre';
 
 /** What is wrong with a picture, the most telling first; empty when it is good. */
 export function troublesOfPicture(facts: CameraFacts): CameraTrouble[] {

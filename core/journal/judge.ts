@@ -76,7 +76,14 @@ export interface SittingRecord {
  * answer to a question that was passed, or whose turn had not come: kept as another version).
  */
 export type Standing =
-  'in time' | 'late' | 'pending' | 'waiting' | 'left out' | 'after' | 'aside' | 'out of turn';
+  | 'in time'
+  | 'late'
+  | 'pending'
+  | 'waiting'
+  | 'left out'
+  | 'after'
+  | 'aside'
+  | 'out of turn';
 
 export interface Verdict {
   readonly entry: EntryRecord;

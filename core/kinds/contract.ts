@@ -181,7 +181,8 @@ export interface Issue {
 }
 
 export type Published<Asked, Key> =
-  { readonly content: Content<Asked, Key> } | { readonly issues: readonly Issue[] };
+  | { readonly content: Content<Asked, Key> }
+  | { readonly issues: readonly Issue[] };
 
 /** A figure that other parts may build on, and whether it earned its marks. */
 export interface NamedValue {

@@ -60,7 +60,8 @@ export type EvidenceRequest =
 
 /** What was found: stored with the sitting, so that a rescore or an appeal does not have to run it again. */
 export type EvidenceFound =
-  { readonly sort: 'program'; readonly outcomes: readonly CaseOutcome[] } | ExpressionFound;
+  | { readonly sort: 'program'; readonly outcomes: readonly CaseOutcome[] }
+  | ExpressionFound;
 
 export interface ExpressionFound {
   readonly sort: 'expression';

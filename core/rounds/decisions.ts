@@ -6,7 +6,12 @@ import type { EntryRef } from '../journal/entry';
  * came, pages that came too late or not at all.
  */
 export type DecisionKind =
-  'late-entries' | 'writing-in-stop' | 'two-versions' | 'out-of-turn' | 'missing-entries' | 'late-pages';
+  | 'late-entries'
+  | 'writing-in-stop'
+  | 'two-versions'
+  | 'out-of-turn'
+  | 'missing-entries'
+  | 'late-pages';
 
 /** `take` counts the late entries or pages, the writing in the stop, or the other version; `leave` does not. */
 export type DecisionChoice = 'take' | 'leave';

@@ -102,7 +102,8 @@ export interface HoldBody {
 }
 
 export type HoldReply =
-  { readonly granted: true; readonly opened: SittingOpened } | { readonly granted: false };
+  | { readonly granted: true; readonly opened: SittingOpened }
+  | { readonly granted: false };
 
 export interface JournalBatch {
   readonly head: Head;

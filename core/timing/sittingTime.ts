@@ -290,7 +290,8 @@ function apply(time: SittingTime, event: TimeEvent): SittingTime {
 }
 
 export type Step =
-  { readonly done: true; readonly time: SittingTime } | { readonly done: false; readonly refusal: Refusal };
+  | { readonly done: true; readonly time: SittingTime }
+  | { readonly done: false; readonly refusal: Refusal };
 
 /** The one transition: the next state, or why the event cannot happen. Pure; nothing is thrown. */
 export function step(time: SittingTime, event: TimeEvent): Step {

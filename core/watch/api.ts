@@ -4,7 +4,13 @@ import type { PlayCount } from '../sittings/api';
 
 /** Where a candidate of a round is, as an invigilator sees it; `out of reach` follows from the time (`rowAt`). */
 export type WatchState =
-  'not here' | 'arriving' | 'waiting' | 'writing' | 'stopped' | 'out of reach' | 'handed in';
+  | 'not here'
+  | 'arriving'
+  | 'waiting'
+  | 'writing'
+  | 'stopped'
+  | 'out of reach'
+  | 'handed in';
 
 /** A writing candidate of whom nothing was heard for this long is out of reach. */
 export const OUT_OF_REACH_MS = 45_000;

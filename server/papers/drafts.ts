@@ -134,7 +134,8 @@ function issuesOfMedia(paper: FullPaper): Issue[] {
 
 /** A draft as a paper that can be published with advice to its author, or all that keeps it from that. */
 export type FromDraft =
-  { readonly paper: FullPaper; readonly advice: readonly Issue[] } | { readonly issues: readonly Issue[] };
+  | { readonly paper: FullPaper; readonly advice: readonly Issue[] }
+  | { readonly issues: readonly Issue[] };
 
 const isSevere = (issue: Issue) => issue.severity === 'severe';
 

@@ -10,7 +10,8 @@ import {
 
 /** What scoring a part came to. `trouble` is for the people who look after the machine. */
 export type ScoreFound =
-  { readonly credits: readonly Credit[] } | { readonly failure: ScoringFailure; readonly trouble: string };
+  | { readonly credits: readonly Credit[] }
+  | { readonly failure: ScoringFailure; readonly trouble: string };
 
 function score(kinds: KeyKinds, part: PartToScore): ScoreFound {
   try {

@@ -10,7 +10,8 @@ export interface WorkerLimits {
 
 /** What became of a task: its result, or how the worker came to an end over it. */
 export type Worked<Result> =
-  { readonly result: Result } | { readonly ended: 'threw' | 'took too long'; readonly trouble: string };
+  | { readonly result: Result }
+  | { readonly ended: 'threw' | 'took too long'; readonly trouble: string };
 
 const START_MS = 30_000;
 

@@ -186,8 +186,9 @@ const needSitting = (found: FoundSitting | null): FoundSitting => {
 };
 
 const tellCandidate: Action = ({ db, clock }, staffId, { invitation, text }) => {
-  const roundId = db.query.invitations.findFirst({ where: (t, { eq: is }) => is(t.id, invitation) }).sync()!
-    .roundId;
+  const roundId = db.query.invitations
+    .findFirst({ where: (t, { eq: is }) => is(t.id, invitation) })
+    .sync()!.roundId;
   db.insert(messages)
     .values({ roundId, invitationId: invitation, staffId, at: clock.now(), text, hand: false })
     .run();

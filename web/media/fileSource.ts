@@ -48,7 +48,9 @@ export const previewFiles = (media: Readonly<Record<string, string>>): FileSourc
 export const Files = createContext<FileSource>(noFiles);
 
 export type FoundFile =
-  { readonly is: 'coming' } | { readonly is: 'here'; readonly address: string } | { readonly is: 'missing' };
+  | { readonly is: 'coming' }
+  | { readonly is: 'here'; readonly address: string }
+  | { readonly is: 'missing' };
 
 /** The address of a file; nearly always there when it is asked for. */
 export function useFile(file: string, type?: string): FoundFile {

@@ -2,7 +2,8 @@ import * as v from 'valibot';
 
 /** A demand on the form of the answer: decimal places, or significant figures. */
 export type Demand =
-  { readonly by: 'places'; readonly places: number } | { readonly by: 'figures'; readonly figures: number };
+  | { readonly by: 'places'; readonly places: number }
+  | { readonly by: 'figures'; readonly figures: number };
 
 /** How a figure may be entered, and what stands beside its box. */
 export interface NumberForm {

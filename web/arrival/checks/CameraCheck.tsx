@@ -9,7 +9,9 @@ import type { Finding } from './runChecks';
 function findingOf(seen: Look | null, code: string | null, modelTrouble: string | null): Finding | null {
   if (code) {
     const key = `camera${code.replace(/^./, (c) => c.toUpperCase())}` as
-      'cameraRefused' | 'cameraNone' | 'cameraBusy';
+      | 'cameraRefused'
+      | 'cameraNone'
+      | 'cameraBusy';
     return {
       name: 'camera',
       outcome: 'not working',
