@@ -1,8 +1,9 @@
 /* One command on a fresh machine: installs what is missing, builds, seeds the demo, starts, prints links. */
 import { spawn, spawnSync } from 'node:child_process';
-import { installPackages, root } from './setUp.mjs';
+import { installDriver, installPackages, root } from './setUp.mjs';
 
-installPackages();
+await installPackages();
+await installDriver();
 
 const env = {
   CLEAR_SITTING_DATA: 'data/demo',
