@@ -89,6 +89,7 @@ export class JobQueue {
   private readonly waitsUntil = new Map<string, number>();
   private readonly kindsOf = new Map<Lane, string[]>();
   private readonly sweeps: Repeated[] = [];
+  private started = false;
   private stopping = false;
   private readonly commits: GroupCommit;
   private readonly room: Room;
@@ -162,6 +163,7 @@ export class JobQueue {
   }
 
   start(): void {
+    this.started = true;
     this.room.start();
     for (const one of this.all()) one.start(POLL_MS);
   }
@@ -249,7 +251,7 @@ export class JobQueue {
 
   /**
    * One job, and then a longer rest than it took: whoever writes or hands in meanwhile comes first, however many
-   * scripts wait to be scored.
+   * scripts wait to be scored. Turned by hand and not started, the queue has nobody to make room for.
    */
   private async runInTurn(job: Job): Promise<void> {
     const from = performance.now();
@@ -263,6 +265,7 @@ export class JobQueue {
       this.waitsUntil.set(name, this.clock.now() + BACK_OFF_MS);
       throw error;
     }
+    if (!this.started) return;
     const took = performance.now() - from;
     await new Promise((go) => setTimeout(go, Math.min(REST * took, LONGEST_REST_MS)));
   }
