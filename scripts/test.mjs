@@ -7,12 +7,13 @@ import { installDriver, installFromDebian, installPackages, root } from './setUp
 
 await installPackages();
 // On a fresh machine it is compiled for a minute or two: what only looks at the sources does not wait for it.
-const machine = Promise.all([installDriver(), installFromDebian()]);
+let ready = false;
+const machine = Promise.all([installDriver(), installFromDebian()]).then(() => (ready = true));
 
 const reports = path.join(root, '.cache/reports');
 rmSync(reports, { recursive: true, force: true });
 mkdirSync(reports, { recursive: true });
-const report = (name) => path.join(reports, `${name}.json`);
+const report = (name) => path.join(reports, `${name.replaceAll(' ', '-')}.json`);
 const read = (name) => JSON.parse(readFileSync(report(name), 'utf8'));
 
 /** A check counts as one; the suites count their tests. */
@@ -20,8 +21,8 @@ const one = (ok) => ({ passed: ok ? 1 : 0, failed: ok ? 0 : 1 });
 /** What passed only at its second try, with what had failed: the retry guards against a starved machine, and hides nothing. */
 const retried = [];
 const firstLine = (text = '') => stripVTControlCharacters(text).split('\n').slice(0, 3).join(' ');
-const unitCounts = () => {
-  const { numPassedTests, numFailedTests, testResults } = read('unit');
+const unitCounts = (name) => {
+  const { numPassedTests, numFailedTests, testResults } = read(name);
   for (const { assertionResults } of testResults)
     for (const { status, fullName, failureMessages } of assertionResults)
       if (status === 'passed' && failureMessages.length > 0)
@@ -43,7 +44,6 @@ const storyCounts = () => {
   return { passed: expected + flaky, failed: unexpected };
 };
 
-const unitArgs = ['run', 'unit', '--', '--reporter=default', '--reporter=json'];
 /** What only looks at the sources: two chains beside each other, as many as there are cores. */
 const checks = [
   [
@@ -56,13 +56,18 @@ const checks = [
     { name: 'build', args: ['run', 'build', '--', '--logLevel', 'warn'] },
   ],
 ];
-const unit = {
-  name: 'unit tests',
-  args: [...unitArgs, `--outputFile.json=${report('unit')}`],
+/** Of all folders, or of some. */
+const unit = (name, folders = []) => ({
+  name,
+  args: [
+    ...['run', 'unit', '--', '--reporter=default', '--reporter=json'],
+    `--outputFile.json=${report(name)}`,
+    ...folders,
+  ],
   // Helpers and workers of the servers under test start bundled: far faster than through tsx.
   env: { CLEAR_SITTING_BUNDLED: 'true' },
-  counts: unitCounts,
-};
+  counts: () => unitCounts(name),
+});
 /** Half of its time it waits for what it has broken to come back: others run meanwhile. */
 const faults = { name: 'faults, short form', args: ['run', 'faults', '--', '--short'] };
 const stories = {
@@ -110,8 +115,14 @@ async function runChain(steps, beside) {
 }
 
 await Promise.all(checks.map((chain) => runChain(chain, true)));
-await machine;
-await Promise.all([runChain([unit], false), runChain([faults], true)]);
+let unitTests = [unit('unit tests')];
+if (!ready) {
+  // Those that open no database need not wait for its driver either.
+  await runChain([unit('unit tests of core and web', ['core/', 'web/'])], false);
+  unitTests = [unit('unit tests of server and demo', ['server/', 'demo/'])];
+  await machine;
+}
+await Promise.all([runChain(unitTests, false), runChain([faults], true)]);
 await runChain([stories], false);
 if (retried.length > 0) console.log(`\nPassed only at the second try:\n- ${retried.join('\n- ')}`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
