@@ -1,18 +1,13 @@
-import { and, count, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import {
-  experienceQuestions,
-  LEVELS,
-  type ExperienceAnswers,
-  type ExperienceReport,
-} from '../../core/experience/api';
+import { experienceQuestions, LEVELS, type ExperienceAnswers } from '../../core/experience/api';
 import { arrivalView } from '../arrival/operations';
 import { arrivalStateOf } from '../candidates/state';
 import { experience, invitations } from '../db/schema';
 import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { conflict } from '../http/errors';
-import type { Read } from '../reading/read';
 import type { Services } from '../services';
+import { experienceRead } from './reads';
 
 const answersBody = Joi.object<ExperienceAnswers>({
   answers: Joi.object()
@@ -36,27 +31,6 @@ function keepExperience(services: Services, invitation: number, said: Experience
       .run();
   });
 }
-
-/** What was said in a round. Read a row at a time into counts: there is one for each candidate at most. */
-export const experienceRead: Read<{ readonly round: number }, ExperienceReport> = {
-  name: 'experience',
-  run: ({ db }, { round }) => {
-    const own = eq(experience.roundId, round);
-    const { n } = db.select({ n: count() }).from(experience).where(own).get()!;
-    const rows = db.select().from(experience).where(own).all();
-    const counted = experienceQuestions.map(
-      (question) =>
-        [question, LEVELS.map((level) => rows.filter((r) => r.answers[question] === level).length)] as const,
-    );
-    const comments = rows.map((row) => row.comment).filter((comment) => comment !== '');
-    return {
-      answered: n,
-      counts: Object.fromEntries(counted) as unknown as ExperienceReport['counts'],
-      // By their words: the order in which they came would tell who wrote them.
-      comments: comments.sort((a, b) => (a < b ? -1 : 1)),
-    };
-  },
-};
 
 export function experienceEndpoints(services: Services): Endpoint[] {
   return [

@@ -1,5 +1,4 @@
 import { and, count, desc, eq, isNull, sql } from 'drizzle-orm';
-import { createTransport } from 'nodemailer';
 import { subjectOf, writeLetter, type LetterFacts } from '../../core/letters/letters';
 import { say } from '../../core/messages/words';
 import type { Letter, LetterRow } from '../../core/rounds/api';
@@ -126,6 +125,8 @@ export class Outbox {
     const secret = this.secretFor(letter);
     const link = secret === null ? null : this.address(secret);
     try {
+      // Brought where a mail server is set: without one no letter leaves.
+      const { createTransport } = await import('nodemailer');
       await createTransport(this.config.smtpUrl).sendMail({
         from: this.config.mailFrom,
         to: letter.to,
