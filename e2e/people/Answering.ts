@@ -126,6 +126,9 @@ export class Answering {
     if (this.way === 'keys') {
       await this.tabsTo(this.find('radio', 'Python'));
       await this.page.keyboard.press('ArrowRight');
+      // A key that is let go at once moves the focus alone, and nobody's finger is as fast.
+      await expect(this.find('radio', language)).toBeFocused();
+      await this.page.keyboard.press('Space');
     }
     const editor = this.page.getByRole('textbox', { name: `Program in ${language}` });
     if (this.way === 'keys') await this.tabsTo(editor);
