@@ -30,9 +30,12 @@ const AT_ONCE = /\/(ArrivalPage|DeskPage|DeskFrame|RehearsalPage)-/;
  */
 const SHARED =
   /\/web\/(ui\/(Button|Notice|ToolPanel|toolTrigger|useNarrow|showSecond|useAsync|ComponentShelf|reading|ReadingControls|CandidateFrame)|api|live\/(liveLine|RaiseHand)|media\/(fileSource|inView|fills)|kit\/(KitContext|useAid|tools|singleKeys|words)|desk\/(DeskFrame|DeskContext|Kit|Foot|Rail|Pages|QuestionView|PartView|Introductions|words|Strip|StateBar|Clock|Told|coverOf|HelpTools|Handouts|useDeskKeys|railHeights|Versions|phraseDesk)|documents\/(DocumentView|Inlines|LazyNode|Phrase|phrases|lazyNodes|words)|kinds\/(answers|candidates|answerProps))\.tsx?$|\/core\/(marks|messages\/message|timing|sittings\/progress|kinds\/(stored|candidateKindOf|contract)|journal\/turns|papers\/candidatePaper|files\/pages)[^/]*\.ts$/;
-/** Small ones that several pieces of the desk share, in one file: each by itself would be a request of its own. */
+/** Small ones that several pieces share, in one file: each by itself would be a request of its own. */
 const SMALL =
-  /\/web\/(kit\/(place|textScopes|fieldInUse|useDragged|drawHighlights|useHighlights|Strokes)|ui\/(LongText|Pill|Progress|times|atRest)|live\/(useLive|Talk)|kinds\/shared\/(OptionMark|ClearButton)|documents\/InPlace)\.tsx?$|\/core\/(documents\/(everyNode|documentAsText)|messages\/dates|kinds\/shared\/[a-zA-Z]+|kit\/notes|numbers\/(exact|numberFormat|readNumber)|marking\/notesInText)\.ts$/;
+  /\/web\/(ui\/atRest|kinds\/shared\/(OptionMark|ClearButton))\.tsx?$|\/core\/(numbers\/(exact|numberFormat|readNumber)|kinds\/shared\/richText|marking\/notesInText)\.ts$/;
+/** The same, of what the first view of the desk does without. */
+const SMALL_BEHIND =
+  /\/web\/(ui\/(LongText|Pill|Progress|times)|live\/(useLive|Talk)|documents\/InPlace|kit\/(place|textScopes|fieldInUse|useDragged|drawHighlights|useHighlights|Strokes))\.tsx?$|\/core\/(documents\/(everyNode|documentAsText)|messages\/dates|kinds\/shared\/(axis|entries)|kit\/notes)\.ts$/;
 const KIND = /\/core\/kinds\/([^/]+)\/(candidate|messages\.en)\.ts$/;
 const ICONS = /\/lucide-react\//;
 const NOT_KEPT = /\/KaTeX_[^/]+\.(woff|ttf)$/;
@@ -149,7 +152,8 @@ export default defineConfig({
           groups: [
             { name: 'shared', test: SHARED, priority: 3 },
             { name: 'small', test: SMALL, priority: 2 },
-            { name: 'icons', test: ICONS, priority: 2 },
+            { name: 'small-behind', test: SMALL_BEHIND, priority: 2 },
+            { name: 'icons', test: ICONS, priority: 2, minShareCount: 2 },
             { name: (id) => KIND.exec(id)![1]!, test: KIND, priority: 1 },
           ],
         },
