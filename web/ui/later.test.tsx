@@ -1,7 +1,7 @@
 import { render, screen } from '@testing-library/react';
 import { Suspense } from 'react';
 import { expect, it, vi } from 'vitest';
-import { fetchLater, later } from './later';
+import { fetchLater, fetchLaterByTurns, later } from './later';
 
 const Ruler = ({ length }: { length: number }) => <p>{length} cm</p>;
 
@@ -35,4 +35,20 @@ it('is fetched where it is first wanted, and again where it did not come', async
   render(view);
   expect(await screen.findByText('5 cm')).toBeVisible();
   expect(load).toHaveBeenCalledTimes(2);
+});
+
+it('by turns is fetched one after the other, each once its turn has come', async () => {
+  const told: string[] = [];
+  for (const name of ['first', 'second'])
+    later(() => {
+      told.push(name);
+      return Promise.resolve(Ruler);
+    });
+  let turns = 0;
+  await fetchLaterByTurns(() => {
+    told.push(`turn ${++turns}`);
+    return Promise.resolve();
+  });
+  // Those of the tests above had their turns before.
+  expect(told.slice(-4)).toEqual([`turn ${turns - 1}`, 'first', `turn ${turns}`, 'second']);
 });
