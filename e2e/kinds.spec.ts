@@ -55,10 +55,7 @@ test('every kind by pointer, to the result sheet and its PDF', async ({
   const runa = candidate(page, RUNA);
   await runa.arrives();
   await answersAll(page, runa, 'pointer', (question, state) =>
-    hasNoBarriers(page, `question ${question}, ${state}`, {
-      within: question === 1 ? 'html' : 'main',
-      colours: state === 'answered',
-    }),
+    hasNoBarriers(page, `question ${question}, ${state}`, question === 1 ? 'html' : 'main'),
   );
   await survivesReload(page, runa);
   await runa.handsInFromLastLook();
