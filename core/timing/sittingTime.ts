@@ -273,7 +273,7 @@ function apply(time: SittingTime, event: TimeEvent): SittingTime {
     case 'confirmed':
       return confirm(time, at, event.heard);
     case 'closed':
-      // Whoever closes it after the time has run out closes it as of that moment.
+      // A closing after the time has run out counts from the moment it ran out.
       return {
         ...time,
         stops: endStop(time, at),
