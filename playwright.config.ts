@@ -2,7 +2,6 @@ import { defineConfig } from '@playwright/test';
 import { CAMERA_CLIP, CHROMIUM } from './e2e/paths';
 
 const CHROMIUM_FLAGS = [
-  ...(process.env.XFLAGS ? process.env.XFLAGS.split(';') : []),
   '--no-sandbox',
   '--disable-gpu',
   '--disable-quic',

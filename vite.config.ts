@@ -106,7 +106,7 @@ const modules: Plugin = {
 };
 
 /** Short files are not worth it, and what is packed in itself gets no shorter. */
-const PACKED = { least: 2048, names: /\.(js|mjs|css|json|wasm|svg)$/ };
+const PACKED = { least: 2048, names: /\.(js|mjs|css|json|wasm|svg|snapshot)$/ };
 const brotli = promisify(brotliCompress);
 
 /** Packs each file beside itself, so that the server need not do it for everybody who asks. */

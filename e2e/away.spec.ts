@@ -17,7 +17,7 @@ test('without a network while typing, a reload in between, then the hand-in with
   await ilse.isSaved();
   // With the next question, which asks for a program, came what runs it.
   const keptPython = () =>
-    page.evaluate(async () => (await caches.match('/vendor/pyodide/python_stdlib.zip')) !== undefined);
+    page.evaluate(async () => (await caches.match('/vendor/pyodide/python.snapshot')) !== undefined);
   await expect.poll(keptPython).toBe(true);
   await app.killHard();
   await page.keyboard.type('at 21:40, ');

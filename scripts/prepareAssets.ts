@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { buildSandbox } from '../server/sandbox/build';
-import { PYTHON_NAMES } from '../web/kinds/code/pythonFiles';
+import { PYTHON_NAMES, PYTHON_SNAPSHOT } from '../web/kinds/code/pythonFiles';
 
 const root = path.resolve(import.meta.dirname, '..');
 const at = (...parts: string[]) => path.join(root, ...parts);
@@ -46,6 +46,7 @@ function copyForBrowser(): void {
     mkdirSync(target, { recursive: true });
     for (const name of names) cpSync(at(from, name), path.join(target, name));
   }
+  cpSync(at('dist/sandbox', PYTHON_SNAPSHOT), path.join(vendor, 'pyodide', PYTHON_SNAPSHOT));
 }
 
 const stampFile = at('dist/sandbox.stamp');

@@ -2,14 +2,25 @@
 import './useUtc';
 import type { CaseJob, EngineReply } from '../../../core/programs/engine';
 import { preparePython, textOfBytes, type PythonEngine } from '../../../core/programs/pythonCase';
-import { PYTHON_FOLDER } from './pythonFiles';
+import { PYTHON_FOLDER, PYTHON_SNAPSHOT } from './pythonFiles';
+
+/** About as long as starting without a snapshot takes: a slower line is not waited for. */
+const PATIENCE_MS = 5000;
+
+async function fetchSnapshot(): Promise<ArrayBuffer> {
+  const answer = await fetch(PYTHON_FOLDER + PYTHON_SNAPSHOT, { signal: AbortSignal.timeout(PATIENCE_MS) });
+  if (!answer.ok) throw new Error(`the snapshot was answered with ${answer.status}`);
+  return answer.arrayBuffer();
+}
 
 async function boot() {
   const script = `${PYTHON_FOLDER}pyodide.mjs`;
   const { loadPyodide } = (await import(/* @vite-ignore */ script)) as {
     readonly loadPyodide: (options: object) => Promise<PythonEngine>;
   };
-  return preparePython(await loadPyodide({ indexURL: PYTHON_FOLDER }));
+  const options = { indexURL: PYTHON_FOLDER };
+  const fromSnapshot = loadPyodide({ ...options, _loadSnapshot: fetchSnapshot() });
+  return preparePython(await fromSnapshot.catch(() => loadPyodide(options)));
 }
 
 const engine = boot();

@@ -1,7 +1,7 @@
 import type { Language } from '../../../core/kinds/code/response';
 import type { CaseOutcome, CaseRun, ProgramRun } from '../../../core/kinds/evidence';
 import type { CaseJob, EngineReply } from '../../../core/programs/engine';
-import { PYTHON_FOLDER, PYTHON_NAMES } from './pythonFiles';
+import { PYTHON_FOLDER, PYTHON_NAMES, PYTHON_SNAPSHOT } from './pythonFiles';
 import { outcomeOf, tooSlow } from '../../../core/programs/outcomeOf';
 
 const make: Record<Language, () => Worker> = {
@@ -11,7 +11,7 @@ const make: Record<Language, () => Worker> = {
 
 /** What an engine starts from beside the scripts of the desk, which are kept on the device as they are. */
 const files: Record<Language, readonly string[]> = {
-  python: PYTHON_NAMES.map((name) => PYTHON_FOLDER + name),
+  python: [...PYTHON_NAMES, PYTHON_SNAPSHOT].map((name) => PYTHON_FOLDER + name),
   javascript: [],
 };
 
@@ -37,7 +37,7 @@ export class Engine {
 
   /**
    * Lets the service worker keep what the engine starts from, for runs without a network. It is not started: that takes
-   * seconds of a processor, while somebody reads or writes something else.
+   * a processor, while somebody reads or writes something else.
    */
   bring(): void {
     if (!navigator.serviceWorker?.controller) return;
