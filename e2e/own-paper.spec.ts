@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { freePort } from '../server/testing/freePort';
+import { readPdf } from '../server/testing/readPdf';
 import { hasNoBarriers } from './barriers';
 import { expect, TestApp, test as base } from './testApp';
 import { ROOT } from './paths';
@@ -154,12 +154,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await expect(own.getByText('Short and clear.')).toBeVisible();
   const shown = await own.getByRole('article').allInnerTexts();
   const pdf = await own.request.get(`${app.url}/api/result.pdf`);
-  const document = await getDocument({ data: new Uint8Array(await pdf.body()), verbosity: 0 }).promise;
-  let printed = '';
-  for (let n = 1; n <= document.numPages; n++) {
-    const { items } = await (await document.getPage(n)).getTextContent();
-    printed += items.map((item) => ('str' in item ? item.str : '')).join(' ');
-  }
+  const { text: printed } = await readPdf(await pdf.body());
   const letters = (text: string) => text.replace(/[^\p{L}\p{N}]+/gu, '');
   // Every line of ten letters and more that the page shows of a question stands in the PDF too; where nothing was
   // answered, it says so in other words.

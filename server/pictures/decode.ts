@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { openPdf } from '../documents/openPdf';
 
 const MOST_PIXELS = 40_000_000;
 const LONGEST_SIDE = 2400;
@@ -27,16 +28,9 @@ export async function decodedPicture(bytes: Uint8Array): Promise<DecodedPicture 
 export const beginsAsPdf = (bytes: Uint8Array): boolean =>
   Buffer.from(bytes.subarray(0, 5)).toString('latin1') === '%PDF-';
 
-/** How many pages a PDF document has; throws where it cannot be opened. Nothing in it is run. */
+/** How many pages a PDF document has; throws where it cannot be opened. */
 export async function pagesOfPdf(bytes: Uint8Array): Promise<number> {
-  // Only where a document is read: loading it puts slow stand-ins in the place of what the language has, JSON among it.
-  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
-  const task = getDocument({
-    data: Uint8Array.from(bytes),
-    isEvalSupported: false,
-    useSystemFonts: false,
-    verbosity: 0,
-  });
+  const task = await openPdf(bytes);
   try {
     return (await task.promise).numPages;
   } finally {

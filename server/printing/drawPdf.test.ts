@@ -4,6 +4,7 @@ import path from 'node:path';
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
 import { afterAll, beforeAll, expect, it } from 'vitest';
+import { readPdf } from '../testing/readPdf';
 import { Printer } from './printer';
 import { TaggedPdf } from './TaggedPdf';
 
@@ -60,12 +61,9 @@ it('prints pages with the notes on them, each a figure that says what it is', as
   const notes = [{ number: 7, shape: 'point' as const, points: [[0.5, 0.5]] as [number, number][] }];
   pdf.picture(first!, { words: 'Page 1 of the answer', turn: 0, notes });
   pdf.picture(Uint8Array.of(1, 2, 3), { words: 'Page 2 of the answer', turn: 0, notes: [] });
-  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
-  const read = await getDocument({ data: await pdf.end(() => 'foot'), verbosity: 0 }).promise;
-  const page = await read.getPage(1);
-  expect(JSON.stringify(await page.getStructTree())).toMatch(
+  const { pages, text } = await readPdf(await pdf.end(() => 'foot'));
+  expect(JSON.stringify(await pages[0]!.getStructTree())).toMatch(
     /"role":"Figure",.*"alt":"Page 1 of the answer"/,
   );
-  const text = (await page.getTextContent()).items.map((item) => ('str' in item ? item.str : '')).join(' ');
   expect(text).toMatch(/7 .*Page 2 of the answer/);
 });

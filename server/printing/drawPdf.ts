@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { createCanvas } from '@napi-rs/canvas';
+import { openPdf } from '../documents/openPdf';
 
 /** Of a drawn page, in pixels: sharp enough in print at the width that it has on a sheet. */
 const WIDEST = 1100;
@@ -9,17 +10,12 @@ const HIGHEST = 1600;
 const QUALITY = 80;
 const OWN = path.dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'));
 
-/** The first pages of a PDF document as JPEG pictures. Nothing in it is run and nothing is fetched. */
+/** The first pages of a PDF document as JPEG pictures. */
 export async function drawPdf(file: string, most: number): Promise<Uint8Array[]> {
-  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
-  const task = getDocument({
-    data: Uint8Array.from(readFileSync(file)),
-    isEvalSupported: false,
-    useSystemFonts: false,
+  const task = await openPdf(readFileSync(file), {
     standardFontDataUrl: `${path.join(OWN, 'standard_fonts')}/`,
     cMapUrl: `${path.join(OWN, 'cmaps')}/`,
     wasmUrl: `${path.join(OWN, 'wasm')}/`,
-    verbosity: 0,
   });
   try {
     const document = await task.promise;

@@ -1,4 +1,3 @@
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { expect, it } from 'vitest';
 import { documentAsText } from '../../core/documents/documentAsText';
 import { say } from '../../core/messages/words';
@@ -7,6 +6,7 @@ import { answerOnSheet, buildResultSheet, type ResultSheet } from '../../core/re
 import { componentsOf } from '../../core/scoring/components';
 import { plainForm } from '../../core/forms/drawForm';
 import { kindNames } from '../../core/kinds/kindNames';
+import { readPdf } from '../testing/readPdf';
 import { bestOf, samplePaper } from '../testing/samplePaper';
 import { printSheet } from './printSheet';
 
@@ -69,15 +69,9 @@ const rolesIn = ({ role, children = [] }: Node): string[] => [
 ];
 
 async function read(bytes: Uint8Array) {
-  const pdf = await getDocument({ data: bytes, verbosity: 0 }).promise;
-  const pages = await Promise.all(Array.from({ length: pdf.numPages }, (_, i) => pdf.getPage(i + 1)));
-  const texts = await Promise.all(
-    pages.map(async (page) =>
-      (await page.getTextContent()).items.map((item) => ('str' in item ? item.str : '')).join(' '),
-    ),
-  );
+  const { pdf, pages, text } = await readPdf(bytes);
   const trees = (await Promise.all(pages.map((page) => page.getStructTree()))) as (Node | null)[];
-  return { pdf, text: texts.join(' '), roles: trees.flatMap((tree) => (tree ? rolesIn(tree) : [])) };
+  return { pdf, text, roles: trees.flatMap((tree) => (tree ? rolesIn(tree) : [])) };
 }
 
 /** Lines break where they want, and a hyphen may be among them. */

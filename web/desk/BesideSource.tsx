@@ -1,7 +1,9 @@
 import { Columns2, PanelLeft, PanelRight, type LucideIcon } from 'lucide-react';
+import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { InView } from '../media/inView';
+import { LaidOutPanel, TabStrip } from '../ui/Tabs';
 import { Pages, type LayoutProps } from './Pages';
 import { PhraseScope } from './PhraseScope';
 import { SourcePane } from './SourcePane';
@@ -9,38 +11,28 @@ import { t } from './words';
 
 type Layout = Omit<LayoutProps, 'narrow'>;
 
-/** Out of view a side stays laid out, so that it is found again as it was left. */
-const sideLook = (shown: boolean) => `absolute inset-0 ${shown ? '' : 'invisible'}`;
+const SIDES = ['source', 'answer'] as const;
 
 function InTabs({ sheet, inView }: Layout) {
-  const [side, setSide] = useState<'source' | 'answer'>('answer');
+  const [side, setSide] = useState<(typeof SIDES)[number]>('answer');
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
-      <div role="tablist" className="flex border-b border-line">
-        {(['source', 'answer'] as const).map((name) => (
-          <button
-            key={name}
-            type="button"
-            role="tab"
-            aria-selected={side === name}
-            onClick={() => setSide(name)}
-            className={`min-h-11 flex-1 ${side === name ? 'border-b-3 border-kelp font-semibold' : 'text-soft'}`}
-          >
-            {t(name)}
-          </button>
-        ))}
-      </div>
+    <Tabs.Root
+      value={side}
+      onValueChange={(name) => setSide(name as typeof side)}
+      className="flex min-h-0 flex-1 flex-col"
+    >
+      <TabStrip names={SIDES} titleOf={(name) => t(name)} />
       <div className="relative min-h-0 flex-1">
-        <div inert={side !== 'source'} className={`px-4 pt-3 ${sideLook(side === 'source')}`}>
+        <LaidOutPanel name="source" shown={side === 'source'} className="px-4 pt-3">
           <InView value={side === 'source'}>
             <SourcePane source={inView.source!} />
           </InView>
-        </div>
-        <div inert={side !== 'answer'} className={sideLook(side === 'answer')}>
+        </LaidOutPanel>
+        <LaidOutPanel name="answer" shown={side === 'answer'}>
           <Pages sheet={sheet} inView={inView} className="px-4 pt-3" />
-        </div>
+        </LaidOutPanel>
       </div>
-    </div>
+    </Tabs.Root>
   );
 }
 

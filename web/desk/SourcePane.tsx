@@ -2,6 +2,7 @@ import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import type { Source } from '../../core/papers/paper';
 import { InPlace } from '../documents/InPlace';
+import { LaidOutPanel } from '../ui/Tabs';
 
 const BODY = 'pt-4 pr-4 pb-6 font-serif text-[1.03rem] leading-[1.58]';
 
@@ -34,20 +35,16 @@ export function SourcePane({ source }: { source: Source }) {
       </Tabs.List>
       <div className="relative min-h-0 flex-1">
         {source.tabs.map(({ title, body }, i) => (
-          <Tabs.Content
+          <LaidOutPanel
             key={title}
-            value={String(i)}
-            // Out of view it stays laid out: without a box of its own it would lose its scroll.
-            forceMount
-            hidden={false}
-            inert={shown !== String(i)}
-            tabIndex={-1}
+            name={String(i)}
+            shown={shown === String(i)}
             data-reading="source"
-            className={`absolute inset-0 flex flex-col ${shown === String(i) ? '' : 'invisible'}`}
+            className="flex flex-col"
           >
             <h2 className="sr-only">{title}</h2>
             <InPlace body={body} text={textOf(i)} className={BODY} />
-          </Tabs.Content>
+          </LaidOutPanel>
         ))}
       </div>
     </Tabs.Root>

@@ -88,13 +88,17 @@ export function Giving(props: Props) {
     u: () => onTakeBack?.(),
   };
   const press = useEffectEvent((event: KeyboardEvent) => {
-    if (event.ctrlKey || event.altKey || event.metaKey || event.defaultPrevented || aside) return;
+    // A level takes no Enter and holds it back; here it gives the marks, as everywhere on the page.
+    const onLevel =
+      event.key === 'Enter' && event.target instanceof HTMLElement && event.target.matches('[role="radio"]');
+    const taken = event.defaultPrevented && !onLevel;
+    if (event.ctrlKey || event.altKey || event.metaKey || taken || aside) return;
     if (event.key === 'Escape' && event.target === box.current) box.current?.blur();
     const pressed =
       event.target instanceof HTMLButtonElement ||
       event.target instanceof HTMLAnchorElement ||
       (event.target instanceof HTMLElement && event.target.matches('summary'));
-    if (isWriting(event.target) || (event.key === 'Enter' && pressed)) return;
+    if (isWriting(event.target) || (event.key === 'Enter' && pressed && !onLevel)) return;
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault();
       marking.step(event.key === 'ArrowDown' ? 1 : -1);

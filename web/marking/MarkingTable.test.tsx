@@ -1,5 +1,5 @@
 import { plainDocument } from '../../core/documents/document';
-import { cleanup, screen, within } from '@testing-library/react';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Component } from '../../core/kinds/contract';
@@ -106,6 +106,23 @@ describe('the marking table', () => {
     expect(screen.getByText('It stopped at four.')).toBeVisible();
     await userEvent.click(screen.getByRole('button', { name: 'Observations' }));
     expect(screen.getByText('the page was loaded again × 2')).toBeVisible();
+  });
+
+  it('has its levels as one stop of Tab: arrows go from one to the next, Enter passes on', async () => {
+    const calls = await openTable([script(11, 'one'), script(12, 'two')]);
+    await userEvent.click(level('Facts', /^0/));
+    // Held down until it has moved.
+    await userEvent.keyboard('{ArrowRight>}');
+    await waitFor(() => expect(level('Facts', /^1/)).toBeChecked());
+    await userEvent.keyboard('{/ArrowRight}');
+    expect(level('Facts', /^1/)).toHaveFocus();
+    await userEvent.tab();
+    expect(level('Language', /^0/)).toHaveFocus();
+    await userEvent.keyboard(' ');
+    expect(total()).toHaveTextContent('1 of 5');
+    await userEvent.keyboard('{Enter}');
+    await screen.findByText('script QX-12 · 1 word');
+    expect(posted(calls)).toMatchObject({ given: { f: 1, l: 0 } });
   });
 
   it('keeps a half-made mark over a reload, also where the server cannot be reached', async () => {

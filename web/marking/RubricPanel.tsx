@@ -1,3 +1,4 @@
+import { RadioGroup } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import type { Component } from '../../core/kinds/contract';
 import { showMarks } from '../../core/marks';
@@ -31,7 +32,7 @@ interface OneProps extends Omit<Props, 'task' | 'components' | 'given' | 'onActi
 
 const KEY = 'rounded border border-line px-1 font-mono text-[0.72rem] text-soft';
 
-function Levels({ component, given, active, onGive }: OneProps) {
+function Levels({ component, given, active }: OneProps) {
   const levels = component.criterion!.levels!;
   const keys = keysOfLevels(levels);
   return (
@@ -39,14 +40,11 @@ function Levels({ component, given, active, onGive }: OneProps) {
       {levels.map((option, i) => {
         const isMark = keys[i] === typedMarks(option.hundredths);
         return (
-          <button
+          <RadioGroup.Item
             key={i}
-            type="button"
-            role="radio"
-            aria-checked={given === i}
+            value={String(i)}
             aria-label={`${showMarks(option.hundredths)}, ${option.label}: ${option.says}`}
             title={option.says}
-            onClick={() => onGive(component.key, i)}
             className={`min-h-12 min-w-0 rounded-control border px-1.5 py-1 text-left text-[0.82rem] leading-4 ${given === i ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
           >
             <b className={isMark && active === component.key ? KEY.replace('text-soft', 'text-ink') : ''}>
@@ -54,7 +52,7 @@ function Levels({ component, given, active, onGive }: OneProps) {
             </b>
             {!isMark && <kbd className={`ml-1 ${KEY}`}>{shownKey(keys[i]!)}</kbd>}
             <span className="mt-0.5 block break-words">{option.label}</span>
-          </button>
+          </RadioGroup.Item>
         );
       })}
     </div>
@@ -136,17 +134,16 @@ export function RubricPanel({ task, components, given, active, typed, onActive, 
         const { levels = null, points = null } = component.criterion ?? {};
         const Kind = points ? Points : levels ? Levels : Typed;
         const isActive = active === component.key;
+        const frame = {
+          'aria-label': nameOf(component),
+          'aria-current': isActive ? ('step' as const) : undefined,
+          onFocus: () => onActive(component.key),
+          className: `border-l-4 pl-2.5 ${isActive ? 'border-kelp' : 'border-transparent'}`,
+        };
         // Marks that are being typed belong to their script.
         const field = Kind === Typed ? task : undefined;
-        return (
-          <div
-            key={component.key}
-            role={levels ? 'radiogroup' : 'group'}
-            aria-label={nameOf(component)}
-            aria-current={isActive ? 'step' : undefined}
-            onFocus={() => onActive(component.key)}
-            className={`border-l-4 pl-2.5 ${isActive ? 'border-kelp' : 'border-transparent'}`}
-          >
+        const inside = (
+          <>
             <p className="mb-1 flex items-baseline gap-2.5">
               <b className="min-w-0 flex-1 break-words">{nameOf(component)}</b>
               {isActive && typed !== '' && <span className="font-mono text-kelp">{typed}_</span>}
@@ -155,7 +152,25 @@ export function RubricPanel({ task, components, given, active, typed, onActive, 
               </span>
             </p>
             <Kind key={field} {...{ component, active, typed, onGive, given: own }} />
-          </div>
+          </>
+        );
+        if (Kind !== Levels)
+          return (
+            <div key={component.key} role="group" {...frame}>
+              {inside}
+            </div>
+          );
+        // Keys up and down go from criterion to criterion, left and right from level to level.
+        return (
+          <RadioGroup.Root
+            key={component.key}
+            orientation="horizontal"
+            value={typeof own === 'number' ? String(own) : ''}
+            onValueChange={(level) => onGive(component.key, Number(level))}
+            {...frame}
+          >
+            {inside}
+          </RadioGroup.Root>
         );
       })}
     </div>

@@ -1,9 +1,10 @@
 import type { Document } from '../../../core/documents/document';
 import { ChevronDown, ChevronUp } from 'lucide-react';
-import { RadioGroup } from 'radix-ui';
+import { RadioGroup, Tabs } from 'radix-ui';
 import { useState } from 'react';
 import type { CodeResponse, CodeShown, Language } from '../../../core/kinds/code/response';
 import { DocumentView } from '../../documents/DocumentView';
+import { TabStrip } from '../../ui/Tabs';
 import { useNarrow } from '../../ui/useNarrow';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
@@ -80,6 +81,35 @@ function Languages({ shown, response, onChange }: Pick<Props, 'shown' | 'respons
 }
 
 const TABS = ['brief', 'program', 'cases'] as const;
+type Tab = (typeof TABS)[number];
+
+interface SideProps extends React.ComponentProps<'div'> {
+  readonly name: Tab;
+  /** The tab that is shown, or null where all three are. */
+  readonly tab: Tab | null;
+  /** A group of its own where it is no panel. */
+  readonly group?: boolean;
+}
+
+/** One of the three: the panel of a tab on a narrow screen, and no panel where they stand beside each other. */
+function Side({ name, tab, group = false, className = '', ...rest }: SideProps) {
+  const alone = {
+    role: group ? 'group' : undefined,
+    'aria-label': group ? t(name) : undefined,
+    'aria-labelledby': undefined,
+  };
+  return (
+    <Tabs.Content
+      value={name}
+      forceMount
+      hidden={false}
+      tabIndex={undefined}
+      className={`${tab === null || tab === name ? '' : 'hidden'} ${className}`}
+      {...(tab === null && alone)}
+      {...rest}
+    />
+  );
+}
 
 /** A program: the brief on top, the program and the table of cases below it; three tabs on a narrow screen. */
 export function Answer(props: Props) {
@@ -87,38 +117,28 @@ export function Answer(props: Props) {
   const program = programOf(shown, response);
   const trial = useTrial(shown, response);
   const narrow = useNarrow();
-  const [tab, setTab] = useState<(typeof TABS)[number]>('brief');
+  const [tab, setTab] = useState<Tab>('brief');
   const { language } = response;
   const write = (program: string) =>
     onChange({ ...response, programs: { ...response.programs, [language]: program } });
   const limits = { seconds: shown.limits.milliseconds / 1000, megabytes: shown.limits.megabytes };
-  const hidden = (name: (typeof TABS)[number]) => (narrow && tab !== name ? 'hidden' : '');
+  const shownTab = narrow ? tab : null;
   return (
-    <div className="flex h-full min-h-0 flex-col gap-2.5">
-      {narrow && (
-        <div role="tablist" className="flex border-b border-line">
-          {TABS.map((name) => (
-            <button
-              key={name}
-              type="button"
-              role="tab"
-              aria-selected={tab === name}
-              onClick={() => setTab(name)}
-              className={`min-h-11 flex-1 ${tab === name ? 'border-b-3 border-kelp font-semibold' : 'text-soft'}`}
-            >
-              {t(name)}
-            </button>
-          ))}
-        </div>
-      )}
-      <div className={hidden('brief')}>
+    <Tabs.Root
+      value={tab}
+      onValueChange={(name) => setTab(name as Tab)}
+      className="flex h-full min-h-0 flex-col gap-2.5"
+    >
+      {narrow && <TabStrip names={TABS} titleOf={(name) => t(name)} />}
+      <Side name="brief" tab={shownTab}>
         <Brief prompt={prompt} promptId={promptId} folds={!narrow} />
-      </div>
+      </Side>
       <div className="grid min-h-0 flex-1 items-start gap-3.5 desk:grid-cols-[minmax(0,5fr)_minmax(0,4fr)]">
-        <div
-          role="group"
-          aria-label={t('program')}
-          className={`flex h-full min-h-72 flex-col overflow-hidden rounded-card border border-line bg-card ${hidden('program')}`}
+        <Side
+          name="program"
+          tab={shownTab}
+          group
+          className="flex h-full min-h-72 flex-col overflow-hidden rounded-card border border-line bg-card"
         >
           <div className="flex flex-wrap items-center gap-2 border-b border-line bg-paper px-3 py-1.5">
             <Languages {...{ shown, response, onChange }} />
@@ -137,11 +157,11 @@ export function Answer(props: Props) {
             />
           </div>
           <p className="border-t border-line px-3 py-1 text-[0.78rem] text-soft">{t('leave')}</p>
-        </div>
-        <div className={hidden('cases')} onFocus={trial.getReady}>
+        </Side>
+        <Side name="cases" tab={shownTab} onFocus={trial.getReady}>
           <CaseTable shown={shown} trial={trial} note={t('rest', { count: shown.hiddenCases })} />
-        </div>
+        </Side>
       </div>
-    </div>
+    </Tabs.Root>
   );
 }

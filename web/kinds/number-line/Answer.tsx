@@ -1,5 +1,5 @@
 import { Undo2, X } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { showFigure, tellPiece } from '../../../core/kinds/number-line/candidate';
 import {
   sortOf,
@@ -114,6 +114,7 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   const [cursor, setCursor] = useState(() => placeAt(axis, Math.round(last / 2)));
   const [before, setBefore] = useState<readonly NumberLineResponse[]>([]);
   const [hint, setHint] = useState('');
+  const group = useId();
   const [focused, setFocused] = useState(false);
   const [say, announcer] = useAnnouncer();
   const frame = useRef<HTMLDivElement>(null);
@@ -181,6 +182,7 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
             >
               <input
                 type="radio"
+                name={group}
                 checked={tool === one}
                 onChange={() => {
                   setTool(one);

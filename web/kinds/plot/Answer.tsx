@@ -1,5 +1,5 @@
 import { Check, Eraser, Pencil, Undo2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { missingOf, showPlace, tellObject } from '../../../core/kinds/plot/candidate';
 import {
   drawnOf,
@@ -82,6 +82,7 @@ const Cursor = ({ spot: { x, y }, unit }: { readonly spot: Spot; readonly unit: 
 
 /** Whether the border of a half-plane belongs to it. */
 function Border({ drawn, onChange }: { readonly drawn: Drawn; readonly onChange: (next: Drawn) => void }) {
+  const group = useId();
   return (
     <div role="radiogroup" aria-label={t('border')} className="mt-2 flex flex-wrap gap-2">
       {(['solid', 'dashed'] as const).map((boundary) => (
@@ -91,6 +92,7 @@ function Border({ drawn, onChange }: { readonly drawn: Drawn; readonly onChange:
         >
           <input
             type="radio"
+            name={group}
             checked={drawn.boundary === boundary}
             onChange={() => onChange({ ...drawn, boundary })}
             className="absolute size-px opacity-0"
