@@ -35,7 +35,12 @@ const emptyRoom = (folder: string): string[] => [
 
 const PLACES = ['/usr/bin/bwrap', '/usr/local/bin/bwrap', '/bin/bwrap'];
 
-export function findWalls(): Walls {
+let found: Walls | null = null;
+
+/** Tried once: a process finds the same walls as long as it lives. */
+export const findWalls = (): Walls => (found ??= tryWalls());
+
+function tryWalls(): Walls {
   const bubblewrap = PLACES.find((place) => existsSync(place)) ?? null;
   const usable =
     process.platform === 'linux' && bubblewrap && works(bubblewrap, [...emptyRoom('/tmp'), 'true']);

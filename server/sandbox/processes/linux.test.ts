@@ -1,13 +1,23 @@
 import { spawnSync } from 'node:child_process';
+import { buildSync } from 'esbuild';
 import { describe, expect, it } from 'vitest';
 import { canFork } from '../lanes/forkLane';
+
+const linux = buildSync({
+  entryPoints: ['server/sandbox/processes/linux.ts'],
+  bundle: true,
+  write: false,
+  format: 'iife',
+  globalName: 'linux',
+  platform: 'node',
+  external: ['koffi'],
+}).outputFiles[0]!.text;
 
 /** What code of full strength does behind the list of system calls, as after an escape from an engine. */
 function behindTheList(code: string): { signal: string | null; said: string } {
   const script = `
-    import * as linux from './server/sandbox/processes/linux.ts';
-    import fs from 'node:fs';
-    import koffi from 'koffi';
+    ${linux}
+    const koffi = require('koffi');
     const libc = koffi.load('libc.so.6');
     const calls = {
       socket: libc.func('int socket(int, int, int)'), fork: libc.func('int fork()'), kill: libc.func('int kill(int, int)'),
@@ -18,13 +28,7 @@ function behindTheList(code: string): { signal: string | null; said: string } {
     ${code};
     fs.writeSync(1, 'still here');
     linux.exitNow(0);`;
-  const { signal, stdout } = spawnSync(
-    process.execPath,
-    ['--import', 'tsx', '--input-type=module', '-e', script],
-    {
-      encoding: 'utf8',
-    },
-  );
+  const { signal, stdout } = spawnSync(process.execPath, ['-e', script], { encoding: 'utf8' });
   return { signal, said: stdout };
 }
 
