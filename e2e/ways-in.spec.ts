@@ -126,8 +126,11 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
 });
 
 test('links that lead nowhere yet, no more, or not at all say so in a sentence', async ({ page, app }) => {
-  await page.goto(`${app.url}/i/${'x'.repeat(27)}`);
-  await expect(page.getByRole('alert')).toContainText('This link does not lead to a test.');
+  // The second one as a mail program may have cut it, in the middle of a sign.
+  for (const link of ['x'.repeat(27), 'xxxx%E2%8']) {
+    await page.goto(`${app.url}/i/${link}`);
+    await expect(page.getByRole('alert')).toContainText('This link does not lead to a test.');
+  }
   await page.goto(app.url + app.linkOf('tove.abernathy.ruiz@example.org'));
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Your test opens on');
   await hasNoBarriers(page, 'too early');

@@ -141,7 +141,8 @@ describe('the journal', () => {
     expect((await device.handIn()).body.receipt).toEqual(receipt);
     const check = (code: string) => device.client.post('/arrival/receipt-check', { code });
     expect((await check(receipt!.code.toLowerCase())).body).toEqual({ matches: true, whole: true });
-    expect((await check('AAAA-BBBB-CCCC')).body).toEqual({ matches: false, whole: false });
+    for (const wrong of ['AAAA-BBBB-CCCC', `My receipt is ${receipt!.code}, as I wrote it down that day.`])
+      expect((await check(wrong)).body).toEqual({ matches: false, whole: false });
   });
 });
 
@@ -178,6 +179,30 @@ describe('after the hand-in', () => {
     const { body } = await new ApiClient(app.url).get<Record<string, unknown>>('/health');
     expect(body).toMatchObject({ database: 'well', journalMode: 'wal', outbox: 0 });
   });
+});
+
+it('an address that cannot be read gets the page all the same, which says that it leads nowhere', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'web-'));
+  writeFileSync(path.join(folder, 'index.html'), '<title>The page</title>');
+  const files = express();
+  serveWeb(files, folder);
+  const server = files.listen(0);
+  const { port } = server.address() as AddressInfo;
+  for (const [address, status] of [
+    ['/i/secret', 200],
+    ['/i/secret%', 400],
+    ['/%E2%8', 400],
+    ['/i/%00', 200],
+  ] as const) {
+    const answer = await fetch(`http://127.0.0.1:${port}${address}`);
+    expect([address, answer.status, await answer.text()]).toEqual([
+      address,
+      status,
+      '<title>The page</title>',
+    ]);
+  }
+  server.close();
+  rmSync(folder, { recursive: true });
 });
 
 it('files of the application go out as they were packed, to whoever takes that, with the rules of their kind', async () => {

@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { ServerResponse } from 'node:http';
 import compression from 'compression';
 import packedFiles from 'express-static-gzip';
-import express, { type Express } from 'express';
+import express, { type Express, type Response } from 'express';
 import { accountEndpoints } from './accounts/accounts';
 import { firstAccountEndpoints } from './accounts/firstAccountRoutes';
 import { experienceEndpoints } from './experience/routes';
@@ -71,8 +71,24 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
   ];
 }
 
+function isReadable(address: string): boolean {
+  try {
+    decodeURIComponent(address);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** The files of the application, as the build has made and packed them. */
 export function serveWeb(app: Express, folder: string): void {
+  const sendPage = (response: Response) =>
+    response.set('Cache-Control', 'no-cache').sendFile(path.join(folder, 'index.html'));
+  // As a mail program may have cut a link: the page says in a sentence that it leads nowhere.
+  app.use((request, response, next) => {
+    if (isReadable(request.path)) next();
+    else sendPage(response.status(400));
+  });
   const headers = (response: ServerResponse, file: string) => {
     if (/[wW]orker[^/]*\.js(\.br)?$/.test(file)) response.setHeader('Content-Security-Policy', workerPolicy);
     const hashed = file.includes(`${path.sep}assets${path.sep}`);
@@ -84,9 +100,7 @@ export function serveWeb(app: Express, folder: string): void {
   // For whoever writes a paper of their own.
   for (const name of ['paper-example.json', 'paper-schema.json'])
     app.get(`/${name}`, (_request, response) => response.sendFile(path.join(DOCS, name)));
-  app.get('/{*page}', (_request, response) => {
-    response.set('Cache-Control', 'no-cache').sendFile(path.join(folder, 'index.html'));
-  });
+  app.get('/{*page}', (_request, response) => sendPage(response));
 }
 
 /** The API: what every candidate's desk asks again and again comes first, and small answers are not packed. */

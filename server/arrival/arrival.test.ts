@@ -41,18 +41,18 @@ async function opened(round: number, arrangements: Parameters<Served['invite']>[
 const told = ({ status, body }: Answered<Refusal>) => [status, body.code];
 
 describe('the link', () => {
-  it('opens nothing when it is wrong, malformed or a piece of another', async () => {
+  it('opens nothing when it is wrong, mangled or a piece of another', async () => {
     const client = new ApiClient(app.url);
     const link = app.invite(newRound());
     const tries = await Promise.all(
-      ['x', link.slice(0, -1), `${link}x`, link.toUpperCase()].map((wrong) =>
-        client.post<Refusal>('/arrival/open', { link: wrong }),
+      ['x', link.slice(0, -1), `${link}x`, link.toUpperCase(), `${link}.`, `${link}%E2%8`, 'a b'].map(
+        (wrong) => client.post<Refusal>('/arrival/open', { link: wrong }),
       ),
     );
     expect(tries.map(told)).toEqual(tries.map(() => [404, 'wrong-link']));
     expect(tries[0]!.body.message).toEqual({ code: 'error.wrongLink' });
     expect((await client.get('/arrival')).status).toBe(401);
-    expect((await client.post('/arrival/open', { link: 'a b' })).status).toBe(400);
+    expect((await client.post('/arrival/open', { link: 7 })).status).toBe(400);
   });
 
   it('is not guessed loudly, while right ones go on being opened from the same address', async () => {

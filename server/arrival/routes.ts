@@ -19,11 +19,8 @@ import { findByLink } from '../mail/links';
 import { receiptCode } from '../../core/journal/receipt';
 import { receiptHolds, receiptsOf } from '../sittings/receipts';
 
-const linkBody = Joi.object<{ link: string }>({
-  link: Joi.string()
-    .pattern(/^[\w-]{1,80}$/)
-    .required(),
-});
+// Whatever stands in the address: what a mail program has made of a link is a wrong link, and no malformed message.
+const linkBody = Joi.object<{ link: string }>({ link: Joi.string().max(2000).required() });
 const detailsBody = Joi.object<{ correction: string | null }>({
   correction: Joi.string().trim().max(500).allow(null).required(),
 });
@@ -52,8 +49,8 @@ const pictureParams = Joi.object<{ of: 'person' | 'identity' }>({
 });
 const picture = { type: 'image/jpeg', limit: '2mb' } as const;
 const block = { type: 'application/octet-stream', limit: '300kb' } as const;
-const doorBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(40).required() });
-const receiptBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(40).required() });
+// Typed or pasted by people: what is no code is a wrong one.
+const codeBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(400).required() });
 
 const wrongLink = () => new ApiError(404, 'wrong-link');
 
@@ -114,11 +111,11 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
         return arrivalView(services, who.invitation);
       },
     ),
-    forCandidates({ method: 'post', path: '/arrival/door', body: doorBody }, async (who, { body }) => {
+    forCandidates({ method: 'post', path: '/arrival/door', body: codeBody }, async (who, { body }) => {
       await enterDoorCode(services, who.invitation, body.code);
       return arrivalView(services, who.invitation);
     }),
-    forCandidates({ method: 'post', path: '/arrival/receipt-check', body: receiptBody }, (who, { body }) =>
+    forCandidates({ method: 'post', path: '/arrival/receipt-check', body: codeBody }, (who, { body }) =>
       checkReceipt(services, who.invitation, body.code),
     ),
     forCandidates({ method: 'get', path: '/arrival/test-window.ics' }, (who, { response }) => {

@@ -38,7 +38,8 @@ describe('the rehearsal', () => {
     expect(body.paper.title).toBe('Getting to know the desk');
     const shut = await anybody.get<Refusal>(`/rehearsal/${keyOf(newRound(false))}`);
     expect([shut.status, shut.body.code]).toEqual([409, 'link-only']);
-    expect((await anybody.get('/rehearsal/no-such-round')).status).toBe(404);
+    for (const mistyped of ['no-such-round', 'November_Round', 'n'])
+      expect((await anybody.get<Refusal>(`/rehearsal/${mistyped}`)).body.code).toBe('not-found');
     expect((await anybody.get('/rehearsal')).status).toBe(401);
   });
 
