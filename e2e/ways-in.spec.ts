@@ -147,3 +147,48 @@ test('links that lead nowhere yet, no more, or not at all say so in a sentence',
   await page.getByRole('button', { name: 'These are my details' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Is everything ready?');
 });
+
+test.describe('without a service worker', () => {
+  test.use({ serviceWorkers: 'block' });
+
+  test('a browser that keeps nothing, refuses cookies or does not get a piece is told so, and never left with an empty page', async ({
+    page,
+    app,
+  }) => {
+    const heading = page.getByRole('heading', { level: 1 });
+    await page.addInitScript(() => {
+      for (const name of ['localStorage', 'sessionStorage', 'indexedDB'])
+        Object.defineProperty(window, name, {
+          get() {
+            throw new DOMException('denied', 'SecurityError');
+          },
+        });
+    });
+    await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
+    await expect(heading).toContainText('Are these your details?');
+    await page.getByRole('button', { name: 'These are my details' }).click();
+    await expect(page.getByText('Your answers cannot be kept on this device')).toBeVisible();
+    // A piece does not come, however often it is asked for.
+    await page.route('**/assets/Welcome-*.js', (route) => route.abort());
+    await page.goto(app.url);
+    await expect(async () => {
+      // As it would be asked for in the end: a browser that is online again does not wait.
+      await page.evaluate(() => window.dispatchEvent(new Event('online')));
+      await expect(heading).toContainText('This page cannot be shown', { timeout: 200 });
+    }).toPass();
+    await hasNoBarriers(page, 'a page that cannot be shown');
+    await page.unroute('**/assets/Welcome-*.js');
+    await page.getByRole('button', { name: 'Load the page again' }).click();
+    await expect(heading).toContainText('Open your personal link');
+    await page.addInitScript(() => Object.defineProperty(navigator, 'cookieEnabled', { value: false }));
+    await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
+    await expect(heading).toContainText('This browser refuses cookies');
+    await hasNoBarriers(page, 'no cookies');
+    // Without its first script the page says after a while, by itself, that it has not opened.
+    await page.route('**/assets/*.js', (route) => route.abort());
+    await page.reload();
+    await expect(page.getByText('This page has not opened.')).toBeHidden();
+    await page.evaluate(() => document.getAnimations().forEach((wait) => wait.finish()));
+    await expect(page.getByText('This page has not opened.')).toBeVisible();
+  });
+});

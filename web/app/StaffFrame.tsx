@@ -2,10 +2,11 @@ import '../../core/kinds/candidateKinds';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { CalendarDays, ChartColumn, Files, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Navigate, NavLink, Outlet, useNavigate } from 'react-router';
+import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import type { Role, StaffMember } from '../../core/rounds/api';
 import { ApiProblem, get, post } from '../api/client';
 import { Button } from '../ui/Button';
+import { Guard, pageInstead } from '../ui/Guard';
 import { Notice } from '../ui/Notice';
 import { makeQueryClient, useFetched } from '../staff/queries';
 import { useAction } from '../ui/useAsync';
@@ -107,6 +108,7 @@ const whoAmI = () =>
   });
 
 function Frame() {
+  const { pathname } = useLocation();
   const [loaded, reload] = useFetched('/me', whoAmI);
   useEffect(() => {
     document.documentElement.classList.add('staff');
@@ -126,7 +128,9 @@ function Frame() {
     <StaffContext value={loaded.value}>
       <div className="flex h-dvh">
         <Side member={loaded.value} />
-        <Outlet />
+        <Guard holds={pathname} instead={pageInstead}>
+          <Outlet />
+        </Guard>
       </div>
     </StaffContext>
   );

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useMemo, type ComponentType } from 'react';
+import { Suspense, useEffect, useMemo, type ComponentType } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { ArrivalStep } from '../../core/arrival/stage';
@@ -6,6 +6,7 @@ import { post } from '../api/client';
 import { Button } from '../ui/Button';
 import { RaiseHand } from '../live/RaiseHand';
 import { CandidateFrame } from '../ui/CandidateFrame';
+import { lazily } from '../ui/later';
 import { Notice } from '../ui/Notice';
 import { useLoaded } from '../ui/useAsync';
 import { ArrivalContext, useArrival } from './ArrivalContext';
@@ -21,7 +22,7 @@ import { Waiting } from './steps/Waiting';
 import { Steps } from './Steps';
 import { t } from './words';
 
-const Result = lazy(async () => ({ default: (await import('../results/ResultView')).ResultView }));
+const Result = lazily(async () => (await import('../results/ResultView')).ResultView);
 
 const STEPS: Record<ArrivalStep, ComponentType> = {
   details: Details,

@@ -1,19 +1,18 @@
 import { Check } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import type { MarkingProgress } from '../../core/arrival/api';
 import { ReviewQuestions } from '../results/ReviewQuestions';
 import { showLength } from '../../core/timing/pace';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
+import { lazily } from '../ui/later';
 import { useAction } from '../ui/useAsync';
 import { showDay, showMoment } from '../ui/times';
 import { useArrival } from './ArrivalContext';
 import { Questionnaire } from './Questionnaire';
 import { t } from './words';
 
-const PagesStillHere = lazy(async () => ({
-  default: (await import('../pages/PagesStillHere')).PagesStillHere,
-}));
+const PagesStillHere = lazily(async () => (await import('../pages/PagesStillHere')).PagesStillHere);
 
 interface Checked {
   readonly matches: boolean;

@@ -3,6 +3,7 @@ import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { InView } from '../media/inView';
+import { Guard } from '../ui/Guard';
 import { LaidOutPanel, TabStrip } from '../ui/Tabs';
 import { Pages, type LayoutProps } from './Pages';
 import { PhraseScope } from './PhraseScope';
@@ -25,7 +26,9 @@ function InTabs({ sheet, inView }: Layout) {
       <div className="relative min-h-0 flex-1">
         <LaidOutPanel name="source" shown={side === 'source'} className="px-4 pt-3">
           <InView value={side === 'source'}>
-            <SourcePane source={inView.source!} />
+            <Guard>
+              <SourcePane source={inView.source!} />
+            </Guard>
           </InView>
         </LaidOutPanel>
         <LaidOutPanel name="answer" shown={side === 'answer'}>
@@ -81,7 +84,9 @@ function SideBySide({ sheet, inView }: Layout) {
       <Group orientation="horizontal" style={UNCLIPPED} className={`min-h-0 flex-1 px-5 ${OUT[shown]}`}>
         <Panel defaultSize="50%" minSize="22%" className="min-h-0 pl-2" style={UNCLIPPED}>
           <InView value={shown !== 'answer'}>
-            <SourcePane source={inView.source!} />
+            <Guard>
+              <SourcePane source={inView.source!} />
+            </Guard>
           </InView>
         </Panel>
         <Separator

@@ -3,6 +3,7 @@ import { watchFields } from '../kit/fieldInUse';
 import { panels, type Tool } from '../kit/tools';
 import { atRest } from '../ui/atRest';
 import { useReady } from '../ui/ComponentShelf';
+import { Guard, partInstead } from '../ui/Guard';
 import { lastTouched } from '../kit/useAid';
 import { useDrawnHighlights } from '../kit/useHighlights';
 import { DeskContext, useDesk } from './DeskContext';
@@ -43,7 +44,16 @@ function useAhead(): boolean {
 /** An aid once its panel is here: open, or laid out ahead of time and out of sight, so that opening it only shows it. */
 function Aid({ panel, open }: Pick<Tool, 'panel'> & { readonly open: boolean }) {
   if (!useReady(panels, panel)) return null;
-  return <Activity mode={open ? 'visible' : 'hidden'}>{panels.draw(panel, {})}</Activity>;
+  return (
+    // Laid out ahead, it may fail before anybody has asked for it, who then need not know.
+    <Guard
+      instead={(again) =>
+        open && <div className="fixed right-4 bottom-32 z-30 w-80">{partInstead(again)}</div>
+      }
+    >
+      <Activity mode={open ? 'visible' : 'hidden'}>{panels.draw(panel, {})}</Activity>
+    </Guard>
+  );
 }
 
 /** The aids of the section in view, and what is drawn by them. */

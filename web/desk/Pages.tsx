@@ -1,6 +1,7 @@
 import { memo, useEffect, useRef } from 'react';
 import type { Question } from '../../core/papers/candidatePaper';
 import { InView } from '../media/inView';
+import { Guard } from '../ui/Guard';
 import { useDesk } from './DeskContext';
 import { Introductions } from './Introductions';
 import { PartView } from './PartView';
@@ -12,7 +13,9 @@ export const Parts = memo(function Parts({ question }: { question: Question }) {
     <>
       <Introductions question={question} />
       {question.parts.map((part) => (
-        <PartView key={part.target} part={part} several={question.parts.length > 1} />
+        <Guard key={part.target}>
+          <PartView part={part} several={question.parts.length > 1} />
+        </Guard>
       ))}
     </>
   );

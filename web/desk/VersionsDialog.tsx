@@ -96,12 +96,16 @@ function Body({ part, onDone }: { readonly part: ShownPart; readonly onDone: () 
           className="max-h-[36dvh] overflow-y-auto rounded-control border border-line bg-paper p-4 desk:max-h-[50dvh]"
         >
           {ready &&
-            readings.draw(part.kind, {
-              shown: part.shown,
-              right: null,
-              credits: [],
-              response: responseOrEmpty(part.kind, part.shown, chosen.value),
-            })}
+            readings.drawGuarded(
+              part.kind,
+              {
+                shown: part.shown,
+                right: null,
+                credits: [],
+                response: responseOrEmpty(part.kind, part.shown, chosen.value),
+              },
+              String(chosen.at),
+            )}
         </div>
       </div>
       <div className="flex flex-wrap justify-end gap-3 pt-4">

@@ -28,6 +28,7 @@ import { Foot } from './Foot';
 import { HandIn } from './HandIn';
 import { HelpTools } from './HelpTools';
 import { LastLook } from './LastLook';
+import { Parts } from './Pages';
 import { PartView } from './PartView';
 import { QuestionView } from './QuestionView';
 import { Rail } from './Rail';
@@ -39,6 +40,34 @@ const HOUR = 60 * MINUTE;
 const state = () => desk.store.getState();
 const change = (more: Partial<DeskState>) => act(() => desk.store.setState(more));
 const [first, second] = deskPaper.questions;
+
+it('a part that cannot be drawn takes nothing else of the desk away', async () => {
+  vi.spyOn(console, 'error').mockImplementation(() => undefined);
+  desk = deskInHand();
+  const question = deskPaper.questions.find(({ parts }) => parts.length > 1)!;
+  await answers.load(question.parts.map(({ kind }) => kind));
+  const draw = answers.draw.bind(answers);
+  const broken = vi.spyOn(answers, 'draw').mockImplementation((kind, props) => {
+    if (props.target === question.parts[0]!.target) throw new Error('cannot be drawn');
+    return draw(kind, props);
+  });
+  renderAtDesk(
+    desk,
+    <>
+      <Rail />
+      <Parts question={question} />
+    </>,
+  );
+  expect(screen.getByRole('alert')).toHaveTextContent('what is saved stays saved');
+  expect(screen.getByRole('navigation', { name: 'Questions' })).toBeVisible();
+  const [one, two] = question.parts.map(({ prompt }) => documentAsText(prompt, say));
+  expect(document.body).not.toHaveTextContent(one!);
+  expect(document.body).toHaveTextContent(two!);
+  broken.mockRestore();
+  await userEvent.click(screen.getByRole('button', { name: 'Show it again' }));
+  expect(document.body).toHaveTextContent(one!);
+  vi.restoreAllMocks();
+});
 
 describe('the rail', () => {
   it('has every question with its marks and state in words, and goes where one is pressed', async () => {

@@ -1,7 +1,7 @@
 import type { MediaListing } from '../../core/sittings/api';
 import { ApiProblem, getBytes, problem } from '../api/client';
 import { forgetMedia, keepMediaPart, mediaParts, storedMedia } from './journal/deviceStore';
-import { orOnline } from './orOnline';
+import { orOnline } from '../api/orOnline';
 
 /** So much is asked for at a time: what a cut line has brought before is not fetched again. */
 const PART_BYTES = 512 * 1024;

@@ -1,6 +1,6 @@
 import type { PlayCounts, PlayReply } from '../../core/sittings/api';
 import type { PlayKeeper, PlaysState } from '../media/plays';
-import { orOnline } from './orOnline';
+import { orOnline } from '../api/orOnline';
 import { keepPlay, type StoredPlay } from './journal/deviceStore';
 import { retryAtEndMs } from './journal/sender';
 

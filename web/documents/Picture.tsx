@@ -1,10 +1,11 @@
 import { Maximize2 } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import type { PictureNode } from '../../core/documents/document';
 import { useFile } from '../media/fileSource';
+import { lazily } from '../ui/later';
 import { t } from './words';
 
-const LargePicture = lazy(async () => ({ default: (await import('./LargePicture')).LargePicture }));
+const LargePicture = lazily(async () => (await import('./LargePicture')).LargePicture);
 
 /** A picture, which opens large; where it is not here, what it shows in words. */
 export function Picture({ file, description, caption }: PictureNode) {

@@ -57,7 +57,7 @@ export function LeadScriptView({ data }: { readonly data: LeadScript }) {
               <RecordingsOf value={recordings}>
                 <AnnotationsContext value={annotations}>
                   <PageSourceContext value={pages}>
-                    {readings.draw(data.kind, {
+                    {readings.drawGuarded(data.kind, {
                       shown: data.shown,
                       response: data.response,
                       right: null,

@@ -77,12 +77,16 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
             <AnnotationsContext value={annotations}>
               <div className="rounded-card border border-line bg-card px-7 py-5 text-[1.05rem]">
                 <PageSourceContext value={pages}>
-                  {readings.draw(script.kind, {
-                    shown: script.shown,
-                    response: script.response,
-                    right: script.right,
-                    credits: script.credits,
-                  })}
+                  {readings.drawGuarded(
+                    script.kind,
+                    {
+                      shown: script.shown,
+                      response: script.response,
+                      right: script.right,
+                      credits: script.credits,
+                    },
+                    script.script,
+                  )}
                 </PageSourceContext>
               </div>
               {canBeTried(script.kind) && <RunAgain script={script} />}

@@ -1,14 +1,15 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { Page } from '../../core/files/pages';
 import { LargePicture } from '../documents/LargePicture';
 import { Button } from '../ui/Button';
+import { lazily } from '../ui/later';
 import { words } from '../words';
 import type { LoadedPage } from './pageSource';
 
 /** With the library that draws documents. */
-export const PdfPage = lazy(async () => ({ default: (await import('./PdfPage')).PdfPage }));
+export const PdfPage = lazily(async () => (await import('./PdfPage')).PdfPage);
 
 const t = words('largePage', { close: 'Close' });
 

@@ -43,7 +43,7 @@ function TryPart({ part, several, aids }: TryPartProps) {
           <DocumentView document={part.prompt} />
         </div>
       )}
-      {answers.draw(part.kind, {
+      {answers.drawGuarded(part.kind, {
         shown: part.shown,
         response,
         onChange: setResponse,

@@ -189,7 +189,12 @@ function Findings({ part, several, provisional }: PartProps) {
       {part.right !== null && !drawsRight(part.kind) && (
         <div role="group" aria-label={t('rightAnswer')} className="border-l-2 border-kelp pl-3">
           <p className="text-[0.85rem] text-soft">{t('rightAnswer')}</p>
-          {readings.draw(part.kind, { shown: part.shown, response: part.right, right: null, credits: [] })}
+          {readings.drawGuarded(part.kind, {
+            shown: part.shown,
+            response: part.right,
+            right: null,
+            credits: [],
+          })}
         </div>
       )}
       {part.modelAnswer !== null && (
@@ -241,7 +246,7 @@ function Part({ part, several, provisional }: PartProps) {
           <div className="mt-2 grid gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <div aria-label={t('yours')} role="group" className="min-w-0">
               <AnnotationsContext value={annotationsOf(part)}>
-                {readings.draw(part.kind, {
+                {readings.drawGuarded(part.kind, {
                   shown: part.shown,
                   response: part.response,
                   right: part.right,

@@ -1,4 +1,7 @@
 import { createElement, useEffect, useState, type ComponentType, type ReactElement } from 'react';
+import { orOnline } from '../api/orOnline';
+import { retryAfterMs } from '../api/retryAfterMs';
+import { Guard } from './Guard';
 
 /** Components that are fetched once, before they are needed, and then drawn without waiting. */
 export class ComponentShelf<Name extends string, Props extends object> {
@@ -28,9 +31,14 @@ export class ComponentShelf<Name extends string, Props extends object> {
     if (!component) throw new Error(`the component of kind ${name} was not loaded`);
     return createElement(component, props);
   }
+
+  /** The same, where a fault in it takes nothing else of the page away. `holds` says what it is drawn for. */
+  drawGuarded(name: Name, props: Props, holds?: string): ReactElement {
+    return createElement(Guard, { ...(holds !== undefined && { holds }), children: this.draw(name, props) });
+  }
 }
 
-/** Is the component of this kind here? Fetches it where it is not, and draws again when it has come. */
+/** Is the component of this kind here? Fetches it where it is not, until it comes, and draws again when it has. */
 export function useReady<Name extends string, Props extends object>(
   shelf: ComponentShelf<Name, Props>,
   name: Name,
@@ -38,10 +46,21 @@ export function useReady<Name extends string, Props extends object>(
   const [, redraw] = useState(0);
   const here = shelf.has(name);
   useEffect(() => {
-    let current = true;
-    if (!here) void shelf.load([name]).then(() => current && redraw((n) => n + 1));
+    let wanted = !here;
+    const fetch = async () => {
+      for (let failures = 0; wanted; failures++)
+        try {
+          await shelf.load([name]);
+          if (wanted) redraw((n) => n + 1);
+          return;
+        } catch {
+          // As on a line that is cut: nobody must have to load the page again for it.
+          await orOnline(retryAfterMs(failures + 1, Math.random()));
+        }
+    };
+    void fetch();
     return () => {
-      current = false;
+      wanted = false;
     };
   }, [shelf, name, here]);
   return here;

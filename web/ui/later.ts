@@ -1,8 +1,13 @@
 import { createElement, lazy, useState, type ComponentType } from 'react';
+import { tried } from '../api/tried';
 
 type Fetch = () => Promise<unknown>;
 
 const pieces: Fetch[] = [];
+
+/** A component that is fetched when it is first drawn. */
+export const lazily = <Props extends object>(load: () => Promise<ComponentType<Props>>) =>
+  lazy(async () => ({ default: await tried(load) }));
 
 /**
  * A component that is fetched when it is first wanted, as with `lazy`; but where it was fetched before it is drawn at
@@ -21,7 +26,7 @@ export function later<Props extends object>(load: () => Promise<ComponentType<Pr
       },
     ));
   pieces.push(fetch);
-  const Waiting = lazy(async () => ({ default: await fetch() }));
+  const Waiting = lazily(fetch);
   return function Later(props: Props) {
     // What is drawn stays the same component: another one in its place would lose what was done in it.
     const [Own] = useState(() => component ?? (Waiting as ComponentType<Props>));
@@ -30,14 +35,14 @@ export function later<Props extends object>(load: () => Promise<ComponentType<Pr
 }
 
 // What does not come is fetched where it is wanted.
-const tried = (fetch: Fetch) => fetch().catch(() => undefined);
+const orNot = (fetch: Fetch) => fetch().catch(() => undefined);
 
 /** Fetches every such component of the pages that are here, and those that these bring along, as fast as they come. */
 export async function fetchLater(): Promise<void> {
   for (let done = 0; done < pieces.length;) {
     const found = pieces.slice(done);
     done = pieces.length;
-    await Promise.all(found.map(tried));
+    await Promise.all(found.map(orNot));
   }
 }
 
@@ -46,6 +51,6 @@ export async function fetchLaterByTurns(before: () => Promise<void>): Promise<vo
   // Read anew at each turn: what is fetched brings pieces of its own.
   for (let i = 0; i < pieces.length; i++) {
     await before();
-    await tried(pieces[i]!);
+    await orNot(pieces[i]!);
   }
 }

@@ -1,0 +1,66 @@
+import { Component, type ReactNode } from 'react';
+import { words } from '../words';
+
+const t = words('guard', {
+  part: 'This part of the page cannot be shown. Everything else goes on, and what is saved stays saved.',
+  again: 'Show it again',
+  page: 'This page cannot be shown',
+  pageText:
+    'What is saved stays saved. Load the page again. If that does not help, open the same address in another browser.',
+  reload: 'Load the page again',
+});
+
+interface Props {
+  readonly children: ReactNode;
+  /** What stands in the place of what failed, with a way to try again. */
+  readonly instead?: (again: () => void) => ReactNode;
+  /** Where this changes, something else is held: it is tried by itself. */
+  readonly holds?: string;
+}
+
+interface State {
+  readonly failed: boolean;
+  readonly holds: string | undefined;
+}
+
+const BUTTON = 'mt-3 min-h-10 rounded-control border border-line bg-card px-3.5 text-ink hover:border-edge';
+
+export const partInstead = (again: () => void) => (
+  <div role="alert" className="rounded-card border border-brick/30 bg-brick-wash px-4 py-3 text-brick">
+    <p>{t('part')}</p>
+    <button type="button" onClick={again} className={BUTTON}>
+      {t('again')}
+    </button>
+  </div>
+);
+
+/** For the whole page: whatever it holds is made anew by the browser. */
+export const pageInstead = () => (
+  <main className="mx-auto max-w-[40rem] p-8">
+    <h1 className="font-serif text-[1.75rem] font-semibold">{t('page')}</h1>
+    <p role="alert" className="mt-2">
+      {t('pageText')}
+    </p>
+    <button type="button" onClick={() => window.location.reload()} className={BUTTON}>
+      {t('reload')}
+    </button>
+  </main>
+);
+
+/** Keeps a fault in what it holds from taking the rest of the page away. */
+export class Guard extends Component<Props, State> {
+  override state: State = { failed: false, holds: this.props.holds };
+
+  static getDerivedStateFromError() {
+    return { failed: true };
+  }
+
+  static getDerivedStateFromProps({ holds }: Props, known: State): State | null {
+    return holds === known.holds ? null : { failed: false, holds };
+  }
+
+  override render() {
+    const { children, instead = partInstead } = this.props;
+    return this.state.failed ? instead(() => this.setState({ failed: false })) : children;
+  }
+}
