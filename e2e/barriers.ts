@@ -14,6 +14,8 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
  * where all around it was looked at already.
  */
 export async function hasNoBarriers(page: Page, where: string, within = 'html'): Promise<void> {
+  // A page that has nothing on it yet is in nobody's way.
+  await page.locator('h1').first().waitFor({ state: 'attached' });
   // A button that just became usable is between two colours for a moment. Asked for again and again: the promise of an
   // animation whose element has gone may never be kept.
   await page.waitForFunction(() =>

@@ -187,8 +187,9 @@ test.describe('without a service worker', () => {
     // Without its first script the page says after a while, by itself, that it has not opened.
     await page.route('**/assets/*.js', (route) => route.abort());
     await page.reload();
-    await expect(page.getByText('This page has not opened.')).toBeHidden();
+    const told = page.getByText('This page has not opened');
+    await expect(told).toBeHidden();
     await page.evaluate(() => document.getAnimations().forEach((wait) => wait.finish()));
-    await expect(page.getByText('This page has not opened.')).toBeVisible();
+    await expect(told).toBeVisible();
   });
 });

@@ -15,7 +15,7 @@ interface Props {
   /** What stands in the place of what failed, with a way to try again. */
   readonly instead?: (again: () => void) => ReactNode;
   /** Where this changes, something else is held: it is tried by itself. */
-  readonly holds?: string;
+  readonly holds?: string | undefined;
 }
 
 interface State {

@@ -34,7 +34,7 @@ export class ComponentShelf<Name extends string, Props extends object> {
 
   /** The same, where a fault in it takes nothing else of the page away. `holds` says what it is drawn for. */
   drawGuarded(name: Name, props: Props, holds?: string): ReactElement {
-    return createElement(Guard, { ...(holds !== undefined && { holds }), children: this.draw(name, props) });
+    return <Guard holds={holds}>{this.draw(name, props)}</Guard>;
   }
 }
 
