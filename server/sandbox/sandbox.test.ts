@@ -198,17 +198,13 @@ describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => 
     burn(2);
     const work = 'def f(n):\n    s = 0\n    for i in range(n):\n        s += i * i % 7\n    return s';
     const counts = [100_000, 100_000, 100_000, 100_000, 100_000];
-    const calibration = await box.run(
-      programOf(
-        'python',
-        work,
-        counts.map((n) => [n]),
-        { milliseconds: 20_000 },
-      ),
-    );
-    const took = calibration.map((o) => o.milliseconds).sort((a, b) => a - b);
-    // The longest of five at the same load: the noise of the machine is part of what an author would see.
-    const milliseconds = 2 * took.at(-1)!;
+    /** The longest of five at the same load: the noise of the machine is part of what an author would see. */
+    const longest = async () => {
+      const cases = counts.map((n) => [n]);
+      const outcomes = await box.run(programOf('python', work, cases, { milliseconds: 20_000 }));
+      return Math.max(...outcomes.map((o) => o.milliseconds));
+    };
+    let milliseconds = 0;
     const times = (factor: number, cases: number) =>
       programOf(
         'python',
@@ -216,8 +212,19 @@ describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => 
         Array.from({ length: cases }, () => [100_000 * factor]),
         { milliseconds },
       );
-    const half = await Promise.all(['a', 'b'].map((owner) => box.run(times(1, 10), owner)));
-    expect(half.flat().filter((o) => o.result === 'returned')).toHaveLength(20);
+    const half = async () => {
+      const before = await longest();
+      milliseconds = 2 * before;
+      const outcomes = (await Promise.all(['a', 'b'].map((owner) => box.run(times(1, 10), owner)))).flat();
+      const returned = outcomes.filter((o) => o.result === 'returned');
+      if (returned.length === outcomes.length) return { returned: returned.length, steady: true };
+      // A processor that is itself half as slow again a moment later tells nothing of the box.
+      const now = Math.max(await longest(), ...returned.map((o) => o.milliseconds));
+      return { returned: returned.length, steady: now < 1.5 * before };
+    };
+    let found = await half();
+    for (let tries = 1; !found.steady && tries < 8; tries++) found = await half();
+    expect(found).toEqual({ returned: 20, steady: true });
     const over = await box.run(times(10, 3));
     expect(over.map((o) => o.result)).toEqual(['too-slow', 'too-slow', 'too-slow']);
   });
