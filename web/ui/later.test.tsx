@@ -1,4 +1,5 @@
 import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import { Suspense } from 'react';
 import { expect, it, vi } from 'vitest';
 import { fetchLater, fetchLaterByTurns, later } from './later';
@@ -51,4 +52,29 @@ it('by turns is fetched one after the other, each once its turn has come', async
   });
   // Those of the tests above had their turns before.
   expect(told.slice(-4)).toEqual([`turn ${turns - 1}`, 'first', `turn ${turns}`, 'second']);
+});
+
+it('says in its own place that it did not come, and is asked for again from there', async () => {
+  vi.spyOn(console, 'error').mockImplementation(() => undefined);
+  const load = vi.fn((): Promise<typeof Ruler> => Promise.reject(new Error('no network')));
+  const Late = later(load);
+  render(
+    <>
+      <p>The rest</p>
+      <Suspense fallback="waiting">
+        <Late length={7} />
+      </Suspense>
+    </>,
+  );
+  // Four times, without the waits in between.
+  await vi.waitFor(() => {
+    window.dispatchEvent(new Event('online'));
+    expect(screen.getByRole('alert')).toHaveTextContent('This part of the page cannot be shown');
+  });
+  expect(load).toHaveBeenCalledTimes(4);
+  expect(screen.getByText('The rest')).toBeVisible();
+  load.mockResolvedValue(Ruler);
+  await userEvent.click(screen.getByRole('button', { name: 'Show it again' }));
+  expect(await screen.findByText('7 cm')).toBeVisible();
+  vi.restoreAllMocks();
 });

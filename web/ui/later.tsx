@@ -1,5 +1,6 @@
-import { createElement, lazy, useState, type ComponentType } from 'react';
+import { lazy, useState, type ComponentType } from 'react';
 import { tried } from '../api/tried';
+import { Guard, partInstead } from './Guard';
 
 type Fetch = () => Promise<unknown>;
 
@@ -26,11 +27,20 @@ export function later<Props extends object>(load: () => Promise<ComponentType<Pr
       },
     ));
   pieces.push(fetch);
-  const Waiting = lazily(fetch);
+  const waiting = () => lazily(fetch) as ComponentType<Props>;
+  const first = waiting();
   return function Later(props: Props) {
     // What is drawn stays the same component: another one in its place would lose what was done in it.
-    const [Own] = useState(() => component ?? (Waiting as ComponentType<Props>));
-    return createElement(Own, props);
+    const [Own, setOwn] = useState(() => component ?? first);
+    const askAgain = (again: () => void) => {
+      setOwn(() => component ?? waiting());
+      again();
+    };
+    return (
+      <Guard instead={(again) => partInstead(() => askAgain(again))}>
+        <Own {...props} />
+      </Guard>
+    );
   };
 }
 
