@@ -45,7 +45,7 @@ function useAhead(): boolean {
 function Aid({ panel, open }: Pick<Tool, 'panel'> & { readonly open: boolean }) {
   if (!useReady(panels, panel)) return null;
   return (
-    // Laid out ahead, it may fail before anybody has asked for it, who then need not know.
+    // A panel that is laid out ahead may fail before anybody opens it: nothing is shown then.
     <Guard
       instead={(again) =>
         open && <div className="fixed right-4 bottom-32 z-30 w-80">{partInstead(again)}</div>

@@ -1,5 +1,7 @@
 import { Component, type ReactNode } from 'react';
 import { words } from '../words';
+import { Button } from './Button';
+import { Notice } from './Notice';
 
 const t = words('guard', {
   part: 'This part of the page cannot be shown. Everything else goes on, and what is saved stays saved.',
@@ -23,15 +25,13 @@ interface State {
   readonly holds: string | undefined;
 }
 
-const BUTTON = 'mt-3 min-h-10 rounded-control border border-line bg-card px-3.5 text-ink hover:border-edge';
-
 export const partInstead = (again: () => void) => (
-  <div role="alert" className="rounded-card border border-brick/30 bg-brick-wash px-4 py-3 text-brick">
+  <Notice tone="trouble">
     <p>{t('part')}</p>
-    <button type="button" onClick={again} className={BUTTON}>
+    <Button onClick={again} className="mt-3">
       {t('again')}
-    </button>
-  </div>
+    </Button>
+  </Notice>
 );
 
 /** For the whole page: whatever it holds is made anew by the browser. */
@@ -41,9 +41,9 @@ export const pageInstead = () => (
     <p role="alert" className="mt-2">
       {t('pageText')}
     </p>
-    <button type="button" onClick={() => window.location.reload()} className={BUTTON}>
+    <Button onClick={() => window.location.reload()} className="mt-3">
       {t('reload')}
-    </button>
+    </Button>
   </main>
 );
 

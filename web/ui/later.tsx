@@ -1,5 +1,5 @@
 import { lazy, useState, type ComponentType } from 'react';
-import { tried } from '../api/tried';
+import { withRetries } from '../api/withRetries';
 import { Guard, partInstead } from './Guard';
 
 type Fetch = () => Promise<unknown>;
@@ -8,7 +8,7 @@ const pieces: Fetch[] = [];
 
 /** A component that is fetched when it is first drawn. */
 export const lazily = <Props extends object>(load: () => Promise<ComponentType<Props>>) =>
-  lazy(async () => ({ default: await tried(load) }));
+  lazy(async () => ({ default: await withRetries(load) }));
 
 /**
  * A component that is fetched when it is first wanted, as with `lazy`; but where it was fetched before it is drawn at
@@ -45,14 +45,14 @@ export function later<Props extends object>(load: () => Promise<ComponentType<Pr
 }
 
 // What does not come is fetched where it is wanted.
-const orNot = (fetch: Fetch) => fetch().catch(() => undefined);
+const ignoringFailure = (fetch: Fetch) => fetch().catch(() => undefined);
 
 /** Fetches every such component of the pages that are here, and those that these bring along, as fast as they come. */
 export async function fetchLater(): Promise<void> {
   for (let done = 0; done < pieces.length;) {
     const found = pieces.slice(done);
     done = pieces.length;
-    await Promise.all(found.map(orNot));
+    await Promise.all(found.map(ignoringFailure));
   }
 }
 
@@ -61,6 +61,6 @@ export async function fetchLaterByTurns(before: () => Promise<void>): Promise<vo
   // Read anew at each turn: what is fetched brings pieces of its own.
   for (let i = 0; i < pieces.length; i++) {
     await before();
-    await orNot(pieces[i]!);
+    await ignoringFailure(pieces[i]!);
   }
 }

@@ -4,7 +4,7 @@ import { retryAfterMs } from './retryAfterMs';
 const TRIES = 4;
 
 /** Asks up to four times, within some seven seconds: a line that is cut for a moment must take nothing away. */
-export async function tried<T>(ask: () => Promise<T>): Promise<T> {
+export async function withRetries<T>(ask: () => Promise<T>): Promise<T> {
   for (let failures = 1; ; failures++)
     try {
       return await ask();
