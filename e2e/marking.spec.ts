@@ -194,6 +194,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
       .getByRole('link', { name: /^Settle the gap/ })
       .first()
       .click();
+    await expect(lead.getByRole('button', { name: 'Settle' })).toBeVisible();
     await hasNoBarriers(lead, 'settle');
     const left = async () =>
       (await (
