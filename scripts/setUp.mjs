@@ -2,7 +2,16 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { createHash } from 'node:crypto';
-import { copyFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { homedir } from 'node:os';
 import path from 'node:path';
 
@@ -22,11 +31,13 @@ async function must(command, args, options = {}) {
   process.exit(1);
 }
 
+const CACHE = path.join(process.env.XDG_CACHE_HOME ?? path.join(homedir(), '.cache'), 'clear-sitting');
+const MACHINE = `${process.versions.modules}-${process.platform}-${process.arch}`;
+
 /** The compiled driver is kept by version, ABI and architecture: compiling it takes minutes. */
 function driverCache() {
   const { version } = JSON.parse(readFileSync(at('node_modules/better-sqlite3/package.json'), 'utf8'));
-  const name = `better-sqlite3-${version}-${process.versions.modules}-${process.platform}-${process.arch}.node`;
-  return path.join(process.env.XDG_CACHE_HOME ?? path.join(homedir(), '.cache'), 'clear-sitting', name);
+  return path.join(CACHE, `better-sqlite3-${version}-${MACHINE}.node`);
 }
 
 const driverWorks = () =>
@@ -61,6 +72,33 @@ async function putDriver() {
   copyFileSync(at(DRIVER), cached);
 }
 
+/** Packages as `npm ci` laid them out, kept by the lock file: unpacking 35,000 files takes the better part of a minute. */
+const PACKAGES = 'packages-';
+const packageCache = () => path.join(CACHE, `${PACKAGES}${lockHash().slice(0, 16)}-${MACHINE}`);
+
+const remove = (folder) => rmSync(folder, { recursive: true, force: true });
+
+/** A copy that breaks off, for want of room or because another run changes what is kept, leaves nothing behind. */
+function copied(from, to) {
+  remove(to);
+  if (spawnSync('cp', ['-a', from, to], { stdio: 'ignore' }).status === 0) return true;
+  remove(to);
+  return false;
+}
+
+/** Those of one lock file only. What cannot be kept is unpacked again the next time. */
+function keepPackages() {
+  const copy = path.join(CACHE, `copy-${process.pid}`);
+  mkdirSync(CACHE, { recursive: true });
+  for (const name of readdirSync(CACHE)) if (name.startsWith(PACKAGES)) remove(path.join(CACHE, name));
+  try {
+    if (copied(at('node_modules'), copy)) renameSync(copy, packageCache());
+  } catch {
+    // Another run was first.
+    remove(copy);
+  }
+}
+
 /** All but the compiled driver of the database, which `installDriver` brings: what does not open one need not wait for it. */
 export async function installPackages() {
   const [major, minor] = process.versions.node.split('.').map(Number);
@@ -70,7 +108,12 @@ export async function installPackages() {
     );
     process.exit(1);
   }
-  if (!isInstalled()) await must('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund']);
+  if (isInstalled()) return;
+  if (existsSync(packageCache()) && copied(packageCache(), at('node_modules'))) return;
+  // All of them, whatever this machine is set to leave out: they are kept for the next run too.
+  const all = ['--include=dev', '--include=optional'];
+  await must('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', ...all]);
+  keepPackages();
 }
 
 export async function installDriver() {
