@@ -3,8 +3,10 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
+import { watchMachine } from './machineSpeed.mjs';
 import { installDriver, installFromDebian, installPackages, root } from './setUp.mjs';
 
+const speedOfMachine = watchMachine();
 await installPackages();
 // On a fresh machine it is compiled for a minute or two: what only looks at the sources does not wait for it.
 let ready = false;
@@ -130,5 +132,6 @@ if (!ready) {
 await Promise.all([runChain(unitTests, false), runChain([faults], true)]);
 await runChain([stories], false);
 if (retried.length > 0) console.log(`\nPassed only at the second try:\n- ${retried.join('\n- ')}`);
+console.log(`\n── ${speedOfMachine()}`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed > 0 ? 1 : 0);
