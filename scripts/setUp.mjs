@@ -31,7 +31,8 @@ async function must(command, args, options = {}) {
   process.exit(1);
 }
 
-const CACHE = path.join(process.env.XDG_CACHE_HOME ?? path.join(homedir(), '.cache'), 'clear-sitting');
+/** What is kept on this machine from one run to the next. */
+export const CACHE = path.join(process.env.XDG_CACHE_HOME ?? path.join(homedir(), '.cache'), 'clear-sitting');
 const MACHINE = `${process.versions.modules}-${process.platform}-${process.arch}`;
 
 /** The compiled driver is kept by version, ABI and architecture: compiling it takes minutes. */
