@@ -2,7 +2,7 @@
  * How fast the machine was while something ran on it. Processors are shared with other machines of the same host, and the
  * same work was seen to take four times as much processor time a minute later: how long a run took says little without it.
  */
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { deflateSync } from 'node:zlib';
 import { CACHE } from './setUp.mjs';
@@ -47,9 +47,10 @@ function calmTime(times) {
   } catch {
     // The first run.
   }
-  if (here < before && times.length >= LEAST_TIMES) {
-    mkdirSync(CACHE, { recursive: true });
-    writeFileSync(KEPT, String(here));
+  try {
+    if (here < before && times.length >= LEAST_TIMES) writeFileSync(KEPT, String(here));
+  } catch {
+    // It is worth no failed run.
   }
   return Math.min(here, before);
 }

@@ -90,12 +90,12 @@ function copied(from, to) {
 /** Those of one lock file only. What cannot be kept is unpacked again the next time. */
 function keepPackages() {
   const copy = path.join(CACHE, `copy-${process.pid}`);
-  mkdirSync(CACHE, { recursive: true });
-  for (const name of readdirSync(CACHE)) if (name.startsWith(PACKAGES)) remove(path.join(CACHE, name));
   try {
+    mkdirSync(CACHE, { recursive: true });
+    for (const name of readdirSync(CACHE)) if (name.startsWith(PACKAGES)) remove(path.join(CACHE, name));
     if (copied(at('node_modules'), copy)) renameSync(copy, packageCache());
   } catch {
-    // Another run was first.
+    // Another run was first, or nothing can be kept here.
     remove(copy);
   }
 }
