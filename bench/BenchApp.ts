@@ -80,7 +80,7 @@ export class BenchApp {
   }
 
   static async open({ megabytes, profileIn, scripts = false }: Options = {}): Promise<BenchApp> {
-    await bundleServer(['bench/server.ts']);
+    await bundleServer(['bench/server.ts', 'bench/seed.ts']);
     const folder = mkdtempSync(path.join(tmpdir(), 'clear-sitting-bench-'));
     const small = megabytes !== undefined && mountSmall(folder, megabytes);
     const port = await freePort();
@@ -96,7 +96,7 @@ export class BenchApp {
     // not be slower than what is measured.
     const seeded = execFileSync(
       process.execPath,
-      ['--import', 'tsx', 'bench/seed.ts', ...(scripts ? ['--scripts'] : [])],
+      ['dist/bench/seed.mjs', ...(scripts ? ['--scripts'] : [])],
       {
         cwd: ROOT,
         env: { ...process.env, ...settings },

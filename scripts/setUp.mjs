@@ -74,29 +74,45 @@ async function putDriver() {
 }
 
 /** Packages as `npm ci` laid them out, kept by the lock file: unpacking 35,000 files takes the better part of a minute. */
-const PACKAGES = 'packages-';
-const packageCache = () => path.join(CACHE, `${PACKAGES}${lockHash().slice(0, 16)}-${MACHINE}`);
+const packageCache = () => path.join(CACHE, `packages-${lockHash().slice(0, 16)}-${MACHINE}`);
 
 const remove = (folder) => rmSync(folder, { recursive: true, force: true });
 
-/** A copy that breaks off, for want of room or because another run changes what is kept, leaves nothing behind. */
+/** A copy that breaks off leaves nothing behind; nor does one of what another run took away meanwhile. */
 function copied(from, to) {
   remove(to);
-  if (spawnSync('cp', ['-a', from, to], { stdio: 'ignore' }).status === 0) return true;
+  if (spawnSync('cp', ['-a', from, to], { stdio: 'ignore' }).status === 0 && existsSync(from)) return true;
   remove(to);
   return false;
 }
 
+function isRunning(pid) {
+  try {
+    return process.kill(pid, 0);
+  } catch {
+    return false;
+  }
+}
+
 /** Those of one lock file only. What cannot be kept is unpacked again the next time. */
 function keepPackages() {
-  const copy = path.join(CACHE, `copy-${process.pid}`);
+  const own = path.join(CACHE, `copy-${process.pid}`);
   try {
     mkdirSync(CACHE, { recursive: true });
-    for (const name of readdirSync(CACHE)) if (name.startsWith(PACKAGES)) remove(path.join(CACHE, name));
-    if (copied(at('node_modules'), copy)) renameSync(copy, packageCache());
+    for (const name of readdirSync(CACHE)) {
+      const [what, which] = name.split('-');
+      const kept = path.join(CACHE, name);
+      // A run that was ended in the middle of a copy left it.
+      if (what === 'copy' && !isRunning(Number(which))) remove(kept);
+      if (what !== 'packages') continue;
+      // At once out of the way of whoever looks for them, then removed.
+      renameSync(kept, own);
+      remove(own);
+    }
+    if (copied(at('node_modules'), own)) renameSync(own, packageCache());
   } catch {
     // Another run was first, or nothing can be kept here.
-    remove(copy);
+    remove(own);
   }
 }
 
