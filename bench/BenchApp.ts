@@ -92,8 +92,7 @@ export class BenchApp {
       CLEAR_SITTING_STANDIN_CAMERA: 'true',
       LOG_LEVEL: 'fatal',
     };
-    // In a process of its own: reading the demo's document leaves slow stand-ins for JSON behind, and what measures must
-    // not be slower than what is measured.
+    // In a process of its own: what measures must not carry what the demo's data needed.
     const seeded = execFileSync(
       process.execPath,
       ['dist/bench/seed.mjs', ...(scripts ? ['--scripts'] : [])],

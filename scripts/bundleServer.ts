@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build, type Plugin } from 'esbuild';
@@ -37,7 +37,7 @@ const sourcePlaces: Plugin = {
  * `more` names further scripts; they come into `dist` by their own paths.
  */
 export async function bundleServer(more: readonly string[] = []): Promise<void> {
-  await build({
+  const { outputFiles } = await build({
     entryPoints: [...ENTRIES, ...more].map((entry) => path.join(ROOT, entry)),
     outdir: path.join(ROOT, 'dist'),
     outbase: ROOT,
@@ -51,5 +51,12 @@ export async function bundleServer(more: readonly string[] = []): Promise<void> 
     define: { 'process.env.CLEAR_SITTING_BUNDLED': '"true"' },
     logLevel: 'warning',
     plugins: [sourcePlaces],
+    write: false,
   });
+  // A process that starts meanwhile never reads half a file: what has not changed stays as it is.
+  for (const { path: file, contents } of outputFiles) {
+    if (existsSync(file) && readFileSync(file).equals(contents)) continue;
+    mkdirSync(path.dirname(file), { recursive: true });
+    writeFileSync(file, contents);
+  }
 }

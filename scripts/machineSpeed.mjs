@@ -7,7 +7,7 @@ import path from 'node:path';
 import { deflateSync } from 'node:zlib';
 import { CACHE } from './setUp.mjs';
 
-const KEPT = path.join(CACHE, 'calm-milliseconds');
+const KEPT = path.join(CACHE, 'best-milliseconds');
 const EVERY_MS = 5_000;
 /** A run of some minutes. */
 const LEAST_TIMES = 40;
@@ -36,10 +36,10 @@ function processorTime() {
 }
 
 /**
- * What the work takes on this machine when it is calm: what it took at most in a tenth of a run, with as much else to do as
- * in all of it; in the calmest run so far.
+ * What the work takes on this machine at its best so far: what it took at most in a tenth of a run, with as much else to do
+ * as in all of it. That need not be a calm machine yet.
  */
-function calmTime(times) {
+function bestTime(times) {
   const here = times.toSorted((a, b) => a - b)[Math.floor(times.length / 10)];
   let before = Infinity;
   try {
@@ -66,11 +66,11 @@ export function watchMachine() {
     const seconds = (Date.now() - from) / 1000;
     const after = processorTime();
     const taken = before && after ? (after.taken - before.taken) / (after.all - before.all) : 0;
-    const calm = calmTime(times);
-    const share = times.map((time) => Math.min(1, calm / time)).reduce((a, b) => a + b) / times.length;
+    const best = bestTime(times);
+    const share = times.map((time) => Math.min(1, best / time)).reduce((a, b) => a + b) / times.length;
     return (
-      `${Math.round(seconds)} s at ${Math.round(share * 100)} % of this machine's speed when calm ` +
-      `(${calm.toFixed(0)} ms for a fixed piece of work); calm: about ${Math.round(seconds * share)} s. ` +
+      `${Math.round(seconds)} s at ${Math.round(share * 100)} % of this machine's best speed so far ` +
+      `(${best.toFixed(0)} ms for a fixed piece of work); at that speed about ${Math.round(seconds * share)} s. ` +
       `The host took ${Math.round(taken * 100)} % of the processor time.`
     );
   };

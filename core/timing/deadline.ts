@@ -9,7 +9,7 @@ export const BYTES_MS = 12 * MINUTE_MS;
 export const PAGES_MS = 30 * MINUTE_MS;
 /** A device with a working line is heard of at least this often, with room for a stalled request. */
 export const SILENCE_MS = 25_000;
-/** Writing that ends within this of a stop begun by staff counts as written before it: the device did not know of the stop yet. */
+/** Writing that ends at most this long after staff began a stop counts as written before it: the device did not know of the stop yet. */
 export const STOP_ROOM_MS = 10_000;
 /** At a closing by staff, writing may be claimed up to this much after it. */
 export const STAFF_CLOSING_MS = 2000;
