@@ -1,5 +1,5 @@
 /* Speed lives here: measures the running product, writes bench/results.json and prints a table. */
-import { readFileSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import path from 'node:path';
 import { BenchApp } from './BenchApp';
@@ -10,9 +10,7 @@ import { programRows } from './programs/programRows';
 import { measureSaves } from './saves';
 import { measureStaff } from './staff';
 import { drawClip } from '../e2e/prepare';
-
-/** Processor seconds that the host gave to others although something here wanted to run; of all cores. */
-const stolenSeconds = () => Number(readFileSync('/proc/stat', 'utf8').split(/\s+/)[8]) / 100;
+import { processorTime } from '../server/testing/processorTime';
 
 /** One measurement; where it cannot be had, the others are taken all the same, and why is told. */
 async function attempt<T>(name: string, measure: () => Promise<T>): Promise<T | { readonly failed: string }> {
@@ -25,7 +23,7 @@ async function attempt<T>(name: string, measure: () => Promise<T>): Promise<T | 
 }
 
 await drawClip();
-const stolenBefore = stolenSeconds();
+const takenBefore = processorTime().taken;
 const app = await BenchApp.open();
 try {
   const desk = await attempt('the desk', () => measureDesk(app));
@@ -38,7 +36,7 @@ try {
   const results = {
     at: new Date().toISOString(),
     machine: { cores: cpus().length, processor: cpus()[0]!.model, node: process.version },
-    processorSecondsTakenByTheHost: Math.round(stolenSeconds() - stolenBefore),
+    processorSecondsTakenByTheHost: Math.round(processorTime().taken - takenBefore),
     saves: { ...saves, ofBare },
     essay,
     desk,

@@ -23,6 +23,7 @@ import { technicianPaper } from '../../demo/technicianPaper';
 import { sha256 } from '../../server/secrets';
 import { checkSum } from '../../server/sittings/checkSum';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
+import { processorTime } from '../../server/testing/processorTime';
 import { BenchApp } from '../BenchApp';
 import { measureSaves } from '../saves';
 import { retryAfterMs } from '../../web/api/retryAfterMs';
@@ -264,8 +265,6 @@ async function sit({ cookie, sealed }: AtCover, end: number): Promise<void> {
   stopListening();
 }
 
-/** Processor seconds that the host gave to others although something here wanted to run; of all cores. */
-const stolenSeconds = () => Number(readFileSync('/proc/stat', 'utf8').split(/\s+/)[8]) / 100;
 /** What the kernel threw away: connections while too many waited to be taken up, and packets on the way through itself. */
 function thrownAway() {
   const [names, values] = readFileSync('/proc/net/netstat', 'utf8').split('\n');
@@ -302,7 +301,7 @@ const phaseAt = (at: number) => {
   const passed = at - from - ARRIVE_MS;
   return passed < START_MS ? 'starting' : passed < START_MS + WRITE_MS ? 'writing' : 'handing in';
 };
-const stolenBefore = stolenSeconds();
+const takenBefore = processorTime().taken;
 const loopbackQueue = lengthenLoopback();
 const thrownBefore = thrownAway();
 const heartbeat = new Worker(new URL('./heartbeat.mjs', import.meta.url));
@@ -316,7 +315,7 @@ heartbeat.postMessage('enough');
 const [late] = (await once(heartbeat, 'message')) as [number[]];
 await heartbeat.terminate();
 const own = process.cpuUsage(ownBefore);
-const stolen = stolenSeconds() - stolenBefore;
+const taken = processorTime().taken - takenBefore;
 const thrown = thrownAway();
 const serverCpu = app.serverSeconds() - serverBefore;
 const { n: kept } = app.db.$client.prepare('select count(*) as n from journal').get() as { n: number };
@@ -366,7 +365,7 @@ const results = {
     of: Math.round(seconds * cpus().length),
     server: Math.round(serverCpu),
     generator: Math.round((own.user + own.system) / 1e6),
-    takenByTheHost: Math.round(stolen),
+    takenByTheHost: Math.round(taken),
   },
   machineLate: {
     p99Ms: at(late, 0.99),
