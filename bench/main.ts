@@ -10,7 +10,7 @@ import { programRows } from './programs/programRows';
 import { measureSaves } from './saves';
 import { measureStaff } from './staff';
 import { drawClip } from '../e2e/prepare';
-import { processorTime } from '../server/testing/processorTime';
+import { processorTime } from '../server/sandbox/processorTime';
 
 /** One measurement; where it cannot be had, the others are taken all the same, and why is told. */
 async function attempt<T>(name: string, measure: () => Promise<T>): Promise<T | { readonly failed: string }> {

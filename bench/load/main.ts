@@ -23,7 +23,7 @@ import { technicianPaper } from '../../demo/technicianPaper';
 import { sha256 } from '../../server/secrets';
 import { checkSum } from '../../server/sittings/checkSum';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
-import { processorTime } from '../../server/testing/processorTime';
+import { processorTime } from '../../server/sandbox/processorTime';
 import { BenchApp } from '../BenchApp';
 import { measureSaves } from '../saves';
 import { retryAfterMs } from '../../web/api/retryAfterMs';

@@ -9,11 +9,18 @@ import { canFork, ForkLane } from './lanes/forkLane';
 import type { Lane, RunEnd } from './lanes/lane';
 import { PortableLane } from './lanes/portableLane';
 import { findWalls, type Walls } from './lanes/walls';
+import { processorTime } from './processorTime';
 
 /** How often a case is run before its end without a verdict is believed, or given up. */
 const TRIES = 3;
+/**
+ * While the host gives so much of the processors to others, a program is charged more than its work takes: four times as
+ * much was seen. Too slow is believed the second time only.
+ */
+const MOST_TAKEN = 0.1;
 /** All values that one program returns may take so many bytes: they are kept, and given to who scores. */
 const MOST_KEPT = 2 * 1024 * 1024;
+const HOST_TOOK = 'too slow, while the host took the processors';
 const KEPT_WARM: readonly EngineName[] = ['python', 'javascript'];
 const MOST_SEED = 2 ** 32;
 
@@ -42,6 +49,7 @@ export interface SandboxOptions {
   readonly forks?: boolean;
   /** Programs that may run beside each other. */
   readonly slots?: number;
+  readonly processorTime?: typeof processorTime;
   readonly log?: Pick<Logger, 'warn'>;
 }
 
@@ -53,19 +61,23 @@ interface Case {
   readonly tries: number;
   /** Other cases have run in the same process before it. */
   readonly inCompany: boolean;
+  /** The host gave some of the processors to others meanwhile. */
+  readonly hostTook: boolean;
 }
 
 /**
  * What the end of a process means for the case that it left without a reply. The machine's part in it has to be ruled
  * out first: where it is not, the case is run again, and in the end the box gives up rather than judge.
  */
-function judgeEnd(end: RunEnd, { key, limitMs, tries, inCompany }: Case): Judged {
+function judgeEnd(end: RunEnd, { key, limitMs, tries, inCompany, hostTook }: Case): Judged {
   if (end.is === 'stopped' && end.by === 'memory')
     return inCompany
       ? { again: 'memory, in company' }
       : { outcome: { key, result: 'too-much-memory', milliseconds: end.cpuMs, printed: '' } };
   if (end.is === 'stopped' && end.by === 'time')
-    return { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
+    return hostTook && tries === 1
+      ? { again: HOST_TOOK }
+      : { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
   if (end.is === 'crashed' && end.forbidden) return { outcome: faultOutcome(key, 'forbidden', end.cpuMs) };
   const last = tries >= TRIES;
   // A fork may hang by chance, an engine may be hit by something else: three times in a row it is the program.
@@ -93,18 +105,27 @@ export class Sandbox {
   private readonly lanes = new Map<EngineName, Promise<Lane>>();
   private readonly names: Partial<Record<EngineName, Lane['name']>> = {};
   private readonly queue: FairQueue;
+  private readonly processorTime: typeof processorTime;
   private readonly counts = { ran: 0, stopped: 0, triedAgain: 0 };
   private trouble: string | null = null;
   private closed = false;
 
   constructor(
     folder: string,
-    { rule = 'best', walls = findWalls(), forks = canFork, slots = 2, log }: SandboxOptions = {},
+    {
+      rule = 'best',
+      walls = findWalls(),
+      forks = canFork,
+      slots = 2,
+      log,
+      processorTime: time = processorTime,
+    }: SandboxOptions = {},
   ) {
     this.folder = folder;
     this.walls = walls;
     this.slots = slots;
     this.log = log;
+    this.processorTime = time;
     this.rule = rule;
     this.forks = forks && rule !== 'portable';
     this.queue = new FairQueue(slots);
@@ -157,7 +178,7 @@ export class Sandbox {
     let [kept, tries, alone] = [0, 1, false];
     while (outcomes.length < run.cases.length) {
       const left = run.cases.slice(outcomes.length);
-      const { cases, found } = await this.queue.add(owner, () => this.runSome(run, left, alone));
+      const { cases, found, hostTook } = await this.queue.add(owner, () => this.runSome(run, left, alone));
       const judged: CaseOutcome[] = [];
       for (const [i, reply] of found.replies.entries()) {
         kept += reply.reply.length;
@@ -165,15 +186,20 @@ export class Sandbox {
         judged.push(outcomeOf(cases[i]!.key, said, run.limits.milliseconds));
       }
       // Cases before it in the same process have taken memory too: only what a case takes by itself is held against it.
-      const greedy = judged.findIndex(({ result }, i) => i > 0 && result === 'too-much-memory');
-      const sure = greedy < 0 ? judged : judged.slice(0, greedy);
+      const unsure = judged.findIndex(
+        ({ result }, i) =>
+          (result === 'too-much-memory' && i > 0) ||
+          (result === 'too-slow' && hostTook && (i > 0 || tries === 1)),
+      );
+      const sure = unsure < 0 ? judged : judged.slice(0, unsure);
       outcomes.push(...sure);
       const next = cases[sure.length];
       [alone, tries] = [false, sure.length > 0 ? 1 : tries];
       if (!next) continue;
       const inCompany = sure.length > 0;
-      const of = { key: next.key, limitMs: run.limits.milliseconds, tries, inCompany };
-      const end = greedy < 0 ? this.judge(found.end, of) : this.again('memory, in company');
+      const of = { key: next.key, limitMs: run.limits.milliseconds, tries, inCompany, hostTook };
+      const why = judged[unsure]?.result === 'too-slow' ? HOST_TOOK : 'memory, in company';
+      const end = unsure < 0 ? this.judge(found.end, of) : this.again(why);
       if ('outcome' in end) outcomes.push(end.outcome);
       // A case that has gone wrong is tried again by itself.
       else alone = true;
@@ -210,6 +236,7 @@ export class Sandbox {
 
   private async runSome(run: ProgramRun, left: ProgramRun['cases'], alone: boolean) {
     const { language, program, functionName, limits } = run;
+    const from = this.processorTime();
     try {
       const lane = await this.laneFor(ENGINE_OF[language]);
       const cases = left.slice(0, alone ? 1 : lane.atOnce);
@@ -217,10 +244,13 @@ export class Sandbox {
         const seed = randomInt(MOST_SEED);
         return { language, program, functionName, arguments: JSON.stringify(one.arguments), ...limits, seed };
       });
-      return { cases, found: await lane.run(jobs) };
+      const found = await lane.run(jobs);
+      const to = this.processorTime();
+      const hostTook = to.taken - from.taken > MOST_TAKEN * (to.all - from.all);
+      return { cases, found, hostTook };
     } catch (error) {
       const end: RunEnd = { is: 'trouble', why: String(error) };
-      return { cases: left.slice(0, 1), found: { replies: [], end } };
+      return { cases: left.slice(0, 1), found: { replies: [], end }, hostTook: false };
     }
   }
 
