@@ -9,7 +9,7 @@ describe('the score of a rehearsal', () => {
   it('follows the rules of the paper, shows what is right, and leaves writing to people', () => {
     const paper = rehearsalPaper();
     const writing = allParts(paper).find(({ part }) => part.kind === 'writing')!;
-    const written = { type: 'paragraph', content: [{ type: 'text', text: 'Whoever comes first.' }] };
+    const written = { type: 'paragraph', content: [{ type: 'text', text: 'The first to come.' }] };
     const script = rehearsalScript(paper, {
       'who-on-wednesday/A': storeResponse('choice', { chosen: ['bram'] }),
       [writing.target]: storeResponse('writing', { text: { type: 'doc', content: [written] } }),

@@ -49,6 +49,7 @@ export interface SandboxOptions {
   readonly forks?: boolean;
   /** Programs that may run beside each other. */
   readonly slots?: number;
+  /** That of this machine, unless another is given. */
   readonly processorTime?: typeof processorTime;
   readonly log?: Pick<Logger, 'warn'>;
 }
@@ -61,23 +62,21 @@ interface Case {
   readonly tries: number;
   /** Other cases have run in the same process before it. */
   readonly inCompany: boolean;
-  /** The host gave some of the processors to others meanwhile. */
-  readonly hostTook: boolean;
+  /** The host took the processors meanwhile, and the case was not found too slow before. */
+  readonly doubtful: boolean;
 }
 
 /**
  * What the end of a process means for the case that it left without a reply. The machine's part in it has to be ruled
  * out first: where it is not, the case is run again, and in the end the box gives up rather than judge.
  */
-function judgeEnd(end: RunEnd, { key, limitMs, tries, inCompany, hostTook }: Case): Judged {
+function judgeEnd(end: RunEnd, { key, limitMs, tries, inCompany, doubtful }: Case): Judged {
   if (end.is === 'stopped' && end.by === 'memory')
     return inCompany
       ? { again: 'memory, in company' }
       : { outcome: { key, result: 'too-much-memory', milliseconds: end.cpuMs, printed: '' } };
   if (end.is === 'stopped' && end.by === 'time')
-    return hostTook && tries === 1
-      ? { again: HOST_TOOK }
-      : { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
+    return doubtful ? { again: HOST_TOOK } : { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
   if (end.is === 'crashed' && end.forbidden) return { outcome: faultOutcome(key, 'forbidden', end.cpuMs) };
   const last = tries >= TRIES;
   // A fork may hang by chance, an engine may be hit by something else: three times in a row it is the program.
@@ -176,6 +175,8 @@ export class Sandbox {
       throw new MachineTrouble('this machine has no second wall, which CLEAR_SITTING_CODE asks for');
     const outcomes: CaseOutcome[] = [];
     let [kept, tries, alone] = [0, 1, false];
+    /** The place of the case that was too slow while the host took the processors. */
+    let slowAt = -1;
     while (outcomes.length < run.cases.length) {
       const left = run.cases.slice(outcomes.length);
       const { cases, found, hostTook } = await this.queue.add(owner, () => this.runSome(run, left, alone));
@@ -189,7 +190,7 @@ export class Sandbox {
       const unsure = judged.findIndex(
         ({ result }, i) =>
           (result === 'too-much-memory' && i > 0) ||
-          (result === 'too-slow' && hostTook && (i > 0 || tries === 1)),
+          (result === 'too-slow' && hostTook && outcomes.length + i !== slowAt),
       );
       const sure = unsure < 0 ? judged : judged.slice(0, unsure);
       outcomes.push(...sure);
@@ -197,12 +198,16 @@ export class Sandbox {
       [alone, tries] = [false, sure.length > 0 ? 1 : tries];
       if (!next) continue;
       const inCompany = sure.length > 0;
-      const of = { key: next.key, limitMs: run.limits.milliseconds, tries, inCompany, hostTook };
+      const doubtful = hostTook && outcomes.length !== slowAt;
+      const of = { key: next.key, limitMs: run.limits.milliseconds, tries, inCompany, doubtful };
       const why = judged[unsure]?.result === 'too-slow' ? HOST_TOOK : 'memory, in company';
       const end = unsure < 0 ? this.judge(found.end, of) : this.again(why);
       if ('outcome' in end) outcomes.push(end.outcome);
-      // A case that has gone wrong is tried again by itself.
-      else alone = true;
+      else {
+        // A case that has gone wrong is tried again by itself.
+        alone = true;
+        if (end.again === HOST_TOOK) slowAt = outcomes.length;
+      }
       tries = 'outcome' in end || inCompany ? 1 : tries + 1;
     }
     this.counts.ran++;
@@ -236,7 +241,6 @@ export class Sandbox {
 
   private async runSome(run: ProgramRun, left: ProgramRun['cases'], alone: boolean) {
     const { language, program, functionName, limits } = run;
-    const from = this.processorTime();
     try {
       const lane = await this.laneFor(ENGINE_OF[language]);
       const cases = left.slice(0, alone ? 1 : lane.atOnce);
@@ -244,6 +248,7 @@ export class Sandbox {
         const seed = randomInt(MOST_SEED);
         return { language, program, functionName, arguments: JSON.stringify(one.arguments), ...limits, seed };
       });
+      const from = this.processorTime();
       const found = await lane.run(jobs);
       const to = this.processorTime();
       const hostTook = to.taken - from.taken > MOST_TAKEN * (to.all - from.all);
