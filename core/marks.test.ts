@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { shareOfMarks, showMarks, sumMarks } from './marks';
+import { allot, shareOfMarks, showMarks, sumMarks } from './marks';
+import { seededRandom } from './random';
 
 describe('marks', () => {
   it('sums in exact hundredths where binary fractions would not', () => {
@@ -26,4 +27,40 @@ describe('marks', () => {
   ])('shows %i as %s', (marks, shown) => expect(showMarks(marks)).toBe(shown));
 
   it('refuses a share of nothing', () => expect(() => shareOfMarks(100, 1, 0)).toThrow(RangeError));
+});
+
+describe('marks shared out by weights', () => {
+  it.each([
+    // 1 : 2 of 3 marks; by per cent it would be 99 and 201
+    [300, [1, 2], [100, 200]],
+    [150, [1, 1, 1], [50, 50, 50]],
+    // 33⅓ each: the hundredth left to the earlier one
+    [100, [1, 1, 1], [34, 33, 33]],
+    // 14.28…, 28.57…, 57.14…: the largest remainder is the second's
+    [100, [1, 2, 4], [14, 29, 57]],
+    [100, [0, 1], [0, 100]],
+    [0, [5, 7], [0, 0]],
+    [1, [1, 1000], [0, 1]],
+    // Weights whose products binary fractions do not hold: 3 · 2⁵² and its neighbour
+    [3, [2 ** 52, 2 ** 52 - 1, 2 ** 52 - 1], [1, 1, 1]],
+  ])('%i by %j', (total, weights, expected) => expect(allot(total, weights)).toEqual(expected));
+
+  it('add up exactly, each within a hundredth of its share, for any weights', () => {
+    const random = seededRandom('weights');
+    for (let n = 0; n < 2000; n++) {
+      const weights = Array.from(
+        { length: 1 + Math.floor(random() * 30) },
+        () => Math.floor(random() * 1000) + 1,
+      );
+      const total = Math.floor(random() * 100_000);
+      const shares = allot(total, weights);
+      expect(sumMarks(shares)).toBe(total);
+      const all = sumMarks(weights);
+      shares.forEach((share, i) => expect(Math.abs(share * all - total * weights[i]!)).toBeLessThan(all));
+    }
+  });
+
+  it.each([[[]], [[0, 0]], [[1, -1]], [[0.5, 1]], [[NaN]]])('are not shared by %j', (weights) =>
+    expect(() => allot(100, weights)).toThrow(RangeError),
+  );
 });

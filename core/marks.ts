@@ -26,21 +26,26 @@ export function showMarks(marks: Hundredths): string {
 }
 
 /**
- * `total` shared out by whole weights so that the shares add up to it exactly: by largest remainder, ties to the earlier
- * one. Weights are whole, none is negative, and one at least is above 0.
+ * `total` shared out by whole weights so that the shares add up to it exactly: by largest remainder (the method of
+ * A. Hamilton, 1792), ties to the earlier one. Worked out in whole numbers of any size. `total` is 0 or more; throws
+ * RangeError where a weight is negative or not a whole number, or where all of them are 0.
  */
 export function allot(total: Hundredths, weights: readonly number[]): Hundredths[] {
-  const all = weights.reduce((a, b) => a + b, 0);
-  if (all <= 0) throw new RangeError('weights need a sum above 0');
-  const shares = weights.map((weight) => Math.floor((total * weight) / all));
-  let left = total - sumMarks(shares);
-  const byRemainder = weights
-    .map((weight, i) => ({ i, remainder: (total * weight) % all }))
-    .sort((a, b) => b.remainder - a.remainder || a.i - b.i);
-  for (const { i } of byRemainder) {
-    if (left <= 0) break;
-    shares[i]!++;
-    left--;
-  }
-  return shares;
+  if (!weights.every((weight) => Number.isSafeInteger(weight) && weight >= 0))
+    throw new RangeError('weights are whole numbers, none negative');
+  const whole = weights.map(BigInt);
+  const all = whole.reduce((a, b) => a + b, 0n);
+  if (all === 0n) throw new RangeError('weights need a sum above 0');
+  const parts = whole.map((weight, i) => {
+    const product = BigInt(total) * weight;
+    return { i, share: product / all, remainder: product % all };
+  });
+  const left = Number(BigInt(total) - parts.reduce((sum, { share }) => sum + share, 0n));
+  const raised = new Set(
+    parts
+      .toSorted((a, b) => Number(b.remainder > a.remainder) - Number(b.remainder < a.remainder) || a.i - b.i)
+      .slice(0, left)
+      .map(({ i }) => i),
+  );
+  return parts.map(({ i, share }) => Number(share) + (raised.has(i) ? 1 : 0));
 }

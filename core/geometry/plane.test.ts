@@ -45,9 +45,16 @@ describe('the plane', () => {
     // y = x + 1 is 1/√2 ≈ 0.7071 away everywhere
     ['parallel, within 0.71', through(0, 1, 1, 2), '0.71', true],
     ['parallel, beyond 0.7', through(0, 1, 1, 2), '0.7', false],
-    // y = 1.2x goes off by 0.2·(25/6)/√2 ≈ 0.589 at its end (25/6, 5)
-    ['steeper, within 0.6', through(0, 0, 5, 6), '0.6', true],
-    ['steeper, beyond 0.58', through(0, 0, 5, 6), '0.58', false],
+    // y = 1.2x goes off by 0.2·(25/6)/√2 ≈ 0.589 at its end (25/6, 5); y = x from it by 1/√2.44 ≈ 0.640 at (5, 5)
+    ['steeper, within 0.65', through(0, 0, 5, 6), '0.65', true],
+    ['steeper, beyond 0.63', through(0, 0, 5, 6), '0.63', false],
+    // x + y = 9.9 is seen from (4.9, 5) to (5, 4.9) alone, 0.1/√2 ≈ 0.071 from y = x, at right angles to it
+    [
+      'at right angles, of which little is seen',
+      { a: decimals('4.9', '5'), b: decimals('5', '4.9') },
+      '0.1',
+      false,
+    ],
     ['upright', through(0, 0, 0, 1), '1', false],
   ])('knows a line %s', (_, given, tolerance, same) => {
     expect(isSameLine(given, diagonal, exactOf(tolerance), view)).toBe(same);

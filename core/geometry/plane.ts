@@ -53,20 +53,25 @@ export function seenOf({ a, b }: Line, view: View, isRay: boolean): readonly [Po
 }
 
 /**
- * Is a line the same as another, whichever points draw it? No place of it that is seen may be farther from the other
- * than the tolerance; the distance grows towards the ends, so that the two ends decide.
+ * Is a line the same as another, whichever points draw it? No place of either that is seen may be farther from the other
+ * than the tolerance; the distance grows towards the ends, so that the two ends decide. Both ways: what is seen of a line
+ * that only cuts a corner is near to any line through that corner.
  */
 export function isSameLine(given: Line, right: Line, tolerance: Exact, view: View): boolean {
-  const seen = seenOf(given, view, false);
-  return seen !== null && seen.every((end) => isNearLine(end, right, tolerance));
+  const isOn = (one: Line, other: Line) =>
+    seenOf(one, view, false)?.every((end) => isNearLine(end, other, tolerance)) === true;
+  return isOn(given, right) && isOn(right, given);
 }
 
-/** The same beginning and the same direction: its far end, as far as it is seen, lies on the other ray. */
+/** The same beginning and the same direction: the far end of each, as far as it is seen, lies on the other ray. */
 export function isSameRay(given: Line, right: Line, tolerance: Exact, view: View): boolean {
   if (!isNear(given.a, right.a, tolerance)) return false;
-  const far = seenOf(given, view, true)?.[1];
+  const isOn = (one: Line, other: Line) => {
+    const far = seenOf(one, view, true)?.[1];
+    return far !== undefined && isNearLine(far, other, tolerance);
+  };
   const forwards = dot(way(given.a, given.b), way(right.a, right.b)).over > 0n;
-  return forwards && far !== undefined && isNearLine(far, right, tolerance);
+  return forwards && isOn(given, right) && isOn(right, given);
 }
 
 export const isSameSegment = (given: Line, right: Line, tolerance: Exact): boolean =>

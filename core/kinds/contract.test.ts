@@ -5,12 +5,13 @@ import { withParsed } from '../documents/withParsed';
 import { say } from '../messages/words';
 import { sumMarks } from '../marks';
 import { seededRandom } from '../random';
+import { COMPONENT_KEY } from '../scoring/components';
 import { scorePart, type PartToScore } from '../scoring/scorePart';
 import { placeFor } from '../testing/scoreAlone';
 import { issuesOf, parseContent, publishDraft } from './authoring';
 import { candidateKindOf } from './candidateKindOf';
 import { kindNames, type KindName } from './kindNames';
-import type { Sample } from './contract';
+import { isDecided, type Sample } from './contract';
 import { keyKindOf, keyKinds, type KeyKinds } from './keyKinds';
 import { readResponse, storeResponse } from './stored';
 
@@ -56,7 +57,7 @@ describe.each(kindNames)('kind %s', (name) => {
         siblings: {},
         evidence: found,
       };
-      const credits = scorePart(kinds, part);
+      const credits = scorePart(kinds, part).filter(isDecided);
       for (const { reasons } of credits) for (const one of reasons) expect(say(one)).not.toBe(one.code);
       return sumMarks(credits.map((c) => c.hundredths));
     };
@@ -100,10 +101,22 @@ describe.each(kindNames)('kind %s', (name) => {
       expect(say(why!)).not.toBe(why!.code);
     });
 
+    it('costs what breaks a limit alone: a misfit is scored within its bounds, without what is not there', () => {
+      if (misfit === null) return;
+      const fitted = candidate.fitting(shown, misfit);
+      expect(readResponse(candidate, storeResponse(name, fitted))).toEqual({ response: fitted });
+      expect(candidate.fitting(shown, best)).toEqual(best);
+      if (candidate.progress(shown, fitted).state === 'empty') return;
+      expect(Math.abs(score(fitted))).toBeLessThanOrEqual(most);
+      if (most > 0) expect(score(fitted)).toBeLessThan(most);
+      expect(candidate.describe(shown, fitted, say).text).not.toBe('');
+    });
+
     it('has components that add up, each under its own key, and a criterion exactly where people decide', () => {
       expect(sumMarks(components.map((c) => c.of))).toBe(marks);
       expect(new Set(components.map((c) => c.key)).size).toBe(components.length);
       for (const { by, criterion } of components) expect(criterion !== undefined).toBe(by === 'people');
+      for (const component of components) expect(component.key).toMatch(COMPONENT_KEY);
       const people = components.some((c) => c.by === 'people');
       expect(key.markScheme(content) !== null).toBe(people);
     });
@@ -159,13 +172,13 @@ describe.each(kindNames)('kind %s', (name) => {
     });
 
     it('tells facts of known components, and none that is wrong of its best answer', () => {
-      const facts = key.facts(content, best, place);
+      const facts = key.facts({ content, response: best, place, siblings: {} });
       expect(facts.length).toBeGreaterThan(0);
       for (const fact of facts) {
         expect(fact.right).not.toBe(false);
         expect(fact.answer).not.toBe('');
       }
-      expect(key.facts(content, candidate.empty(shown), place)).toEqual([]);
+      expect(key.facts({ content, response: candidate.empty(shown), place, siblings: {} })).toEqual([]);
     });
 
     it('reads no response of a newer version', () => {

@@ -60,8 +60,13 @@ export interface CandidateKind<Shown, Response> {
   /** A stored response of an older version, one version newer or as new as can be; parsed afterwards. */
   upgradeResponse(stored: unknown, from: number): unknown;
   empty(shown: Shown): Response;
-  /** Well-formed, but cannot belong to this content (an option that is not there). */
+  /** Well-formed, but cannot belong to this content: an option that is not there, or a limit of the page that is broken. */
   misfit(shown: Shown, response: Response): Message | null;
+  /**
+   * A misfit without what this content does not have (an option that is not there). What breaks a limit stays: it is kept
+   * as it was answered, and `score` gives nothing for it.
+   */
+  fitting(shown: Shown, response: Response): Response;
   progress(shown: Shown, response: Response): Progress;
   /** How the marks are given, in one sentence a candidate reads; null where it goes without saying. */
   rule(shown: Shown): Message | null;
@@ -93,6 +98,7 @@ export const plainCandidate = {
   responseVersion: 1,
   upgradeResponse: (stored: unknown) => stored,
   misfit: () => null,
+  fitting: <Response>(_: unknown, response: Response) => response,
   rule: () => null,
   wrongCosts: () => false,
   files: () => [],
@@ -161,8 +167,16 @@ export interface Credit {
   readonly reasons: readonly Message[];
 }
 
-/** Thrown by `score` where the machine cannot tell for certain: people decide, and see why. */
-export class Undecided extends Error {}
+/** A component that the machine cannot decide for certain: people do, for this component alone. */
+export interface Undecided {
+  readonly component: string;
+  /** For the record: what could not be decided. */
+  readonly undecided: string;
+}
+
+export type Found = Credit | Undecided;
+
+export const isDecided = (found: Found): found is Credit => !('undecided' in found);
 
 /** What was answered, for statistics and for the table that staff see. */
 export interface Fact {
@@ -192,13 +206,17 @@ export interface NamedValue {
 
 export type NamedValues = Readonly<Record<string, NamedValue>>;
 
-export interface ScoringInput<Asked, Key, Response, Arrangement> {
+/** An answer in its place. */
+export interface AnswerInput<Asked, Key, Response> {
   readonly content: Content<Asked, Key>;
   readonly response: Response;
-  readonly arrangement: Arrangement;
   readonly place: Place;
-  /** The named figures of the item's other parts, by the part's letter. */
+  /** The named figures of the item's other parts that it builds on, by the part's letter. */
   readonly siblings: Readonly<Record<string, NamedValues>>;
+}
+
+export interface ScoringInput<Asked, Key, Response, Arrangement> extends AnswerInput<Asked, Key, Response> {
+  readonly arrangement: Arrangement;
   /** What was found for the requests of `evidence`, by their keys. */
   readonly evidence: Readonly<Record<string, EvidenceFound>>;
 }
@@ -241,12 +259,12 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   ): readonly EvidenceRequest[];
   /** The letters of the sibling parts whose figures it builds on. */
   buildsOn(content: Content<Asked, Key>): readonly string[];
-  /** Named figures that sibling parts may build on. */
-  values(content: Content<Asked, Key>, response: Response, place: Place): NamedValues;
-  /** One credit for each component of the machine, for an answer that is not empty. */
-  score(input: ScoringInput<Asked, Key, Response, Arrangement>): readonly Credit[];
+  /** Named figures that sibling parts may build on; `accepted` is what `score` finds right of the same answer. */
+  values(input: AnswerInput<Asked, Key, Response>): NamedValues;
+  /** One finding for each component of the machine, in their order, for an answer that is not empty. */
+  score(input: ScoringInput<Asked, Key, Response, Arrangement>): readonly Found[];
   rightResponse(content: Content<Asked, Key>, arrangement: Arrangement, place: Place): Response | null;
-  facts(content: Content<Asked, Key>, response: Response, place: Place): readonly Fact[];
+  facts(input: AnswerInput<Asked, Key, Response>): readonly Fact[];
   /** The key with one more accepted answer, as `facts` names it; null where that cannot be. */
   accept(content: Content<Asked, Key>, component: string, answer: string): Key | null;
 }

@@ -46,15 +46,17 @@ export function readResponse(kind: AnyCandidateKind, stored: unknown): Read {
 /** Answers read before, by the stored object: a screen asks for them at every drawing. */
 const known = new WeakMap<object, unknown>();
 
-/** The response of a part, or the empty one where there is none or it cannot be read or belong here. */
+/**
+ * The response of a part, without what cannot belong here; the empty one where there is none or it cannot be read.
+ * What breaks a limit of the page costs itself alone, not the rest of the answer.
+ */
 export function responseOrEmpty(name: KindName, shown: unknown, stored: unknown): unknown {
   const kind = candidateKindOf(name);
   if (typeof stored !== 'object' || stored === null) return kind.empty(shown);
   if (known.has(stored)) return known.get(stored);
   const { pages, ...own } = stored as StoredAnswer;
   const read = readResponse(kind, own);
-  const fits = 'response' in read && kind.misfit(shown, read.response) === null;
-  const written = fits ? read.response : kind.empty(shown);
+  const written = 'response' in read ? kind.fitting(shown, read.response) : kind.empty(shown);
   const response = pages && kind.takePages ? kind.takePages(written, pages) : written;
   known.set(stored, response);
   return response;

@@ -6,6 +6,7 @@ export const messages = {
   criterionTwice: 'Two criteria of the rubric have the same key.',
   criteriaDiffer: 'The criteria that candidates are told are not those of the rubric.',
   componentSum: 'The components do not add up to the marks of the part.',
+  rightEarnsLess: 'The right answer to this part earns {{earned}} of its {{of}} marks.',
   sameKey: 'Two entries have the same key.',
   noPhrase: 'The source has no phrase with the key “{{key}}”.',
   sameComponent: 'Two components have the same key.',

@@ -11,6 +11,7 @@ export const figure = {
   'scientific-not-asked': 'Write the figure out, without a power of ten',
   'fraction-not-asked': 'Enter a decimal figure, not a fraction',
   'exponent-too-large': 'This exponent is too large',
+  'flat-power': 'Write the power of ten with ^, for example 5×10^3',
   'division-by-zero': 'A fraction cannot have 0 below the line',
   noMinus: 'No minus sign is possible here',
 };

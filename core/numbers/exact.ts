@@ -103,6 +103,17 @@ export function exactOf(text: string): Exact {
   return under === undefined ? exactDecimal(digits, fraction.length) : exact(digits, BigInt(under));
 }
 
+/**
+ * The decimal that a finite number of JavaScript is written as, which is the shortest that reads back to it (ECMA-262,
+ * Number::toString). Throws RangeError for others.
+ */
+export function exactOfNumber(value: number): Exact {
+  const match = /^(-?)(\d+)(?:\.(\d+))?(?:e([+-]\d+))?$/.exec(String(value));
+  if (!match) throw new RangeError(`not a finite number: ${value}`);
+  const [, sign, whole = '', fraction = '', power = '0'] = match;
+  return exactDecimal(BigInt(`${sign}${whole}${fraction}`), fraction.length - Number(power));
+}
+
 /** A value as `exactOf` reads it, the same text for the same value: a decimal where it ends, else a fraction. */
 export function exactText({ over, under }: Exact): string {
   const { over: top, under: bottom } = lowest({ over, under });

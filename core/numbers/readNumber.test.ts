@@ -117,6 +117,19 @@ describe('a figure', () => {
     ['½', 'en', 'fraction-not-asked'],
   ])('not %j in %s: %s', (typed, locale, problem) => expectProblem(typed, locale, problem));
 
+  it('may have digits of any script: each counts as its place in its row of ten', () => {
+    // Unicode, 4.6: the decimal digits (Nd) of a script stand in one row, from 0 to 9.
+    const digits: string[] = [];
+    for (let code = 0; code <= 0x10ffff; code++)
+      if (/\p{Nd}/u.test(String.fromCodePoint(code))) digits.push(String.fromCodePoint(code));
+    expect(digits.length).toBeGreaterThan(600);
+    digits.forEach((digit, i) => expectFigure(`1${digit}`, 'en', [10 + (i % 10), 0]));
+  });
+
+  it.each(['①', '5①', '10₂', '⒌', '௰', 'Ⅳ', '²', '㍘'])('%j holds a digit, but is no figure', (typed) =>
+    expectProblem(typed, 'en', 'letters'),
+  );
+
   it('is never misread in silence: the same text, locale by locale', () => {
     expectFigure('1,234', 'en', [1234, 0]);
     expectFigure('1,234', 'de', [1234, 3]);
@@ -146,6 +159,12 @@ describe('scientific notation', () => {
     ['1e-99999999999', 'exponent-too-large'],
     ['e5', 'unfinished'],
     ['1e', 'letters'],
+    // Without a sign for the power: 5,000 or 515, and 0x105 is no figure of people at all.
+    ['5×103', 'flat-power'],
+    ['5 x 10 3', 'flat-power'],
+    ['5·10-3', 'flat-power'],
+    ['0x105', 'flat-power'],
+    ['5^3', 'letters'],
   ])('not %j: %s', (typed, problem) => expectProblem(typed, 'en', problem, more));
 });
 
@@ -160,6 +179,8 @@ describe('fractions and mixed numbers', () => {
     ['1 ¾', 7, 4],
     ['10/4', 10, 4],
     ['1⁄3', 1, 3],
+    ['⅒', 1, 10],
+    ['-2⅐', -15, 7],
   ])('%j', (typed, over, under) => {
     const reading = read(typed, 'en', more);
     expect('read' in reading && sameExact(reading.read.value, exact(BigInt(over), BigInt(under)))).toBe(true);
@@ -168,6 +189,10 @@ describe('fractions and mixed numbers', () => {
     ['1/0', 'division-by-zero'],
     ['1/', 'letters'],
     ['1/2/3', 'letters'],
+    ['½5', 'letters'],
+    ['2½3', 'letters'],
+    ['½½', 'letters'],
+    ['2⅟4', 'letters'],
   ])('not %j: %s', (typed, problem) => expectProblem(typed, 'en', problem, more));
 });
 
@@ -182,6 +207,34 @@ describe('the unit beside the box', () => {
     ['5 km', ['m', 'km'], [5, 0]],
     ['71.3', ['%'], [713, 1]],
   ])('%j with %j', (typed, units, figure) => expectFigure(typed, 'en', figure, { units }));
+  it.each<[string, readonly string[], Figure]>([
+    ['15℃', ['°C'], [15, 0]],
+    ['15㎏', ['kg'], [15, 0]],
+    ['120㎡', ['m²'], [120, 0]],
+    ['120m2', ['m²'], [120, 0]],
+    ['7 m³', ['m³'], [7, 0]],
+    ['₨500', ['₨'], [500, 0]],
+    ['-₨500', ['Rs'], [-500, 0]],
+    ['５００㎢', ['km²'], [500, 0]],
+    ['390 CO₂', ['CO₂'], [390, 0]],
+    ['51㎞', ['km'], [51, 0]],
+  ])('%j typed as one character, with %j', (typed, units, figure) =>
+    expectFigure(typed, 'en', figure, { units }),
+  );
+  it('takes no digit with it', () => {
+    // Read as 10²³ m, or as 3 with the unit before it?
+    expectProblem('m23', 'en', 'letters', { units: ['m²'] });
+    expectProblem('5㏠', 'en', 'letters', { units: ['日'] });
+  });
+  it('every squared unit and abbreviation of Unicode is read beside its own letters', () => {
+    // CJK Compatibility (U+3371–33DF): none of their digits may be taken for the figure's.
+    for (let code = 0x3371; code <= 0x33df; code++) {
+      const sign = String.fromCodePoint(code);
+      const unit = sign.normalize('NFKC');
+      expectFigure(`15${sign}`, 'en', [15, 0], { units: [unit] });
+      expectFigure(`15 ${unit}`, 'en', [15, 0], { units: [sign] });
+    }
+  });
   it('is not guessed: another one is refused', () =>
     expectProblem('5 mm', 'en', 'letters', { units: ['km'] }));
 });

@@ -35,52 +35,58 @@ export type NumberProblem =
   | 'scientific-not-asked'
   | 'fraction-not-asked'
   | 'exponent-too-large'
+  | 'flat-power'
   | 'division-by-zero';
 
 export type NumberReading = { readonly read: NumberRead } | { readonly problem: NumberProblem };
 
 const LONGEST = 120;
+const LONGEST_TYPED = 1_000;
 const LARGEST_EXPONENT = 400;
 
-const MINUS = /[-\u2010-\u2015\u2212\u2796\u207b\ufe58\ufe63\uff0d]/g;
-const PLUS = /[+\u2795\u207a\ufe62\uff0b]/g;
+const MINUS = /[-\u2010-\u2015\u2212\u2796]/g;
+const PLUS = /[+\u2795]/g;
 /** Spaces of any width; not line breaks and tabs, which stand between figures. */
 const SPACES = /[\u0020\u00a0\u2000-\u200a\u202f\u205f\u3000]+/g;
 const INVISIBLE = /[\u200b-\u200f\u00ad\u2060\u2066-\u2069\u202a-\u202e\ufeff]/g;
-const APOSTROPHES = /['\u2019\u2018\u02bc\uff07]/g;
-const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹';
-const VULGAR: Readonly<Record<string, string>> = {
-  '½': '1/2',
-  '⅓': '1/3',
-  '⅔': '2/3',
-  '¼': '1/4',
-  '¾': '3/4',
-  '⅕': '1/5',
-  '⅖': '2/5',
-  '⅗': '3/5',
-  '⅘': '4/5',
-  '⅙': '1/6',
-  '⅚': '5/6',
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-};
+const APOSTROPHES = /['\u2019\u2018\u02bc]/g;
+/** Raised digits with their sign: a power. */
+const RAISED = /[⁺⁻]?[⁰¹²³⁴⁵⁶⁷⁸⁹]+/gu;
 
-/** A digit of any script as that of ours: the digits of a script stand in a row from nought. */
-function plainDigit(sign: string): string {
-  const code = sign.codePointAt(0)!;
-  let zero = code;
-  while (code - zero < 9 && /\p{Nd}/u.test(String.fromCodePoint(zero - 1))) zero--;
-  return String((code - zero) % 10);
+/** Is this one character for a fraction (½)? Its compatibility form is two figures around U+2044. */
+const isFractionSign = (character: string): boolean => /^\d+\u2044\d+$/u.test(character.normalize('NFKC'));
+
+/**
+ * The compatibility form of a character, where taking it apart cannot change a figure: not of fractions, which
+ * `readFraction` reads, nor of other signs that hold a digit (① or ₂), which would run into the digits beside them.
+ */
+function compatible(character: string): string {
+  if (/\p{Nd}/u.test(character)) return plainDigit(character.normalize('NFKC'));
+  const form = character.normalize('NFKC');
+  return /\p{No}/u.test(character) || /^\d/u.test(form) ? character : form;
 }
 
-/** One way of writing for what is written in many: digits, signs, spaces. Nothing is left out that could matter. */
+/** A digit of any script as one of ours: Unicode sets the digits of a script in a row of ten, from 0 (chapter 4.6). */
+function plainDigit(digit: string): string {
+  const code = digit.codePointAt(0)!;
+  let first = code;
+  while (/\p{Nd}/u.test(String.fromCodePoint(first - 1))) first--;
+  return String((code - first) % 10);
+}
+
+/**
+ * One way of writing for what is written in many: digits, signs, spaces, letters (NFKC), powers by `^`. Texts and units
+ * are both read in it, once, so that a unit is cut from the very text in which it was found.
+ */
 function plainSigns(typed: string): string {
-  return typed
-    .replace(INVISIBLE, '')
-    .replace(/[\uff01-\uff5e]/g, (wide) => String.fromCharCode(wide.charCodeAt(0) - 0xfee0))
-    .replace(/(?![0-9])\p{Nd}/gu, plainDigit)
+  return [
+    ...typed
+      .replace(INVISIBLE, '')
+      .replace(RAISED, (power) => `^${power.normalize('NFKC')}`)
+      .normalize('NFC'),
+  ]
+    .map(compatible)
+    .join('')
     .replace(/\u066b/g, '.')
     .replace(MINUS, '-')
     .replace(PLUS, '+')
@@ -89,18 +95,26 @@ function plainSigns(typed: string): string {
     .replace(/^ | $/g, '');
 }
 
-const plainUnit = (unit: string) => unit.normalize('NFKC').replace(SPACES, ' ').trim();
+/** How a unit may stand beside a figure: as it is written, and with powers on the line (m² as m2). */
+const formsOfUnit = (unit: string): string[] => {
+  const plain = plainSigns(unit).trim();
+  return [...new Set([plain, plain.replaceAll('^', ''), plainSigns(unit.normalize('NFKC')).trim()])];
+};
+
+/** Does a cut here part two digits? Then what stands there is a figure, not a unit. */
+const partsDigits = (before: string, after: string): boolean => /\d$/.test(before) && /^\d/.test(after);
 
 /** Takes the unit or currency away that is printed beside the box, before or behind the figure. */
 function withoutUnit(text: string, units: readonly string[]): string {
-  for (const unit of units.map(plainUnit).sort((a, b) => b.length - a.length)) {
-    if (unit === '') continue;
-    const given = text.normalize('NFKC');
-    if (given.endsWith(unit)) return text.slice(0, text.length - unit.length).trimEnd();
-    if (given.startsWith(unit)) return text.slice(unit.length).trimStart();
+  const forms = units.flatMap(formsOfUnit).filter((unit) => unit !== '');
+  for (const unit of forms.sort((a, b) => b.length - a.length)) {
+    const [ahead, behind] = [text.slice(0, text.length - unit.length), text.slice(unit.length)];
+    if (text.endsWith(unit) && !partsDigits(ahead, unit)) return ahead.trimEnd();
+    if (text.startsWith(unit) && !partsDigits(unit, behind)) return behind.trimStart();
     // A sign may stand before a currency: −€5.
-    if (/^[-+]/.test(given) && given.slice(1).startsWith(unit))
-      return text[0]! + text.slice(1 + unit.length).trimStart();
+    const signed = text.slice(1 + unit.length);
+    if (/^[-+]/.test(text) && text.slice(1).startsWith(unit) && !partsDigits(unit, signed))
+      return text[0]! + signed.trimStart();
   }
   return text;
 }
@@ -153,15 +167,10 @@ function readDigits(text: string, { decimal, group, indian }: NumberFormat): Dig
   return couldBeGroup && !text.includes(decimal) ? 'ambiguous' : foreign;
 }
 
-const SCIENTIFIC = /^(.*?) ?(?:[eE]|[×x*·⋅] ?10 ?\^? ?(?=[-+\d]))([-+]?\d+)$/;
-
-/** `10³` as `10^3`, where a power of ten is written with raised digits. */
-const withoutRaised = (text: string): string =>
-  text.replace(
-    /(?<=[×x*·⋅] ?10)(-?)([⁰¹²³⁴⁵⁶⁷⁸⁹]+)$/u,
-    (_, sign: string, raised: string) =>
-      `^${sign}${[...raised].map((digit) => SUPERSCRIPTS.indexOf(digit)).join('')}`,
-  );
+/** A power of ten: behind e, or raised by `^` or by a sign of its own. */
+const SCIENTIFIC = /^(.*?) ?(?:[eE]|[×x*·⋅] ?10 ?\^ ?)([-+]?\d+)$/;
+/** `5×103` is 5,000 to one reader and 515 to another. */
+const FLAT_POWER = /[×x*·⋅] ?10 ?[-+]?\d+$/;
 
 interface Part {
   readonly negative: boolean;
@@ -175,12 +184,13 @@ function signed(text: string): Part | NumberProblem {
 }
 
 function readFraction(text: string, rule: ReadingRule): NumberReading | null {
-  const spelt = text.replace(
-    /(\d?) ?([½⅓⅔¼¾⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞])/gu,
-    (_, whole: string, sign: string) => `${whole ? `${whole} ` : ''}${VULGAR[sign]!}`,
-  );
+  const last = [...text].at(-1) ?? '';
+  // A sign for a fraction ends a mixed number; with a digit behind it (½5) it has no reading.
+  const spelt = isFractionSign(last)
+    ? `${text.slice(0, -last.length).trimEnd()} ${last.normalize('NFKC')}`.trimStart()
+    : text;
   const match = /^([-+]?) ?(?:(\d+) )?(\d+) ?[/⁄∕] ?(\d+)$/.exec(spelt);
-  if (!match) return /[/⁄∕½⅓⅔¼¾⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞]/u.test(text) ? { problem: 'letters' } : null;
+  if (!match) return /[/⁄∕]/u.test(spelt) || [...text].some(isFractionSign) ? { problem: 'letters' } : null;
   if (!rule.fractions) return { problem: 'fraction-not-asked' };
   const [, sign, whole = '0', over, under] = match;
   if (BigInt(under!) === 0n) return { problem: 'division-by-zero' };
@@ -193,14 +203,18 @@ function readFraction(text: string, rule: ReadingRule): NumberReading | null {
  * digits. Where a text has two readings or none it is refused with the reason. Source: `2-domain.md`, “Numbers, reading”.
  */
 export function readNumber(typed: string, rule: ReadingRule): NumberReading {
+  // Some single characters are eighteen in their compatibility form: bounded before they are looked at.
+  if (typed.length > LONGEST_TYPED) return { problem: 'too-long' };
   const plain = plainSigns(typed);
   if (plain === '') return { problem: 'empty' };
   if (plain.length > LONGEST) return { problem: 'too-long' };
   const text = withoutUnit(plain, rule.units);
   const fraction = readFraction(text, rule);
   if (fraction) return fraction;
-  const scientific = SCIENTIFIC.exec(withoutRaised(text));
-  if (scientific && !rule.scientific) return { problem: 'scientific-not-asked' };
+  const scientific = SCIENTIFIC.exec(text);
+  const flat = !scientific && FLAT_POWER.test(text);
+  if (flat && rule.scientific) return { problem: 'flat-power' };
+  if ((scientific || flat) && !rule.scientific) return { problem: 'scientific-not-asked' };
   const [mantissa, power] = scientific ? [scientific[1]!, scientific[2]!] : [text, '0'];
   if (power.replace(/^[-+]?0*/, '').length > 3 || Math.abs(Number(power)) > LARGEST_EXPONENT)
     return { problem: 'exponent-too-large' };

@@ -4,6 +4,9 @@ import type { Component } from '../kinds/contract';
 import { keyKindOf } from '../kinds/keyKinds';
 import { allParts, type FullPaper } from '../papers/paper';
 
+/** How kinds name their components: an entry, a cell (`row_column`), a group, a criterion. */
+export const COMPONENT_KEY = /^[a-z0-9_-]{1,50}$/;
+
 /** The component that people decide where the machine could not: all that the machine would have given. */
 export const BY_HAND = 'by-hand';
 
@@ -15,6 +18,19 @@ export function withoutMachine(components: readonly Component[]): Component[] {
     ...components.filter((c) => c.by === 'people'),
   ];
 }
+
+/** The components of a part of which the machine could not decide some: people decide each of those as a whole. */
+export const withUndecided = (components: readonly Component[], undecided: readonly string[]): Component[] =>
+  components.map((component) =>
+    component.by === 'machine' && undecided.includes(component.key)
+      ? {
+          ...component,
+          by: 'people',
+          name: component.name ?? message('component.byHand'),
+          criterion: { levels: null },
+        }
+      : component,
+  );
 
 export const byPeople = (components: readonly Component[]): Component[] =>
   components.filter((c) => c.by === 'people');

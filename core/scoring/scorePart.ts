@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import type { Component, Content, Credit, NamedValues, Place } from '../kinds/contract';
+import type { Component, Content, Found, NamedValues, Place } from '../kinds/contract';
 import type { EvidenceFound } from '../kinds/evidence';
 import type { KeyKinds } from '../kinds/keyKinds';
 import { messageSchema } from '../messages/message';
@@ -20,28 +20,28 @@ export interface PartToScore extends Answered {
   readonly evidence: Readonly<Record<string, EvidenceFound>>;
 }
 
-/**
- * Why the machine could not score a part: it threw, gave nonsense, took too long, had nothing to go by, or could not tell
- * for certain.
- */
-export type ScoringFailure = 'threw' | 'nonsense' | 'took too long' | 'no evidence' | 'undecided';
+/** Why the machine could not score a part: it threw, gave nonsense, took too long, or had nothing to go by. */
+export type ScoringFailure = 'threw' | 'nonsense' | 'took too long' | 'no evidence';
 
 /** A score that breaks the contract of kinds. */
 export class NonsenseError extends Error {}
 
-const creditsSchema = v.array(
-  v.strictObject({
-    component: v.string(),
-    hundredths: v.pipe(v.number(), v.integer()),
-    of: v.pipe(v.number(), v.integer()),
-    verdict: v.picklist(['right', 'partly', 'wrong', 'unanswered', 'follow-through']),
-    reasons: v.array(messageSchema),
-  }),
+const foundSchema = v.array(
+  v.union([
+    v.strictObject({
+      component: v.string(),
+      hundredths: v.pipe(v.number(), v.integer()),
+      of: v.pipe(v.number(), v.integer()),
+      verdict: v.picklist(['right', 'partly', 'wrong', 'unanswered', 'follow-through']),
+      reasons: v.array(messageSchema),
+    }),
+    v.strictObject({ component: v.string(), undecided: v.string() }),
+  ]),
 );
 
-/** One credit for each component of the machine, in their order and within their bounds. */
-function checked(components: readonly Component[], found: unknown): Credit[] {
-  const parsed = v.safeParse(creditsSchema, found);
+/** One finding for each component of the machine, in their order and within their bounds. */
+function checked(components: readonly Component[], found: unknown): Found[] {
+  const parsed = v.safeParse(foundSchema, found);
   if (!parsed.success) throw new NonsenseError('credits that are none');
   return components
     .filter((component) => component.by === 'machine')
@@ -49,27 +49,47 @@ function checked(components: readonly Component[], found: unknown): Credit[] {
       const credit = parsed.output[i];
       if (parsed.output.length !== all.length || credit?.component !== component.key)
         throw new NonsenseError('credits that are not one for each component');
+      if ('undecided' in credit) return credit;
       if (credit.of !== component.of || Math.abs(credit.hundredths) > component.of)
         throw new NonsenseError(`a credit beyond its component ${component.key}`);
       return credit;
     });
 }
 
-function valuesOf(kinds: KeyKinds, { kind, content, response, place }: Answered): NamedValues {
-  try {
-    return kinds[kind]!.values(content, response, place);
-  } catch {
-    // A sibling that cannot be read has no figures; that is no fault of this part.
-    return {};
-  }
+/**
+ * The figures of the parts that an answer builds on, each found with those that it builds on itself: *accepted* is the
+ * same in a chain of parts as in their own scores. Where parts built on each other in a circle, which no paper that is
+ * published does, nothing could be built on.
+ */
+export function valuesFor(
+  kinds: KeyKinds,
+  own: Answered,
+  parts: Readonly<Record<string, Answered>>,
+): Readonly<Record<string, NamedValues>> {
+  const known = new Map<string, NamedValues>();
+  const valuesOf = (letter: string): NamedValues => {
+    const part = parts[letter];
+    if (!part || known.has(letter)) return known.get(letter) ?? {};
+    known.set(letter, {});
+    const { kind, content, response, place } = part;
+    try {
+      known.set(letter, kinds[kind]!.values({ content, response, place, siblings: builtOn(part) }));
+    } catch {
+      // A sibling that cannot be read has no figures; that is no fault of this part.
+    }
+    return known.get(letter)!;
+  };
+  const builtOn = ({ kind, content }: Answered) =>
+    Object.fromEntries(kinds[kind]!.buildsOn(content).map((letter) => [letter, valuesOf(letter)]));
+  return builtOn(own);
 }
 
-/** The machine's credits for a part that was answered. Throws what its kind throws, and NonsenseError. */
-export function scorePart(kinds: KeyKinds, part: PartToScore): Credit[] {
+/**
+ * What the machine finds of each component of a part that was answered. Throws what its kind throws, and NonsenseError.
+ */
+export function scorePart(kinds: KeyKinds, part: PartToScore): Found[] {
   const kind = kinds[part.kind]!;
-  const siblings = Object.fromEntries(
-    Object.entries(part.siblings).map(([letter, sibling]) => [letter, valuesOf(kinds, sibling)]),
-  );
+  const siblings = valuesFor(kinds, part, part.siblings);
   const { content, response, arrangement, place, evidence } = part;
   const found = kind.score({ content, response, arrangement, place, siblings, evidence });
   return checked(kind.components(content, place.marks), found);

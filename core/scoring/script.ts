@@ -1,5 +1,5 @@
 import { candidateKindOf } from '../kinds/candidateKindOf';
-import type { Component, Credit, Place } from '../kinds/contract';
+import { isDecided, type Component, type Credit, type Fact, type Place } from '../kinds/contract';
 import type { EvidenceFound, EvidenceRequest } from '../kinds/evidence';
 import { keyKindOf, keyKinds, type AnyKeyKind } from '../kinds/keyKinds';
 import { unansweredCredit } from '../kinds/shared/credits';
@@ -8,7 +8,7 @@ import type { Form } from '../forms/form';
 import { placeOf } from '../forms/drawForm';
 import { allParts, type FullPaper, type PartInPlace } from '../papers/paper';
 import { byPeople, componentsOf } from './components';
-import { scorePart, type Answered, type PartToScore } from './scorePart';
+import { scorePart, valuesFor, type Answered, type PartToScore } from './scorePart';
 
 /** Stored answers by target. */
 export type Answers = Readonly<Record<string, unknown>>;
@@ -81,10 +81,24 @@ export function toScore(
   script: readonly ScriptPart[],
   evidence: Readonly<Record<string, EvidenceFound>>,
 ): PartToScore {
-  const others = script.filter((p) => p.item.key === own.item.key && p.target !== own.target);
-  const siblings = Object.fromEntries(others.map((p) => [p.part.key, answered(p)]));
+  const siblings = siblingsOf(own, script);
   return { ...answered(own), target: own.target, arrangement: own.arrangement, siblings, evidence };
 }
+
+/** The other parts of an item, by letter. */
+function siblingsOf(own: ScriptPart, script: readonly ScriptPart[]): Record<string, Answered> {
+  const others = script.filter((p) => p.item.key === own.item.key && p.target !== own.target);
+  return Object.fromEntries(others.map((p) => [p.part.key, answered(p)]));
+}
+
+/** What was answered to a part, for statistics and for the table that staff see. */
+export const factsOf = (own: ScriptPart, script: readonly ScriptPart[]): readonly Fact[] =>
+  own.kind.facts({
+    content: own.part.content,
+    response: own.response,
+    place: own.place,
+    siblings: valuesFor(keyKinds, answered(own), siblingsOf(own, script)),
+  });
 
 /** Does the paper ask for programs? */
 export const runsPrograms = (paper: FullPaper): boolean =>
@@ -101,7 +115,7 @@ export const isForPeople = ({ components, empty }: ScriptPart): boolean =>
 export const unansweredCredits = ({ components }: ScriptPart): Credit[] => components.map(unansweredCredit);
 
 /**
- * Scores a whole script at once, without a bound: for tests and measures. The server scores in a worker
+ * Scores a whole script at once, without a bound and without what is left to people: for tests and measures. The server scores in a worker
  * (`server/scoring/`).
  */
 export function scoreScript(
@@ -109,7 +123,9 @@ export function scoreScript(
   evidence: Readonly<Record<string, Readonly<Record<string, EvidenceFound>>>> = {},
 ): ReadonlyMap<string, readonly Credit[]> {
   const parts = partsOfScript(script);
-  const score = (own: ScriptPart) =>
-    own.empty ? unansweredCredits(own) : scorePart(keyKinds, toScore(own, parts, evidence[own.target] ?? {}));
+  const score = (own: ScriptPart) => {
+    if (own.empty) return unansweredCredits(own);
+    return scorePart(keyKinds, toScore(own, parts, evidence[own.target] ?? {})).filter(isDecided);
+  };
   return new Map(parts.map((own) => [own.target, score(own)]));
 }

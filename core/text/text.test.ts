@@ -85,7 +85,7 @@ const oneSlip: Case[] = [
   ['dips', 'dip', false],
   ['rot of the seed', 'root of the seed', true],
   ['root off the seed', 'root of the seed', false],
-  ['root ofthe seed', 'root of the seed', false],
+  ['root ofthe seed', 'root of the seed', true],
   ['root to the seed', 'root of the seed', false],
   ['root of thd seed', 'root of the seed', false],
   // Digits too, of either.

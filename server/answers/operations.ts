@@ -12,7 +12,7 @@ import { keyKindOf } from '../../core/kinds/keyKinds';
 import { bandOf } from '../../core/results/resultSheet';
 import { totalOf } from '../../core/results/totals';
 import { allParts, type FullPaper, type PartInPlace } from '../../core/papers/paper';
-import { partsOfScript, type ScriptPart } from '../../core/scoring/script';
+import { factsOf, partsOfScript, type ScriptPart } from '../../core/scoring/script';
 import { record } from '../audit/record';
 import { invitations, keyCorrections, rounds, sittings } from '../db/schema';
 import { formById } from '../forms/forms';
@@ -92,10 +92,11 @@ export function answerTable(services: Reading, roundId: number, target: string):
   const counts = new Map<string, AnswerCount>();
   let answered = 0;
   for (const sitting of scripts) {
-    const part = partsIn(services, sitting, judged).find((one) => one.target === target);
+    const parts = partsIn(services, sitting, judged);
+    const part = parts.find((one) => one.target === target);
     if (!part || part.empty) continue;
     answered++;
-    for (const fact of kind.facts(content, part.response, part.place)) {
+    for (const fact of factsOf(part, parts)) {
       const key = JSON.stringify(fact);
       const before = counts.get(key);
       const acceptable = () =>

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { AcceptedAnswer } from '../../core/answers/api';
+import { COMPONENT_KEY } from '../../core/scoring/components';
 import { forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { partParams, targetIn } from '../http/partParams';
 import type { Services } from '../services';
@@ -7,9 +8,7 @@ import { acceptAnswer, previewAccept } from './operations';
 import { answersRead, partsRead } from './reads';
 
 const accepted = {
-  component: Joi.string()
-    .pattern(/^[a-z0-9-]{1,20}$/)
-    .required(),
+  component: Joi.string().pattern(COMPONENT_KEY).required(),
   answer: Joi.string().max(400).required(),
 };
 const previewBody = Joi.object<AcceptedAnswer>(accepted);

@@ -59,8 +59,10 @@ function write(db: Db, { tasks, added }: ToWrite): void {
       db.update(markingTasks).set(to).where(open).run();
       continue;
     }
-    const { roundId, sittingId, target, failure, trouble, response } = known.get(`${script} first`)!;
-    const values = { roundId, sittingId, target, failure, trouble, response, position };
+    const { roundId, sittingId, target, failure, trouble, undecided, response } = known.get(
+      `${script} first`,
+    )!;
+    const values = { roundId, sittingId, target, failure, trouble, undecided, response, position };
     db.insert(markingTasks)
       .values({ ...values, id: newTaskId(), role: turn, assessorId: assessor })
       .run();
@@ -90,12 +92,14 @@ function addStandards(db: Db, ref: ItemRef, every: number): void {
     const [first] = own;
     if (!first) continue;
     const add = (sittingId: number, role: JudgementRole, position: number) => {
-      const { response, failure } = db
+      const task = db
         .select()
         .from(markingTasks)
         .where(and(eq(markingTasks.sittingId, sittingId), eq(markingTasks.target, ref.target)))
-        .get() ?? { response: '', failure: null };
-      const values = { roundId: ref.round, sittingId, target: ref.target, response, failure, position };
+        .get();
+      const { response = '', failure = null, undecided = [] } = task ?? {};
+      const made = { response, failure, undecided, position };
+      const values = { roundId: ref.round, sittingId, target: ref.target, ...made };
       db.insert(markingTasks)
         .values({ ...values, id: newTaskId(), role, assessorId })
         .run();

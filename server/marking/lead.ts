@@ -198,9 +198,9 @@ export async function changeSettings(
           ),
         )
         .run();
-    for (const { sittingId } of both.filter((task) => task.doneAt !== null)) {
-      const { components } = partOf(services, { sittingId, target: ref.target, failure: null });
-      const of = { roundId: ref.round, sittingId, target: ref.target };
+    for (const task of both.filter((one) => one.doneAt !== null)) {
+      const { components } = partOf(services, task);
+      const of = { roundId: ref.round, sittingId: task.sittingId, target: ref.target };
       compareMarks(db, { ...of, components, tolerance: settings.tolerance, at });
     }
   });

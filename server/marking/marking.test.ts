@@ -311,6 +311,34 @@ describe('what the machine cannot score', () => {
     expect([kept.failure, kept.trouble]).toEqual(['took too long', 'more than 5000 ms']);
   });
 
+  it('is a cell alone where it cannot be read: people see that one, the other cells are scored', async () => {
+    const { services } = app.wired;
+    const round = newRound();
+    const device = await app.sitting(app.invite(round));
+    const best = bestOf('table-entry') as { response: { cells: Record<string, string> } };
+    const cells = { ...best.response.cells, sowing_out: 'a hundred and twenty' };
+    device.write('the-table-entry/A', { ...best, response: { cells } });
+    await device.finish();
+    await services.jobs.turn();
+    expect(await reasonsAgainst(round)).toContainEqual(['openMarking', 1]);
+    const on = await pile(round, 'table-entry');
+    const [script] = on.scripts;
+    // A quarter of 402 hundredths, by largest remainder.
+    expect(script!.components).toMatchObject([
+      { key: 'sowing_out', of: 101, by: 'people', criterion: { levels: null } },
+    ]);
+    expect(script!.credits.map((credit) => [credit.component, credit.verdict])).toEqual([
+      ['sowing_held', 'right'],
+      ['gift_in', 'right'],
+      ['gift_held', 'right'],
+    ]);
+    expect(script!.right).not.toBeNull();
+    expect(await totalIn(round)).toBeNull();
+    expect((await mark(ada!, script!.task, { sowing_out: 102 })).status).toBe(400);
+    expect((await mark(ada!, script!.task, { sowing_out: 101 })).status).toBe(200);
+    expect(await totalIn(round)).toBe(402);
+  });
+
   it('waits where the disk is full: the program is scored when there is room again, and once', async () => {
     const { services } = app.wired;
     const [run, commit] = [

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
 import { BY_HAND } from '../../core/scoring/components';
 import { inPieces } from '../db/inPieces';
 import type { Db } from '../db/open';
@@ -9,6 +9,16 @@ export type Mark = typeof marks.$inferSelect;
 export type NewMarkRow = Omit<Mark, 'id' | 'supersedes'>;
 
 const p = sql.placeholder;
+
+/** What of a part the machine left to people: the whole of it, or some components. */
+const leftToPeople = {
+  sitting: markingTasks.sittingId,
+  target: markingTasks.target,
+  failure: markingTasks.failure,
+  undecided: markingTasks.undecided,
+};
+const isLeft = or(isNotNull(markingTasks.failure), ne(markingTasks.undecided, []));
+type Left = Pick<typeof markingTasks.$inferSelect, 'target' | 'failure' | 'undecided'>;
 
 const queriesOf = perDatabase((db) => ({
   standing: db
@@ -31,9 +41,9 @@ const queriesOf = perDatabase((db) => ({
     .orderBy(marks.id)
     .prepare(),
   byHand: db
-    .select({ target: markingTasks.target })
+    .select(leftToPeople)
     .from(markingTasks)
-    .where(and(eq(markingTasks.sittingId, p('sitting')), isNotNull(markingTasks.failure)))
+    .where(and(eq(markingTasks.sittingId, p('sitting')), isLeft))
     .prepare(),
   add: db
     .insert(marks)
@@ -67,22 +77,20 @@ export const allMarks = (db: Db, sitting: number): Mark[] => queriesOf(db).all.a
  * The marks of a sitting that no other supersedes: one for each component by which a part is marked. Where the machine
  * could not score a part, that is the one decided by hand.
  */
-export function standingMarks(db: Db, sitting: number): Mark[] {
-  const byHand = new Set(
-    queriesOf(db)
-      .byHand.all({ sitting })
-      .map((task) => task.target),
-  );
-  return standingAmong(allMarks(db, sitting), byHand);
-}
+export const standingMarks = (db: Db, sitting: number): Mark[] =>
+  standingAmong(allMarks(db, sitting), queriesOf(db).byHand.all({ sitting }));
 
-/** Of all marks of a sitting, in their order, and the parts that people decide in whole. */
-function standingAmong(all: readonly Mark[], byHand: ReadonlySet<string>): Mark[] {
+/** Of all marks of a sitting, in their order, and what the machine left to people. */
+function standingAmong(all: readonly Mark[], left: readonly Left[]): Mark[] {
   const newest = new Map<string, Mark>();
   for (const mark of all) newest.set(`${mark.target} ${mark.component}`, mark);
-  return [...newest.values()].filter((mark) => {
-    if (mark.component === BY_HAND) return byHand.has(mark.target);
-    return mark.role !== 'machine' || !byHand.has(mark.target);
+  const whole = new Set(left.filter(({ failure }) => failure !== null).map(({ target }) => target));
+  const some = new Set(
+    left.flatMap(({ target, undecided }) => undecided.map((component) => `${target} ${component}`)),
+  );
+  return [...newest.values()].filter(({ target, component, role }) => {
+    if (component === BY_HAND) return whole.has(target);
+    return role !== 'machine' || !(whole.has(target) || some.has(`${target} ${component}`));
   });
 }
 
@@ -93,16 +101,16 @@ export function standingMarksOf(db: Db, ids: readonly number[]): ReadonlyMap<num
   );
   const byHand = inPieces(ids, (some) =>
     db
-      .select({ sitting: markingTasks.sittingId, target: markingTasks.target })
+      .select(leftToPeople)
       .from(markingTasks)
-      .where(and(inArray(markingTasks.sittingId, some), isNotNull(markingTasks.failure)))
+      .where(and(inArray(markingTasks.sittingId, some), isLeft))
       .all(),
   );
-  const hands = new Map<number, Set<string>>();
-  for (const { sitting, target } of byHand) hands.set(sitting, (hands.get(sitting) ?? new Set()).add(target));
+  const left = new Map<number, Left[]>(ids.map((id) => [id, []]));
+  for (const task of byHand) left.get(task.sitting)!.push(task);
   const rows = new Map<number, Mark[]>(ids.map((id) => [id, []]));
   for (const mark of all) rows.get(mark.sittingId)!.push(mark);
-  return new Map([...rows].map(([id, own]) => [id, standingAmong(own, hands.get(id) ?? new Set())]));
+  return new Map([...rows].map(([id, own]) => [id, standingAmong(own, left.get(id)!)]));
 }
 
 /** Adds a mark beside the one that it supersedes. Part of a commit. */

@@ -265,7 +265,7 @@ function textsOf({ db }: Reading, ref: ItemRef) {
     .all();
   const starters = new Set<string>();
   const texts = closed.flatMap(({ id, script }) => {
-    const { part } = partOf({ db }, { sittingId: id, target: ref.target, failure: null });
+    const { part } = partOf({ db }, { sittingId: id, target: ref.target, failure: null, undecided: [] });
     const compared = part.empty ? null : (kind.compared?.(part.shown, part.response) ?? null);
     if (!compared) return [];
     compared.given.forEach((one) => starters.add(one));

@@ -24,14 +24,15 @@ export function remark(
   const { db, clock } = services;
   const item = itemOf(db, { round, target });
   const sitting = sittingOfScript(db, round, script);
-  const { part } = partOf(services, { sittingId: sitting.id, target, failure: null });
+  const { part } = partOf(services, { sittingId: sitting.id, target, failure: null, undecided: [] });
   const own = part.components.find(({ key }) => key === component);
   if (!own || hundredths > own.of) throw badRequest('marksNotPossible', component);
   const before = standingMark(db, sitting.id, target, component);
   if (!before) throw conflict('not-marked-yet');
   const frozen =
     item.round.signedOffAt !== null || markingOf(db, { round, target }, item.judged).signedOffAt !== null;
-  if (!frozen && own.by === 'people') throw conflict('not-signed-off-yet');
+  const byPerson = own.by === 'people' || !['machine', 'override'].includes(before.role);
+  if (!frozen && byPerson) throw conflict('not-signed-off-yet');
   const role = frozen ? 'remark' : 'override';
   const response = markedHash(db, sitting.id, part);
   const reasons = [{ code: 'sheet.override', values: { reason } }];

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { COMPONENT_KEY } from '../../core/scoring/components';
 import * as v from 'valibot';
 import type { ItemSettings, OverallComment, RemarkMade, Settlement } from '../../core/marking/api';
 import { asideReasons, standardUses, type AsideReason, type MarkDraft } from '../../core/marking/mark';
@@ -34,11 +35,10 @@ import { markingTable, pagesOfTask, phrasesFor } from './table';
 
 /** An act that its address says all of. */
 const nothing = Joi.object({});
-const component = /^[a-z0-9-]{1,20}$/;
 const hundredths = Joi.number().integer().min(0).max(100_000);
 const given = Joi.object()
   .pattern(
-    component,
+    COMPONENT_KEY,
     Joi.alternatives(hundredths, Joi.array().items(Joi.number().integer().min(0).max(30)).max(30)),
   )
   .max(40);
@@ -49,7 +49,7 @@ const markBody = Joi.object<MarkDraft>({
   comment: comment.required(),
   notes: Joi.array().max(200).default([]),
   overrides: Joi.object()
-    .pattern(component, Joi.object({ hundredths: hundredths.required(), reason }))
+    .pattern(COMPONENT_KEY, Joi.object({ hundredths: hundredths.required(), reason }))
     .max(40)
     .default({}),
 });
@@ -79,7 +79,7 @@ const remarkBody = Joi.object<RemarkMade>({
   target: Joi.string()
     .pattern(/^[a-z0-9-]{1,40}\/[A-F]$/)
     .required(),
-  component: Joi.string().pattern(component).required(),
+  component: Joi.string().pattern(COMPONENT_KEY).required(),
   hundredths: Joi.number().integer().min(-100_000).max(100_000).required(),
   reason,
 });

@@ -62,6 +62,7 @@ const queriesOf = perDatabase((db) => ({
       position: p('position'),
       failure: p('failure'),
       trouble: p('trouble'),
+      undecided: p('undecided'),
     })
     .prepare(),
   scored: db
@@ -189,27 +190,38 @@ interface Tasks {
 function keepTask(
   { db, sittingId, at, roundId, tasks }: Keeping & Tasks,
   part: ScriptPart,
-  failed: Extract<ScoreFound, { failure: unknown }> | null,
+  score: ScoreFound | null,
 ): void {
   const { target } = part;
   const queries = queriesOf(db);
   const own = tasks.filter((one) => one.target === target && (one.role === 'first' || one.role === 'second'));
-  const [failure, trouble] = [failed?.failure ?? null, failed?.trouble ?? ''];
+  const { failure, trouble, undecided } = leftToPeople(score);
   const response = markedHash(db, sittingId, part);
   const change = (task: Task, to: Partial<Task>) =>
     db.update(markingTasks).set(to).where(eq(markingTasks.id, task.id)).run();
-  if (!isForPeople(part) && !failed) {
-    for (const task of own) change(task, { failure, trouble, doneAt: task.doneAt ?? at });
+  if (!isForPeople(part) && failure === null && undecided.length === 0) {
+    for (const task of own) change(task, { failure, trouble, undecided, doneAt: task.doneAt ?? at });
   } else if (own.length === 0) {
     // Its agreed marks are what it has.
     if (hasAgreedMarks(db, { roundId, sittingId, target, response })) return;
-    const [newId, position] = [newTaskId(), positionByChance()];
-    queries.addTask.run({ id: newId, roundId, sittingId, target, position, response, failure, trouble });
+    const added = { id: newTaskId(), position: positionByChance(), failure, trouble, undecided };
+    queries.addTask.run({ ...added, roundId, sittingId, target, response });
   } else
-    for (const task of own)
-      if (task.response !== response || (failure !== null && task.failure === null))
-        change(task, { response, failure, trouble, doneAt: null, draft: null });
-      else if (task.failure !== failure) change(task, { failure, trouble });
+    for (const task of own) {
+      const more = undecided.some((component) => !task.undecided.includes(component));
+      if (task.response !== response || (failure !== null && task.failure === null) || more)
+        change(task, { response, failure, trouble, undecided, doneAt: null, draft: null });
+      else if (task.failure !== failure || task.undecided.length > undecided.length)
+        change(task, { failure, trouble, undecided });
+    }
+}
+
+/** What the machine leaves to people of a part that it scored, or could not score. */
+function leftToPeople(score: ScoreFound | null): Pick<Task, 'failure' | 'trouble' | 'undecided'> {
+  if (score && 'failure' in score) return { failure: score.failure, trouble: score.trouble, undecided: [] };
+  const undecided = score?.undecided ?? [];
+  const trouble = undecided.map((one) => `${one.component}: ${one.undecided}`).join('; ');
+  return { failure: null, trouble: trouble.slice(0, 500), undecided: undecided.map((one) => one.component) };
 }
 
 /** Has a lead recorded agreed marks for this very response? */
@@ -256,7 +268,7 @@ export async function scoreSitting(services: Services, sittingId: number, { last
         trouble === undefined ? found.get(part.target) : ({ failure: 'no evidence', trouble } as const);
       const credits = part.empty ? unansweredCredits(part) : score && 'credits' in score ? score.credits : [];
       keepCredits(keeping, part, credits);
-      keepTask(keeping, part, score && 'failure' in score ? score : null);
+      keepTask(keeping, part, score ?? null);
     }
     if (waiting.size === 0) queriesOf(db).scored.run({ at: keeping.at, id: sittingId });
     services.jobs.addOnce('allocate', round.id);

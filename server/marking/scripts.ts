@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import type { Component } from '../../core/kinds/contract';
 import type { RoughWork } from '../../core/kit/notes';
 import type { MarkedCredit } from '../../core/marking/api';
-import { byPeople, withoutMachine } from '../../core/scoring/components';
+import { byPeople, withUndecided, withoutMachine } from '../../core/scoring/components';
 import type { ScriptPart } from '../../core/scoring/script';
 import type { Db } from '../db/open';
 import { invitations, markingTasks, sittings } from '../db/schema';
@@ -42,13 +42,13 @@ export interface MarkedPart {
 /** A part as it was handed in, and what people decide of it. */
 export function partOf(
   services: Pick<Reading, 'db'>,
-  { sittingId, target, failure }: Pick<Task, 'sittingId' | 'target' | 'failure'>,
+  { sittingId, target, failure, undecided }: Pick<Task, 'sittingId' | 'target' | 'failure' | 'undecided'>,
 ): MarkedPart {
   const sitting = findSitting(services.db, sittingId)!;
   const parts = scriptPartsOf(services, sitting, newestReceipt(services.db, sittingId)!);
   const part = parts.find((one) => one.target === target);
   if (!part) throw notFound('noQuestion');
-  const all = failure === null ? part.components : withoutMachine(part.components);
+  const all = failure === null ? withUndecided(part.components, undecided) : withoutMachine(part.components);
   return { sitting, part, components: byPeople(all) };
 }
 

@@ -76,7 +76,9 @@ function scriptOf(services: Services, task: Task, { paper, round }: Item): Marki
     shown: part.shown,
     response: part.response,
     right:
-      task.failure === null ? null : part.kind.rightResponse(part.part.content, part.arrangement, part.place),
+      task.failure === null && task.undecided.length === 0
+        ? null
+        : part.kind.rightResponse(part.part.content, part.arrangement, part.place),
     components,
     credits: creditsOf(db, sitting.id, part),
     roughWork: paper.showRoughWork ? roughWorkOf(db, sitting.id) : null,

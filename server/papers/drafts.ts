@@ -16,9 +16,12 @@ import {
 } from '../../core/papers/paper';
 import { issuesOfBank } from '../../core/papers/bankIssues';
 import { issuesOfSections } from '../../core/papers/sectionIssues';
+import { issuesOfRightAnswers, type RunEvidence } from '../../core/papers/rightAnswers';
 import { issuesOfSiblings } from '../../core/papers/siblings';
+import type { ExpressionFound } from '../../core/kinds/evidence';
 import { usualAids, type AidName } from '../../core/kit/aids';
 import { parseFormula } from '../formulas/parseFormula';
+import { compareExpressions } from '../scoring/compareExpressions';
 import { parseDocument } from '../documents/parseDocument';
 import type { FileOf } from '../documents/fileFacts';
 
@@ -165,14 +168,28 @@ export function paperFromDraft(draft: unknown, fileOf?: FileOf): FromDraft {
     return { issues: [...texts.issues.filter(isSevere), ...shape] };
   }
   const { bank } = read.output;
-  const issues = [
+  const found = [
     ...texts.issues,
     ...issuesOfBank(bank),
     ...issuesOfSiblings(bank),
     ...issuesOfSections(read.output),
     ...issuesOfMedia(read.output),
   ];
+  // Only what is whole can be scored.
+  const issues = found.some(isSevere) ? found : [...found, ...issuesOfRightAnswers(bank, runHere())];
   return issues.some(isSevere) ? { issues: issues.filter(isSevere) } : { paper: read.output, advice: issues };
+}
+
+/** Expressions are compared here and now, each once; programs are run in the sandbox alone. */
+function runHere(): RunEvidence {
+  const known = new Map<string, ExpressionFound>();
+  return (request) => {
+    if (request.sort !== 'expression') return null;
+    const key = JSON.stringify(request.run);
+    const found = known.get(key) ?? compareExpressions(request.run);
+    known.set(key, found);
+    return found;
+  };
 }
 
 /** A draft of our own, which is right. Throws with every issue where it is not. */

@@ -16,7 +16,10 @@ const part = (kind: string, n = 0): PartToScore => ({
   siblings: {},
   evidence: {},
 });
-const well = { credits: [{ component: 'whole', hundredths: 100, of: 100, verdict: 'right', reasons: [] }] };
+const well = {
+  credits: [{ component: 'whole', hundredths: 100, of: 100, verdict: 'right', reasons: [] }],
+  undecided: [],
+};
 
 describe('the scorer', () => {
   it('loses the score of a broken part only: one that throws, one that hangs, one that gives nonsense', async () => {

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { Undecided, type Credit } from '../../core/kinds/contract';
+import { isDecided, type Credit, type Undecided } from '../../core/kinds/contract';
 import type { KeyKinds } from '../../core/kinds/keyKinds';
 import {
   NonsenseError,
@@ -10,15 +10,22 @@ import {
 
 /** What scoring a part came to. `trouble` is for the people who look after the machine. */
 export type ScoreFound =
-  | { readonly credits: readonly Credit[] }
+  | {
+      readonly credits: readonly Credit[];
+      /** The components that people decide, each by itself. */
+      readonly undecided: readonly Undecided[];
+    }
   | { readonly failure: ScoringFailure; readonly trouble: string };
 
 function score(kinds: KeyKinds, part: PartToScore): ScoreFound {
   try {
-    return { credits: scorePart(kinds, part) };
+    const found = scorePart(kinds, part);
+    return {
+      credits: found.filter(isDecided),
+      undecided: found.filter((one): one is Undecided => !isDecided(one)),
+    };
   } catch (error) {
-    const failure =
-      error instanceof Undecided ? 'undecided' : error instanceof NonsenseError ? 'nonsense' : 'threw';
+    const failure = error instanceof NonsenseError ? 'nonsense' : 'threw';
     return { failure, trouble: String(error).slice(0, 500) };
   }
 }

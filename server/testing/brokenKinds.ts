@@ -7,6 +7,7 @@ import { serveScoring } from '../scoring/serveScoring';
 const kindThat = (score: () => unknown): AnyKeyKind =>
   ({
     values: () => ({}),
+    buildsOn: () => [],
     components: (_: unknown, of: number) => wholeComponent(of),
     score,
   }) as unknown as AnyKeyKind;

@@ -7,6 +7,7 @@ import { beforeAll, describe, expect, it, vi } from 'vitest';
 import type { Sample } from '../../core/kinds/contract';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { kindNames, type KindName } from '../../core/kinds/kindNames';
+import { isDecided } from '../../core/kinds/contract';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import { sumMarks } from '../../core/marks';
 import { seededRandom } from '../../core/random';
@@ -106,7 +107,12 @@ const score = (kind: KindName, { content, marks }: AnySample, response: unknown)
   const key = keyKindOf(kind);
   const arrangement = key.arrange(content, seededRandom('shown'));
   const more = { siblings: {}, evidence: {}, place: placeFor(marks) };
-  return sumMarks(key.score({ content, response, arrangement, ...more }).map((c) => c.hundredths));
+  return sumMarks(
+    key
+      .score({ content, response, arrangement, ...more })
+      .filter(isDecided)
+      .map((c) => c.hundredths),
+  );
 };
 
 describe.each(kindNames)('answering and reading %s', (kind) => {

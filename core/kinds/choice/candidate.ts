@@ -1,5 +1,6 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind } from '../contract';
+import { keysOf, knownOnce } from '../shared/entries';
 import { responseSchema, strikeSchema, type ChoiceResponse, type ChoiceShown } from './response';
 
 const most = (shown: ChoiceShown) => (shown.mode === 'one' ? 1 : (shown.choose ?? shown.options.length));
@@ -40,6 +41,7 @@ export const choice: CandidateKind<ChoiceShown, ChoiceResponse> = {
   response: responseSchema,
   empty: () => ({ chosen: [] }),
   misfit,
+  fitting: ({ options }, { chosen }) => ({ chosen: knownOnce(chosen, keysOf(options)) }),
   progress,
   rule,
   wrongCosts: (shown) => shown.mode === 'one' && shown.costs,

@@ -28,6 +28,9 @@ function check({ asked, key }: Content<ChoiceAsked, ChoiceKey>): Issue[] {
     issues.push(severe(['asked', 'choose'], message('choice.chooseTooMany')));
   if (asked.mode === 'several' && asked.choose !== null && asked.choose < key.right.length)
     issues.push(severe(['asked', 'choose'], message('choice.chooseTooFew')));
+  // Who chooses as many as the page asks for would have to choose a wrong one.
+  if (asked.mode === 'several' && asked.choose !== null && asked.choose > key.right.length)
+    issues.push(severe(['asked', 'choose'], message('choice.chooseBeyondRight')));
   return issues;
 }
 
@@ -66,7 +69,7 @@ export const choiceKey: KeyKind<ChoiceAsked, ChoiceKey, ChoiceShown, ChoiceRespo
   components: (_, marks) => wholeComponent(marks),
   score: scoreChoice,
   rightResponse: ({ key }, arrangement) => ({ chosen: arrangement.filter((one) => key.right.includes(one)) }),
-  facts: ({ asked, key }, { chosen }) =>
+  facts: ({ content: { asked, key }, response: { chosen } }) =>
     chosen.map((one) => ({
       component: 'whole',
       type: 'option' as const,

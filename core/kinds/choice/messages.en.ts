@@ -22,5 +22,6 @@ export const messages = {
   rightMissing: 'A right option is not among the options, or is named twice.',
   oneRight: 'One choice has exactly one right option.',
   chooseTooMany: 'More options are to be chosen than there are.',
+  chooseBeyondRight: 'More options are to be chosen than are right.',
   chooseTooFew: 'Fewer options are to be chosen than are right.',
 };

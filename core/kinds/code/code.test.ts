@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { creditsOf, placeFor } from '../../testing/scoreAlone';
 import type { CaseOutcome, EvidenceFound, Json } from '../evidence';
 import { sameValue } from './compareOutcome';
+import { readContent } from '../authoring';
+import { keyKindOf } from '../keyKinds';
 import { codeKey } from './key';
 import type { CodeResponse } from './response';
 import { samples } from './samples';
@@ -31,11 +33,43 @@ describe('code', () => {
     expect(none).toMatchObject([{ hundredths: 0, verdict: 'wrong' }]);
   });
 
-  it('gives exactly the maximum for everything right, whatever the shares of the groups', () => {
-    // 1.50 in thirds by 33, 33 and 34 per cent: 49.5, 49.5 and 51; the hundredth left goes to the first.
-    const groups = [33, 33, 34].map((percent, i) => ({ ...main!, key: `g${i}`, percent }));
+  it('gives exactly the maximum for everything right, whatever the weights of the groups', () => {
+    // 1.50 by 33, 33 and 34: 49.5, 49.5 and 51; the hundredth left goes to the first.
+    const groups = [33, 33, 34].map((weight, i) => ({ ...main!, key: `g${i}`, weight }));
     const all = creditsOf(codeKey, { content: grouped(groups), response: best, marks: 150, evidence });
     expect(all.map((credit) => credit.hundredths)).toEqual([50, 49, 51]);
+  });
+
+  it('shares marks as 1 : 2 exactly', () => {
+    const groups = [1, 2].map((weight, i) => ({ ...main!, key: `g${i}`, weight }));
+    const all = creditsOf(codeKey, { content: grouped(groups), response: best, marks: 300, evidence });
+    expect(all.map((credit) => credit.hundredths)).toEqual([100, 200]);
+  });
+
+  it('reads content of the first version, which had per cent', () => {
+    const groups = [50, 0, 50].map((percent, i) => {
+      const { weight: _, ...rest } = main!;
+      return { ...rest, key: `g${i}`, percent };
+    });
+    const stored = { ...content, key: { ...content.key, groups } };
+    const { asked, key } = readContent(keyKindOf('code'), stored, 1) as typeof content;
+    expect(key.groups.map((group) => [group.key, group.weight])).toEqual([
+      ['g0', 1],
+      ['g2', 1],
+    ]);
+    expect(asked.groupCount).toBe(2);
+    expect(() => readContent(keyKindOf('code'), content, 3)).toThrow(/newer/);
+  });
+
+  it('compares figures as decimals, the limit of the tolerance included', () => {
+    // In binary fractions 0.4 − 0.3 is more than 0.1, and 0.3 is not 0.1 + 0.2.
+    expect([sameValue(0.3, 0.4, 0.1), sameValue(0.3, 0.4, 0.09), sameValue(1e21, 1e21 + 131072, 0)]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    expect(sameValue([{ x: 1e-7 }], [{ x: 2e-7 }], 1e-7)).toBe(true);
+    expect(sameValue([{ x: 1e-7 }], [{ x: 2.1e-7 }], 1e-7)).toBe(false);
   });
 
   it('leaves to people what the rubric says, and the rest to the cases', () => {

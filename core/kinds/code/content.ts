@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import type { Json } from '../evidence';
+import { weightSchema } from '../shared/credits';
 import { rubricSchema } from '../shared/rubric';
 import { languageSchema } from './response';
 
@@ -50,8 +51,8 @@ const group = v.strictObject({
   title: v.string(),
   /** Hidden or shown ones, by key. */
   cases: v.pipe(v.array(key), v.minLength(1)),
-  /** Share of what the rubric leaves of the part's marks. */
-  percent: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(100)),
+  /** Its share, beside the other groups, of what the rubric leaves of the part's marks. */
+  weight: weightSchema,
   counting: v.picklist(['all', 'proportion']),
 });
 

@@ -18,8 +18,6 @@ function check({ asked, key }: Content<CodeAsked, CodeKey>, { marks }: Place): I
   if (new Set(cases).size !== cases.length) issues.push(severe(['key', 'cases'], message('code.sameKey')));
   if (!groups.every((group) => group.cases.every((one) => cases.includes(one))))
     issues.push(severe(['key', 'groups'], message('code.caseMissing')));
-  if (groups.reduce((sum, group) => sum + group.percent, 0) !== 100)
-    issues.push(severe(['key', 'groups'], message('code.groupSum')));
   if (asked.hiddenCases !== key.cases.length || asked.groupCount !== groups.length)
     issues.push(severe(['asked', 'hiddenCases'], message('code.countsDiffer')));
   if (rubric ? !criteriaMatch(asked.criteria, rubric) : asked.criteria.length > 0)
@@ -32,9 +30,31 @@ function check({ asked, key }: Content<CodeAsked, CodeKey>, { marks }: Place): I
   return issues;
 }
 
+interface FirstContent {
+  readonly asked: unknown;
+  readonly key: { readonly groups: readonly { readonly percent: number }[] };
+}
+
+/** Version 1 had per cent of the groups, which had to be 100 together; version 2 has whole weights. */
+function upgradeContent(stored: unknown): unknown {
+  const { asked, key } = stored as FirstContent;
+  const divisor = key.groups.map((group) => group.percent).reduce(commonDivisor, 0);
+  // A group of no per cent earned nothing: it goes.
+  const groups = key.groups
+    .filter(({ percent }) => percent > 0)
+    .map(({ percent, ...group }) => ({ ...group, weight: percent / divisor }));
+  return { asked: { ...(asked as object), groupCount: groups.length }, key: { ...key, groups } };
+}
+
+function commonDivisor(a: number, b: number): number {
+  return b === 0 ? a : commonDivisor(b, a % b);
+}
+
 export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null> = {
   ...plainKey,
   name: 'code',
+  contentVersion: 2,
+  upgradeContent,
   asked: askedSchema,
   key: keySchema,
   arrangement: v.null(),
@@ -51,7 +71,7 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
     },
     key: {
       cases: [{ key: 'a', title: '', arguments: [], expected: null }],
-      groups: [{ key: 'all', title: '', cases: ['a'], percent: 100, counting: 'proportion' }],
+      groups: [{ key: 'all', title: '', cases: ['a'], counting: 'proportion' }],
       rubric: null,
     },
   }),
@@ -80,7 +100,7 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   evidence: ({ content, response }) => programRuns(content, response),
   score: scoreCode,
   rightResponse: () => null,
-  facts: ({ asked }, response) =>
+  facts: ({ content: { asked }, response }) =>
     ownProgram(asked.languages, response) === null
       ? []
       : [{ component: 'whole', type: 'language', answer: response.language, right: null }],

@@ -11,7 +11,6 @@ export const messages = {
   tooMuchOutput: 'Too much output.',
   sameKey: 'Two cases have the same key.',
   caseMissing: 'A group names a case that is not there.',
-  groupSum: 'The groups do not add up to 100 %.',
   countsDiffer: 'The numbers of hidden cases and groups that candidates are told are not those of the key.',
   limitsTooLong: 'All cases together may take more than ten minutes. Lower the limit, or have fewer cases.',
   rubricTooMuch: 'The rubric leaves no marks for the cases.',

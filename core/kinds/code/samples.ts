@@ -40,7 +40,6 @@ const key: CodeKey = {
       key: 'main',
       title: 'Large and negative',
       cases: ['h1', 'h2'],
-      percent: 100,
       counting: 'proportion',
     },
   ],

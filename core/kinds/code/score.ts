@@ -1,8 +1,7 @@
 import { message, type Message } from '../../messages/message';
-import { allot } from '../../marks';
 import type { Component, Content, Credit, ScoringInput } from '../contract';
 import type { EvidenceRequest } from '../evidence';
-import { creditOf, share } from '../shared/credits';
+import { creditOf, share, weightedComponents } from '../shared/credits';
 import { maximumOfRubric, rubricComponents } from '../shared/rubric';
 import { judgeCase } from './compareOutcome';
 import type { CodeAsked, CodeKey } from './content';
@@ -17,16 +16,10 @@ type CodeContent = Content<CodeAsked, CodeKey>;
 /** A component for each group of cases, of what the rubric leaves, and one for each criterion. */
 export function codeComponents({ key: { groups, rubric } }: CodeContent, marks: number): Component[] {
   const forCases = marks - (rubric ? maximumOfRubric(rubric) : 0);
-  const shares = allot(
+  const byMachine = weightedComponents(
+    groups.map(({ key, title, weight }) => ({ key, name: message('author.text', { text: title }), weight })),
     forCases,
-    groups.map((group) => group.percent),
   );
-  const byMachine = groups.map(({ key, title }, i): Component => ({
-    key,
-    by: 'machine',
-    of: shares[i]!,
-    name: message('author.text', { text: title }),
-  }));
   return [...byMachine, ...(rubric ? rubricComponents(rubric) : [])];
 }
 

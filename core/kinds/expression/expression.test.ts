@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import '../candidateKinds';
 import { say } from '../../messages/words';
-import { creditsOf, hundredthsOf, placeFor } from '../../testing/scoreAlone';
-import { Undecided } from '../contract';
+import { creditsOf, foundOf, hundredthsOf, placeFor } from '../../testing/scoreAlone';
 import type { EvidenceFound } from '../evidence';
 import { expression, isBlank } from './candidate';
 import { expressionKey } from './key';
@@ -31,6 +30,14 @@ const score = (one: typeof content, first: EvidenceFound, second: EvidenceFound)
     evidence: evidence(first, second),
   });
 
+const foundFor = (one: typeof content, first: EvidenceFound, second: EvidenceFound) =>
+  foundOf(expressionKey, {
+    content: one,
+    response: { latex: 'x' },
+    marks: 300,
+    evidence: evidence(first, second),
+  });
+
 describe('expression', () => {
   // Accepted are one with all the marks, and one with a slip and half of them; another form earns half.
   it.each([
@@ -52,7 +59,9 @@ describe('expression', () => {
     [plain, found('undecided'), found('equal')],
     [content, found('equal', null), found('different')],
   ])('is left to people where it cannot be told (%#)', (one, first, second) => {
-    expect(() => score(one, first, second)).toThrow(Undecided);
+    expect(foundFor(one, first, second)).toMatchObject([
+      { component: 'whole', undecided: expect.any(String) },
+    ]);
   });
 
   it('is not scored without its comparisons', () => {

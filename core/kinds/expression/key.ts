@@ -80,7 +80,7 @@ export const expressionKey: KeyKind<
       numberFormatOf(locale).decimal,
     ),
   }),
-  facts: ({ asked }, { latex }, { locale }) => {
+  facts: ({ content: { asked }, response: { latex }, place: { locale } }) => {
     const { decimal } = numberFormatOf(locale);
     const answer = expressionAsText(latex, { ...readingOfKey(asked), decimal });
     return isBlank(latex) ? [] : [{ component: 'whole', type: 'expression', answer, right: null }];

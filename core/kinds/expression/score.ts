@@ -1,7 +1,7 @@
 import { message } from '../../messages/message';
-import { Undecided, type Content, type Credit, type ScoringInput } from '../contract';
+import type { Content, Found, ScoringInput } from '../contract';
 import type { EvidenceFound, EvidenceRequest, ExpressionFound } from '../evidence';
-import { creditOf, share, wholeComponent } from '../shared/credits';
+import { creditOf, share, undecided, wholeComponent } from '../shared/credits';
 import type { ExpressionAsked, ExpressionKey } from './content';
 import type { ExpressionResponse } from './response';
 
@@ -51,7 +51,7 @@ export function scoreExpression({
   content: { asked, key },
   evidence,
   place,
-}: ScoringInput<ExpressionAsked, ExpressionKey, ExpressionResponse, null>): Credit[] {
+}: ScoringInput<ExpressionAsked, ExpressionKey, ExpressionResponse, null>): Found[] {
   const [component] = wholeComponent(place.marks);
   const found = key.accepted.map((accepted, i) => ({ accepted, found: foundFor(evidence, i) }));
   const equal = found
@@ -60,13 +60,13 @@ export function scoreExpression({
   const unsure = found.filter((one) => one.found.is === 'undecided' || one.found.is === 'unreadable');
   const best = equal?.accepted.percent ?? 0;
   if (unsure.some((one) => one.accepted.percent > best))
-    throw new Undecided(unsure.map((one) => `${one.accepted.latex}: ${one.found.why}`).join('; '));
+    return [undecided(component, unsure.map((one) => `${one.accepted.latex}: ${one.found.why}`).join('; '))];
   if (!equal) return [creditOf(component, share(0, 1), [message('expression.other')])];
   const { percent, note } = equal.accepted;
   const reasons = note ? [message('author.text', { text: note })] : [];
   const { inForm, why } = equal.found;
   if (asked.form === null || inForm === true) return [creditOf(component, share(percent, 100), reasons)];
-  if (inForm === null) throw new Undecided(`form: ${why}`);
+  if (inForm === null) return [undecided(component, `form: ${why}`)];
   const other = message('expression.otherForm');
   return [creditOf(component, share(percent * key.otherForm, 10_000), [...reasons, other])];
 }

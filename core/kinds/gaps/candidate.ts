@@ -1,5 +1,6 @@
 import { message, type Message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
+import { isSameOption } from '../shared/entries';
 import { filledIn, isOneWord } from './filled';
 import { blocksOf, gapsInOrder, type Piece, type Row } from './pieces';
 import { responseSchema, type GapsResponse, type GapsShown } from './response';
@@ -22,7 +23,8 @@ function misfit(shown: GapsShown, response: GapsResponse): Message | null {
   for (const [key, value] of Object.entries(response.filled)) {
     const gap = shown.gaps.find((g) => g.key === key);
     if (!gap) return message('gaps.noGap');
-    if (gap.by === 'list' && value !== '' && !gap.options.includes(value)) return message('gaps.notListed');
+    const listed = gap.by === 'typing' || gap.options.some((option) => isSameOption(option, value));
+    if (value.trim() !== '' && !listed) return message('gaps.notListed');
   }
   return null;
 }
@@ -33,6 +35,11 @@ export const gaps: CandidateKind<GapsShown, GapsResponse> = {
   response: responseSchema,
   empty: () => ({ filled: {} }),
   misfit,
+  fitting: ({ gaps: known }, { filled }) => ({
+    filled: Object.fromEntries(
+      Object.entries(filled).filter(([key]) => known.some((gap) => gap.key === key)),
+    ),
+  }),
   progress,
   describe: (shown, response) => {
     const told = (pieces: readonly Piece[]) =>

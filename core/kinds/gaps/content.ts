@@ -1,14 +1,16 @@
 import * as v from 'valibot';
+import { weightSchema } from '../shared/credits';
 import { gapKey } from './response';
 
 const word = v.pipe(v.string(), v.minLength(1), v.maxLength(200));
 
 const gap = v.variant('by', [
-  v.strictObject({ key: gapKey, by: v.literal('typing'), oneWord: v.boolean() }),
+  v.strictObject({ key: gapKey, by: v.literal('typing'), oneWord: v.boolean(), weight: weightSchema }),
   v.strictObject({
     key: gapKey,
     by: v.literal('list'),
     options: v.pipe(v.array(word), v.minLength(2), v.maxLength(30)),
+    weight: weightSchema,
   }),
 ]);
 

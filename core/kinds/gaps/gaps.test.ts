@@ -51,6 +51,32 @@ describe('gaps', () => {
     expect(gaps.misfit(shown, { filled: { z: 'x' } })?.code).toBe('gaps.noGap');
   });
 
+  it('read an option of a list alike with a space around it and without', () => {
+    const [list, typing] = content.asked.gaps;
+    const asked = {
+      ...content.asked,
+      gaps: [{ ...list!, options: ['kept ', ' re-sown'] }, typing!],
+    } as typeof content.asked;
+    const key = { gaps: { ...content.key.gaps, a: { by: 'list', right: 'kept ' } } } as typeof content.key;
+    for (const own of ['kept ', 'kept', ' kept'])
+      expect(
+        hundredthsOf(gapsKey, { content: { asked, key }, response: { filled: { a: own } }, marks: 300 }),
+      ).toBe(150);
+    expect(gapsKey.check({ asked, key }, placeFor(300))).toEqual([]);
+    const same = { ...asked, gaps: [{ ...list!, options: ['kept', 'kept '] }, typing!] } as typeof asked;
+    expect(gapsKey.check({ asked: same, key }, placeFor(300)).map((i) => i.message.code)).toEqual([
+      'gaps.sameOption',
+    ]);
+  });
+
+  it('weigh as the author says', () => {
+    const weighted = {
+      ...content.asked,
+      gaps: [{ ...content.asked.gaps[0]!, weight: 2 }, content.asked.gaps[1]!],
+    };
+    expect(gapsKey.components({ ...content, asked: weighted }, 300).map((c) => c.of)).toEqual([200, 100]);
+  });
+
   it('read back as text', () => {
     expect(gaps.describe(shown, { filled: { a: 'kept' } }, say).text).toBe(
       'Lot K-2 is [kept] because no more than a [ ] are empty.',
@@ -59,7 +85,7 @@ describe('gaps', () => {
 
   it('accept one more answer, as a table of the answers names it', () => {
     const response = { filled: { b: ' A  Tenth' } };
-    const [fact] = gapsKey.facts(content, response, placeFor(300));
+    const [fact] = gapsKey.facts({ content, response, place: placeFor(300), siblings: {} });
     expect(fact).toEqual({ component: 'b', type: 'text', answer: 'a tenth', right: false });
     const key = gapsKey.accept(content, 'b', 'zehntel')!;
     expect(

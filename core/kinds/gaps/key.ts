@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { message } from '../../messages/message';
 import { normaliseText } from '../../text/compareText';
 import { plainKey, type Content, type Issue, type KeyKind } from '../contract';
+import { hasTwice, isSameOption } from '../shared/entries';
 import { severe } from '../shared/issues';
 import { askedSchema, keySchema, type GapsAsked, type GapsKey } from './content';
 import { filledIn } from './filled';
@@ -17,8 +18,11 @@ function checkGap({ text }: GapsAsked, { gaps: rules }: GapsKey, gap: Asked, pla
   if (text.split(`[[${gap.key}]]`).length !== 2)
     issues.push(severe(['asked', 'text'], message('gaps.notOnce', { gap: place + 1 })));
   if (rule?.by !== gap.by) return [...issues, severe(['key', 'gaps', gap.key], message('gaps.noRule'))];
-  if (gap.by === 'list' && rule.by === 'list' && !gap.options.includes(rule.right))
+  const known = (right: string) => gap.by === 'list' && gap.options.some((one) => isSameOption(one, right));
+  if (rule.by === 'list' && !known(rule.right))
     issues.push(severe(['key', 'gaps', gap.key, 'right'], message('gaps.rightNotListed')));
+  if (gap.by === 'list' && hasTwice(gap.options.map((one) => one.trim())))
+    issues.push(severe(['asked', 'gaps', place, 'options'], message('gaps.sameOption')));
   if (rule.by === 'typing' && !rule.accepted.some(({ percent }) => percent === 100))
     issues.push(severe(['key', 'gaps', gap.key, 'accepted'], message('gaps.noFullMarks')));
   return issues;
@@ -76,7 +80,7 @@ export const gapsKey: KeyKind<GapsAsked, GapsKey, GapsShown, GapsResponse, null>
   rightResponse: ({ asked, key }) => ({
     filled: Object.fromEntries(asked.gaps.map((gap) => [gap.key, rightIn(key.gaps[gap.key]!)])),
   }),
-  facts: (content, response) =>
+  facts: ({ content, response }) =>
     content.asked.gaps.flatMap((gap) => {
       const given = filledIn(response, gap.key);
       const rule = content.key.gaps[gap.key]!;

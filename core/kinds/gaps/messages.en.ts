@@ -9,6 +9,7 @@ export const messages = {
   notListed: 'This is not in the list of the gap',
   notOnce: 'Gap {{gap}} does not stand once in the text.',
   noRule: 'Nothing says what is right in this gap.',
+  sameOption: 'Two options of this list are the same.',
   rightNotListed: 'The right option is not in the list.',
   noFullMarks: 'No accepted text earns all the marks.',
   keys: 'Two gaps have the same key, or a key belongs to no gap.',

@@ -1,21 +1,22 @@
 import { message } from '../../messages/message';
 import { matchesText, normaliseText } from '../../text/compareText';
 import type { Component, Content, Credit, ScoringInput } from '../contract';
-import { creditOf, equalComponents, share, unansweredCredit } from '../shared/credits';
+import { creditOf, share, unansweredCredit, weightedComponents } from '../shared/credits';
+import { isSameOption } from '../shared/entries';
 import type { GapRule, GapsAsked, GapsKey } from './content';
 import { filledIn, isOneWord } from './filled';
 import type { GapsResponse } from './response';
 
-/** One component a gap, with equal shares of the marks. */
+/** One component a gap, by the weights of the author. */
 export const gapComponents = ({ gaps }: GapsAsked, marks: number): Component[] =>
-  equalComponents(
-    gaps.map(({ key }, i) => ({ key, name: message('gaps.component', { gap: i + 1 }) })),
+  weightedComponents(
+    gaps.map(({ key, weight }, i) => ({ key, name: message('gaps.component', { gap: i + 1 }), weight })),
     marks,
   );
 
 /** The share of a gap's marks that an answer earns, in per cent: that of the accepted variant that earns most. */
 export function percentOf(rule: GapRule, given: string): number {
-  if (rule.by === 'list') return given === rule.right ? 100 : 0;
+  if (rule.by === 'list') return isSameOption(rule.right, given) ? 100 : 0;
   const fitting = rule.accepted.filter(({ text }) => matchesText(given, text, rule));
   return Math.max(0, ...fitting.map(({ percent }) => percent));
 }

@@ -1,6 +1,6 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
-import { hasTwice, textOf } from '../shared/entries';
+import { hasTwice, keysOf, knownOnce, textOf } from '../shared/entries';
 import { chosenIn, responseSchema, type GridChoiceResponse, type GridChoiceShown } from './response';
 
 function progress(shown: GridChoiceShown, response: GridChoiceResponse): Progress {
@@ -24,6 +24,11 @@ function misfit({ statements, categories, mode }: GridChoiceShown, { rows }: Gri
   return null;
 }
 
+function fitting({ statements, categories }: GridChoiceShown, response: GridChoiceResponse) {
+  const rows = keysOf(statements).map((key) => [key, knownOnce(chosenIn(response, key), keysOf(categories))]);
+  return { rows: Object.fromEntries(rows.filter(([, chosen]) => chosen!.length > 0)) };
+}
+
 const RULES = {
   'all-or-nothing': 'grid-choice.ruleAll',
   each: 'grid-choice.ruleEach',
@@ -45,6 +50,7 @@ export const gridChoice: CandidateKind<GridChoiceShown, GridChoiceResponse> = {
   response: responseSchema,
   empty: () => ({ rows: {} }),
   misfit,
+  fitting,
   progress,
   rule: (shown) => message(shown.mode === 'one' ? 'grid-choice.ruleRow' : RULES[shown.rule]),
   describe: (shown, response) => ({ form: 'words', text: lines(shown, response, false) }),

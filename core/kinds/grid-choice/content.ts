@@ -1,9 +1,9 @@
 import * as v from 'valibot';
-import { entryKey, entrySchema } from '../shared/entries';
+import { entryKey, entrySchema, weightedEntrySchema } from '../shared/entries';
 import { SEVERAL_RULES } from '../shared/severalRight';
 
 export const askedSchema = v.strictObject({
-  statements: v.pipe(v.array(entrySchema), v.minLength(1), v.maxLength(20)),
+  statements: v.pipe(v.array(weightedEntrySchema), v.minLength(1), v.maxLength(20)),
   categories: v.pipe(v.array(entrySchema), v.minLength(2), v.maxLength(8)),
   mode: v.picklist(['one', 'several']),
   /** For `several`: how a statement with several categories is scored. */

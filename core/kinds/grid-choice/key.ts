@@ -97,5 +97,5 @@ export const gridChoiceKey: KeyKind<
         .map(([row, right]) => [row, [...right]]),
     ),
   }),
-  facts,
+  facts: ({ content, response }) => facts(content, response),
 };

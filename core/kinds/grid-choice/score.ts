@@ -1,6 +1,6 @@
 import { message } from '../../messages/message';
 import type { Component, Content, Credit, ScoringInput } from '../contract';
-import { creditOf, equalComponents, share, unansweredCredit } from '../shared/credits';
+import { creditOf, share, unansweredCredit, weightedComponents } from '../shared/credits';
 import { hasTwice } from '../shared/entries';
 import { shareOfSeveral } from '../shared/severalRight';
 import type { GridChoiceArrangement, GridChoiceAsked, GridChoiceKey } from './content';
@@ -8,8 +8,8 @@ import { chosenIn, type GridChoiceResponse } from './response';
 
 /** One component a statement, in the author's order. */
 export const rowComponents = ({ statements }: GridChoiceAsked, marks: number): Component[] =>
-  equalComponents(
-    statements.map(({ key, text }) => ({ key, name: message('author.text', { text }) })),
+  weightedComponents(
+    statements.map(({ key, text, weight }) => ({ key, name: message('author.text', { text }), weight })),
     marks,
   );
 

@@ -1,6 +1,6 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
-import { hasTwice, textOf } from '../shared/entries';
+import { hasTwice, keysOf, knownOnce, textOf } from '../shared/entries';
 import { responseSchema, sizeOf, type HotAreaResponse, type HotAreaShown } from './response';
 import { holds } from './shapes';
 
@@ -26,6 +26,10 @@ export const hotArea: CandidateKind<HotAreaShown, HotAreaResponse> = {
   response: responseSchema,
   empty: () => ({ chosen: [], marks: [] }),
   misfit,
+  fitting: ({ mode, areas }, { chosen, marks }) =>
+    mode === 'choose'
+      ? { chosen: knownOnce(chosen, keysOf(areas)), marks: [] }
+      : { chosen: [], marks: [...marks] },
   progress,
   rule: () => message('hot-area.rule'),
   describe: ({ areas }, { chosen, marks }, say) => ({

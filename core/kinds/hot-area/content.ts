@@ -1,9 +1,9 @@
 import * as v from 'valibot';
 import { documentSchema } from '../../documents/documentSchema';
-import { entryKey, entrySchema } from '../shared/entries';
+import { entryKey, weightedEntrySchema } from '../shared/entries';
 import { shapeSchema } from './shapes';
 
-const area = v.strictObject({ ...entrySchema.entries, shape: shapeSchema });
+const area = v.strictObject({ ...weightedEntrySchema.entries, shape: shapeSchema });
 
 export const askedSchema = v.strictObject({
   /** A text that is one picture. */

@@ -40,8 +40,9 @@ describe('hot area', () => {
       [0, 100],
       ['wrong', 'right'],
     ],
-    [['leaf'], [0, 100], ['unanswered', 'right']],
-    [['coat'], [0, 0], ['unanswered', 'unanswered']],
+    // Something was answered: what was not earned is wrong, also where more could have been chosen.
+    [['leaf'], [0, 100], ['wrong', 'right']],
+    [['coat'], [0, 0], ['wrong', 'wrong']],
     [
       ['coat', 'root', 'leaf'],
       [0, 0],

@@ -83,5 +83,5 @@ export const hotAreaKey: KeyKind<HotAreaAsked, HotAreaKey, HotAreaShown, HotArea
     asked.mode === 'choose'
       ? { chosen: [...key.right], marks: [] }
       : { chosen: [], marks: inOrderOf(asked.areas, key.right).map(({ shape }) => insideOf(shape)) },
-  facts,
+  facts: ({ content, response }) => facts(content, response),
 };

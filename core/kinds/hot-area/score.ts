@@ -1,7 +1,7 @@
 import { message } from '../../messages/message';
 import type { Component, Content, Credit, ScoringInput } from '../contract';
 import { assign } from '../shared/assign';
-import { creditOf, equalComponents, share, unansweredCredit } from '../shared/credits';
+import { creditOf, share, weightedComponents } from '../shared/credits';
 import { inOrderOf } from '../shared/entries';
 import type { HotAreaAsked, HotAreaKey } from './content';
 import { sizeOf, type HotAreaResponse } from './response';
@@ -12,10 +12,11 @@ export const areaComponents = (
   { asked, key }: Content<HotAreaAsked, HotAreaKey>,
   marks: number,
 ): Component[] =>
-  equalComponents(
+  weightedComponents(
     inOrderOf(asked.areas, key.right).map((area) => ({
       key: area.key,
       name: message('author.text', { text: area.text }),
+      weight: area.weight,
     })),
     marks,
   );
@@ -46,10 +47,5 @@ export function scoreHotArea({
       creditOf(one, share(0, 1), [message('hot-area.tooMany', { count: limit })]),
     );
   const earned = earnedAreas(content, response);
-  const full = sizeOf(response) === limit;
-  return components.map((one) => {
-    if (earned.includes(one.key)) return creditOf(one, share(1, 1), []);
-    // Where marks are left, this area was not answered.
-    return full ? creditOf(one, share(0, 1), []) : unansweredCredit(one);
-  });
+  return components.map((one) => creditOf(one, share(earned.includes(one.key) ? 1 : 0, 1), []));
 }

@@ -24,6 +24,13 @@ export const match: CandidateKind<MatchShown, MatchResponse> = {
   response: responseSchema,
   empty: () => ({ pairs: {} }),
   misfit,
+  fitting: ({ left, right }, { pairs }) => ({
+    pairs: Object.fromEntries(
+      Object.entries(pairs).filter(
+        ([one, partner]) => keysOf(left).includes(one) && keysOf(right).includes(partner),
+      ),
+    ),
+  }),
   progress,
   rule: () => message('match.rule'),
   describe: ({ left, right }, { pairs }) => ({

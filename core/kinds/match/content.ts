@@ -1,11 +1,9 @@
 import * as v from 'valibot';
-import { entryKey, entrySchema } from '../shared/entries';
-
-const entries = (least: number) => v.pipe(v.array(entrySchema), v.minLength(least), v.maxLength(12));
+import { entryKey, entrySchema, weightedEntrySchema } from '../shared/entries';
 
 export const askedSchema = v.strictObject({
-  left: entries(1),
-  right: entries(2),
+  left: v.pipe(v.array(weightedEntrySchema), v.minLength(1), v.maxLength(12)),
+  right: v.pipe(v.array(entrySchema), v.minLength(2), v.maxLength(12)),
   once: v.boolean(),
   leftOver: v.boolean(),
   /** Deals the right side in another order in each form. */

@@ -70,5 +70,5 @@ export const matchKey: KeyKind<MatchAsked, MatchKey, MatchShown, MatchResponse, 
   components: ({ asked }, marks) => pairComponents(asked, marks),
   score: scoreMatch,
   rightResponse: ({ key }) => ({ pairs: { ...key.pairs } }),
-  facts,
+  facts: ({ content, response }) => facts(content, response),
 };

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import '../candidateKinds';
 import { say } from '../../messages/words';
 import { creditsOf, placeFor } from '../../testing/scoreAlone';
+import { responseOrEmpty, storeResponse } from '../stored';
 import { match } from './candidate';
 import { matchKey } from './key';
 import { samples } from './samples';
@@ -29,6 +30,17 @@ describe('match', () => {
       expected,
     ),
   );
+
+  it('loses in a script the partners that were used twice, and nothing else', () => {
+    const shown = matchKey.show(once.asked, ['grams', 'degrees', 'lux', 'litres'], placeFor(300));
+    const pairs = { scale: 'grams', dial: 'lux', lamp: 'lux', sieve: 'grams' };
+    const response = responseOrEmpty('match', shown, storeResponse('match', { pairs }));
+    // What is not of this question does not take the partner of what is.
+    expect(response).toEqual({ pairs: { scale: 'grams', dial: 'lux', lamp: 'lux' } });
+    expect(
+      credits(once, (response as { pairs: Record<string, string> }).pairs).map((c) => c.hundredths),
+    ).toEqual([100, 0, 0]);
+  });
 
   it('shares the marks out by largest remainder, and tells unanswered from wrong', () => {
     // 200 over three: 67, 67, 66

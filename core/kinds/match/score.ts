@@ -1,13 +1,13 @@
 import { message } from '../../messages/message';
 import type { Component, Credit, ScoringInput } from '../contract';
-import { creditOf, equalComponents, share, unansweredCredit } from '../shared/credits';
+import { creditOf, share, unansweredCredit, weightedComponents } from '../shared/credits';
 import type { MatchArrangement, MatchAsked, MatchKey } from './content';
 import type { MatchResponse } from './response';
 
 /** One component a pair, by its entry on the left. */
 export const pairComponents = ({ left }: MatchAsked, marks: number): Component[] =>
-  equalComponents(
-    left.map(({ key, text }) => ({ key, name: message('author.text', { text }) })),
+  weightedComponents(
+    left.map(({ key, text, weight }) => ({ key, name: message('author.text', { text }), weight })),
     marks,
   );
 

@@ -38,7 +38,9 @@ function check({ asked, key }: LineContent): Issue[] {
   return issues;
 }
 
-const isRight = ({ key }: LineContent, { pieces }: NumberLineResponse) =>
+/** What breaks a limit that the page keeps earns nothing. */
+const isRight = ({ asked, key }: LineContent, { pieces }: NumberLineResponse) =>
+  numberLine.misfit(show(asked, 'en'), { pieces }) === null &&
   isSameSet(pieces, key.pieces, exactOf(key.tolerance));
 
 /** As sets, all or nothing. */
@@ -76,7 +78,7 @@ export const numberLineKey: KeyKind<
   components: (_, marks) => wholeComponent(marks),
   score,
   rightResponse: ({ key }) => ({ pieces: [...key.pieces] }),
-  facts: (content, response, { locale }) => {
+  facts: ({ content, response, place: { locale } }) => {
     const answer = numberLine.describe(show(content.asked, locale), response, say).text;
     return answer === ''
       ? []

@@ -15,6 +15,19 @@ const span = (from: string, to: string, fromOpen?: true, toOpen?: true) =>
   piece(from, to, { ...(fromOpen && { from: fromOpen }), ...(toOpen && { to: toOpen }) });
 
 describe('number line', () => {
+  it('compares points with points and intervals with intervals, whatever the tolerance', () => {
+    const within = (given: string, right: string) =>
+      isSameSet(
+        [span(...(given.split(' ') as [string, string]))],
+        [span(...(right.split(' ') as [string, string]))],
+        exactOf('0.1'),
+      );
+    expect(within('2.6 2.6', '2.7 2.7')).toBe(true);
+    expect(within('2.6 2.8', '2.7 2.7')).toBe(false);
+    expect(within('2.7 2.7', '2.6 2.8')).toBe(false);
+    expect(within('2.6 2.7', '2.6 2.8')).toBe(true);
+  });
+
   it.each([
     ['itself', [span('0', '2')], [span('0', '2')], true],
     ['in another order', [span('0', '1'), span('2', '3')], [span('2', '3'), span('0', '1')], true],

@@ -55,13 +55,19 @@ function sameEnd(a: End, b: End, within: Exact): boolean {
   return a.open === b.open && withinDistance(a.at, b.at, within);
 }
 
-/** Are two lists of pieces the same set of figures, each end within a distance? */
+const isPoint = ({ from, to }: Span): boolean =>
+  from.at !== null && to.at !== null && compareExact(from.at, to.at) === 0;
+
+/** Are two lists of pieces the same set of figures, points and intervals each, every end within a distance? */
 export function isSameSet(given: readonly Piece[], right: readonly Piece[], within: Exact): boolean {
   const [mine, theirs] = [joined(given), joined(right)];
   return (
     mine.length === theirs.length &&
     mine.every(
-      ({ from, to }, i) => sameEnd(from, theirs[i]!.from, within) && sameEnd(to, theirs[i]!.to, within),
+      (span, i) =>
+        isPoint(span) === isPoint(theirs[i]!) &&
+        sameEnd(span.from, theirs[i]!.from, within) &&
+        sameEnd(span.to, theirs[i]!.to, within),
     )
   );
 }

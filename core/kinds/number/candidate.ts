@@ -1,29 +1,14 @@
 import { message, type Message } from '../../messages/message';
-import type { NumberRead } from '../../numbers/readNumber';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
-import { readTyped, withLabels } from './readTyped';
-import { responseSchema, type Demand, type NumberResponse, type NumberShown } from './response';
-
-function demandBroken(demand: Demand, { places, figures }: NumberRead): Message | null {
-  if (demand.by === 'places') {
-    if (places === demand.places) return null;
-    return message('number.placesAsked', { count: demand.places, has: places ?? 0 });
-  }
-  if (figures !== null && figures.least <= demand.figures && demand.figures <= figures.most) return null;
-  return message('number.figuresAsked', { count: demand.figures, has: figures?.most ?? 0 });
-}
-
-function complaint(shown: NumberShown, typed: string): Message | null {
-  const reading = readTyped(shown, typed, shown.locale);
-  if ('problem' in reading) return message(`figure.${reading.problem}`);
-  if (reading.read.value.over < 0n && !shown.minusPossible) return message('figure.noMinus');
-  return shown.demand && demandBroken(shown.demand, reading.read);
-}
+import { readEntry, withLabels } from './readEntry';
+import { responseSchema, type NumberResponse, type NumberShown } from './response';
 
 function progress(shown: NumberShown, { typed }: NumberResponse): Progress {
-  if (typed.trim() === '') return { state: 'empty', missing: message('number.empty') };
-  const missing = complaint(shown, typed);
-  return { state: missing ? 'part' : 'done', missing };
+  const entry = readEntry(shown, typed, shown.locale);
+  if (entry.is === 'nothing') return { state: 'empty', missing: message('number.empty') };
+  return entry.is === 'number'
+    ? { state: 'done', missing: null }
+    : { state: 'part', missing: entry.complaint };
 }
 
 function rule({ demand }: NumberShown): Message | null {

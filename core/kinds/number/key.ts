@@ -4,13 +4,16 @@ import {
   exactOf,
   exactText,
   isExactText,
+  magnitude,
   roundExact,
   roundToSignificant,
   showExact,
+  type Exact,
 } from '../../numbers/exact';
 import { numberFormatOf } from '../../numbers/numberFormat';
 import {
   plainKey,
+  type AnswerInput,
   type Content,
   type Fact,
   type Issue,
@@ -21,7 +24,7 @@ import {
 import { wholeComponent } from '../shared/credits';
 import { advice, severe } from '../shared/issues';
 import { askedSchema, keySchema, type NumberAsked, type NumberKey } from './content';
-import { readTyped } from './readTyped';
+import { readEntry } from './readEntry';
 import type { NumberResponse, NumberShown } from './response';
 import { bestMatch, scoreNumber } from './score';
 
@@ -39,6 +42,12 @@ function check({ asked, key }: NumberContent): Issue[] {
   return issues;
 }
 
+/** A value to so many significant figures, with the noughts behind the point that they need: 5 to two is 5.0. */
+function showFigures(value: Exact, figures: number, decimal: '.' | ','): string {
+  const rounded = roundToSignificant(value, figures);
+  return showExact(rounded, decimal, Math.max(0, figures - 1 - (magnitude(rounded) ?? 0)));
+}
+
 /** The key as a candidate would have entered it. */
 function rightResponse({ asked, key }: NumberContent, _: null, { locale }: Place): NumberResponse {
   const best = key.accepted.reduce((a, b) => (b.percent > a.percent ? b : a));
@@ -47,17 +56,16 @@ function rightResponse({ asked, key }: NumberContent, _: null, { locale }: Place
   if (!asked.demand) return { typed: showExact(value, decimal) };
   return asked.demand.by === 'places'
     ? { typed: showExact(roundExact(value, asked.demand.places), decimal, asked.demand.places) }
-    : { typed: showExact(roundToSignificant(value, asked.demand.figures), decimal) };
+    : { typed: showFigures(value, asked.demand.figures, decimal) };
 }
 
-function facts(content: NumberContent, { typed }: NumberResponse, { locale }: Place): Fact[] {
-  const reading = readTyped(content.asked, typed, locale);
-  if ('problem' in reading && reading.problem === 'empty') return [];
+function facts({ content, response, place }: AnswerInput<NumberAsked, NumberKey, NumberResponse>): Fact[] {
+  const entry = readEntry(content.asked, response.typed, place.locale);
+  if (entry.is === 'nothing') return [];
   const fact = { component: 'whole', type: 'figure' } as const;
-  if ('problem' in reading) return [{ ...fact, answer: typed.trim(), right: false }];
-  return [
-    { ...fact, answer: exactText(reading.read.value), right: bestMatch(content, reading.read) !== null },
-  ];
+  // Whether it is right, people decide.
+  if (entry.is === 'unreadable') return [{ ...fact, answer: response.typed.trim(), right: null }];
+  return [{ ...fact, answer: exactText(entry.read.value), right: bestMatch(content, entry) !== null }];
 }
 
 export const numberKey: KeyKind<NumberAsked, NumberKey, NumberShown, NumberResponse, null> = {
@@ -91,11 +99,10 @@ export const numberKey: KeyKind<NumberAsked, NumberKey, NumberShown, NumberRespo
     locale: place.locale,
   }),
   components: (_, marks) => wholeComponent(marks),
-  values: (content, { typed }, { locale }): NamedValues => {
-    const reading = readTyped(content.asked, typed, locale);
-    if ('problem' in reading) return {};
-    const accepted = bestMatch(content, reading.read)?.percent === 100;
-    return { figure: { figure: reading.read.value, accepted } };
+  values: ({ content, response, place }): NamedValues => {
+    const entry = readEntry(content.asked, response.typed, place.locale);
+    if (entry.is !== 'number' && entry.is !== 'other-form') return {};
+    return { figure: { figure: entry.read.value, accepted: bestMatch(content, entry)?.percent === 100 } };
   },
   score: scoreNumber,
   rightResponse,

@@ -8,7 +8,6 @@ export const messages = {
   rulePlaces_other: 'Give {{count}} decimal places.',
   ruleFigures_one: 'Give {{count}} significant figure.',
   ruleFigures_other: 'Give {{count}} significant figures.',
-  notAFigure: 'This is not a figure.',
   noMatch: 'The number is not the right one.',
   twoRules: 'Both a form and a tolerance are asked for; one of them decides.',
   noFullMarks: 'No accepted figure earns all the marks.',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import '../candidateKinds';
 import { say } from '../../messages/words';
-import { hundredthsOf, placeFor } from '../../testing/scoreAlone';
+import { creditsOf, foundOf, hundredthsOf, placeFor } from '../../testing/scoreAlone';
 import { number } from './candidate';
 import { numberKey } from './key';
 import { samples } from './samples';
@@ -38,6 +38,29 @@ describe('number', () => {
   ])('%s', (_, content, typed, expected) => expect(score(content, typed)).toBe(expected));
 
   it.each([
+    ['eighteen', 'en'],
+    ['-18 K', 'en'],
+    ['1.8e1', 'en'],
+    ['1,2,3', 'en-IN'],
+  ])('leaves %j, which cannot be read here and was told so, to people', (typed, locale) => {
+    const found = foundOf(numberKey, { content: dial, response: { typed }, marks: 200, locale });
+    const { missing } = number.progress(numberKey.show(dial.asked, null, placeFor(200, locale)), { typed });
+    expect(found).toEqual([{ component: 'whole', undecided: missing!.code }]);
+  });
+
+  it('gives the reason that the page gave, where a number is not in the form that was asked for', () => {
+    for (const [content, typed] of [
+      [share, '71.25'],
+      [share, '-71.3'],
+      [figures, '-18.0'],
+    ] as const) {
+      const [credit] = creditsOf(numberKey, { content, response: { typed }, marks: 200 });
+      const { missing } = number.progress(numberKey.show(content.asked, null, placeFor(200)), { typed });
+      expect([credit!.hundredths, credit!.reasons]).toEqual([0, [missing]]);
+    }
+  });
+
+  it.each([
     ['', 'Enter a figure'],
     ['71.25', '1 decimal place is asked; this has 2'],
     ['7a', 'Only a figure belongs here: digits, a minus sign, a decimal sign'],
@@ -60,7 +83,12 @@ describe('number', () => {
   });
 
   it('accepts one more figure later, as the table of the answers names it, in whatever form it was entered', () => {
-    const [fact] = numberKey.facts(share, { typed: '71.250 %' }, placeFor(200));
+    const [fact] = numberKey.facts({
+      content: share,
+      response: { typed: '71.250 %' },
+      place: placeFor(200),
+      siblings: {},
+    });
     expect(fact).toEqual({ component: 'whole', type: 'figure', answer: '71.25', right: false });
     const key = numberKey.accept(share, 'whole', '71.25')!;
     expect(score({ ...share, key }, '71.250')).toBe(200);

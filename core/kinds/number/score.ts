@@ -6,34 +6,34 @@ import {
   sameExact,
   withinDistance,
   withinShareOf,
+  type Exact,
 } from '../../numbers/exact';
-import type { NumberRead } from '../../numbers/readNumber';
-import type { Content, Credit, ScoringInput } from '../contract';
-import { creditOf, share, wholeComponent } from '../shared/credits';
+import type { Content, Found, ScoringInput } from '../contract';
+import { creditOf, share, unansweredCredit, undecided, wholeComponent } from '../shared/credits';
 import type { NumberAsked, NumberKey } from './content';
-import { readTyped } from './readTyped';
-import type { Demand, NumberResponse } from './response';
+import { readEntry, type Entry } from './readEntry';
+import type { NumberResponse } from './response';
 
-function meets(demand: Demand, { value, places, figures }: NumberRead, figure: string): boolean {
-  const key = exactOf(figure);
-  if (demand.by === 'places')
-    return places === demand.places && sameExact(value, roundExact(key, demand.places));
-  // Noughts at the end of a whole number may only hold the place: 1200 is 1234 to two figures.
-  const { figures: asked } = demand;
-  if (figures === null || figures.least > asked || asked > figures.most) return false;
-  return sameExact(value, roundToSignificant(key, asked));
+type NumberContent = Content<NumberAsked, NumberKey>;
+
+/** Is a value the key's, as near as is asked for? */
+function isNear({ asked: { demand }, key: { tolerance } }: NumberContent, value: Exact, figure: string) {
+  const right = exactOf(figure);
+  if (demand?.by === 'places') return sameExact(value, roundExact(right, demand.places));
+  if (demand) return sameExact(value, roundToSignificant(right, demand.figures));
+  if (!tolerance) return sameExact(value, right);
+  const within = tolerance.by === 'distance' ? withinDistance : withinShareOf;
+  return within(value, right, exactOf(tolerance.within));
 }
 
-/** The accepted figure that a reading matches; of several the one with the most marks. Exact, never by strings. */
-export function bestMatch({ asked, key }: Content<NumberAsked, NumberKey>, read: NumberRead) {
-  const near = (figure: string) => {
-    if (asked.demand) return meets(asked.demand, read, figure);
-    if (!key.tolerance) return sameExact(read.value, exactOf(figure));
-    const within = key.tolerance.by === 'distance' ? withinDistance : withinShareOf;
-    return within(read.value, exactOf(figure), exactOf(key.tolerance.within));
-  };
-  if (key.also.some((figure) => sameExact(read.value, exactOf(figure)))) return { percent: 100, note: '' };
-  const hits = key.accepted.filter(({ figure }) => near(figure));
+/** The accepted figure that an entry matches; of several the one with the most marks. Exact, never by strings. */
+export function bestMatch(content: NumberContent, entry: Entry) {
+  if (entry.is !== 'number' && entry.is !== 'other-form') return null;
+  const { value } = entry.read;
+  const { also, accepted } = content.key;
+  if (also.some((figure) => sameExact(value, exactOf(figure)))) return { percent: 100, note: '' };
+  if (entry.is === 'other-form') return null;
+  const hits = accepted.filter(({ figure }) => isNear(content, value, figure));
   return hits.length === 0 ? null : hits.reduce((a, b) => (b.percent > a.percent ? b : a));
 }
 
@@ -41,12 +41,17 @@ export function scoreNumber({
   content,
   response,
   place,
-}: ScoringInput<NumberAsked, NumberKey, NumberResponse, null>): Credit[] {
+}: ScoringInput<NumberAsked, NumberKey, NumberResponse, null>): Found[] {
   const [component] = wholeComponent(place.marks);
-  const reading = readTyped(content.asked, response.typed, place.locale);
-  if ('problem' in reading) return [creditOf(component, share(0, 1), [message('number.notAFigure')])];
-  const match = bestMatch(content, reading.read);
-  if (!match) return [creditOf(component, share(0, 1), [message('number.noMatch')])];
-  const reasons = match.note ? [message('author.text', { text: match.note })] : [];
-  return [creditOf(component, share(match.percent, 100), reasons)];
+  const entry = readEntry(content.asked, response.typed, place.locale);
+  if (entry.is === 'nothing') return [unansweredCredit(component)];
+  // The page said so, and it was left as it is: people look at it.
+  if (entry.is === 'unreadable') return [undecided(component, entry.complaint.code)];
+  const match = bestMatch(content, entry);
+  if (match) {
+    const reasons = match.note ? [message('author.text', { text: match.note })] : [];
+    return [creditOf(component, share(match.percent, 100), reasons)];
+  }
+  const why = entry.is === 'other-form' ? entry.complaint : message('number.noMatch');
+  return [creditOf(component, share(0, 1), [why])];
 }

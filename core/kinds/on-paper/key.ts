@@ -28,6 +28,6 @@ export const onPaperKey: KeyKind<OnPaperAsked, OnPaperKey, OnPaperShown, OnPaper
   modelAnswer: ({ key }) => key.rubric.modelAnswer ?? null,
   score: () => [],
   rightResponse: () => null,
-  facts: ({ key }, { done }) =>
+  facts: ({ content: { key }, response: { done } }) =>
     done ? [{ component: key.rubric.criteria[0]!.key, type: 'option', answer: 'done', right: null }] : [],
 };

@@ -53,7 +53,7 @@ export const orderKey: KeyKind<OrderAsked, OrderKey, OrderShown, OrderResponse, 
   components: (_, marks) => wholeComponent(marks),
   score: scoreOrder,
   rightResponse: ({ key }) => ({ sequence: [...key.right] }),
-  facts: ({ asked, key }, { sequence }) =>
+  facts: ({ content: { asked, key }, response: { sequence } }) =>
     sequence.length === 0
       ? []
       : [

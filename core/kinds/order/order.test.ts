@@ -28,6 +28,12 @@ describe('order', () => {
     ['pairs', 'bcda', 400],
     // ba is the key's pair turned round
     ['pairs', 'dcba', 0],
+    // What stands twice, or is not there, is not placed: abc of it, ab alone, and no neighbour across a hole.
+    ['rank', 'abcdd', 300],
+    ['rank', 'abxcc', 100],
+    ['pairs', 'axbcd', 400],
+    ['pairs', 'abab', 0],
+    ['exact', 'abcda', 0],
     ['exact', 'bacd', 0],
     ['exact', 'abcd', 600],
   ] as const)('%s %s', (rule, sequence, expected) => expect(marks(rule, sequence)).toBe(expected));

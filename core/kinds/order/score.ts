@@ -4,17 +4,29 @@ import { creditOf, share, wholeComponent } from '../shared/credits';
 import type { OrderArrangement, OrderAsked, OrderKey } from './content';
 import type { OrderResponse } from './response';
 
+/** Where each item belongs; null for one that is not of this question, or that was placed twice: it earns nothing. */
+const placesOf = (sequence: readonly string[], right: readonly string[]): (number | null)[] =>
+  sequence.map((key) => {
+    const isOnce = sequence.indexOf(key) === sequence.lastIndexOf(key);
+    return isOnce && right.includes(key) ? right.indexOf(key) : null;
+  });
+
+type Places = readonly (number | null)[];
+
 /** Pairs of items whose order agrees with the right one, of all n(n−1)/2. A pair with an unplaced item is none. */
-function concordantPairs(sequence: readonly string[], right: readonly string[]): number {
-  const place = sequence.map((key) => right.indexOf(key));
+function concordantPairs(places: Places): number {
   let agreeing = 0;
-  for (let i = 0; i < place.length; i++)
-    for (let j = i + 1; j < place.length; j++) if (place[i]! < place[j]!) agreeing++;
+  places.forEach((a, i) => {
+    for (const b of places.slice(i + 1)) if (a !== null && b !== null && a < b) agreeing++;
+  });
   return agreeing;
 }
 
-const neighboursKept = (sequence: readonly string[], right: readonly string[]): number =>
-  sequence.filter((key, i) => i > 0 && right.indexOf(key) === right.indexOf(sequence[i - 1]!) + 1).length;
+const neighboursKept = (places: Places): number =>
+  places.filter((place, i) => {
+    const before = places[i - 1] ?? null;
+    return place !== null && before !== null && place === before + 1;
+  }).length;
 
 /**
  * `exact` or nothing; `pairs`: adjacent pairs kept / (n−1); `rank`: (1 + τ) / 2, which is the share of concordant
@@ -28,11 +40,12 @@ export function scoreOrder({
   const [component] = wholeComponent(place.marks);
   const { right } = content.key;
   const n = right.length;
-  const places = sequence.filter((key, i) => key === right[i]).length;
+  const placed = placesOf(sequence, right);
+  const places = placed.filter((place, i) => place === i).length;
   const shares = {
-    exact: () => share(places === n ? 1 : 0, 1),
-    pairs: () => share(neighboursKept(sequence, right), n - 1),
-    rank: () => share(concordantPairs(sequence, right), (n * (n - 1)) / 2),
+    exact: () => share(places === n && sequence.length === n ? 1 : 0, 1),
+    pairs: () => share(neighboursKept(placed), n - 1),
+    rank: () => share(concordantPairs(placed), (n * (n - 1)) / 2),
   };
   return [creditOf(component, shares[content.asked.rule](), [message('order.places', { places, all: n })])];
 }

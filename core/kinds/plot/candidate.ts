@@ -39,13 +39,22 @@ function progress({ objects }: PlotShown, response: PlotResponse): Progress {
   return { state: 'done', missing: null };
 }
 
-function misfit({ x, y, objects }: PlotShown, response: PlotResponse) {
-  for (const [key, { points, side }] of Object.entries(response.objects)) {
-    const object = objects.find((one) => one.key === key);
-    if (!object) return message('plot.unknown');
-    if (points.length > mostPoints(object)) return message('plot.tooMany', { text: object.text });
-    for (const [across, up] of [...points, ...(side ? [side] : [])])
-      if (!isOnAxis(x, exactOf(across)) || !isOnAxis(y, exactOf(up))) return message('plot.outside');
+/** Which limit of the page a drawing breaks; null where it breaks none. */
+export function brokenBy(
+  { x, y }: Pick<PlotShown, 'x' | 'y'>,
+  object: ObjectShown,
+  { points, side }: Drawn,
+): Message | null {
+  if (points.length > mostPoints(object)) return message('plot.tooMany', { text: object.text });
+  const isInside = ([across, up]: Place) => isOnAxis(x, exactOf(across)) && isOnAxis(y, exactOf(up));
+  return [...points, ...(side ? [side] : [])].every(isInside) ? null : message('plot.outside');
+}
+
+function misfit(shown: PlotShown, response: PlotResponse) {
+  for (const [key, drawn] of Object.entries(response.objects)) {
+    const object = shown.objects.find((one) => one.key === key);
+    const broken = object ? brokenBy(shown, object, drawn) : message('plot.unknown');
+    if (broken) return broken;
   }
   return null;
 }
@@ -71,6 +80,11 @@ export const plot: CandidateKind<PlotShown, PlotResponse> = {
   response: responseSchema,
   empty: () => ({ objects: {} }),
   misfit,
+  fitting: ({ objects }, response) => ({
+    objects: Object.fromEntries(
+      objects.flatMap(({ key }) => (response.objects[key] ? [[key, response.objects[key]]] : [])),
+    ),
+  }),
   progress,
   rule: ({ objects }) => (objects.length > 1 ? message('plot.rule') : null),
   describe: (shown, response, say) => ({

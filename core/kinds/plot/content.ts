@@ -1,10 +1,10 @@
 import * as v from 'valibot';
 import { axisSchema, decimalText } from '../shared/axis';
-import { entryKey, entrySchema } from '../shared/entries';
+import { entryKey, weightedEntrySchema } from '../shared/entries';
 import { responseSchema, SORTS } from './response';
 
 const object = v.strictObject({
-  ...entrySchema.entries,
+  ...weightedEntrySchema.entries,
   sort: v.picklist(SORTS),
   count: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20))),
 });

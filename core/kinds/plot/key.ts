@@ -73,5 +73,5 @@ export const plotKey: KeyKind<PlotAsked, PlotKey, PlotShown, PlotResponse, null>
   components: ({ asked }, marks) => objectComponents(asked, marks),
   score: scorePlot,
   rightResponse: ({ key }) => ({ objects: { ...key.objects } }),
-  facts: (content, response, { locale }) => facts(content, response, locale),
+  facts: ({ content, response, place: { locale } }) => facts(content, response, locale),
 };

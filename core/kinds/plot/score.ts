@@ -14,15 +14,15 @@ import { exactOf, ZERO, type Exact } from '../../numbers/exact';
 import type { Component, Content, Credit, ScoringInput } from '../contract';
 import { assign } from '../shared/assign';
 import { inSteps } from '../shared/axis';
-import { creditOf, equalComponents, share, unansweredCredit } from '../shared/credits';
-import { missingOf } from './candidate';
+import { creditOf, share, unansweredCredit, weightedComponents } from '../shared/credits';
+import { brokenBy, missingOf } from './candidate';
 import type { PlotAsked, PlotKey } from './content';
 import { drawnOf, type Drawn, type Place, type PlotResponse, type Sort } from './response';
 
 /** One component a named object, all or nothing. */
 export const objectComponents = ({ objects }: PlotAsked, marks: number): Component[] =>
-  equalComponents(
-    objects.map(({ key, text }) => ({ key, name: message('author.text', { text }) })),
+  weightedComponents(
+    objects.map(({ key, text, weight }) => ({ key, name: message('author.text', { text }), weight })),
     marks,
   );
 
@@ -80,7 +80,7 @@ export function isRightObject(
   drawn: Drawn,
 ): boolean {
   const right = key.objects[object.key];
-  if (!right || missingOf(object, drawn) !== null) return false;
+  if (!right || missingOf(object, drawn) !== null || brokenBy(asked, object, drawn) !== null) return false;
   const within = exactOf(key.tolerance[object.key] ?? '0');
   return SAME[object.sort](compared(asked, drawn), compared(asked, right), within, viewOf(asked));
 }

@@ -1,6 +1,6 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
-import { hasTwice } from '../shared/entries';
+import { hasTwice, keysOf, knownOnce } from '../shared/entries';
 import { chosenOf, responseSchema, type SelectTextResponse, type SelectTextShown } from './response';
 
 /** Done when every passage has as many as it takes; one without a limit needs one at least. */
@@ -29,6 +29,12 @@ export const selectText: CandidateKind<SelectTextShown, SelectTextResponse> = {
   response: responseSchema,
   empty: () => ({ chosen: [] }),
   misfit,
+  fitting: ({ passages }, { chosen }) => ({
+    chosen: knownOnce(
+      chosen,
+      passages.flatMap(({ phrases }) => keysOf(phrases)),
+    ),
+  }),
   progress,
   rule: ({ passages }) =>
     message(passages.every(({ limit }) => limit !== null) ? 'select-text.ruleLimit' : 'select-text.ruleOpen'),

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { documentSchema } from '../../documents/documentSchema';
+import { weightSchema } from '../shared/credits';
 import { entryKey, entrySchema } from '../shared/entries';
 
 const passage = v.strictObject({
@@ -8,6 +9,7 @@ const passage = v.strictObject({
   /** With the phrases marked in it; null where they stand in the source. */
   body: v.nullable(documentSchema),
   limit: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1))),
+  weight: weightSchema,
   /** The phrases that can be chosen, in the order of the text. */
   phrases: v.pipe(v.array(entrySchema), v.minLength(2), v.maxLength(100)),
 });

@@ -86,7 +86,7 @@ export const selectTextKey: KeyKind<
   components: ({ asked }, marks) => passageComponents(asked, marks),
   score: scoreSelectText,
   rightResponse: (content) => ({ chosen: rightOf(content) }),
-  facts: ({ asked, key }, response) =>
+  facts: ({ content: { asked, key }, response }) =>
     asked.passages.flatMap((passage) =>
       chosenOf(passage, response).map((phrase): Fact => ({
         component: passage.key,

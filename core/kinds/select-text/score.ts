@@ -1,6 +1,6 @@
 import { message } from '../../messages/message';
 import type { Component, Content, Credit, ScoringInput } from '../contract';
-import { creditOf, equalComponents, share, unansweredCredit } from '../shared/credits';
+import { creditOf, share, unansweredCredit, weightedComponents } from '../shared/credits';
 import { shareOfSeveral } from '../shared/severalRight';
 import type { SelectTextAsked, SelectTextKey } from './content';
 import { chosenOf, type SelectTextResponse } from './response';
@@ -9,8 +9,12 @@ type Passage = SelectTextAsked['passages'][number];
 
 /** One component a passage or column. */
 export const passageComponents = ({ passages }: SelectTextAsked, marks: number): Component[] =>
-  equalComponents(
-    passages.map(({ key, title }) => ({ key, name: message('author.text', { text: title }) })),
+  weightedComponents(
+    passages.map(({ key, title, weight }) => ({
+      key,
+      name: message('author.text', { text: title }),
+      weight,
+    })),
     marks,
   );
 

@@ -1,7 +1,8 @@
+import * as v from 'valibot';
 import { allot } from '../../marks';
 import { exact, roundExact, type Exact } from '../../numbers/exact';
 import type { Message } from '../../messages/message';
-import type { Component, Credit, Verdict } from '../contract';
+import type { Component, Credit, Undecided, Verdict } from '../contract';
 
 /** The one component of a kind that is judged as a whole. */
 export const WHOLE = 'whole';
@@ -10,14 +11,18 @@ export const wholeComponent = (marks: number): readonly [Component] => [
   { key: WHOLE, by: 'machine', of: marks, name: null },
 ];
 
-/** Components of the machine with equal shares of the marks. */
-export function equalComponents(
-  parts: readonly Pick<Component, 'key' | 'name'>[],
-  marks: number,
-): Component[] {
+/** The weight of a component beside the others of its part: a whole number, 1 where the author gives none. */
+export const weightSchema = v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1000)));
+
+interface Weighted extends Pick<Component, 'key' | 'name'> {
+  readonly weight: number | undefined;
+}
+
+/** Components of the machine that share the marks by their weights. */
+export function weightedComponents(parts: readonly Weighted[], marks: number): Component[] {
   const shares = allot(
     marks,
-    parts.map(() => 1),
+    parts.map(({ weight = 1 }) => weight),
   );
   return parts.map(({ key, name }, i) => ({ key, by: 'machine', of: shares[i]!, name }));
 }
@@ -38,6 +43,12 @@ export function creditOf(
   const verdict: Verdict = over >= under ? 'right' : over > 0n ? 'partly' : 'wrong';
   return { component: key, hundredths: Math.max(-of, Math.min(of, rounded)), of, verdict, reasons };
 }
+
+/** Left to people: for the record, why. */
+export const undecided = ({ key }: Pick<Component, 'key'>, why: string): Undecided => ({
+  component: key,
+  undecided: why,
+});
 
 export const unansweredCredit = ({ key, of }: Pick<Component, 'key' | 'of'>): Credit => ({
   component: key,

@@ -1,6 +1,6 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
-import { hasTwice, textOf } from '../shared/entries';
+import { hasTwice, keysOf, knownOnce, textOf } from '../shared/entries';
 import { binsOf, chipsIn, responseSchema, type SortResponse, type SortShown } from './response';
 
 function progress(shown: SortShown, response: SortResponse): Progress {
@@ -27,12 +27,18 @@ function misfit({ chips, bins, often }: SortShown, response: SortResponse) {
   return full ? message('sort.tooMany', { text: full.text, count: full.limit! }) : null;
 }
 
+function fitting({ chips, bins }: SortShown, response: SortResponse): SortResponse {
+  const placed = keysOf(bins).map((bin) => [bin, knownOnce(chipsIn(response, bin), keysOf(chips))] as const);
+  return { bins: Object.fromEntries(placed.filter(([, inside]) => inside.length > 0)) };
+}
+
 export const sort: CandidateKind<SortShown, SortResponse> = {
   ...plainCandidate,
   name: 'sort',
   response: responseSchema,
   empty: () => ({ bins: {} }),
   misfit,
+  fitting,
   progress,
   rule: ({ leftOver }) => message(leftOver ? 'sort.ruleLeftOver' : 'sort.rule'),
   describe: ({ bins, chips }, response) => ({

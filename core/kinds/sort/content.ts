@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { entryKey, entrySchema } from '../shared/entries';
+import { entryKey, entrySchema, weightedEntrySchema } from '../shared/entries';
 
 const bin = v.strictObject({
   ...entrySchema.entries,
@@ -7,7 +7,7 @@ const bin = v.strictObject({
 });
 
 export const askedSchema = v.strictObject({
-  chips: v.pipe(v.array(entrySchema), v.minLength(2), v.maxLength(30)),
+  chips: v.pipe(v.array(weightedEntrySchema), v.minLength(2), v.maxLength(30)),
   /** The chips are phrases of the source, named by their keys; they are picked up there too. */
   fromSource: v.boolean(),
   bins: v.pipe(v.array(bin), v.minLength(1), v.maxLength(8)),

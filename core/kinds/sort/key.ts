@@ -92,5 +92,5 @@ export const sortKey: KeyKind<SortAsked, SortKey, SortShown, SortResponse, SortA
         .map(([bin, right]) => [bin, [...right]]),
     ),
   }),
-  facts,
+  facts: ({ content, response }) => facts(content, response),
 };

@@ -1,13 +1,13 @@
 import { message } from '../../messages/message';
 import type { Component, Content, Credit, ScoringInput } from '../contract';
-import { creditOf, equalComponents, share, unansweredCredit } from '../shared/credits';
+import { creditOf, share, unansweredCredit, weightedComponents } from '../shared/credits';
 import type { SortArrangement, SortAsked, SortKey } from './content';
 import { binsOf, chipsIn, type SortResponse } from './response';
 
 /** One component a chip, in the author's order. */
 export const chipComponents = ({ chips }: SortAsked, marks: number): Component[] =>
-  equalComponents(
-    chips.map(({ key, text }) => ({ key, name: message('author.text', { text }) })),
+  weightedComponents(
+    chips.map(({ key, text, weight }) => ({ key, name: message('author.text', { text }), weight })),
     marks,
   );
 

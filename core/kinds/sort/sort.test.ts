@@ -3,6 +3,7 @@ import '../candidateKinds';
 import { plainDocument, type Document } from '../../documents/document';
 import { say } from '../../messages/words';
 import { creditsOf, placeFor } from '../../testing/scoreAlone';
+import { responseOrEmpty, storeResponse } from '../stored';
 import { sort } from './candidate';
 import { sortKey } from './key';
 import { samples } from './samples';
@@ -44,6 +45,27 @@ describe('sort', () => {
       expected,
     ),
   );
+
+  it('loses in a script what breaks a limit, and nothing else', () => {
+    const scored = (bins: Record<string, string[]>) => {
+      const response = responseOrEmpty('sort', shown, storeResponse('sort', { bins }));
+      return credits(once, (response as { bins: Record<string, string[]> }).bins).map((c) => c.hundredths);
+    };
+    // Three chips where two may be: those three. A chip in two bins: that one. What is not there: nothing.
+    expect(scored({ dry: ['kale'], damp: ['hazel', 'holly', 'rush'] })).toEqual([0, 0, 100, 0]);
+    expect(scored({ dry: ['rush', 'kale', 'hazel'], damp: ['hazel'] })).toEqual([100, 100, 100, 0]);
+    expect(scored({ dry: ['rush', 'rush', 'oak'], damp: ['hazel'], loft: ['kale'] })).toEqual([
+      100, 100, 0, 100,
+    ]);
+  });
+
+  it('weighs chips as the author says', () => {
+    const [first, ...rest] = once.asked.chips;
+    const content = { ...once, asked: { ...once.asked, chips: [{ ...first!, weight: 3 }, ...rest] } };
+    // Of 600 hundredths the first of four has three of six.
+    expect(credits(content, { dry: ['rush'] }, 600).map((c) => c.of)).toEqual([300, 100, 100, 100]);
+    expect(JSON.stringify(sortKey.show(content.asked, ['rush'], placeFor(600)))).not.toContain('weight');
+  });
 
   it('calls what was left over and belongs somewhere unanswered', () => {
     expect(credits(once, { damp: ['rush'] }).map((c) => c.verdict)).toEqual([

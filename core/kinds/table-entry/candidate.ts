@@ -1,6 +1,7 @@
 import { message, type Message } from '../../messages/message';
 import { showExact } from '../../numbers/exact';
 import { numberFormatOf } from '../../numbers/numberFormat';
+import { isSameOption } from '../shared/entries';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { readFigure, shownFigures } from './figures';
 import { entriesOf, responseSchema, titleOf, typedIn } from './response';
@@ -31,10 +32,15 @@ function misfit(table: TableShown, { cells }: TableResponse) {
   for (const [name, typed] of Object.entries(cells)) {
     const column = entries.get(name);
     if (!column) return message('table-entry.unknown');
-    if (column.sort === 'list' && typed !== '' && !column.options.includes(typed))
-      return message('table-entry.notListed');
+    const listed = column.options.some((option) => isSameOption(option, typed));
+    if (column.sort === 'list' && typed !== '' && !listed) return message('table-entry.notListed');
   }
   return null;
+}
+
+function fitting(table: TableShown, { cells }: TableResponse): TableResponse {
+  const names = new Set(entriesOf(table).map(({ name }) => name));
+  return { cells: Object.fromEntries(Object.entries(cells).filter(([name]) => names.has(name))) };
 }
 
 /** A total as it is shown; null where something in it cannot be read. */
@@ -63,6 +69,7 @@ export const tableEntry: CandidateKind<TableShown, TableResponse> = {
   response: responseSchema,
   empty: () => ({ cells: {} }),
   misfit,
+  fitting,
   progress,
   rule: () => message('table-entry.rule'),
   describe: (table, response) => ({ form: 'words', text: lines(table, response) }),

@@ -2,7 +2,7 @@ import { circleIn, isTrue } from '../../formulas/evaluate';
 import { namesIn, siblingsIn, sidesOf, type Formula } from '../../formulas/formula';
 import { message, type Message } from '../../messages/message';
 import type { Issue } from '../contract';
-import { hasTwice, keysOf } from '../shared/entries';
+import { hasTwice, isSameOption, keysOf } from '../shared/entries';
 import { severe } from '../shared/issues';
 import type { CellKey } from './content';
 import { cellsOf, entriesOf } from './response';
@@ -29,7 +29,10 @@ function issuesOfLayout({ asked }: TableContent): Issue[] {
       issues.push(severe(['asked', 'rows', i, 'cells'], message('table-entry.cellCount')));
   });
   columns.forEach((column, i) => {
-    if (column.sort === 'list' && (column.options.length < 2 || hasTwice(column.options)))
+    if (
+      column.sort === 'list' &&
+      (column.options.length < 2 || hasTwice(column.options.map((one) => one.trim())))
+    )
       issues.push(severe(['asked', 'columns', i, 'options'], message('table-entry.options')));
   });
   return issues;
@@ -71,7 +74,7 @@ function wrongOf(content: TableContent, right: CellKey): Message | null {
   }
   if (right.by === 'list') {
     const named = [right.right, ...right.cases.map((one) => one.right)];
-    if (named.some((one) => !place.column.options.includes(one)))
+    if (named.some((one) => !place.column.options.some((option) => isSameOption(option, one))))
       return message('table-entry.rightNotListed', { cell: right.cell });
   }
   // By the right figures the cases must come to the same as the key, where they decide at all.

@@ -6,7 +6,8 @@ import { cellsOf, typedIn, type CellPlace, type TableResponse, type TableShown }
 
 export type CellReading = { readonly figure: Exact } | { readonly problem: NumberProblem | 'noMinus' };
 
-const BRACKETS = /^[(（]\s*([^()（）]*)\s*[)）]$/;
+/** One pair of brackets with a figure inside, and nothing but a unit or currency outside: £(250), (250) kg. */
+const BRACKETS = /^([^()（）\d+\-−]*)[(（]([^()（）]*)[)）]([^()（）\d+\-−]*)$/;
 
 /** A figure of a cell, by the round's locale; `(250)` is −250, as books write it. */
 export function readFigure(
@@ -14,8 +15,8 @@ export function readFigure(
   typed: string,
   locale: string,
 ): CellReading {
-  const inside = BRACKETS.exec(typed.trim())?.[1];
-  const reading = readNumber(inside ?? typed, {
+  const brackets = BRACKETS.exec(typed);
+  const reading = readNumber(brackets ? brackets.slice(1).join('') : typed, {
     locale,
     scientific: false,
     fractions: false,
@@ -24,8 +25,8 @@ export function readFigure(
   if ('problem' in reading) return { problem: reading.problem };
   const { value } = reading.read;
   // A minus within brackets has two readings.
-  if (inside !== undefined && value.over < 0n) return { problem: 'sign' };
-  const figure = inside === undefined ? value : negative(value);
+  if (brackets && value.over < 0n) return { problem: 'sign' };
+  const figure = brackets ? negative(value) : value;
   return figure.over < 0n && !minus ? { problem: 'noMinus' } : { figure };
 }
 

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { exactText, showExact } from '../../numbers/exact';
 import { numberFormatOf } from '../../numbers/numberFormat';
 import { normaliseText } from '../../text/compareText';
-import { plainKey, type Fact, type KeyKind } from '../contract';
+import { plainKey, type AnswerInput, type Fact, type KeyKind } from '../contract';
 import { checkTable, siblingsOf } from './check';
 import { askedSchema, keySchema, type TableAsked, type TableKey } from './content';
 import { readFigure } from './figures';
@@ -50,16 +50,19 @@ function rightResponse(content: TableContent, locale: string): TableResponse {
   return { cells: Object.fromEntries(cells) as TableResponse['cells'] };
 }
 
-function facts(content: TableContent, response: TableResponse, locale: string): Fact[] {
-  const find = findCells({ content, response, locale, siblings: {} });
+function facts(input: AnswerInput<TableAsked, TableKey, TableResponse>): Fact[] {
+  const { content, response, place } = input;
+  const find = findCells(input);
   return scoredCells(content).flatMap(({ name, column, right }): Fact[] => {
     const typed = typedIn(response, name);
     if (typed === '') return [];
-    const known = { component: name, right: find(name).is === 'right' };
+    const { is } = find(name);
+    // Whether what cannot be read is right, people decide.
+    const known = { component: name, right: is === 'unreadable' ? null : is === 'right' };
     if (right.by === 'list') return [{ ...known, type: 'option', answer: typed }];
     if (right.by === 'text')
       return [{ ...known, type: 'text', answer: normaliseText(typed, right) || typed }];
-    const reading = readFigure(column, typed, locale);
+    const reading = readFigure(column, typed, place.locale);
     return [{ ...known, type: 'figure', answer: 'figure' in reading ? exactText(reading.figure) : typed }];
   });
 }
@@ -91,8 +94,8 @@ export const tableEntryKey: KeyKind<TableAsked, TableKey, TableShown, TableRespo
   show: (asked, _, { locale }) => show(asked, locale),
   components: cellComponents,
   buildsOn: (content) => siblingsOf(content).map(({ part }) => part),
-  values: (content, response, { locale }) => valuesOfTable(content, response, locale),
+  values: valuesOfTable,
   score: scoreTable,
   rightResponse: (content, _, { locale }) => rightResponse(content, locale),
-  facts: (content, response, { locale }) => facts(content, response, locale),
+  facts,
 };

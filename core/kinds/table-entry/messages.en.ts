@@ -6,7 +6,6 @@ export const messages = {
   unknown: 'There is no such cell',
   notListed: 'This is not in the list of the column',
   rule: 'Each cell earns its share. What follows from your own earlier figure counts as well.',
-  unreadable: 'This could not be read as a figure.',
   follows: 'It follows from your figure.',
   followsRight: 'It follows from your figures.',
   contradicts: 'It is right, but it does not follow from the other figures that were entered.',

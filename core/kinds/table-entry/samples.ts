@@ -48,6 +48,15 @@ export const table = (
   key: { cells },
 });
 
+/** One column of figures; each row is a cell of it. */
+export const column = (rows: [string, string][], cells: CellKey[], more: Partial<Asked> = {}) =>
+  table(
+    [figures('x', 'Amount', { minus: true })],
+    rows.map(([key, cell]) => row(key, key, cell)),
+    cells,
+    more,
+  );
+
 const pick = <T>(random: Random, ...from: T[]) => from[Math.floor(random() * from.length)]!;
 
 const ledger = table(

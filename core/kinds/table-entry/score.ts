@@ -4,8 +4,9 @@ import { allot } from '../../marks';
 import { message, type Message } from '../../messages/message';
 import { exactOf, withinDistance, ZERO, type Exact } from '../../numbers/exact';
 import { matchesText } from '../../text/compareText';
-import type { Component, Credit, NamedValues, ScoringInput } from '../contract';
-import { creditOf, share, unansweredCredit } from '../shared/credits';
+import type { AnswerInput, Component, Found, NamedValues, ScoringInput } from '../contract';
+import { creditOf, share, unansweredCredit, undecided } from '../shared/credits';
+import { isSameOption } from '../shared/entries';
 import type { CellKey, TableAsked, TableKey } from './content';
 import { ownFigures, readFigure } from './figures';
 import { entriesOf, titleOf, typedIn, type CellPlace, type TableResponse } from './response';
@@ -33,12 +34,7 @@ export function cellComponents(content: TableContent, marks: number): Component[
   }));
 }
 
-interface Table {
-  readonly content: TableContent;
-  readonly response: TableResponse;
-  readonly locale: string;
-  readonly siblings: Readonly<Record<string, NamedValues>>;
-}
+type Table = AnswerInput<TableAsked, TableKey, TableResponse>;
 
 /** How a cell was found. `follows` is right by the candidate's own figures, of which not all are right. */
 export interface CellFinding {
@@ -52,7 +48,8 @@ const found = (is: CellFinding['is'], reason?: string): CellFinding => ({
 });
 
 /** Finds each cell right, following or wrong: a table is looked through once, cell by cell, as they build on each other. */
-export function findCells({ content, response, locale, siblings }: Table): (name: string) => CellFinding {
+export function findCells({ content, response, place, siblings }: Table): (name: string) => CellFinding {
+  const { locale } = place;
   const { asked, key } = content;
   const places = new Map(scoredCells(content).map((place) => [place.name, place]));
   const rightOf = rightFigures(content);
@@ -84,7 +81,8 @@ export function findCells({ content, response, locale, siblings }: Table): (name
 
   function findFigure({ column }: CellPlace, right: CellKey & { by: 'figure' }, typed: string): CellFinding {
     const reading = readFigure(column, typed, locale);
-    if ('problem' in reading) return found('unreadable', 'table-entry.unreadable');
+    if ('problem' in reading)
+      return reading.problem === 'noMinus' ? found('wrong', 'figure.noMinus') : found('unreadable');
     const { figure } = reading;
     const within = exactOf(right.tolerance);
     const keyFigure = rightOf(right.cell);
@@ -109,7 +107,9 @@ export function findCells({ content, response, locale, siblings }: Table): (name
 
   function findWords(right: Exclude<CellKey, { by: 'figure' }>, typed: string): CellFinding {
     const fits =
-      right.by === 'list' ? (one: string) => one === typed : (one: string) => matchesText(typed, one, right);
+      right.by === 'list'
+        ? (one: string) => isSameOption(one, typed)
+        : (one: string) => matchesText(typed, one, right);
     if (right.by === 'list' ? fits(right.right) : right.accepted.some(fits)) return found('right');
     const other =
       right.by === 'list'
@@ -138,8 +138,10 @@ export function findCells({ content, response, locale, siblings }: Table): (name
   return find;
 }
 
-function creditFor(component: Component, { is, reason }: CellFinding, follows: number): Credit {
+function creditFor(component: Component, { is, reason }: CellFinding, follows: number): Found {
   if (is === 'unanswered') return unansweredCredit(component);
+  // The page said that it cannot be read, and it was left as it is: people look at this cell.
+  if (is === 'unreadable') return undecided(component, 'unreadable');
   const reasons = reason ? [reason] : [];
   if (is === 'follows')
     return { ...creditOf(component, share(follows, 100), reasons), verdict: 'follow-through' };
@@ -147,22 +149,19 @@ function creditFor(component: Component, { is, reason }: CellFinding, follows: n
 }
 
 /** Cell by cell, with follow-through: `2-domain.md`, “Table entry”. */
-export function scoreTable({
-  content,
-  response,
-  place,
-  siblings,
-}: ScoringInput<TableAsked, TableKey, TableResponse, null>): Credit[] {
-  const find = findCells({ content, response, locale: place.locale, siblings });
+export function scoreTable(input: ScoringInput<TableAsked, TableKey, TableResponse, null>): Found[] {
+  const { content, place } = input;
+  const find = findCells(input);
   return cellComponents(content, place.marks).map((component) =>
     creditFor(component, find(component.key), keyOf(content.key, component.key)!.follows),
   );
 }
 
 /** Every figure of the table by its cell, for sibling parts. */
-export function valuesOfTable(content: TableContent, response: TableResponse, locale: string): NamedValues {
-  const find = findCells({ content, response, locale, siblings: {} });
-  const own = ownFigures({ ...content.asked, locale }, response, () => null);
+export function valuesOfTable(input: Table): NamedValues {
+  const { content, response, place } = input;
+  const find = findCells(input);
+  const own = ownFigures({ ...content.asked, locale: place.locale }, response, () => null);
   return Object.fromEntries(
     scoredCells(content).flatMap(({ name }) => {
       const figure: Exact | null = own.of(name);

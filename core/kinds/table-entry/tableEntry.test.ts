@@ -4,17 +4,17 @@ import { say } from '../../messages/words';
 import { exactOf } from '../../numbers/exact';
 import { minus, over, plus, round, sibling, sum, times, when } from '../../testing/formulas';
 import { placeFor } from '../../testing/scoreAlone';
-import type { NamedValues } from '../contract';
+import { isDecided, type NamedValues } from '../contract';
 import { showTotal, tableEntry } from './candidate';
 import { tableEntryKey } from './key';
 import type { TableContent } from './rightFigures';
-import { figureKey, figures, row, samples, table } from './samples';
+import { column, figureKey, figures, row, samples, table } from './samples';
 
 const [ledger, words] = [samples[0]!.content, samples[1]!.content];
 
 type Siblings = Readonly<Record<string, NamedValues>>;
 
-function credits(content: TableContent, cells: Record<string, string>, marks = 400, siblings: Siblings = {}) {
+function found(content: TableContent, cells: Record<string, string>, marks = 400, siblings: Siblings = {}) {
   expect(tableEntryKey.check(content, placeFor(marks))).toEqual([]);
   const input = {
     content,
@@ -26,6 +26,10 @@ function credits(content: TableContent, cells: Record<string, string>, marks = 4
   };
   return tableEntryKey.score(input);
 }
+const credits = (...given: Parameters<typeof found>) => found(...given).filter(isDecided);
+/** The cells that are left to people. */
+const left = (...given: Parameters<typeof found>) =>
+  found(...given).flatMap((one) => (isDecided(one) ? [] : [one.component]));
 /** Hundredths by cell, in the order of the table. */
 const marksOf = (...given: Parameters<typeof credits>) => credits(...given).map((c) => c.hundredths);
 const reasonOf = (cell: string, ...given: Parameters<typeof credits>) =>
@@ -33,15 +37,6 @@ const reasonOf = (cell: string, ...given: Parameters<typeof credits>) =>
     .find((c) => c.component === cell)!
     .reasons.map(say)
     .join();
-
-/** One column of figures; each row is a cell of it. */
-const column = (rows: [string, string][], cells: Parameters<typeof table>[2], more = {}) =>
-  table(
-    [figures('x', 'Amount', { minus: true })],
-    rows.map(([key, cell]) => row(key, key, cell)),
-    cells,
-    more,
-  );
 
 describe('a ledger, by its own running balance', () => {
   // 1840 − 120 = 1720; 1720 + 355 = 2075. Four cells of a mark each; what follows from a wrong figure earns half.
@@ -67,13 +62,29 @@ describe('a ledger, by its own running balance', () => {
     ['what builds on a blank cell earns by the key', { sowing_held: '1720' }, [0, 100, 0, 0]],
     // 1720 + 355 = 2075: the figure before was not entered, but the key is met.
     ['one step left out', { gift_in: '355', gift_held: '2075' }, [0, 0, 100, 100]],
-    ['nothing follows from what cannot be read', { sowing_out: 'some', sowing_held: '1840' }, [0, 0, 0, 0]],
     ['neither of two', { sowing_out: '110', sowing_held: '1700' }, [0, 0, 0, 0]],
     ['with its unit, and grouped', { sowing_out: '120 g', sowing_held: '1,720' }, [100, 100, 0, 0]],
     ['no minus is possible here', { sowing_out: '-120', sowing_held: '1960' }, [0, 0, 0, 0]],
   ])('%s', (_, cells, expected) =>
     expect(marksOf(ledger, cells as unknown as Record<string, string>)).toEqual(expected),
   );
+
+  it('leaves a cell that cannot be read to people, alone: the rest is scored, and nothing follows from it', () => {
+    const cells = { sowing_out: 'some', sowing_held: '1840', gift_in: '355' };
+    expect(left(ledger, cells)).toEqual(['sowing_out']);
+    expect(credits(ledger, cells).map((c) => [c.component, c.hundredths])).toEqual([
+      ['sowing_held', 0],
+      ['gift_in', 100],
+      ['gift_held', 0],
+    ]);
+    const facts = tableEntryKey.facts({
+      content: ledger,
+      response: { cells },
+      place: placeFor(400),
+      siblings: {},
+    });
+    expect(facts[0]).toEqual({ component: 'sowing_out', type: 'figure', answer: 'some', right: null });
+  });
 
   it('tells people of a figure that is right against the candidate’s own figures', () => {
     // 1840 − 110 = 1730, yet 1720 was entered
@@ -156,10 +167,17 @@ describe('follow-through', () => {
     );
     expect(marksOf(content, { left_x: '0', owed_x: '(250)' }, 200)).toEqual([100, 100]);
     expect(marksOf(content, { left_x: '-0', owed_x: '−250' }, 200)).toEqual([100, 100]);
-    expect(marksOf(content, { owed_x: '(-250)' }, 200)).toEqual([0, 0]);
+    const inPounds = {
+      ...content,
+      asked: { ...content.asked, columns: [figures('x', 'Amount', { minus: true, unit: '£' })] },
+    };
+    for (const own of ['£(250)', '(£250)', '(250)£', ' ( 250 ) £'])
+      expect(marksOf(inPounds, { owed_x: own }, 200)).toEqual([0, 100]);
+    for (const own of ['(-250)', '250 - 0', '-(250)', '(1)(2)', '2(50)'])
+      expect(left(content, { owed_x: own }, 200)).toEqual(['owed_x']);
     // A minus within brackets has two readings: it is neither −250 nor 250.
     const plainly = column([['left', '?']], [figureKey('left_x', '250')]);
-    expect(marksOf(plainly, { left_x: '(-250)' }, 100)).toEqual([0]);
+    expect(left(plainly, { left_x: '(-250)' }, 100)).toEqual(['left_x']);
     expect(credits(content, { owed_x: '250' }, 200)[0]!.verdict).toBe('unanswered');
   });
 
@@ -222,11 +240,12 @@ describe('follow-through', () => {
   });
 
   it('gives values to siblings, with whether they were accepted', () => {
-    const values = tableEntryKey.values(
-      ledger,
-      { cells: { sowing_out: '110', sowing_held: '1730', gift_in: '355' } },
-      placeFor(400),
-    );
+    const values = tableEntryKey.values({
+      content: ledger,
+      response: { cells: { sowing_out: '110', sowing_held: '1730', gift_in: '355' } },
+      place: placeFor(400),
+      siblings: {},
+    });
     expect(Object.entries(values).map(([name, v]) => [name, v.accepted])).toEqual([
       ['sowing_out', false],
       ['sowing_held', false],

@@ -28,6 +28,13 @@ export const upload: CandidateKind<UploadShown, UploadResponse> = {
     const typed = !text && wordsIn(response) > 0;
     return twice || large || typed ? message('upload.misfit') : null;
   },
+  fitting: ({ text: mayType }, { pages, joined, text }) => ({
+    pages: pages.filter(
+      ({ hash, bytes }, i) => bytes <= MOST_PAGE_BYTES && pages.findIndex((one) => one.hash === hash) === i,
+    ),
+    joined,
+    text: mayType ? text : emptyRich,
+  }),
   progress,
   describe: (_, { pages, text }, say) => {
     const told = pages.length > 0 ? say(message('upload.pages', { count: pages.length })) : '';

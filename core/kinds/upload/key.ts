@@ -36,7 +36,7 @@ export const uploadKey: KeyKind<UploadAsked, UploadKey, UploadShown, UploadRespo
   modelAnswer: ({ key }) => key.rubric.modelAnswer ?? null,
   score: () => [],
   rightResponse: () => null,
-  facts: (_, { pages, text }) => {
+  facts: ({ response: { pages, text } }) => {
     const fact = (type: Fact['type'], count: number): Fact[] =>
       count === 0 ? [] : [{ component: 'whole', type, answer: String(count), right: null }];
     return [...fact('figure', pages.length), ...fact('words', countWords(richAsText(text)))];

@@ -47,7 +47,7 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
   modelAnswer: ({ key }) => key.rubric.modelAnswer ?? null,
   score: () => [],
   rightResponse: () => null,
-  facts: (_, { text }) => {
+  facts: ({ response: { text } }) => {
     const words = countWords(richAsText(text));
     return words === 0 ? [] : [{ component: 'whole', type: 'words', answer: String(words), right: null }];
   },

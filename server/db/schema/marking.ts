@@ -114,6 +114,8 @@ export const markingTasks = sqliteTable(
     /** Why the machine could not score the part, where people decide what it would have given. */
     failure: text('failure').$type<ScoringFailure>(),
     trouble: text('trouble').notNull().default(''),
+    /** The components of the machine that it could not decide, by key: people decide those beside their own. */
+    undecided: text('undecided', { mode: 'json' }).$type<readonly string[]>().notNull().default([]),
     /** SHA-256 of the response to be marked; another one reopens the task. */
     response: text('response').notNull(),
     assessorId: integer('assessor_id').references(() => staff.id),

@@ -1,0 +1,1 @@
+ALTER TABLE `marking_tasks` ADD `undecided` text DEFAULT '[]' NOT NULL;
