@@ -89,6 +89,18 @@ describe('Markdown as a tree', () => {
     expect(plain(markdown)).toBe(markdown.replace(/\n/g, ' ').replaceAll('*no*', 'no')),
   );
 
+  it.each([
+    ['a\\@b.org', 'a@b.org'],
+    ['see www\\.x.org.', 'see www.x.org.'],
+    ['https\\://x.org/a', 'https://x.org/a'],
+    ['*a\\@b.org*', 'a@b.org'],
+    ['| a\\@b.org |\n|-|\n| www\\.x.org |', 'a@b.org\nwww.x.org'],
+  ])('reads an address whose signs are escaped as words: %s', (markdown, words) => {
+    expect(parse(markdown).issues).toEqual([]);
+    expect(plain(markdown)).toBe(words);
+    expect(JSON.stringify(parse(markdown).document)).not.toContain('link');
+  });
+
   it('keeps what is set in bold between two amounts of money', () =>
     expect(blocksOf('From $5 to **at most** $6.')).toEqual([
       paragraph(text('From $5 to '), { type: 'strong', children: [text('at most')] }, text(' $6.')),

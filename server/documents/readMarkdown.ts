@@ -34,8 +34,9 @@ export interface Markdown {
   readonly amounts: readonly string[];
 }
 
-export const sliceOf = (source: string, node: Nodes): string =>
-  source.slice(node.position!.start.offset, node.position!.end.offset);
+/** The text that a node was read from; nothing for one that was found in finished text, such as a bare address. */
+export const sliceOf = (source: string, { position }: Nodes): string =>
+  position ? source.slice(position.start.offset, position.end.offset) : '';
 
 /**
  * `$5 … $6` is about money: a single `$` beside a digit, or with a space inside it, is a dollar sign. So is one that

@@ -28,7 +28,8 @@ function lengthOf(script: MarkingScript, text: string): string {
     wordsFrom?: number | null;
     wordsTo?: number | null;
   };
-  const count = countWords(text);
+  const own = candidateKindOf(script.kind).compared?.(script.shown, script.response);
+  const count = countWords(own?.text ?? text);
   if (wordsFrom === null && wordsTo === null) return t('words', { count });
   return t('wordsOf', { count, from: wordsFrom ?? 0, to: wordsTo ?? '–' });
 }

@@ -54,6 +54,28 @@ export function richAsText(node: RichNode, prefix = ''): string {
   return prefix + children.map((c) => richAsText(c)).join('\n');
 }
 
+/** The words alone, a paragraph a line: without the numbers and dashes of lists, which nobody wrote. */
+export function textAlone(node: RichNode): string {
+  if (node.type === 'text') return node.text ?? '';
+  if (node.type === 'hardBreak') return '\n';
+  const children = (node.content ?? []).map(textAlone);
+  return children.join(node.type === 'paragraph' ? '' : '\n');
+}
+
+export const wordsOf = (node: RichNode): number => countWords(textAlone(node));
+
+/** The same words as plain paragraphs, for fields that take no more: bold goes, items of lists become lines. */
+export function withoutFormat(document: RichNode): RichNode {
+  const paragraphs = textAlone(document).split('\n');
+  return {
+    type: 'doc',
+    content: paragraphs.map((text) => ({
+      type: 'paragraph',
+      ...(text === '' ? {} : { content: [{ type: 'text', text }] }),
+    })),
+  };
+}
+
 /** Scripts that put no spaces between words: a dictionary tells where each ends. */
 const WITHOUT_SPACES =
   /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;

@@ -2,10 +2,10 @@ import { MOST_PAGE_BYTES, pageTypes } from '../../files/pages';
 import { numberedText } from '../../marking/notesInText';
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
-import { countWords, emptyRich, richAsText } from '../shared/richText';
+import { emptyRich, richAsText, textAlone, wordsOf } from '../shared/richText';
 import { responseSchema, type UploadResponse, type UploadShown } from './response';
 
-const wordsIn = ({ text }: UploadResponse) => countWords(richAsText(text));
+const wordsIn = ({ text }: UploadResponse) => wordsOf(text);
 
 function progress(shown: UploadShown, response: UploadResponse): Progress {
   const { pagesFrom: from, pagesTo: to } = shown;
@@ -47,7 +47,7 @@ export const upload: CandidateKind<UploadShown, UploadResponse> = {
     ...response,
     text: numberedText(response.text, notes, mark),
   }),
-  compared: (_, { text }) => ({ form: 'words', text: richAsText(text), given: [] }),
+  compared: (_, { text }) => ({ form: 'words', text: textAlone(text), given: [] }),
   takePages: (response, joined) => {
     if (joined.length <= response.joined) return response;
     const known = new Set(response.pages.map((page) => page.hash));

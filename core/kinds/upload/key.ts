@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { message } from '../../messages/message';
 import { plainKey, type Fact, type KeyKind } from '../contract';
 import { severe } from '../shared/issues';
-import { countWords, richAsText } from '../shared/richText';
+import { wordsOf } from '../shared/richText';
 import { blankRubric, copyOfCriteria, issuesOfRubric, rubricComponents } from '../shared/rubric';
 import { askedSchema, keySchema, type UploadAsked, type UploadKey } from './content';
 import type { UploadResponse, UploadShown } from './response';
@@ -39,6 +39,6 @@ export const uploadKey: KeyKind<UploadAsked, UploadKey, UploadShown, UploadRespo
   facts: ({ response: { pages, text } }) => {
     const fact = (type: Fact['type'], count: number): Fact[] =>
       count === 0 ? [] : [{ component: 'whole', type, answer: String(count), right: null }];
-    return [...fact('figure', pages.length), ...fact('words', countWords(richAsText(text)))];
+    return [...fact('figure', pages.length), ...fact('words', wordsOf(text))];
   },
 };

@@ -1,11 +1,11 @@
 import { numberedText } from '../../marking/notesInText';
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
-import { countWords, emptyRich, richAsText } from '../shared/richText';
+import { emptyRich, richAsText, textAlone, wordsOf } from '../shared/richText';
 import { responseSchema, type WritingResponse, type WritingShown } from './response';
 
 function progress(shown: WritingShown, { text }: WritingResponse): Progress {
-  const words = countWords(richAsText(text));
+  const words = wordsOf(text);
   if (words === 0) return { state: 'empty', missing: message('writing.empty') };
   const [from, to] = [shown.wordsFrom ?? 0, shown.wordsTo ?? Infinity];
   if (words < from)
@@ -25,5 +25,5 @@ export const writing: CandidateKind<WritingShown, WritingResponse> = {
     ...response,
     text: numberedText(response.text, notes, mark),
   }),
-  compared: (_, { text }) => ({ form: 'words', text: richAsText(text), given: [] }),
+  compared: (_, { text }) => ({ form: 'words', text: textAlone(text), given: [] }),
 };

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { message } from '../../messages/message';
 import { plainKey, type Content, type Issue, type KeyKind, type Place } from '../contract';
 import { severe } from '../shared/issues';
-import { countWords, richAsText } from '../shared/richText';
+import { wordsOf } from '../shared/richText';
 import { blankRubric, copyOfCriteria, issuesOfRubric, rubricComponents } from '../shared/rubric';
 import { askedSchema, keySchema, type WritingAsked, type WritingKey } from './content';
 import type { WritingResponse, WritingShown } from './response';
@@ -48,7 +48,7 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
   score: () => [],
   rightResponse: () => null,
   facts: ({ response: { text } }) => {
-    const words = countWords(richAsText(text));
+    const words = wordsOf(text);
     return words === 0 ? [] : [{ component: 'whole', type: 'words', answer: String(words), right: null }];
   },
 };

@@ -5,7 +5,7 @@ import { placeFor } from '../../testing/scoreAlone';
 import { say } from '../../messages/words';
 import { writing } from './candidate';
 import { writingKey } from './key';
-import { countWords, richAsText, type RichNode } from '../shared/richText';
+import { countWords, richAsText, withoutFormat, wordsOf, type RichNode } from '../shared/richText';
 import { samples } from './samples';
 
 const { content, marks } = samples[0]!;
@@ -32,6 +32,10 @@ describe('writing', () => {
     const item = (text: string): RichNode => ({ type: 'listItem', content: [paragraph(text)] });
     const list: RichNode = { type: 'orderedList', content: [item('first'), item('second')] };
     expect(richAsText(doc(paragraph('Do'), list))).toBe('Do\n1. first\n2. second');
+    // The numbers are not the writer's words.
+    expect(wordsOf(doc(paragraph('Do'), list))).toBe(3);
+    expect(richAsText(withoutFormat(doc(paragraph('Do'), list)))).toBe('Do\nfirst\nsecond');
+    expect(withoutFormat(doc(paragraph('Do')))).toEqual(doc(paragraph('Do')));
   });
 
   it('refuses foreign nodes, marks and bottomless nesting', () => {

@@ -2,7 +2,7 @@ import { CharacterCount } from '@tiptap/extensions';
 import { EditorContent, useEditor, useEditorState, type Editor, type JSONContent } from '@tiptap/react';
 import { StarterKit } from '@tiptap/starter-kit';
 import { Bold, Italic, List, ListOrdered, Redo2, Underline, Undo2 } from 'lucide-react';
-import type { RichNode } from '../../../core/kinds/shared/richText';
+import { withoutFormat, type RichNode } from '../../../core/kinds/shared/richText';
 import { words } from '../../words';
 import { toRichNode } from './toRichNode';
 import { wordLimit } from './wordLimit';
@@ -113,6 +113,18 @@ export function RichEditor(props: Props) {
     {
       extensions: [
         StarterKit.configure({
+          // A plain field takes no bold and no list, neither by keys nor by paste.
+          ...(rich
+            ? {}
+            : {
+                bold: false,
+                italic: false,
+                underline: false,
+                bulletList: false,
+                orderedList: false,
+                listItem: false,
+                listKeymap: false,
+              }),
           heading: false,
           blockquote: false,
           code: false,
@@ -124,7 +136,7 @@ export function RichEditor(props: Props) {
         CharacterCount.configure({ limit: LONGEST }),
         ...(most === null ? [] : [wordLimit(most, () => onRefused?.())]),
       ],
-      content: text as JSONContent,
+      content: (rich ? text : withoutFormat(text)) as JSONContent,
       immediatelyRender: true,
       editorProps: {
         attributes: {

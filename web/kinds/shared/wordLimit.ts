@@ -1,10 +1,10 @@
 import type { Node } from '@tiptap/pm/model';
 import { Plugin } from '@tiptap/pm/state';
 import { Extension, type JSONContent } from '@tiptap/react';
-import { countWords, richAsText } from '../../../core/kinds/shared/richText';
+import { wordsOf } from '../../../core/kinds/shared/richText';
 import { toRichNode } from './toRichNode';
 
-const wordsIn = (doc: Node): number => countWords(richAsText(toRichNode(doc.toJSON() as JSONContent)));
+const wordsIn = (doc: Node): number => wordsOf(toRichNode(doc.toJSON() as JSONContent));
 
 /** Keeps out what would make more words than the limit; taking away is always possible. */
 export const wordLimit = (most: number, onRefused: () => void) =>

@@ -1,6 +1,6 @@
 import { Suspense, useState } from 'react';
 import type { Page } from '../../../core/files/pages';
-import { countWords, richAsText } from '../../../core/kinds/shared/richText';
+import { wordsOf } from '../../../core/kinds/shared/richText';
 import type { UploadResponse, UploadShown } from '../../../core/kinds/upload/response';
 import { LargePage, PdfPage } from '../../pages/LargePage';
 import { PagePicture } from '../../pages/PagePicture';
@@ -57,7 +57,7 @@ function PageRead({ page, number }: { readonly page: Page; readonly number: numb
 
 /** The pages as they were handed in, in their order and turned as the candidate turned them, and what was typed. */
 export function Reading({ response }: ReadingProps<UploadShown, UploadResponse>) {
-  const typed = countWords(richAsText(response.text)) > 0;
+  const typed = wordsOf(response.text) > 0;
   if (response.pages.length === 0 && !typed) return <p className="text-soft">{t('nothing')}</p>;
   return (
     <div className="space-y-4">

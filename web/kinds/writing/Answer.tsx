@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { countWords, richAsText } from '../../../core/kinds/shared/richText';
+import { wordsOf } from '../../../core/kinds/shared/richText';
 import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/response';
 import { showMarks } from '../../../core/marks';
 import { words } from '../../words';
@@ -25,7 +25,7 @@ export function Answer({
 }: AnswerProps<WritingShown, WritingResponse>) {
   const [refused, setRefused] = useState(false);
   const most = shown.limit === 'hard' ? shown.wordsTo : null;
-  const count = countWords(richAsText(response.text));
+  const count = wordsOf(response.text);
   const criteria = shown.criteria.map((c) => `${c.title} ${showMarks(c.hundredths)}`).join(', ');
   return (
     <div>

@@ -1,4 +1,4 @@
-import { countWords, richAsText } from '../../../core/kinds/shared/richText';
+import { wordsOf } from '../../../core/kinds/shared/richText';
 import type { WritingResponse, WritingShown } from '../../../core/kinds/writing/response';
 import { AnnotatedText } from '../../annotations/AnnotatedText';
 import { words } from '../../words';
@@ -10,7 +10,7 @@ const t = words('writingReading', {
 });
 
 export function Reading({ shown, response }: ReadingProps<WritingShown, WritingResponse>) {
-  const count = countWords(richAsText(response.text));
+  const count = wordsOf(response.text);
   const to = shown.limit === 'hard' ? shown.wordsTo : null;
   if (count === 0) return <p className="text-soft">{t('nothing')}</p>;
   return (
