@@ -36,7 +36,7 @@ const OVERALL =
 
 /** October as it would have gone: everything marked, signed off and released. */
 async function finishRound(
-  { services, outbox }: Seeding,
+  { services }: Seeding,
   roundId: number,
   scripts: readonly number[],
   random: Random,
@@ -59,7 +59,7 @@ async function finishRound(
   const lead = byEmail('hedda.lorne@example.org');
   commentOn(services, lead, roundId, { script, text: OVERALL });
   signOff(services, lead, roundId);
-  release(services, outbox, byEmail('odile.varr@example.org'), roundId);
+  release(services, byEmail('odile.varr@example.org'), roundId);
 }
 
 export interface SeedOptions {

@@ -25,7 +25,7 @@ import { Room } from './room';
 import { Sandbox } from './sandbox/sandbox';
 import { makePack } from './results/packs';
 import { printAhead } from './results/printed';
-import { releaseDue } from './results/release';
+import { announceResults, releaseDue } from './results/release';
 import { ExpressionJudge } from './scoring/expressionJudge';
 import { Scorer } from './scoring/scorer';
 import type { Services } from './services';
@@ -96,10 +96,16 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     about.sitting,
   );
   jobs.handle('allocate', 'marking', (round) => allocateRound(services, round), about.round);
+  jobs.handle(
+    'announce-results',
+    'letters',
+    (round) => announceResults(services, outbox, round),
+    about.round,
+  );
   jobs.handle('print-result', 'printing', (invitation) => printAhead(services, invitation), about.invitation);
   jobs.handle('pack', 'packs', (pack) => makePack(services, pack), about.pack);
   jobs.sweep(() => sittings.sweep());
-  jobs.sweep(() => releaseDue(services, outbox));
+  jobs.sweep(() => releaseDue(services));
   const close = async () => {
     const stopped = jobs.stop();
     services.sandbox.close();

@@ -150,7 +150,8 @@ function walkOfAdversary(seed: string): string | null {
     if (entries && !entries.has(nameOf(verdict))) return `${name}: counts only since a result was shown`;
     for (const stop of time.stops) {
       const inside = verdict.madeAt > stop.from + SILENCE_MS && verdict.madeAt < stop.until!;
-      if (inside && verdict.from < stop.until! && !verdict.inStop) return `${name}: written in a stop unseen`;
+      const known = verdict.entry.arrivedAt < stop.until! || verdict.from < stop.until!;
+      if (inside && known && !verdict.inStop) return `${name}: written in a stop unseen`;
     }
   }
   return null;

@@ -240,7 +240,38 @@ describe('between holds', () => {
   });
 });
 
+describe('writing that is hidden', () => {
+  const pause: TimeEvent[] = [
+    { type: 'paused', at: 2 * MINUTE },
+    { type: 'went on', at: 4 * MINUTE },
+  ];
+  const inStop = (...given: Parameters<typeof judged>) => judged(...given).verdicts.map((v) => v.inStop);
+
+  it('by a head of number 0 that names the present: what is here was made before it', () => {
+    const written = entry(1, 5 * MINUTE, 3 * MINUTE);
+    const holds = [hold([written], [head(1, 3 * MINUTE, MINUTE), head(0, 5 * MINUTE, 5 * MINUTE)])];
+    const [verdict] = judged(holds, { events: pause }).verdicts;
+    expect([verdict!.from, verdict!.to, verdict!.inStop]).toEqual([3 * MINUTE, 3 * MINUTE, true]);
+  });
+
+  it('by a contradiction afterwards: what a checked head covers stays as it was known', () => {
+    // Written offline in the pause, delivered after it; then the same number with another chain.
+    const [one, two] = [entry(1, MINUTE, 5 * MINUTE), entry(2, MINUTE, 6 * MINUTE)];
+    const heads = [head(0, MINUTE, MINUTE), head(1, 5 * MINUTE, MINUTE), head(1, 5 * MINUTE + 1, 0, false)];
+    expect(inStop([hold([one], heads.slice(0, 2))], { events: pause })).toEqual([true]);
+    expect(inStop([hold([one, two], heads, { broken: true })], { events: pause })).toEqual([true, false]);
+  });
+});
+
 describe('a silence', () => {
+  it('goes on record also where a coordinator decides on what was written in it', () => {
+    const across = entry(1, END - 1, END + 200_000);
+    const heads = [head(0, END - 6000, END - 6000), head(1, END + 200_000, 0)];
+    const found = judged([hold([across], heads)]);
+    expect(found.verdicts[0]!.standing).toBe('waiting');
+    expect(found.silences).toEqual([{ hold: 1, from: END - 6000, to: END + 200_000, across: 'end' }]);
+  });
+
   it('across the end or a stop goes on record where the writing counts', () => {
     const across = entry(1, END - 1, END + 20_000);
     const quiet = judged([hold([across], [head(0, END - 6000, END - 6000), head(1, END + 20_000, 0)])]);

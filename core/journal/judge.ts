@@ -133,25 +133,29 @@ interface Interval {
   readonly to: number;
 }
 
-/** When each entry of a hold was made at the earliest and at the latest, by its checked heads. */
+/**
+ * When each entry of a hold was made at the earliest and at the latest, by its checked heads. Where a hold contradicts
+ * itself, what its checked heads cover stays as it was known; what follows the last of them is judged by its arrival.
+ */
 function intervalsOf(hold: HoldRecord): (entry: EntryRecord) => Interval {
-  if (hold.broken) return ({ arrivedAt }) => ({ from: arrivedAt, to: arrivedAt });
   const heads = hold.heads.filter((h) => h.checked).sort((a, b) => a.number - b.number);
   // For each place in the row of heads: the latest time named before it, the first arrival from it on.
   const named = [hold.grantedAt];
   for (const head of heads) named.push(Math.max(named.at(-1)!, head.heard));
   const arrived = new Array<number>(heads.length + 1).fill(Infinity);
   for (let i = heads.length - 1; i >= 0; i--) arrived[i] = Math.min(arrived[i + 1]!, heads[i]!.arrivedAt);
+  const followed = hold.broken ? (heads.at(-1)?.number ?? 0) : Infinity;
   return ({ number, arrivedAt }) => {
+    if (number > followed) return { from: arrivedAt, to: arrivedAt };
     let [low, high] = [0, heads.length];
     while (low < high) {
       const middle = (low + high) >> 1;
       if (heads[middle]!.number < number) low = middle + 1;
       else high = middle;
     }
-    const from = named[low]!;
-    // A head that names a later time than the arrival of a head above it lies; the later time is taken.
-    return { from, to: Math.max(from, Math.min(arrivedAt, arrived[low]!)) };
+    // What is here was made: a head that names a later time than that lies, and moves nothing beyond it.
+    const to = Math.min(arrivedAt, arrived[low]!);
+    return { from: Math.min(named[low]!, to), to };
   };
 }
 
@@ -223,6 +227,10 @@ function writtenIn(stop: KnownStop, { from, to }: Interval, claimedAt: number): 
 
 const clamp = (value: number, { from, to }: Interval) => Math.min(Math.max(value, from), to);
 
+/** Counts, or may still count: a silence in which it was made is observed. */
+const isHeard = (standing: Standing) =>
+  counts({ standing }) || standing === 'waiting' || standing === 'left out';
+
 const WORST: readonly Standing[] = ['in time', 'late', 'pending', 'waiting', 'after'];
 const worse = (a: Standing, b: Standing): Standing => (WORST.indexOf(b) > WORST.indexOf(a) ? b : a);
 
@@ -258,7 +266,7 @@ export function judgeSitting(record: SittingRecord, now: number): Judged {
     const counting = decided === 'in time' || decided === 'late';
     const made = { ...verdict, standing: counting && isOutside(entry) ? ('out of turn' as const) : decided };
     const inStop = stops.some((stop) => writtenIn(stop, interval, at));
-    if (counts(made) && interval.to - interval.from > SILENCE_MS) {
+    if (isHeard(made.standing) && interval.to - interval.from > SILENCE_MS) {
       const note = (across: Silence['across']) => {
         const name = `${hold.number} ${interval.from} ${across}`;
         const to = Math.max(interval.to, silences.get(name)?.to ?? 0);

@@ -1,6 +1,6 @@
 import { step, newTime, type SittingTime, type TimeEvent, type TimeTerms } from '../timing/sittingTime';
 import { BYTES_MS } from '../timing/deadline';
-import { leftMs, paperEndAt } from '../timing/sittingTime';
+import { isOver, paperEndAt } from '../timing/sittingTime';
 import type { Digest, Head } from './chain';
 import { entryText, type Entry } from './entry';
 import { HoldChain } from './holdChain';
@@ -75,7 +75,7 @@ export class SimulatedServer {
 
   /** Closes a sitting whose time is over and of which nothing was heard. */
   sweep(now: number): void {
-    if (this.time.closed === null && this.time.startedAt !== null && leftMs(this.time, now) === 0)
+    if (this.time.closed === null && isOver(this.time, now))
       this.try({ type: 'closed', at: now, by: 'server' });
   }
 
@@ -84,7 +84,7 @@ export class SimulatedServer {
     this.try({ type: 'confirmed', at: now, heard: Math.min(head.heard, now) });
     for (const entry of entries) this.takeEntry(held, entry, now);
     this.takeHead(held, head, now);
-    if (handIn === 'candidate' || (handIn === 'time' && leftMs(this.time, now) === 0))
+    if (handIn === 'candidate' || (handIn === 'time' && isOver(this.time, now)))
       this.try({ type: 'closed', at: now, by: handIn });
     const { whole } = held.chain;
     return { now, held: whole, closed: this.time.closed !== null, time: this.time };

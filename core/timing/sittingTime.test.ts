@@ -3,7 +3,9 @@ import { seededRandom, type Random } from '../random';
 import {
   breakLeftMs,
   deadlineAt,
+  foldTime,
   graceMsOf,
+  isOver,
   leftMs,
   newTime,
   ranOutAt,
@@ -23,47 +25,63 @@ const TERMS: TimeTerms = { limitMs: 100, extraPercent: 50, breakMs: 20, sectionL
  * time here is one millisecond there.
  */
 class SlowClock {
-  left: number;
+  /** What is left of the paper; below 0 where it ran on, waiting for a device that may be given some back. */
+  private balance: number;
   breakLeft: number;
-  running = false;
-  closed = false;
+  private running = false;
+  private closed = false;
   paused = false;
   onBreak = false;
-  readonly sections: Record<string, number> = {};
+  /** What is left of sections that were entered, and how long they have run. */
+  private readonly sections = new Map<string, { left: number; ran: number }>();
   /** What no device has confirmed yet: when it was recorded, and the time that ran since. */
   private unconfirmed: { at: number; ran: number }[] = [];
   givenBack = 0;
-  /** When each clock came to nothing, for the paper as ''. */
-  readonly ended: Record<string, number> = {};
+  /** How long the clock had run at each unit of time. */
+  private readonly history: number[] = [0];
   private readonly terms: TimeTerms;
   private now = 0;
 
   constructor(terms: TimeTerms) {
     this.terms = terms;
-    this.left = terms.limitMs * (1 + terms.extraPercent / 100);
+    this.balance = terms.limitMs * (1 + terms.extraPercent / 100);
     this.breakLeft = terms.breakMs;
+  }
+
+  get left(): number {
+    return Math.max(0, this.balance);
+  }
+
+  sectionLeft(key: string): number | null {
+    const own = this.sections.get(key);
+    return own ? Math.max(0, Math.min(own.left, this.left)) : null;
+  }
+
+  /** When the time came to nothing, by all that was given: the first unit at which as much had run. */
+  get endedAt(): number | null {
+    const total = this.balance + this.history.at(-1)!;
+    const at = this.history.findIndex((ran) => ran >= total);
+    return this.balance <= 0 ? at : null;
   }
 
   tick(): void {
     this.now++;
+    const runs = this.running && !this.closed && !this.paused && !this.onBreak;
+    this.history.push(this.history.at(-1)! + (runs ? 1 : 0));
     if (this.onBreak) {
       this.breakLeft--;
       if (this.breakLeft === 0) this.onBreak = false;
-      return;
     }
-    if (!this.running || this.closed || this.paused || this.left === 0) return;
-    this.left--;
+    if (!runs) return;
+    this.balance--;
     for (const one of this.unconfirmed) one.ran++;
-    for (const key of Object.keys(this.sections)) {
-      if (this.sections[key]! > 0) this.sections[key]!--;
-      if (this.sections[key] === 0 || this.left === 0) this.ended[key] ??= this.now;
-    }
-    if (this.left === 0) this.ended[''] = this.now;
+    for (const own of this.sections.values()) [own.left, own.ran] = [own.left - 1, own.ran + 1];
   }
 
   /** Does what the event says where it can be done, and says whether it could. */
   take(event: TimeEvent): boolean {
-    const live = this.running && !this.closed && this.left > 0;
+    const owed = Math.max(0, ...this.unconfirmed.map((one) => one.ran));
+    const live = this.running && !this.closed && this.balance + owed > 0;
     switch (event.type) {
       case 'started':
         if (this.running) return false;
@@ -87,18 +105,20 @@ class SlowClock {
         return this.tells();
       case 'granted':
         if (!live) return false;
-        this.give(event.ms);
+        this.give(event.ms, 0);
         return true;
-      case 'section entered':
+      case 'section entered': {
         if (!live) return false;
-        if (event.section in this.sections) return true;
-        this.sections[event.section] =
-          this.terms.sectionLimitsMs[event.section]! * (1 + this.terms.extraPercent / 100);
+        if (this.sections.has(event.section)) return true;
+        const left = this.terms.sectionLimitsMs[event.section]! * (1 + this.terms.extraPercent / 100);
+        this.sections.set(event.section, { left, ran: 0 });
         return this.tells();
+      }
       case 'closed':
         if (!this.running || this.closed) return false;
         [this.closed, this.paused, this.onBreak] = [true, false, false];
         this.unconfirmed = [];
+        this.takeBackOverrun();
         return true;
       case 'confirmed': {
         const told = this.unconfirmed.filter((one) => one.at <= event.heard);
@@ -108,15 +128,14 @@ class SlowClock {
         const ran = Math.max(...told.map((one) => one.ran));
         for (const one of this.unconfirmed) one.ran = 0;
         this.givenBack += ran;
-        if (ran > 0) this.give(ran);
+        if (ran > 0) this.give(ran, ran);
         return true;
       }
       case 'readmitted':
         // Somebody let in again without a minute left needs minutes.
         if (!this.closed || this.left + event.ms === 0) return false;
         this.closed = false;
-        if (event.ms > 0) this.give(event.ms);
-        if (event.ms > 0) delete this.ended[''];
+        if (event.ms > 0) this.give(event.ms, 0);
         return this.tells();
     }
   }
@@ -126,10 +145,22 @@ class SlowClock {
     return true;
   }
 
-  private give(ms: number): void {
-    // A section whose time had run out stays closed, however much the paper is lengthened.
-    for (const key of Object.keys(this.sections)) if (this.sections[key]! > 0) this.sections[key]! += ms;
-    this.left += ms;
+  /** `lost` of it had run without the candidate: a section that only so came to its end goes on. */
+  private give(ms: number, lost: number): void {
+    for (const own of this.sections.values()) if (own.left + Math.min(lost, own.ran) > 0) own.left += ms;
+    this.balance += ms;
+  }
+
+  /** Closed too late, the sitting ended when its time ran out: what ran since does not count. */
+  private takeBackOverrun(): void {
+    const over = Math.max(0, -this.balance);
+    this.balance += over;
+    for (const own of this.sections.values()) {
+      const ran = Math.max(0, own.ran - over);
+      [own.left, own.ran] = [own.left + own.ran - ran, ran];
+    }
+    const most = this.history.at(-1)! - over;
+    this.history.forEach((ran, at) => (this.history[at] = Math.min(ran, most)));
   }
 }
 
@@ -156,15 +187,14 @@ const told = (...facts: (string | number | null | undefined)[]) =>
 const asksForEnd = (now: number) => now % 9 === 0;
 
 function slowlyTold(slow: SlowClock, now: number): string {
-  const section = slow.sections.B === undefined ? null : Math.min(slow.sections.B, slow.left);
   const stopped = slow.paused ? 'pause' : slow.onBreak ? 'break' : null;
   return told(
     slow.left,
     slow.breakLeft,
     stopped,
-    section,
+    slow.sectionLeft('B'),
     slow.givenBack,
-    slow.left === 0 && asksForEnd(now) ? slow.ended[''] : null,
+    asksForEnd(now) ? slow.endedAt : null,
   );
 }
 
@@ -276,10 +306,55 @@ describe('the clock of a sitting', () => {
     });
   });
 
+  describe('gives back also what would have run out meanwhile', () => {
+    const SECOND = 1000;
+    const terms = { ...TERMS, limitMs: 600 * SECOND, extraPercent: 0, sectionLimitsMs: { B: 200 * SECOND } };
+    const after = (...events: TimeEvent[]) =>
+      foldTime(terms, [{ type: 'started', at: 0 }, { type: 'confirmed', at: 0, heard: 0 }, ...events]);
+    const paused = after({ type: 'paused', at: 540 * SECOND }, { type: 'went on', at: 700 * SECOND });
+    const entered = after({ type: 'section entered', at: 100 * SECOND, section: 'B' });
+
+    it('after a pause with 60 s left, where the device is back after 70 s', () => {
+      expect([leftMs(paused, 770 * SECOND), isOver(paused, 770 * SECOND)]).toEqual([0, false]);
+      const back = step(paused, { type: 'confirmed', at: 770 * SECOND, heard: 770 * SECOND });
+      expect(back.done && leftMs(back.time, 770 * SECOND)).toBe(60 * SECOND);
+      expect(back.done && graceMsOf(back.time)).toBe(50 * SECOND);
+    });
+
+    it('but no more than one grace: it is over 120 s after it ran out, and then ended when it ran out', () => {
+      expect([isOver(paused, 879 * SECOND), isOver(paused, 880 * SECOND)]).toEqual([false, true]);
+      const closed = step(paused, { type: 'closed', at: 881 * SECOND, by: 'server' });
+      expect(closed.done && closed.time.closed).toEqual({ at: 760 * SECOND, by: 'server' });
+      expect(step(paused, { type: 'confirmed', at: 880 * SECOND, heard: 880 * SECOND })).toEqual({
+        done: false,
+        refusal: 'time is over',
+      });
+    });
+
+    it('of a section of 200 s that was entered as the line died', () => {
+      // Lost until 210 s after the entering; 120 s of it come back: 110 are left.
+      expect(sectionLeftMs(entered, 'B', 310 * SECOND)).toBe(0);
+      const back = step(entered, { type: 'confirmed', at: 310 * SECOND, heard: 310 * SECOND });
+      expect(back.done && sectionLeftMs(back.time, 'B', 310 * SECOND)).toBe(110 * SECOND);
+      // Heard of and ended of itself it stays closed.
+      const heard = after(
+        { type: 'section entered', at: 100 * SECOND, section: 'B' },
+        { type: 'confirmed', at: 101 * SECOND, heard: 100 * SECOND },
+        { type: 'granted', at: 310 * SECOND, ms: 60 * SECOND },
+      );
+      expect(sectionLeftMs(heard, 'B', 311 * SECOND)).toBe(0);
+    });
+  });
+
   it.each<[string, TimeEvent[], TimeEvent, string]>([
     ['a second start', [], { type: 'started', at: 1001 }, 'already started'],
     ['going on while it runs', [], { type: 'went on', at: 1001 }, 'not stopped'],
-    ['a grant after the end', [], { type: 'granted', at: 1151, ms: 5 }, 'time is over'],
+    [
+      'a grant after the end',
+      [{ type: 'confirmed', at: 1001, heard: 1000 }],
+      { type: 'granted', at: 1153, ms: 5 },
+      'time is over',
+    ],
     ['letting in who is in', [], { type: 'readmitted', at: 1001, ms: 5 }, 'not closed'],
     [
       'a pause after hand-in',

@@ -43,10 +43,17 @@ interface Unconfirmed {
   readonly from: number;
 }
 
+/** Time on top of the limit: granted by staff, or (with `backFrom`, since when it was lost) given back. */
+interface Grant {
+  readonly at: number;
+  readonly ms: number;
+  readonly backFrom?: number;
+}
+
 export interface SittingTime {
   readonly terms: TimeTerms;
   readonly startedAt: number | null;
-  readonly grants: readonly { readonly at: number; readonly ms: number }[];
+  readonly grants: readonly Grant[];
   readonly unconfirmed: readonly Unconfirmed[];
   /** What was given back in all, in ms; never more than one grace. */
   readonly givenBackMs: number;
@@ -82,8 +89,16 @@ function stopsBy(time: SittingTime, now: number): Required<Stop & { until: numbe
 /** Time during which the clock ran, from `from` (a time while the sitting was open) to `now`. */
 function runMs(time: SittingTime, from: number, now: number): number {
   const end = Math.min(now, time.closed?.at ?? now);
-  const stopped = stopsBy(time, end).map((s) => Math.max(0, Math.min(s.until, end) - Math.max(s.from, from)));
-  return Math.max(0, end - from) - sum(stopped);
+  // The stop of a readmission can begin before others: a sitting that was closed late ended when its time ran out.
+  let [stoppedMs, counted] = [0, from];
+  for (const stop of stopsBy(time, end).toSorted((a, b) => a.from - b.from)) {
+    const begin = Math.max(stop.from, counted);
+    const until = Math.min(stop.until, end);
+    if (until <= begin) continue;
+    stoppedMs += until - begin;
+    counted = until;
+  }
+  return Math.max(0, end - from) - stoppedMs;
 }
 
 const totalMs = ({ terms, grants }: SittingTime) =>
@@ -92,6 +107,20 @@ const totalMs = ({ terms, grants }: SittingTime) =>
 /** Time left on the paper's clock; all of it before the start, negative never. */
 export const leftMs = (time: SittingTime, now: number): number =>
   time.startedAt === null ? totalMs(time) : Math.max(0, totalMs(time) - runMs(time, time.startedAt, now));
+
+/**
+ * What would be given back, in ms, if the device confirmed at `now` all that it may not have heard of yet; together at
+ * most one grace a sitting.
+ */
+function toGiveBackMs(time: SittingTime, now: number): number {
+  if (time.unconfirmed.length === 0 || time.closed) return 0;
+  const from = Math.min(...time.unconfirmed.map((u) => u.from));
+  return Math.min(runMs(time, from, now), GRACE_MS - time.givenBackMs);
+}
+
+/** Is the paper's time over for good? Not while a device that has not heard of a start could still be given some back. */
+export const isOver = (time: SittingTime, now: number): boolean =>
+  time.startedAt !== null && totalMs(time) + toGiveBackMs(time, now) - runMs(time, time.startedAt, now) <= 0;
 
 /** Time used so far: while the clock ran. */
 export const usedMs = (time: SittingTime, now: number): number =>
@@ -130,9 +159,13 @@ function ownLeftMs(time: SittingTime, section: string, now: number): number | nu
   const limit = time.terms.sectionLimitsMs[section];
   const from = time.entered[section];
   if (limit === undefined || from === undefined) return null;
-  // Minutes granted while the section runs lengthen it too; one that has ended stays closed.
+  // Minutes granted while the section runs lengthen it too; one that has ended stays closed. Time that is given back had
+  // not run for the candidate.
   const total = time.grants.reduce(
-    (all, grant) => (grant.at >= from && runMs(time, from, grant.at) < all ? all + grant.ms : all),
+    (all, { at, ms, backFrom }) => {
+      const lost = backFrom === undefined ? 0 : Math.min(ms, runMs(time, Math.max(from, backFrom), at));
+      return at >= from && runMs(time, from, at) - lost < all ? all + ms : all;
+    },
     allowedMs(limit, time.terms.extraPercent),
   );
   return Math.max(0, total - runMs(time, from, now));
@@ -212,7 +245,7 @@ function refusalOf(time: SittingTime, event: TimeEvent): Refusal | null {
     return !time.closed ? 'not closed' : leftMs(time, at) + event.ms <= 0 ? 'time is over' : null;
   if (time.closed) return 'already closed';
   if (type === 'closed') return null;
-  if (leftMs(time, at) <= 0) return 'time is over';
+  if (isOver(time, at)) return 'time is over';
   const stop = stopAt(time, at);
   if (type === 'confirmed')
     return time.unconfirmed.some((u) => u.at <= event.heard) ? null : 'nothing to confirm';
@@ -243,7 +276,7 @@ function confirm(time: SittingTime, at: number, heard: number): SittingTime {
   return {
     ...time,
     unconfirmed: rest,
-    grants: ms > 0 ? [...time.grants, { at, ms }] : time.grants,
+    grants: ms > 0 ? [...time.grants, { at, ms, backFrom: from }] : time.grants,
     givenBackMs: time.givenBackMs + ms,
   };
 }

@@ -45,8 +45,12 @@ export interface AuditEntry {
   readonly reason?: string;
 }
 
-/** Puts an act on record: who did what, to whom, and why. */
+/**
+ * Puts an act on record: who did what, to whom, and why. Part of the transaction of the act itself, so that neither is
+ * there without the other; throws outside of one.
+ */
 export function record({ db, clock }: Pick<Services, 'db' | 'clock'>, act: AuditEntry): void {
+  if (!db.$client.inTransaction) throw new Error(`${act.act} is put on record apart from what it records`);
   db.insert(audit)
     .values({ staffId: null, invitationId: null, reason: '', ...act, at: clock.now() })
     .run();

@@ -13,8 +13,10 @@ export function jobEndpoints(services: Services): Endpoint[] {
       roles,
       { method: 'post', path: '/jobs/:id/run-again', params: idParams, body: Joi.object({}) },
       (who, { params }) => {
-        if (!services.jobs.runAgain(params.id)) throw conflict('not-failed');
-        record(services, { staffId: who.id, act: 'ran-job-again', subject: `job ${params.id}` });
+        services.db.transaction(() => {
+          if (!services.jobs.runAgain(params.id)) throw conflict('not-failed');
+          record(services, { staffId: who.id, act: 'ran-job-again', subject: `job ${params.id}` });
+        });
         return services.jobs.failed();
       },
     ),

@@ -1,18 +1,23 @@
 import type { NoticeTopic } from '../../core/letters/letters';
 import type { InvitedCandidate } from '../candidates/queries';
-import type { Outbox } from './outbox';
+import type { NewLetter, Outbox } from './outbox';
 import { paperOfVersion } from '../papers/papers';
 import type { Services } from '../services';
 
-/** Writes to a candidate that something has come, which they read on their page. */
-export function notify(
-  { db, config }: Pick<Services, 'db' | 'config'>,
-  outbox: Outbox,
+interface Notice {
+  readonly topic: NoticeTopic;
+  readonly says?: string;
+}
+
+type Here = Pick<Services, 'db' | 'config'>;
+
+function noticeTo(
+  { db, config }: Here,
   { round, person, invitation }: InvitedCandidate,
-  { topic, says = '' }: { readonly topic: NoticeTopic; readonly says?: string },
-): void {
+  { topic, says = '' }: Notice,
+): NewLetter {
   const { title } = paperOfVersion(db, round.paperVersionId);
-  outbox.put({
+  return {
     invitationId: invitation.id,
     to: person.email,
     facts: {
@@ -25,5 +30,18 @@ export function notify(
       help: round.settings.help,
       timeZone: invitation.timeZone ?? round.timeZone,
     },
-  });
+  };
 }
+
+/** Writes to a candidate that something has come, which they read on their page. */
+export function notify(here: Here, outbox: Outbox, invited: InvitedCandidate, notice: Notice): void {
+  outbox.put(noticeTo(here, invited, notice));
+}
+
+/** As `notify`, of what a candidate is told once; false where they were told before. */
+export const notifyOnce = (
+  here: Here,
+  outbox: Outbox,
+  invited: InvitedCandidate,
+  topic: NoticeTopic,
+): boolean => outbox.putOnce(noticeTo(here, invited, { topic }), topic) !== null;

@@ -1,5 +1,5 @@
 import { and, count, desc, eq, isNull, sql } from 'drizzle-orm';
-import { subjectOf, writeLetter, type LetterFacts } from '../../core/letters/letters';
+import { subjectOf, writeLetter, type LetterFacts, type NoticeTopic } from '../../core/letters/letters';
 import { say } from '../../core/messages/words';
 import type { Letter, LetterRow } from '../../core/rounds/api';
 import type { Clock } from '../clock';
@@ -41,13 +41,30 @@ export class Outbox {
     const p = sql.placeholder;
     this.insert = db
       .insert(letters)
-      .values({ invitationId: p('invitationId'), to: p('to'), facts: p('facts'), at: p('at') })
+      .values({
+        invitationId: p('invitationId'),
+        to: p('to'),
+        facts: p('facts'),
+        once: p('once'),
+        at: p('at'),
+      })
+      .onConflictDoNothing()
       .prepare();
     jobs.handle('send-letter', 'letters', (id) => this.send(id), subjectsOf(db).letter);
   }
 
   put(letter: NewLetter): number {
-    const { lastInsertRowid } = this.insert.run({ ...letter, at: this.clock.now() });
+    return this.add({ ...letter, once: null })!;
+  }
+
+  /** As `put`, of something that a candidate is written to of once: null where that was done before. */
+  putOnce(letter: NewLetter, once: NoticeTopic): number | null {
+    return this.add({ ...letter, once });
+  }
+
+  private add(letter: NewLetter & { readonly once: NoticeTopic | null }): number | null {
+    const { changes, lastInsertRowid } = this.insert.run({ ...letter, at: this.clock.now() });
+    if (changes === 0) return null;
     const id = Number(lastInsertRowid);
     if (this.config.smtpUrl) this.jobs.add('send-letter', id);
     return id;
@@ -129,6 +146,8 @@ export class Outbox {
       const { createTransport } = await import('nodemailer');
       await createTransport(this.config.smtpUrl).sendMail({
         from: this.config.mailFrom,
+        // Sent again after a stop between the sending and its record, it is known as the same.
+        messageId: `<letter-${id}-${letter.at}@${new URL(this.config.publicUrl).hostname}>`,
         to: letter.to,
         subject: say(subjectOf(letter.facts)),
         text: writeLetter(letter.facts, link, say),

@@ -224,13 +224,15 @@ export async function holdMarking(
   );
   const before = db.select().from(markingHolds).where(own).get();
   if (held === (before !== undefined)) return;
-  if (held)
-    db.insert(markingHolds)
-      .values({ roundId: round, target, staffId: assessor, reason, at: clock.now() })
-      .run();
-  else db.update(markingHolds).set({ endedAt: clock.now() }).where(own).run();
   const subject = `round ${round}${target && `, ${target}`}, assessor ${assessor}`;
-  record(services, { staffId, act: held ? 'held-marking' : 'ended-hold', subject, reason });
+  db.transaction(() => {
+    if (held)
+      db.insert(markingHolds)
+        .values({ roundId: round, target, staffId: assessor, reason, at: clock.now() })
+        .run();
+    else db.update(markingHolds).set({ endedAt: clock.now() }).where(own).run();
+    record(services, { staffId, act: held ? 'held-marking' : 'ended-hold', subject, reason });
+  });
   const again = held ? [assessor] : [];
   if (target === '') await allocateRound(services, round, again);
   else await allocateAgain(services, { round, target }, again);

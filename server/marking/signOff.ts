@@ -35,12 +35,14 @@ export function signOff(services: Services, staffId: number, roundId: number): v
   const { db, clock } = services;
   const reasons = openOf(services, roundId);
   if (reasons.length > 0) throw conflict('not-finished', { reasons });
-  const change = db
-    .update(rounds)
-    .set({ signedOffAt: clock.now(), signedOffBy: staffId })
-    .where(and(eq(rounds.id, roundId), isNull(rounds.signedOffAt)))
-    .run();
-  if (change.changes > 0) record(services, { staffId, act: 'signed-off', subject: `round ${roundId}` });
+  db.transaction(() => {
+    const change = db
+      .update(rounds)
+      .set({ signedOffAt: clock.now(), signedOffBy: staffId })
+      .where(and(eq(rounds.id, roundId), isNull(rounds.signedOffAt)))
+      .run();
+    if (change.changes > 0) record(services, { staffId, act: 'signed-off', subject: `round ${roundId}` });
+  });
 }
 
 /** Freezes the marks of one item. */
@@ -50,6 +52,8 @@ export function signOffItem(services: Services, staffId: number, ref: ItemRef): 
   const reasons = openOf(services, ref.round, ref.target);
   if (reasons.length > 0) throw conflict('not-finished', { reasons });
   if (markingOf(db, ref, judged).signedOffAt !== null) return;
-  changeMarking(db, ref, { marks: judged, signedOffAt: clock.now(), signedOffBy: staffId });
-  record(services, { staffId, act: 'signed-off-item', subject: `round ${ref.round}, ${ref.target}` });
+  db.transaction(() => {
+    changeMarking(db, ref, { marks: judged, signedOffAt: clock.now(), signedOffBy: staffId });
+    record(services, { staffId, act: 'signed-off-item', subject: `round ${ref.round}, ${ref.target}` });
+  });
 }

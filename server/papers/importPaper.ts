@@ -1,3 +1,4 @@
+import { record } from '../audit/record';
 import { desc, eq, max } from 'drizzle-orm';
 import { wholeForm } from '../../core/forms/drawForm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
@@ -30,11 +31,11 @@ function known({ db }: Services): Pick<ImportAsked, 'items' | 'papers'> {
   };
 }
 
-/** Reads a file and tells everything that is wrong with it; `publish` keeps the paper where nothing is severe. */
+/** Reads a file and tells everything that is wrong with it; `publisher` keeps the paper where nothing is severe. */
 export async function importPaper(
   services: Services,
   bytes: Uint8Array,
-  publish: boolean,
+  publisher: number | null,
 ): Promise<ImportReport> {
   const { db, paperReader } = services;
   const before = known(services);
@@ -45,11 +46,16 @@ export async function importPaper(
     .filter((item) => before.items[item.key]?.version !== item.version)
     .map((item) => item.title);
   const shown = { preview: wholeForm(paper).paper, media: previewMedia(read) };
-  if (!publish) return { issues, ...shown, changed, published: null };
+  if (publisher === null) return { issues, ...shown, changed, published: null };
   // Somebody else published while this file was read: the versions given to it may be taken.
-  if (canonicalJson(known(services)) !== canonicalJson(before)) return importPaper(services, bytes, publish);
+  if (canonicalJson(known(services)) !== canonicalJson(before))
+    return importPaper(services, bytes, publisher);
   keepFiles(services, read);
-  const published = db.transaction(() => publishPaper(db, paper, sources));
+  const published = db.transaction(() => {
+    const id = publishPaper(db, paper, sources);
+    record(services, { staffId: publisher, act: 'imported-paper', subject: `paper ${id}` });
+    return id;
+  });
   return { issues, ...shown, changed, published };
 }
 

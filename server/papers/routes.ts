@@ -1,6 +1,5 @@
 import Joi from 'joi';
 import { wholeForm } from '../../core/forms/drawForm';
-import { record } from '../audit/record';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
 import { listEndpoints } from '../reading/listEndpoints';
@@ -31,10 +30,7 @@ export function paperEndpoints(services: Services): Endpoint[] {
       { method: 'post', path: '/papers/import/:how', params: importParams, body: paperFile },
       async (who, { params, body }) => {
         if (!(body instanceof Uint8Array)) throw badRequest('malformed');
-        const report = await importPaper(services, body, params.how === 'publish');
-        if (report.published !== null)
-          record(services, { staffId: who.id, act: 'imported-paper', subject: `paper ${report.published}` });
-        return report;
+        return importPaper(services, body, params.how === 'publish' ? who.id : null);
       },
     ),
   ];

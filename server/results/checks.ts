@@ -86,14 +86,11 @@ export function answerCheck(
   if (!found) throw notFound('noCheck');
   const answered = { answer, changed, answeredBy: staffId, answeredAt: clock.now() };
   const open = and(eq(resultChecks.id, id), isNull(resultChecks.answeredAt));
-  if (db.update(resultChecks).set(answered).where(open).run().changes === 0)
-    throw conflict('answered-already');
-  record(services, {
-    staffId,
-    act: 'answered-check',
-    subject: `round ${round}`,
-    invitationId: found.invitation,
-    reason: answer,
+  const act = { staffId, act: 'answered-check', subject: `round ${round}`, reason: answer } as const;
+  db.transaction(() => {
+    if (db.update(resultChecks).set(answered).where(open).run().changes === 0)
+      throw conflict('answered-already');
+    record(services, { ...act, invitationId: found.invitation });
+    notify(services, outbox, findInvited(db, found.invitation)!, { topic: 'check answered', says: answer });
   });
-  notify(services, outbox, findInvited(db, found.invitation)!, { topic: 'check answered', says: answer });
 }

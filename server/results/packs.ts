@@ -52,13 +52,12 @@ export function beginPack(services: Services, staffId: number, roundId: number):
   if (packsOf(services, roundId).some(({ state }) => state === 'working')) throw conflict('pack-working');
   const of = candidatesOf(services, roundId).length;
   if (of === 0) throw conflict('nothing-handed-in');
-  const { id } = db
-    .insert(packs)
-    .values({ roundId, staffId, at: clock.now(), done: 0, of })
-    .returning()
-    .get();
-  record(services, { staffId, act: 'made-pack', subject: `round ${roundId}` });
-  jobs.add('pack', id);
+  db.transaction(() => {
+    const values = { roundId, staffId, at: clock.now(), done: 0, of };
+    const { id } = db.insert(packs).values(values).returning().get();
+    record(services, { staffId, act: 'made-pack', subject: `round ${roundId}` });
+    jobs.add('pack', id);
+  });
   return packsOf(services, roundId);
 }
 

@@ -6,40 +6,54 @@ import { conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { findRound } from '../schedule/queries';
 import type { Services } from '../services';
-import { notify } from '../mail/notices';
+import { notifyOnce } from '../mail/notices';
+
+/** So many candidates are written to in one commit: saves go between. */
+const PIECE = 50;
 
 /**
- * Gives the results to the candidates, with a letter to each who has handed in. Only what a lead has signed off can be
- * released. `staffId` is null where the date did it.
+ * Gives the results to the candidates. Only what a lead has signed off can be released. The release, its record and the
+ * job that writes to everybody are one commit. `staffId` is null where the date did it.
  */
-export function release(services: Services, outbox: Outbox, staffId: number | null, id: number): void {
-  const { db, clock } = services;
+export function release(services: Services, staffId: number | null, id: number): void {
+  const { db, clock, jobs } = services;
   const round = findRound(db, id);
   if (!round) throw notFound('noRound');
   if (round.signedOffAt === null) throw conflict('not-signed-off');
-  const change = db
-    .update(rounds)
-    .set({ releasedAt: clock.now() })
-    .where(and(eq(rounds.id, id), isNull(rounds.releasedAt)))
-    .run();
-  if (change.changes === 0) return;
-  record(services, { staffId, act: 'released', subject: `round ${id}` });
+  db.transaction(() => {
+    const change = db
+      .update(rounds)
+      .set({ releasedAt: clock.now() })
+      .where(and(eq(rounds.id, id), isNull(rounds.releasedAt)))
+      .run();
+    if (change.changes === 0) return;
+    record(services, { staffId, act: 'released', subject: `round ${id}` });
+    jobs.add('announce-results', id);
+  });
+}
+
+/**
+ * The job after a release: a letter and a printed sheet for each who has handed in, piece by piece. Done again after a
+ * stop it goes on where it was: nobody is written to twice.
+ */
+export async function announceResults(services: Services, outbox: Outbox, id: number): Promise<void> {
+  const { db, commits, jobs } = services;
   const handedIn = db
     .selectDistinct({ id: invitations.id })
     .from(invitations)
     .innerJoin(sittings, eq(sittings.invitationId, invitations.id))
     .where(and(eq(invitations.roundId, id), isNotNull(sittings.closedAt)))
     .all();
-  db.transaction(() => {
-    for (const one of handedIn) {
-      services.jobs.add('print-result', one.id);
-      notify(services, outbox, findInvited(db, one.id)!, { topic: 'result' });
-    }
-  });
+  for (let from = 0; from < handedIn.length; from += PIECE)
+    await commits.run(() => {
+      for (const one of handedIn.slice(from, from + PIECE))
+        if (notifyOnce(services, outbox, findInvited(db, one.id)!, 'result'))
+          jobs.add('print-result', one.id);
+    });
 }
 
 /** Releases the rounds whose date has come and whose marks are signed off. */
-export function releaseDue(services: Services, outbox: Outbox): void {
+export function releaseDue(services: Services): void {
   const { db, clock } = services;
   const waiting = db
     .select({ id: rounds.id, settings: rounds.settings })
@@ -47,6 +61,5 @@ export function releaseDue(services: Services, outbox: Outbox): void {
     .where(and(isNull(rounds.releasedAt), isNotNull(rounds.signedOffAt)))
     .all();
   for (const { id, settings } of waiting)
-    if (settings.release === 'on a date' && settings.releaseAt! <= clock.now())
-      release(services, outbox, null, id);
+    if (settings.release === 'on a date' && settings.releaseAt! <= clock.now()) release(services, null, id);
 }

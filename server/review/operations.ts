@@ -33,9 +33,13 @@ export function weigh(
   if (!db.select({ id: observations.id }).from(observations).where(own).get())
     throw notFound('noObservation');
   const { staffId, round, invitation } = reviewing;
-  db.insert(weighings).values({ observationId: observation, weight, reason, staffId, at: clock.now() }).run();
   const subject = `round ${round}, observation ${observation}: ${weight}`;
-  record(services, { staffId, act: 'weighed-observation', subject, invitationId: invitation, reason });
+  db.transaction(() => {
+    db.insert(weighings)
+      .values({ observationId: observation, weight, reason, staffId, at: clock.now() })
+      .run();
+    record(services, { staffId, act: 'weighed-observation', subject, invitationId: invitation, reason });
+  });
 }
 
 /** Asks the candidate; they read it on their page and in a letter. */
@@ -60,15 +64,12 @@ export function ask(
     staffId,
     askedAt: clock.now(),
   };
-  db.insert(explanations).values(values).run();
-  record(services, {
-    staffId,
-    act: 'asked-candidate',
-    subject: `round ${round}`,
-    invitationId: invitation,
-    reason: question,
+  const act = { staffId, act: 'asked-candidate', subject: `round ${round}`, reason: question } as const;
+  db.transaction(() => {
+    db.insert(explanations).values(values).run();
+    record(services, { ...act, invitationId: invitation });
+    notify(services, outbox, findInvited(db, invitation)!, { topic: 'question' });
   });
-  notify(services, outbox, findInvited(db, invitation)!, { topic: 'question' });
 }
 
 /** What a candidate is asked about their sittings. */

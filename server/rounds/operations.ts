@@ -150,13 +150,12 @@ export function releasePractice(
       throw conflict('asked-elsewhere');
   }
   if ((round.practiceAt !== null) === released) return;
-  db.update(rounds)
-    .set({ practiceAt: released ? clock.now() : null })
-    .where(eq(rounds.id, id))
-    .run();
-  record(services, {
-    staffId,
-    act: released ? 'released-practice' : 'closed-practice',
-    subject: `round ${id}`,
+  const act = released ? 'released-practice' : 'closed-practice';
+  db.transaction(() => {
+    db.update(rounds)
+      .set({ practiceAt: released ? clock.now() : null })
+      .where(eq(rounds.id, id))
+      .run();
+    record(services, { staffId, act, subject: `round ${id}` });
   });
 }

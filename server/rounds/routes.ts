@@ -128,7 +128,7 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       ['coordinator'],
       { method: 'post', path: '/rounds/:id/release', params: idParams, body: Joi.object({}) },
       (who, { params }) => {
-        release(services, outbox, who.id, params.id);
+        release(services, who.id, params.id);
         return detail(who, params.id);
       },
     ),
@@ -153,16 +153,18 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
       { method: 'post', path: '/rounds/:id/correction-settled', params: idParams, body: settledBody },
       (who, { params, body }) => {
         if (findInvited(db, body.invitation)?.round.id !== params.id) throw notFound('noCandidate');
-        db.update(arrivals)
-          .set({ correctionSettledAt: body.settled ? services.clock.now() : null })
-          .where(eq(arrivals.invitationId, body.invitation))
-          .run();
         const act = {
           staffId: who.id,
           act: body.settled ? ('settled-correction' as const) : ('reopened-correction' as const),
           subject: `round ${params.id}`,
         };
-        record(services, { ...act, invitationId: body.invitation });
+        db.transaction(() => {
+          db.update(arrivals)
+            .set({ correctionSettledAt: body.settled ? services.clock.now() : null })
+            .where(eq(arrivals.invitationId, body.invitation))
+            .run();
+          record(services, { ...act, invitationId: body.invitation });
+        });
         services.hub.tellOf(body.invitation, params.id);
         return {};
       },

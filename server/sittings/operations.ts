@@ -18,7 +18,7 @@ import type {
 } from '../../core/sittings/api';
 import { allowedBy, isWithin } from '../../core/journal/allowance';
 import { SILENCE_MS } from '../../core/timing/deadline';
-import { leftMs, timeViewOf } from '../../core/timing/sittingTime';
+import { isOver, timeViewOf } from '../../core/timing/sittingTime';
 import { arrivalStateOf } from '../candidates/state';
 import { openSitting } from '../candidates/queries';
 import { journal, sittings } from '../db/schema';
@@ -238,7 +238,7 @@ export class SittingOperations {
     const written = await commits.save(() => {
       const done = this.take(current, batch);
       const state = time.of(id);
-      const due = by === 'candidate' || leftMs(state, clock.now()) === 0;
+      const due = by === 'candidate' || isOver(state, clock.now());
       if (state.closed === null && due) {
         this.closing.close(id, by);
         this.find.claimHandIn(id, Math.round(claimedAt));
@@ -287,8 +287,7 @@ export class SittingOperations {
   /** While the sweep went on to it, the candidate may have handed in, or been granted time. */
   private closeIfOpen(id: number): void {
     const time = this.services.time.of(id);
-    if (time.closed === null && leftMs(time, this.services.clock.now()) === 0)
-      this.closing.close(id, 'server');
+    if (time.closed === null && isOver(time, this.services.clock.now())) this.closing.close(id, 'server');
   }
 
   /** Writes a batch and takes up what follows from it; part of a commit. */

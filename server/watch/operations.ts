@@ -266,9 +266,11 @@ export function doAct(services: Services, staffId: number, roundId: number, act:
 export function tellAll(services: Services, staffId: number, roundId: number, text: string): void {
   const { db, clock, hub } = services;
   roundOf(services, roundId);
-  db.insert(messages)
-    .values({ roundId, invitationId: null, staffId, at: clock.now(), text, hand: false })
-    .run();
-  record(services, { staffId, act: 'messaged-everyone', subject: `round ${roundId}`, reason: text });
+  db.transaction(() => {
+    db.insert(messages)
+      .values({ roundId, invitationId: null, staffId, at: clock.now(), text, hand: false })
+      .run();
+    record(services, { staffId, act: 'messaged-everyone', subject: `round ${roundId}`, reason: text });
+  });
   for (const invitation of invitationsOf(services, roundId)) hub.tell(`invitation ${invitation}`);
 }

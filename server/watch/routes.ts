@@ -62,7 +62,7 @@ export function watchEndpoints(services: Services): Endpoint[] {
         const bytes = invited.round.id === params.id && files.find(params.invitation, params.of);
         if (!bytes) throw notFound('noPicture');
         const act = { staffId: who.id, act: 'viewed-picture' as const, subject: `round ${params.id}` };
-        record(services, { ...act, invitationId: params.invitation });
+        services.db.transaction(() => record(services, { ...act, invitationId: params.invitation }));
         response.type('image/jpeg').send(bytes);
       },
     ),

@@ -1,7 +1,7 @@
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { CheckResult } from '../../../core/arrival/checks';
 import type { ExperienceAnswers } from '../../../core/experience/api';
-import type { LetterFacts } from '../../../core/letters/letters';
+import type { LetterFacts, NoticeTopic } from '../../../core/letters/letters';
 import type { Arrangements, Role, RoundSettings } from '../../../core/rounds/api';
 import { id, time } from './columns';
 import { paperVersions } from './papers';
@@ -202,9 +202,11 @@ export const letters = sqliteTable(
     to: text('to').notNull(),
     /** What it says, as values; its words are made when it is sent or opened. */
     facts: text('facts', { mode: 'json' }).$type<LetterFacts>().notNull(),
+    /** What is written to a candidate once only, however often its job is done; null for all else. */
+    once: text('once').$type<NoticeTopic>(),
     at: time('at').notNull(),
     sentAt: time('sent_at'),
     trouble: text('trouble'),
   },
-  (t) => [index('letters_of').on(t.invitationId)],
+  (t) => [index('letters_of').on(t.invitationId), uniqueIndex('letters_once').on(t.invitationId, t.once)],
 );

@@ -1,1 +1,0 @@
-ALTER TABLE `marking_tasks` ADD `undecided` text DEFAULT '[]' NOT NULL;
