@@ -80,7 +80,9 @@ export class GroupCommit {
       });
     } catch (error) {
       this.takenBack();
-      for (const { fail } of taken) fail(error);
+      // Where not even a transaction could begin, nothing was taken up: whoever waits is told, and tries again.
+      const failed = taken.length > 0 ? taken : [...this.saving.splice(0), ...this.others.splice(0)];
+      for (const { fail } of failed) fail(error);
       return;
     } finally {
       this.lastAt = performance.now();

@@ -249,15 +249,21 @@ const ACTIONS: Record<WatchAct, Action> = {
 
 /** Does one act of an invigilator; whatever it is, it is on record with its reason, and reaches the candidate at once. */
 export function doAct(services: Services, staffId: number, roundId: number, act: WatchRequest): WatchChange {
-  const { db, hub } = services;
+  const { db, hub, time } = services;
   const { invitation } = act;
   if (findInvited(db, invitation)?.round.id !== roundId) throw notFound('noCandidate');
   const found = sittingQueries(db).newestOf(invitation);
-  db.transaction(() => {
-    ACTIONS[act.act](services, staffId, act, found);
-    const subject = act.minutes > 0 ? `${act.minutes} min` : `round ${roundId}`;
-    record(services, { staffId, act: act.act, subject, invitationId: invitation, reason: act.text });
-  });
+  try {
+    db.transaction(() => {
+      ACTIONS[act.act](services, staffId, act, found);
+      const subject = act.minutes > 0 ? `${act.minutes} min` : `round ${roundId}`;
+      record(services, { staffId, act: act.act, subject, invitationId: invitation, reason: act.text });
+    });
+  } catch (error) {
+    // What is remembered of the time may be of an event that was taken back.
+    time.forget();
+    throw error;
+  }
   hub.tellOf(invitation, roundId);
   return { ...momentOf(services, roundId), rows: [watchRow(services, invitation)], heard: [] };
 }
