@@ -4,7 +4,7 @@ import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { acceptAnswer } from './answers/operations';
-import type { MovableClock } from './clock';
+import type { MovableClock } from './machine/clock';
 import { readConfig } from './config';
 import type { Db } from './db/open';
 import { decisions, rounds, sittings, staff } from './db/schema';

@@ -127,6 +127,6 @@ export function buildApp(services: Services, endpoints: readonly Endpoint[]): Ex
   app.use('/api', buildApi(services, endpoints));
   app.use(securityHeaders(isSecure(services.config)), permissionsPolicy, compression({ threshold: 2048 }));
   serveWeb(app, services.config.webFolder);
-  app.use(errorHandler(services.log));
+  app.use(errorHandler(services));
   return app;
 }

@@ -1,6 +1,9 @@
 import path from 'node:path';
 import Joi from 'joi';
 
+/** The environment asks for what cannot be. */
+export class ConfigError extends Error {}
+
 export const codeRules = ['best', 'portable', 'require-isolation'] as const;
 export type CodeRule = (typeof codeRules)[number];
 
@@ -66,12 +69,12 @@ const schema = Joi.object({
 
 export function readConfig(environment: Record<string, string | undefined>): Config {
   const { error, value } = schema.validate(environment) as { error?: Error; value: Settings };
-  if (error) throw new Error(`The configuration cannot be used: ${error.message}`);
+  if (error) throw new ConfigError(`The configuration cannot be used: ${error.message}`);
   if (
     value.CLEAR_SITTING_URL?.startsWith('https:') &&
     (value.CLEAR_SITTING_TEST_CLOCK || value.CLEAR_SITTING_STANDIN_CAMERA)
   )
-    throw new Error(
+    throw new ConfigError(
       'The configuration cannot be used: the test clock and the stand-in camera are not for a server that people reach by https.',
     );
   const { HOST: host, PORT: port } = value;

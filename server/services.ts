@@ -1,10 +1,11 @@
 import type { Logger } from 'pino';
 import type { FirstAccount } from './accounts/firstAccount';
-import type { Clock } from './clock';
+import type { ServerClock } from './machine/clock';
 import type { Config } from './config';
 import type { GroupCommit } from './db/groupCommit';
 import type { Db } from './db/open';
 import type { Files } from './files/files';
+import type { Troubles } from './machine/troubles';
 import type { Sessions } from './http/sessions';
 import type { JobQueue } from './jobs/jobQueue';
 import type { Hub } from './live/hub';
@@ -24,7 +25,7 @@ import type { Uploads } from './uploads/uploads';
 /** What the features stand on; built once in `main.ts` and handed down. */
 export interface Services {
   readonly config: Config;
-  readonly clock: Clock;
+  readonly clock: ServerClock;
   readonly db: Db;
   readonly commits: GroupCommit;
   readonly time: TimeKeeper;
@@ -32,6 +33,8 @@ export interface Services {
   readonly turns: Turns;
   readonly room: Room;
   readonly log: Logger;
+  /** What is wrong with the machine or the service, while it is. */
+  readonly troubles: Troubles;
   readonly sessions: Sessions;
   readonly firstAccount: FirstAccount;
   readonly files: Files;

@@ -1,14 +1,32 @@
 import { createServer, type Server } from 'node:http';
 import { allEndpoints, buildApp } from './app';
 import type { Config } from './config';
+import { SteadyClock } from './machine/clock';
+import { probe } from './machine/probe';
 import { acceptMore } from './http/acceptMore';
 import type { Endpoint } from './http/endpoint';
+import type { Services } from './services';
 import { wire, type Wired } from './wire';
 
 /** Connections that may wait to be taken up: a whole round opens its links in the same minute. */
 const BACKLOG = 4096;
 /** Connections that are taken up in one turn of the event loop. */
 const LISTENERS = 8;
+
+/** How often the clock is compared with the machine's, and how often all else is looked after; ms. */
+const CLOCK_MS = 1000;
+const PROBE_MS = 10_000;
+
+/** Looks after clock, disk and database as long as the server runs. */
+function watchMachine(services: Services): void {
+  const look = () =>
+    void probe(services).catch((trouble: unknown) => services.log.error({ err: trouble }, 'a probe failed'));
+  look();
+  setInterval(look, PROBE_MS).unref();
+  setInterval(() => {
+    if (services.clock instanceof SteadyClock && services.clock.check()) look();
+  }, CLOCK_MS).unref();
+}
 
 /** Starts the server by its configuration; `more` adds routes, as the bench does. Stops by SIGTERM and SIGINT. */
 export function start(config: Config, more: (wired: Wired) => Endpoint[] = () => []): Server {
@@ -35,6 +53,7 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
       );
     jobs.start();
     checkpoints.start();
+    watchMachine(services);
     if (!config.warmUp) return;
     for (const helper of [services.pictures, services.reader, services.printer])
       helper.warmUp().catch((trouble: unknown) => log.error({ err: trouble }, 'a helper cannot start'));

@@ -1,16 +1,18 @@
 import path from 'node:path';
 import { pino } from 'pino';
-import { MovableClock, systemClock } from './clock';
+import { MovableClock, SteadyClock } from './machine/clock';
 import { FirstAccount } from './accounts/firstAccount';
 import { rescore } from './answers/operations';
 import type { Config } from './config';
 import { Checkpoints } from './checkpoints/checkpoints';
 import { GroupCommit } from './db/groupCommit';
+import { lastKnown } from './machine/lastKnown';
 import { openDatabase } from './db/open';
 import { serverSecret } from './db/serverSecret';
 import { Files } from './files/files';
 import { FileStore } from './files/fileStore';
 import { Sessions } from './http/sessions';
+import { Troubles } from './machine/troubles';
 import { JobQueue } from './jobs/jobQueue';
 import { Hub } from './live/hub';
 import { Outbox } from './mail/outbox';
@@ -47,13 +49,16 @@ export interface Wired {
 /** All wiring, top to bottom; the server, the seed and the tests stand on the same. */
 export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info'): Wired {
   const log = pino({ level: logLevel });
-  const clock = config.testClock ? new MovableClock() : systemClock;
   const file = path.join(config.dataFolder, 'clear-sitting.sqlite');
   const db = openDatabase(file);
-  const checkpoints = new Checkpoints(file, log);
+  const clock = config.testClock ? new MovableClock() : new SteadyClock();
+  if (clock instanceof SteadyClock) clock.startFrom(lastKnown(db));
+  const troubles = new Troubles(clock, log);
+  const checkpoints = new Checkpoints(file, troubles);
   const time = new TimeKeeper(db);
   const commits = new GroupCommit(db);
   commits.onTakenBack(() => time.forget());
+  commits.onOutcome((error) => (error === null ? troubles.wrote() : troubles.take(error)));
   const room = new Room();
   const jobs = new JobQueue(db, commits, clock, log, room);
   const store = new FileStore(path.join(config.dataFolder, 'files'));
@@ -65,6 +70,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     clock,
     db,
     log,
+    troubles,
     jobs,
     commits,
     time,

@@ -1,6 +1,6 @@
 import type Sqlite from 'better-sqlite3';
 import { storeResponse } from '../../core/kinds/stored';
-import { systemClock } from '../../server/clock';
+import { systemClock } from '../../server/machine/clock';
 import { ApiClient } from '../../server/testing/ApiClient';
 import { TestDevice } from '../../server/testing/TestDevice';
 import type { BenchApp } from '../BenchApp';

@@ -7,6 +7,9 @@ export const error = {
   paperBroken: 'The paper did not arrive whole. Load this page again; no time is lost.',
   broken: 'Something broke on our side. Nothing you sent before is lost; try again.',
   storageFull: 'The server has no room left. Your answers stay on your device and are sent again.',
+  databaseLocked: 'The server cannot save just now. Your answers stay on your device and are sent again.',
+  readOnly: 'The server cannot save just now. Your answers stay on your device and are sent again.',
+  databaseBroken: 'The server cannot save just now. Your answers stay on your device and are sent again.',
   tooLarge: 'This is more than can be sent at once.',
   foreignOrigin: 'This was asked for by another site and was not done.',
 
@@ -17,6 +20,7 @@ export const error = {
   notScored: 'Your answers could not be scored just now. Your answers are kept on this page; try again.',
   noScore: 'This result is not kept any more. Have your answers scored again.',
   busyReading: 'Much is being looked up just now. Wait a moment and try again.',
+  tooManyLines: 'This page is open too often. Close the other windows.',
   tooManyMessages:
     'That was many messages in a minute. Wait a moment; everything you wrote before has arrived.',
   tooMuchWriting:

@@ -3,6 +3,7 @@ export const staffErrors = {
   notAcceptable: 'This answer cannot be accepted for this question.',
   signedOff: 'The marks of this round are signed off; nothing was changed.',
   signedOffReadmit: 'The marks of this round are signed off; nobody can be readmitted.',
+  clockRight: 'The clock agrees with the server’s time already.',
   notYours: 'This script is with another assessor now. Take the next one.',
   notFinished: 'This round cannot be signed off yet.',
   openRunning_one: 'One candidate is still writing.',

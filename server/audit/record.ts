@@ -10,6 +10,7 @@ export type RecordedAct =
   | 'agreed-to-void'
   | 'answered-check'
   | 'asked-candidate'
+  | 'believed-clock'
   | 'changed-marking'
   | 'decided'
   | 'entered-by-door-code'

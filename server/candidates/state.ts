@@ -1,7 +1,7 @@
 import { stageOf, type Stage } from '../../core/arrival/stage';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { linkNeeded } from '../http/errors';
-import type { Services } from '../services';
+import type { Reading } from '../reading/read';
 import { findArrival, findInvited, sittingsOf, type Arrival, type InvitedCandidate } from './queries';
 
 export const doorsAt = ({ opensAt, settings }: InvitedCandidate['round']) =>
@@ -16,7 +16,7 @@ export interface ArrivalState {
 
 /** Where the candidate of an invitation stands, from what is on record. */
 export function arrivalStateOf(
-  { db, clock }: Pick<Services, 'db' | 'clock'>,
+  { db, clock }: Pick<Reading, 'db' | 'clock'>,
   invitationId: number,
 ): ArrivalState {
   const invited = findInvited(db, invitationId);

@@ -2,6 +2,8 @@ import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pino } from 'pino';
+import { systemClock } from '../machine/clock';
+import { Troubles } from '../machine/troubles';
 import { expect, it, vi } from 'vitest';
 import { Checkpoints } from './checkpoints';
 import { openDatabase } from '../db/open';
@@ -16,7 +18,7 @@ it('moves what was committed into the database, which the server’s own connect
   const long = 'x'.repeat(8_000_000);
   db.insert(settings).values({ key: 'long', value: long }).run();
   expect(statSync(file).size).toBe(before);
-  const checkpoints = new Checkpoints(file, pino({ level: 'silent' }));
+  const checkpoints = new Checkpoints(file, new Troubles(systemClock, pino({ level: 'silent' })));
   checkpoints.start(10);
   await vi.waitFor(() => expect(statSync(file).size).toBeGreaterThan(long.length), { timeout: 20_000 });
   await checkpoints.stop();

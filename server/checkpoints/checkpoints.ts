@@ -1,6 +1,6 @@
 import { once } from 'node:events';
 import { Worker } from 'node:worker_threads';
-import type { Logger } from 'pino';
+import type { Troubles } from '../machine/troubles';
 import { runnable } from '../helpers/runnable';
 
 /** So often that each has little to do, and the log begins anew before it is long. */
@@ -13,11 +13,11 @@ const EVERY_MS = 50;
  */
 export class Checkpoints {
   private readonly file: string;
-  private readonly log: Logger;
+  private readonly troubles: Pick<Troubles, 'note' | 'over'>;
   private worker: Worker | null = null;
 
-  constructor(file: string, log: Logger) {
-    [this.file, this.log] = [file, log];
+  constructor(file: string, troubles: Pick<Troubles, 'note' | 'over'>) {
+    [this.file, this.troubles] = [file, troubles];
   }
 
   start(everyMs = EVERY_MS): void {
@@ -28,9 +28,11 @@ export class Checkpoints {
       workerData: { script: script.href, file: this.file, everyMs },
     });
     this.worker.unref();
-    this.worker.on('error', (error) =>
-      this.log.error({ err: error }, 'checkpoints are no longer made ahead'),
-    );
+    this.worker.on('error', (error) => this.troubles.note('checkpoint-failed', {}, error));
+    this.worker.on('message', (trouble: unknown) => {
+      if (trouble === null) this.troubles.over('checkpoint-failed');
+      else this.troubles.note('checkpoint-failed', {}, trouble);
+    });
     this.worker.once('exit', () => (this.worker = null));
   }
 

@@ -23,6 +23,8 @@ interface Waiting {
 export class GroupCommit {
   private readonly db: Db;
   private readonly listeners: (() => void)[] = [];
+  private readonly outcomes: ((error: unknown) => void)[] = [];
+  private wellAt = -Infinity;
   private readonly saving: Waiting[] = [];
   private readonly others: Waiting[] = [];
   private isDue = false;
@@ -38,6 +40,21 @@ export class GroupCommit {
   /** To be told when something was taken back: what is remembered of it elsewhere no longer holds. */
   onTakenBack(forget: () => void): void {
     this.listeners.push(forget);
+  }
+
+  /** To be told how each commit went; null where it went well. */
+  onOutcome(tell: (error: unknown) => void): void {
+    this.outcomes.push(tell);
+  }
+
+  /** How long ago a commit last went well, in ms. */
+  wellSinceMs(): number {
+    return performance.now() - this.wellAt;
+  }
+
+  private outcome(error: unknown): void {
+    if (error === null) this.wellAt = performance.now();
+    for (const tell of this.outcomes) tell(error);
   }
 
   private takenBack(): void {
@@ -82,6 +99,7 @@ export class GroupCommit {
       this.takenBack();
       // Where not even a transaction could begin, nothing was taken up: whoever waits is told, and tries again.
       const failed = taken.length > 0 ? taken : [...this.saving.splice(0), ...this.others.splice(0)];
+      this.outcome(error);
       for (const { fail } of failed) fail(error);
       return;
     } finally {
@@ -89,6 +107,7 @@ export class GroupCommit {
       this.isDue = false;
       if (this.saving.length + this.others.length > 0) this.commitSoon();
     }
+    if (done.length > 0) this.outcome(null);
     for (const { settle } of done) settle();
   }
 

@@ -2,7 +2,7 @@ import { chmodSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
-import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { migrate } from './migrate';
 import * as schema from './schema';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Sqlite.Database };
@@ -13,8 +13,6 @@ export function openForReading(file: string): Db {
   client.pragma('busy_timeout = 3000');
   return drizzle(client, { schema });
 }
-
-const MIGRATIONS = path.join(import.meta.dirname, 'migrations');
 
 /** What a round of 5,000 essays touches again and again fits in it; taken as it is needed. */
 const CACHE_KB = 256 * 1024;
@@ -33,9 +31,9 @@ export function openDatabase(file: string): Db {
   // 64 MB: until then the server has the log moved by a worker (`Checkpoints`); then the next commit does the rest of it.
   client.pragma('wal_autocheckpoint = 16384');
   client.pragma(`cache_size = ${-CACHE_KB}`);
+  migrate(client);
   client.pragma('foreign_keys = ON');
-  client.pragma('busy_timeout = 3000');
-  const db = drizzle(client, { schema });
-  migrate(db, { migrationsFolder: MIGRATIONS });
-  return db;
+  // It waits on the thread that serves everybody: what another program has locked is tried again later.
+  client.pragma('busy_timeout = 100');
+  return drizzle(client, { schema });
 }

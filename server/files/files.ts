@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { FilePurpose } from '../../core/files/purpose';
-import type { Clock } from '../clock';
+import type { Clock } from '../machine/clock';
 import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';

@@ -1,34 +1,70 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import Joi from 'joi';
-import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
-import { badRequest } from '../http/errors';
+import { stopsService, type OperationsView } from '../../core/health/api';
+import { record } from '../audit/record';
+import { forAnyone, forCandidates, forStaff, type Endpoint } from '../http/endpoint';
+import { badRequest, conflict } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import type { SandboxHealth } from '../sandbox/sandbox';
 import type { Services } from '../services';
+import { probe } from '../machine/probe';
 
 const { version } = JSON.parse(
   readFileSync(path.join(import.meta.dirname, '../../package.json'), 'utf8'),
 ) as { version: string };
 
 /** For anybody: what is wrong is for the log. */
-const healthOf = ({ trouble, ...rest }: SandboxHealth) => ({ ...rest, well: trouble === null });
+const sandboxOf = ({ trouble, ...rest }: SandboxHealth) => ({ ...rest, well: trouble === null });
 
-export function healthEndpoints({ db, sandbox, jobs, config, clock }: Services, outbox: Outbox): Endpoint[] {
+const believeBody = Joi.object<{ reason: string }>({
+  reason: Joi.string().trim().min(3).max(1000).required(),
+});
+
+const operationsOf = ({ troubles, clock }: Services): OperationsView => ({
+  troubles: troubles.list(),
+  serverNow: clock.now(),
+});
+
+export function healthEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+  const { db, sandbox, jobs, config, clock, troubles } = services;
   return [
-    forAnyone({ method: 'get', path: '/health' }, () => {
-      const database = db.$client.prepare('select 1 as well').get() ? 'well' : 'unwell';
-      const mode = db.$client.pragma('journal_mode', { simple: true }) as string;
+    forAnyone({ method: 'get', path: '/health' }, async ({ response }) => {
+      await probe(services);
+      const known = troubles.list();
+      const isStopped = known.some(stopsService);
+      if (isStopped) response.status(503);
       return {
+        status: isStopped ? 'stopped' : known.length > 0 ? 'in trouble' : 'well',
+        troubles: known.map(({ code, since }) => ({ code, since })),
         build: version,
-        database,
-        journalMode: mode,
-        codeBox: healthOf(sandbox.health()),
+        journalMode: db.$client.pragma('journal_mode', { simple: true }) as string,
+        sandbox: sandboxOf(sandbox.health()),
         jobs: jobs.open(),
         jobsFailed: jobs.countFailed(),
         outbox: outbox.waiting(),
       };
     }),
+    forStaff(['coordinator'], { method: 'get', path: '/operations' }, async () => {
+      await probe(services);
+      return operationsOf(services);
+    }),
+    forStaff(
+      ['coordinator'],
+      { method: 'post', path: '/operations/believe-clock', body: believeBody },
+      async (who, { body }) => {
+        const doubt = clock.doubt();
+        if (!doubt) throw conflict('clock-right');
+        const seconds = Math.round(doubt.aheadMs / 1000);
+        const subject = `clock ${seconds > 0 ? '+' : ''}${seconds} s`;
+        db.transaction(() =>
+          record(services, { staffId: who.id, act: 'believed-clock', subject, reason: body.reason }),
+        );
+        clock.believe();
+        await probe(services);
+        return operationsOf(services);
+      },
+    ),
     /** For the connection check, at most 1 kB. */
     forCandidates(
       { method: 'post', path: '/echo', body: Joi.object().unknown(), limit: '1kb' },

@@ -1,5 +1,6 @@
 import type { ErrorRequestHandler } from 'express';
-import type { Logger } from 'pino';
+import { troubleOf } from '../machine/troubles';
+import type { Services } from '../services';
 import { message, type Message } from '../../core/messages/message';
 
 export interface Said {
@@ -43,9 +44,12 @@ export const unreadable = (key: string, details?: unknown) =>
   new ApiError(422, 'unreadable', { key, details });
 export const storageFull = () => new ApiError(507, 'storage-full');
 
-const isFull = (error: unknown) =>
-  (error as { code?: string }).code?.startsWith('SQLITE_FULL') ||
-  (error as { code?: string }).code === 'ENOSPC';
+/** What cannot be done now because of the machine; whoever sent it keeps it and tries again. */
+function ofMachine(error: unknown): ApiError | null {
+  const trouble = troubleOf(error);
+  if (trouble === 'disk-full') return storageFull();
+  return trouble === null ? null : new ApiError(503, trouble);
+}
 
 /** What Express and its parsers throw before a route is reached. */
 function fromParser(error: { readonly type?: string; readonly status?: number }): ApiError | null {
@@ -61,11 +65,11 @@ function fromParser(error: { readonly type?: string; readonly status?: number })
   return error.status === 400 ? badRequest('malformedAddress') : null;
 }
 
-export function errorHandler(log: Logger): ErrorRequestHandler {
+export function errorHandler({ log, troubles }: Pick<Services, 'log' | 'troubles'>): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) return next(error);
-    const known =
-      error instanceof ApiError ? error : isFull(error) ? storageFull() : fromParser(error as object);
+    troubles.take(error);
+    const known = error instanceof ApiError ? error : (ofMachine(error) ?? fromParser(error as object));
     if (!known) log.error({ err: error }, 'unexpected error');
     const shown = known ?? new ApiError(500, 'broken');
     response.status(shown.status).json(shown.body);

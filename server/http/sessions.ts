@@ -2,7 +2,7 @@ import { parse, serialize } from 'cookie';
 import type { Request, Response } from 'express';
 import { and, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { Role } from '../../core/rounds/api';
-import type { Clock } from '../clock';
+import type { Clock } from '../machine/clock';
 import { isSecure, type Config } from '../config';
 import type { Db } from '../db/open';
 import { candidateSessions, invitations, rounds, roundStaff, staff, staffSessions } from '../db/schema';

@@ -1,6 +1,6 @@
 import { pino } from 'pino';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { MovableClock } from '../clock';
+import { MovableClock } from '../machine/clock';
 import { GroupCommit } from '../db/groupCommit';
 import { openDatabase, type Db } from '../db/open';
 import { jobs } from '../db/schema';

@@ -1,7 +1,7 @@
 import { and, asc, count, desc, eq, lte, ne, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { FailedJob } from '../../core/jobs/api';
-import type { Clock } from '../clock';
+import type { Clock } from '../machine/clock';
 import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { jobs } from '../db/schema';

@@ -7,6 +7,7 @@ import { arrivalStateOf } from '../candidates/state';
 import { perDatabase } from '../db/perDatabase';
 import { arrivals, invitations, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';
+import { ApiError } from '../http/errors';
 import { perMinute } from '../http/limits';
 import type { Services } from '../services';
 import { paperOfVersion } from '../papers/papers';
@@ -103,6 +104,8 @@ function say(services: Services, invitation: number, { text, hand }: { text: str
   hub.tellOf(invitation, round);
 }
 
+/** Streams of one candidate at a time: a device or two, with some tabs. */
+const MOST_LINES = 4;
 /** More than anybody in trouble writes. */
 const SAID_A_MINUTE = 12;
 
@@ -116,20 +119,26 @@ export function liveEndpoints(services: Services): Endpoint[] {
     hub.tellOf(invitation, invited.round.id);
     return liveView(services, invitation);
   };
+  const lines = new Map<number, number>();
   const countSaid = perMinute(SAID_A_MINUTE, 'tooManyMessages');
   return [
     forCandidates({ method: 'get', path: '/live' }, (who) => {
       hub.noteContact(who.invitation, clock.now());
       return liveView(services, who.invitation);
     }),
-    forCandidates({ method: 'get', path: '/live/stream' }, (who, { request, response }) =>
-      streamView(
-        services,
-        openLine({ request, response, of: 'candidate' }, services),
-        `invitation ${who.invitation}`,
-        () => liveView(services, who.invitation),
-      ),
-    ),
+    forCandidates({ method: 'get', path: '/live/stream' }, ({ invitation }, { request, response }) => {
+      const open = lines.get(invitation) ?? 0;
+      // Who gets none asks again and again, as one whose line was cut.
+      if (open >= MOST_LINES) throw new ApiError(429, 'too-many-tries', { key: 'tooManyLines' });
+      lines.set(invitation, open + 1);
+      const line = openLine({ request, response, of: 'candidate' }, services);
+      line.whenOver(() => {
+        const left = lines.get(invitation)! - 1;
+        if (left > 0) lines.set(invitation, left);
+        else lines.delete(invitation);
+      });
+      streamView(services, line, `invitation ${invitation}`, () => liveView(services, invitation));
+    }),
     forCandidates({ method: 'post', path: '/live/say', body: sayBody }, async (who, { body }) => {
       await countSaid(String(who.invitation));
       say(services, who.invitation, body);

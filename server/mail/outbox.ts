@@ -2,7 +2,7 @@ import { and, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import { subjectOf, writeLetter, type LetterFacts, type NoticeTopic } from '../../core/letters/letters';
 import { say } from '../../core/messages/words';
 import type { Letter, LetterRow } from '../../core/rounds/api';
-import type { Clock } from '../clock';
+import type { Clock } from '../machine/clock';
 import type { Config } from '../config';
 import type { Db } from '../db/open';
 import { invitations, letters } from '../db/schema';

@@ -1,6 +1,6 @@
 import { gt } from 'drizzle-orm';
 import { allItems } from '../../core/papers/paper';
-import type { Clock } from '../clock';
+import type { Clock } from '../machine/clock';
 import type { Db } from '../db/open';
 import { rounds } from '../db/schema';
 import { isReadable, paperOfVersion } from './papers';

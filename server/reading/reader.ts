@@ -1,5 +1,5 @@
 import type { ListQuery, Page } from '../../core/lists/list';
-import type { Clock } from '../clock';
+import type { Clock } from '../machine/clock';
 import type { Config } from '../config';
 import { Helper } from '../helpers/helper';
 import type { Listing, Read } from './read';

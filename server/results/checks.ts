@@ -5,6 +5,7 @@ import { findInvited } from '../candidates/queries';
 import type { Db } from '../db/open';
 import { invitations, people, resultChecks } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
+import type { Reading } from '../reading/read';
 import type { Outbox } from '../mail/outbox';
 import type { Services } from '../services';
 import { notify } from '../mail/notices';
@@ -33,7 +34,7 @@ const rowsOf = (db: Db, invitation: number): Row[] =>
     .all();
 
 /** A candidate's requests, and until when another one can be made. */
-export function checksOf({ db, clock }: Pick<Services, 'db' | 'clock'>, invitation: number): ChecksView {
+export function checksOf({ db, clock }: Pick<Reading, 'db' | 'clock'>, invitation: number): ChecksView {
   const { releasedAt, settings } = findInvited(db, invitation)!.round;
   const rows = rowsOf(db, invitation);
   const until = releasedAt === null ? 0 : releasedAt + settings.checkDays * DAY_MS;

@@ -1,3 +1,5 @@
+import { readdirSync, rmSync, truncateSync } from 'node:fs';
+import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
@@ -107,6 +109,21 @@ describe('the bytes of a page', () => {
     expect(Buffer.from(app.wired.services.files.store.read(page.hash)!).equals(Buffer.from(bytes))).toBe(
       true,
     );
+  });
+
+  it.each(['gone', 'shorter'])('begin again where a restored backup has their draft %s', async (how) => {
+    const device = await start();
+    const bytes = await picture(`restored ${how}`, 900);
+    const page = pageOf(bytes);
+    const send = (from: number) => device.client.put<Reply>(addressOf(device, page, from), part(bytes, from));
+    expect((await send(0)).body.held).toBe(PAGE_PART_BYTES);
+    const { dataFolder } = app.wired.services.config;
+    const [draft] = readdirSync(path.join(dataFolder, 'pages'));
+    const at = path.join(dataFolder, 'pages', draft!);
+    if (how === 'gone') rmSync(at);
+    else truncateSync(at, 10);
+    expect(await send(PAGE_PART_BYTES)).toMatchObject({ status: 200, body: { held: 0, state: 'partly' } });
+    expect(await sends(device, bytes)).toEqual({ held: bytes.length, state: 'here' });
   });
 
   it('are checked by hash and by content, whatever the device says', async () => {

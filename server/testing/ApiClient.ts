@@ -73,8 +73,8 @@ export class ApiClient {
   }
 
   /** The response itself, where bytes or headers matter. */
-  raw(path: string): Promise<Response> {
-    return fetch(`${this.url}/api${path}`, { headers: { Cookie: this.cookie() } });
+  raw(path: string, init: RequestInit = {}): Promise<Response> {
+    return fetch(`${this.url}/api${path}`, { ...init, headers: { Cookie: this.cookie() } });
   }
 
   /** The bytes of a file, or of a part of it. */

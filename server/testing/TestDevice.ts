@@ -8,7 +8,7 @@ import type {
   Prepared,
   SittingOpened,
 } from '../../core/sittings/api';
-import type { Clock } from '../clock';
+import type { Clock } from '../machine/clock';
 import { sha256 } from '../secrets';
 import type { Answered, ApiClient } from './ApiClient';
 

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { MovableClock } from '../clock';
+import { MovableClock } from '../machine/clock';
 import { forAnyone, type Endpoint } from '../http/endpoint';
 import type { Services } from '../services';
 

@@ -9,7 +9,7 @@ import { noArrangements, type Arrangements, type Role, type RoundSettings } from
 import { SMALL_PICTURE, SMALL_PICTURE_HASH } from '../../core/testing/smallPicture';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { allEndpoints, buildApp } from '../app';
-import type { MovableClock } from '../clock';
+import type { MovableClock } from '../machine/clock';
 import { readConfig } from '../config';
 import { rounds, roundStaff, staff } from '../db/schema';
 import { keepFiles } from '../papers/keepFiles';

@@ -1,9 +1,9 @@
 import { mkdirSync, rmSync } from 'node:fs';
-import { open, readFile } from 'node:fs/promises';
+import { open, readFile, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { and, eq, sql } from 'drizzle-orm';
 import type { PagePartReply } from '../../core/files/pages';
-import type { Clock } from '../clock';
+import type { Clock } from '../machine/clock';
 import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
@@ -102,6 +102,11 @@ export class Uploads {
     if (row.state !== 'partly') return { held: row.held, state: row.state };
     // One of the two sizes is made up.
     if (row.bytes !== page.bytes) throw badRequest('pageBroken');
+    // A backup was restored without what had been sent of it, or with less: it begins again.
+    if (row.held > (await this.sizeOfDraft(page))) {
+      await this.change(page, { held: 0 });
+      return { held: 0, state: 'partly' };
+    }
     if (row.held < row.bytes) {
       if (part.from !== row.held) return { held: row.held, state: 'partly' };
       const held = row.held + part.bytes.length;
@@ -192,6 +197,10 @@ export class Uploads {
     await this.change(page, { state: 'unreadable', completedAt: this.parts.clock.now() });
     rmSync(this.draftOf(page), { force: true });
     return { held: page.bytes, state: 'unreadable' };
+  }
+
+  private async sizeOfDraft(page: PageOf): Promise<number> {
+    return (await stat(this.draftOf(page)).catch(() => null))?.size ?? 0;
   }
 
   private draftOf({ sitting, hash }: PageOf): string {

@@ -11,6 +11,7 @@ import { Notice } from '../ui/Notice';
 import { makeQueryClient, useFetched } from '../staff/queries';
 import { useAction } from '../ui/useAsync';
 import { staffErrors } from '../../core/messages/staffErrors.en';
+import { Operations } from '../staff/Operations';
 import { Palette } from '../staff/Palette';
 import { words } from '../words';
 import { StaffContext } from './staffContext';
@@ -128,9 +129,14 @@ function Frame() {
     <StaffContext value={loaded.value}>
       <div className="flex h-dvh">
         <Side member={loaded.value} />
-        <Guard holds={pathname} instead={pageInstead}>
-          <Outlet />
-        </Guard>
+        <div className="flex min-w-0 flex-1 flex-col">
+          {loaded.value.roles.includes('coordinator') && <Operations />}
+          <div className="flex min-h-0 flex-1">
+            <Guard holds={pathname} instead={pageInstead}>
+              <Outlet />
+            </Guard>
+          </div>
+        </div>
       </div>
     </StaffContext>
   );

@@ -1,0 +1,56 @@
+import { rm, statfs, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { settings } from '../db/schema';
+import type { Services } from '../services';
+
+/** Below this much room people are told before it is too late; bytes. */
+const LOW_BYTES = 200 * 1024 * 1024;
+/** A commit that went well this short a time ago shows what a probe would; ms. */
+const FRESH_MS = 5000;
+
+type Here = Pick<Services, 'db' | 'config' | 'commits' | 'clock' | 'jobs' | 'troubles'>;
+
+/** Tries to write, where nobody has just done so; whatever keeps it from that is noted. */
+async function tryToWrite({ db, config, commits, clock, troubles }: Here): Promise<void> {
+  if (commits.wellSinceMs() < FRESH_MS) return;
+  try {
+    const file = path.join(config.dataFolder, '.probe');
+    await writeFile(file, String(clock.now()));
+    await rm(file);
+    const value = String(clock.now());
+    await commits.run(
+      () =>
+        void db
+          .insert(settings)
+          .values({ key: 'probe', value })
+          .onConflictDoUpdate({ target: settings.key, set: { value } })
+          .run(),
+    );
+    troubles.wrote();
+  } catch (error) {
+    troubles.take(error);
+  }
+}
+
+async function lookAtDisk({ config, troubles }: Here): Promise<void> {
+  const { bavail, bsize } = await statfs(config.dataFolder);
+  if (bavail * bsize < LOW_BYTES) troubles.note('disk-low');
+  else troubles.over('disk-low');
+}
+
+/** Looks after everything that people who run the server have to know; asked by health, and again and again. */
+export async function probe(here: Here): Promise<void> {
+  const { jobs, clock, troubles } = here;
+  await tryToWrite(here);
+  try {
+    await lookAtDisk(here);
+    const failed = jobs.countFailed();
+    if (failed > 0) troubles.note('jobs-failed', { count: failed });
+    else troubles.over('jobs-failed');
+  } catch (error) {
+    troubles.take(error);
+  }
+  const doubt = clock.doubt();
+  if (doubt) troubles.note('clock', { aheadMs: doubt.aheadMs });
+  else troubles.over('clock');
+}
