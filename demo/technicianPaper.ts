@@ -118,11 +118,7 @@ export function technicianPaper(version: keyof typeof VERSIONS = 1): FullPaper {
       text: RULES,
       statements: [
         { key: 'alone', text: 'I work alone, without help from people or programs.' },
-        { key: 'questions', text: 'I keep the questions to myself.' },
-        {
-          key: 'recorded',
-          text: 'I know that one picture is taken now and kept for 60 days, and nothing else is recorded.',
-        },
+        { key: 'questions', text: 'I will not share the questions with anybody.' },
       ],
     },
     bank: sections.flatMap((s) => s.items).map(firstVersion),

@@ -1,3 +1,5 @@
+import type { Guessing } from '../kinds/contract';
+import type { Message } from '../messages/message';
 import type { Document } from '../documents/document';
 import type { NodeType } from '../documents/everyNode';
 import type { KindName } from '../kinds/kindNames';
@@ -36,7 +38,8 @@ export interface ArrivalView {
     readonly doorsAt: number;
     readonly identityPicture: boolean;
     readonly correctionsFirst: boolean;
-    readonly recorded: string;
+    /** What is recorded of the candidate, in sentences. */
+    readonly recorded: readonly Message[];
     readonly resultBy: number;
     readonly help: string;
   };
@@ -65,7 +68,8 @@ export interface ArrivalView {
     readonly text: Document;
     readonly sections: readonly CoverSection[];
     readonly questions: number;
-    readonly wrongCosts: boolean;
+    /** What a guess can cost. */
+    readonly guessing: Guessing;
     readonly warningMinutes: readonly number[];
     readonly peopleMark: boolean;
     readonly kinds: readonly KindName[];

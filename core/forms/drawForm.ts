@@ -112,7 +112,6 @@ export function drawForm(paper: FullPaper, { seed, locale, transcripts, aids, wh
     minutes: paper.minutes,
     warningMinutes: [...paper.warningMinutes],
     marks: sumMarks(questions.map((q) => q.marks)),
-    wrongCosts: questions.some((q) => q.parts.some((p) => candidateKindOf(p.kind).wrongCosts(p.shown))),
     sections: sections.map((section) => section.shown),
     questions,
   };

@@ -14,6 +14,13 @@ export interface Progress {
   readonly missing: Message | null;
 }
 
+/**
+ * What a wrong choice can cost: nothing (`free`); marks that a right one of the same question would have earned, but
+ * never more (`within`); or marks of other questions (`costs`).
+ */
+export const guessings = ['free', 'within', 'costs'] as const;
+export type Guessing = (typeof guessings)[number];
+
 /** An answer as text, and how it is set: as running words, line by line in a fixed pitch, or as a list of pages that people look at. */
 export interface PlainText {
   readonly form: 'words' | 'program' | 'pages';
@@ -70,8 +77,8 @@ export interface CandidateKind<Shown, Response> {
   progress(shown: Shown, response: Response): Progress;
   /** How the marks are given, in one sentence a candidate reads; null where it goes without saying. */
   rule(shown: Shown): Message | null;
-  /** Can a wrong answer cost marks? Said on the cover and at the last look. */
-  wrongCosts(shown: Shown): boolean;
+  /** What a guess can cost. Said on the cover and at the last look; where it costs something, `rule` says how. */
+  guessing(shown: Shown): Guessing;
   /** The answer for printouts, the PDF and screen readers; empty text where nothing is answered. */
   describe(shown: Shown, response: Response, say: Say): PlainText;
   /** The answer as it is compared with those of others; without it answers of this kind are not compared. */
@@ -100,7 +107,7 @@ export const plainCandidate = {
   misfit: () => null,
   fitting: <Response>(_: unknown, response: Response) => response,
   rule: () => null,
-  wrongCosts: () => false,
+  guessing: (): Guessing => 'free',
   files: () => [],
   fileRules: () => null,
   events: {},

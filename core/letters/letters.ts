@@ -27,6 +27,8 @@ export interface InvitationFacts extends Facts {
   readonly camera: boolean;
   readonly extraPercent: number;
   readonly breakMinutes: number;
+  /** What is recorded; letters of before have none. */
+  readonly recorded?: readonly Message[];
 }
 
 export interface ReceiptFacts extends Facts {
@@ -85,6 +87,7 @@ function invitation(facts: InvitationFacts, link: string | null): Paragraph[] {
     [message('letter.reference', { reference: facts.reference })],
     [message('letter.linkTitle'), link ?? message('letter.linkSent')],
     [message(facts.camera ? 'letter.prepareCamera' : 'letter.prepare')],
+    ...(facts.recorded ? [[message('letter.recorded'), ...facts.recorded]] : []),
   ];
 }
 

@@ -47,4 +47,6 @@ export interface LiveView {
   /** Recordings with a limit of plays, while the sitting runs. */
   readonly plays: PlayCounts;
   readonly pages: LivePages | null;
+  /** After the hand-in: another text whenever what the page shows of marking or of the result has changed. */
+  readonly marked: string | null;
 }

@@ -23,8 +23,7 @@ export const error = {
   tooManyLines: 'This page is open too often. Close the other windows.',
   tooManyMessages:
     'That was many messages in a minute. Wait a moment; everything you wrote before has arrived.',
-  tooMuchWriting:
-    'More arrived than a person can write. Your answers stay on this device and are sent bit by bit.',
+  tooMuchWriting: 'Your answers are saved on this device and are being sent in smaller pieces.',
   malformedAddress: 'This address cannot be read.',
   malformedBody: 'This message is not what this address takes.',
   malformedParams: 'This address is not complete.',
@@ -53,7 +52,7 @@ export const error = {
   notesNotPossible: 'A note in the margin has no place in this answer.',
 
   notSignedIn: 'You are not signed in. Sign in and try again.',
-  wrongSignIn: 'E-mail and password do not belong together. Check both and try again.',
+  wrongSignIn: 'The e-mail address or the password is wrong. Try again.',
   linkNeeded: 'Open your personal link again: this browser no longer knows who you are.',
   notAllowed: 'Your account is not set up for this.',
   wrongLink: 'This link does not lead to a test. Copy the whole link from your letter and try again.',
@@ -78,8 +77,9 @@ export const error = {
   cameraWorks: 'Your camera worked a moment ago. Take the picture, or run the checks again.',
   rulesChanged: 'The rules have changed since you opened this page. Read them again.',
   noDoor: 'No door code is needed now. Open your link again.',
-  doorShut: 'Too many codes were wrong. Raise a hand: the invigilator can let you in.',
+  doorShut: 'Too many codes were wrong. Raise a hand: the invigilator can admit you.',
   notOpen: 'The test has not opened yet. The code works from the opening time on.',
+  noDoorCode: 'The door code has six digits. Check it and enter it again. This did not count as a try.',
   wrongCode_one: 'This is not the code. You can try once more.',
   wrongCode_other: 'This is not the code. You can try {{count}} times more.',
   wrongCodeLast: 'This is not the code. Raise a hand: the invigilator can let you in.',
@@ -92,11 +92,10 @@ export const error = {
     'This paper cannot be opened: a question in it is of a kind or version that this program does not know. The people who run the test have to update the program or the paper.',
   paperIncomplete: 'The paper on this device is not the whole paper. Load this page again; no time is lost.',
   noSitting: 'No test of yours is running. Open your link again to see where you are.',
-  holdUnknown:
-    'The server does not know this opening of your test. It is opened again; your answers are kept.',
+  holdUnknown: 'We are reconnecting your test. Your answers are saved.',
   tooManyHolds: 'Your test was opened too often. Raise a hand; your answers are kept.',
-  sittingVoid: 'This sitting was declared void. The letter to you says why, and whom to ask.',
-  noCheckNow: 'A check cannot be asked for now. Your page says until when, and whether one is open already.',
+  sittingVoid: 'This test was declared void. Our e-mail to you says why, and who can help.',
+  noCheckNow: 'You cannot ask for a check now. Your page shows the last day and any request that is open.',
   noQuestionOpen: 'This question is not open any more.',
   notReleased: 'Your result is not released yet. Your link shows what is being marked and until when.',
 

@@ -18,6 +18,7 @@ export const letter = {
     'What to prepare: a laptop or a phone with a current browser and a camera, a quiet place, a charged battery. The link leads to readiness checks first; they cost no time. If the window or the connection closes, open the same link again: your answers are kept.',
   prepare:
     'What to prepare: a laptop or a phone with a current browser, a quiet place, a charged battery. The link leads to readiness checks first; they cost no time. If the window or the connection closes, open the same link again: your answers are kept.',
+  recorded: 'What is recorded:',
   calendarTitle: '{{title}}: the window of your test',
   calendarText: 'Open the personal link in your letter at any time in this window.',
   receiptSubject: 'Your receipt: {{title}}',

@@ -29,7 +29,7 @@ export const staffErrors = {
   nothingHandedIn: 'Nothing has been handed in yet.',
   noPack: 'This pack could not be found. Make a new one.',
   noCheck: 'This request could not be found.',
-  samePerson: 'The second person has to be another one than who decided.',
+  samePerson: 'A different person must confirm this decision.',
   noVerdict: 'This decision could not be found.',
   noObservation: 'This observation could not be found.',
   noScript: 'This script could not be found.',

@@ -38,7 +38,6 @@ export interface CandidatePaper {
   readonly minutes: number;
   readonly warningMinutes: readonly number[];
   readonly marks: Hundredths;
-  readonly wrongCosts: boolean;
   readonly sections: readonly {
     readonly key: string;
     readonly title: string;

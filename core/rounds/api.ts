@@ -38,8 +38,7 @@ export interface RoundSettings {
   /** Whether pages of answers can be photographed with a phone that is joined by a QR code. */
   readonly joinedPhones: boolean;
   readonly checks: readonly CheckName[];
-  /** What is recorded of a candidate, in one sentence that they read, and how long it is kept. */
-  readonly recorded: string;
+  /** How long pictures of candidates are kept. */
   readonly keptDays: number;
   readonly help: string;
   readonly resultBy: number;

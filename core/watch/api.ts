@@ -1,3 +1,4 @@
+import type { RoundRow } from '../rounds/api';
 import type { ArrivalPicture } from '../files/purpose';
 import type { Message } from '../messages/message';
 import type { PlayCount } from '../sittings/api';
@@ -75,7 +76,8 @@ export interface WatchRoundRow {
   readonly opensAt: number;
   readonly closesAt: number;
   readonly timeZone: string;
-  readonly open: boolean;
+  /** Where the window stands by the server's clock. */
+  readonly window: RoundRow['window'];
 }
 
 interface Urgent {

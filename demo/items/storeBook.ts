@@ -59,7 +59,7 @@ export const accessionLedger: Draft = {
       kind: 'table-entry',
       marks: 700,
       minutes: 6,
-      prompt: 'Carry the ledger of sea kale, accession HR-2207, on from the slips.',
+      prompt: 'Use the slips to continue the sea kale ledger (accession HR-2207).',
       content: {
         asked: {
           caption: 'Accession HR-2207, sea kale, seeds',

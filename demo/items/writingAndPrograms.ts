@@ -104,7 +104,7 @@ export const strongestLot: Draft = {
       marks: 600,
       minutes: 8,
       prompt:
-        'Each lot has a `name`, the seeds `sown` and the seeds that came `up`. Write `strongest(lots)`: the name of the lot with the highest share germinated. A lot with nothing sown is passed over; of equals the first counts; with no lot left the answer is the empty text.',
+        'Each lot has a `name`, the seeds `sown` and the seeds that came `up`. Write `strongest(lots)`: the name of the lot with the highest share germinated. Ignore lots with nothing sown. If lots are equal, return the first. If no lot is left, return an empty string.',
       content: program({
         functionName: 'strongest',
         languages: [

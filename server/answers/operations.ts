@@ -1,3 +1,4 @@
+import { tellCandidates } from '../candidates/tellCandidates';
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import type {
   AcceptedAnswer,
@@ -281,6 +282,7 @@ export async function rescore(services: Services, outbox: Outbox, correctionId: 
       done += scriptsOf(services, round.id).length;
       progress({ done });
     });
+    tellCandidates(services, round.id);
   }
   progress({ finishedAt: clock.now() });
 }

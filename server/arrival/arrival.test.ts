@@ -1,3 +1,5 @@
+import type { LiveView } from '../../core/live/api';
+import { doorCodeOf } from './doorCode';
 import sharp from 'sharp';
 import { SMALL_PICTURE } from '../../core/testing/smallPicture';
 import { documentAsText } from '../../core/documents/documentAsText';
@@ -32,6 +34,7 @@ async function opened(round: number, arrangements: Parameters<Served['invite']>[
     link,
     step,
     view: async () => (await client.get<ArrivalView>('/arrival')).body,
+    live: async () => (await client.get<LiveView>('/live')).body,
     details: (correction: string | null = null) => step('details', { correction }),
     rules: (accepted = ['honest'], of = '1') => step('rules', { version: of, accepted }),
     checks: (names: readonly string[], goOn = true, outcome = 'good') =>
@@ -277,16 +280,25 @@ describe('without a camera', () => {
 describe('at the door', () => {
   it('the code is refused before the opening, and every wrong one is on record', async () => {
     const round = newRound({ startRule: 'door code', doorsMinutes: 60 });
-    const { details, rules, step, view } = await opened(round);
+    const { details, rules, step, view, live } = await opened(round);
     app.clock.advance(-30 * MINUTE_MS);
     await details();
     await rules();
     expect((await view()).stage).toEqual({ at: 'arriving', step: 'waiting' });
     expect(told(await step('door', { code: 'WREN 11' }))).toEqual([409, 'not-open']);
     app.clock.advance(30 * MINUTE_MS);
-    expect(told(await step('door', { code: 'nothing like it' }))[1]).toBe('wrong-code');
+    // What cannot be a code is no try.
+    for (const code of ['MOSS 27', '12345', '1234567', 'nothing like it'])
+      expect(told(await step('door', { code }))).toEqual([422, 'no-door-code']);
+    const { triesLeft } = await live();
+    expect(triesLeft).toBe(5);
+    const right = doorCodeOf(app.wired.services.secret, round);
+    const wrong = right.startsWith('9') ? '100 000' : '900 000';
+    expect(told(await step('door', { code: wrong }))[1]).toBe('wrong-code');
+    expect((await live()).triesLeft).toBe(4);
     const acts = app.wired.services.db.select().from(audit).all();
     expect(acts.at(-1)!.act).toBe('gave-wrong-door-code');
+    expect((await step('door', { code: right.replace(' ', '–') })).status).toBe(200);
   });
 
   it('there is none where the opening time alone decides', async () => {

@@ -10,7 +10,10 @@ export function doorCodeOf(secret: string, roundId: number): string {
   return `${digits.slice(0, 3)} ${digits.slice(3)}`;
 }
 
-const plain = (code: string) => code.replace(/\D/g, '');
+/** Spaces, dashes and points do not matter to a nervous person. */
+const plain = (code: string) => code.normalize('NFKC').replace(/[\s.\-\u2010-\u2015]/g, '');
 
-/** Spaces and dashes do not matter to a nervous person. */
+/** Can this be a door code at all? What cannot is no try. */
+export const isDoorCode = (given: string): boolean => /^\d{6}$/.test(plain(given));
+
 export const sameDoorCode = (given: string, code: string): boolean => plain(given) === plain(code);

@@ -1,3 +1,6 @@
+import { guessingOf } from '../../core/papers/guessing';
+import { recordedOf } from '../../core/rounds/recorded';
+import { runsPrograms } from '../../core/scoring/script';
 import { arrivalStateOf, doorsAt, type ArrivalState } from '../candidates/state';
 import { typesIn } from '../../core/documents/everyNode';
 import type { ArrivalView } from '../../core/arrival/api';
@@ -10,7 +13,7 @@ import { allParts, type FullPaper } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiError, badRequest, conflict } from '../http/errors';
 import { markingProgress } from '../marking/progress';
-import { doorCodeOf, sameDoorCode } from './doorCode';
+import { doorCodeOf, isDoorCode, sameDoorCode } from './doorCode';
 import { record } from '../audit/record';
 import type { Services } from '../services';
 import { receiptOf } from '../sittings/receipts';
@@ -45,7 +48,7 @@ function coverOf(paper: FullPaper): ArrivalView['cover'] {
     text: paper.cover,
     sections: outlineSections(copy),
     questions: copy.questions.length,
-    wrongCosts: copy.wrongCosts,
+    guessing: guessingOf(copy.questions),
     warningMinutes: paper.warningMinutes,
     kinds: [...new Set(parts.map((p) => p.part.kind))],
     textNodes: [...typesIn([paper.cover, paper.rules.text, ...documentsIn(wholeForm(paper).paper)])],
@@ -66,7 +69,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
   const sections = plain.sections.map((one) => ({ ...one, aids: aidsFor(one.aids, aids) }));
   const cover = { ...plain, sections };
   const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
-  const { attemptsAllowed, recorded, resultBy, help, checks, startRule } = round.settings;
+  const { attemptsAllowed, resultBy, help, checks, startRule } = round.settings;
   const { identityPicture, correctionsFirst } = round.settings;
   const { title, opensAt, closesAt, timeZone } = round;
   return {
@@ -85,7 +88,7 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
       doorsAt: doorsAt(round),
       identityPicture,
       correctionsFirst,
-      recorded,
+      recorded: recordedOf(round.settings, runsPrograms(paper)),
       resultBy,
       help,
     },
@@ -213,6 +216,7 @@ export async function enterDoorCode(services: Services, invitationId: number, co
   const triesSoFar = () => findArrival(db, invitationId, attempt)?.doorTries ?? 0;
   if (triesSoFar() >= DOOR_TRIES) throw conflict('door-shut');
   if (clock.now() < opensAt) throw conflict('not-open');
+  if (!isDoorCode(code)) throw new ApiError(422, 'no-door-code');
   const subject = `round ${id}`;
   const tries = await commits.run(() => {
     const before = triesSoFar();

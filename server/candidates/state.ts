@@ -1,3 +1,4 @@
+import { takesPicture } from '../../core/arrival/picture';
 import { stageOf, type Stage } from '../../core/arrival/stage';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { linkNeeded } from '../http/errors';
@@ -43,7 +44,7 @@ export function arrivalStateOf(
           arrival.correctionSettledAt !== null),
       checks: demanded.length === 0 || arrival?.checksAt != null,
       picture:
-        !(demanded.includes('camera') || invited.round.settings.identityPicture) ||
+        !takesPicture(invited.round.settings) ||
         (arrival?.pictureAt != null &&
           (!invited.round.settings.identityPicture || arrival.identityAt !== null)),
       rules: arrival?.rulesAt != null,

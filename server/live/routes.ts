@@ -1,11 +1,14 @@
-import { and, asc, count, eq, isNotNull, isNull, lte, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, isNotNull, isNull, lte, max, or, sql } from 'drizzle-orm';
 import Joi from 'joi';
+import type { Stage } from '../../core/arrival/stage';
 import type { LiveView, Message } from '../../core/live/api';
 import { timeViewOf } from '../../core/timing/sittingTime';
 import { DOOR_TRIES } from '../arrival/operations';
+import { sittingsOf, type InvitedCandidate } from '../candidates/queries';
 import { arrivalStateOf } from '../candidates/state';
+import { markingProgress } from '../marking/progress';
 import { perDatabase } from '../db/perDatabase';
-import { arrivals, invitations, messages } from '../db/schema';
+import { arrivals, invitations, marks, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
 import { perMinute } from '../http/limits';
@@ -41,6 +44,11 @@ const queriesOf = perDatabase((db) => {
       .where(or(eq(messages.invitationId, sql.placeholder('invitation')), toAll))
       .orderBy(asc(messages.id))
       .prepare(),
+    newestMark: db
+      .select({ id: max(marks.id) })
+      .from(marks)
+      .where(eq(marks.sittingId, sql.placeholder('id')))
+      .prepare(),
     waiting: db
       .select({ invitation: arrivals.invitationId })
       .from(arrivals)
@@ -61,6 +69,15 @@ const placeOf = ({ db }: Services, at: number, round: number): number =>
 /** Whoever still waits has moved up by one. */
 export function tellWaiting({ db, hub }: Services, round: number): void {
   for (const { invitation } of queriesOf(db).waiting.all({ round })) hub.tell(`invitation ${invitation}`);
+}
+
+/** A text that changes with what the page behind the link shows of marking and result. */
+function markedOf({ db }: Services, { invitation, round }: InvitedCandidate, stage: Stage): string | null {
+  if (stage.at !== 'being marked' && stage.at !== 'result') return null;
+  const own = sittingsOf(db, invitation.id).filter((one) => one.closedAt !== null);
+  if (stage.at === 'being marked') return JSON.stringify(own.map((one) => markingProgress(db, one)));
+  const newest = own.map(({ id }) => queriesOf(db).newestMark.get({ id })?.id ?? 0);
+  return [round.releasedAt ?? 0, round.signedOffAt ?? 0, ...newest].join(' ');
 }
 
 export function liveView(services: Services, invitation: number): LiveView {
@@ -91,6 +108,7 @@ export function liveView(services: Services, invitation: number): LiveView {
       ? new Plays(db).countsOf(running.id, paperOfVersion(db, invited.round.paperVersionId))
       : {},
     pages: running ? livePages(services, running.id, invited.round.settings.joinedPhones) : null,
+    marked: markedOf(services, invited, stage),
   };
 }
 

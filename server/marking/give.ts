@@ -4,6 +4,7 @@ import type { GivenReply, StandardTold } from '../../core/marking/api';
 import type { MarkDraft, Override } from '../../core/marking/mark';
 import { marksGiven, type MarksGiven, givenAgain } from '../../core/marking/marksGiven';
 import { hasDrifted, isWithin } from '../../core/marking/standardisation';
+import { tellCandidateOf } from '../candidates/tellCandidates';
 import { judgements, markingTasks, setAsides, standards } from '../db/schema';
 import { badRequest, conflict } from '../http/errors';
 import type { Services } from '../services';
@@ -135,7 +136,7 @@ export function giveMark(services: Services, staffId: number, taskId: number, ma
   const at = clock.now();
   const item = itemOf(db, { round: roundId, target });
   const { tolerance } = markingOf(db, { round: roundId, target }, item.judged);
-  return db.transaction(() => {
+  const reply = db.transaction((): GivenReply => {
     const own = addJudgement(db, {
       sittingId,
       target,
@@ -161,6 +162,8 @@ export function giveMark(services: Services, staffId: number, taskId: number, ma
     compareMarks(db, { roundId, sittingId, target, components: marked.components, tolerance, at });
     return { told: null };
   });
+  tellCandidateOf(services, sittingId);
+  return reply;
 }
 
 /** Keeps a half-made mark, over a reload and on another device. */
@@ -189,6 +192,7 @@ export function takeBack(services: Services, staffId: number, taskId: number): v
     db.update(markingTasks).set({ doneAt: null, draft }).where(eq(markingTasks.id, taskId)).run();
     compareMarks(db, { roundId, sittingId, target, components, tolerance, at: clock.now() });
   });
+  tellCandidateOf(services, sittingId);
 }
 
 /** Gives a script to the lead with a question; it comes back with the answer. */

@@ -3,6 +3,7 @@ import type { GapData, ItemSettings, LeadScript, Settlement } from '../../core/m
 import type { StandardUse } from '../../core/marking/mark';
 import type { MarksGiven } from '../../core/marking/marksGiven';
 import { record } from '../audit/record';
+import { tellCandidateOf } from '../candidates/tellCandidates';
 import type { Db } from '../db/open';
 import {
   clarificationReads,
@@ -152,6 +153,7 @@ export function settleGap(
     db.update(gaps).set({ closedAt: at, settlement: settlement.id }).where(eq(gaps.id, id)).run();
     record(services, { staffId, act: 'settled-gap', subject: `round ${round}, ${gap.target}`, reason });
   });
+  tellCandidateOf(services, gap.sittingId);
 }
 
 /** Says how an item is marked; what its share of double marking asks for is shared out at once. */

@@ -1,6 +1,7 @@
 import { desc, eq } from 'drizzle-orm';
 import type { OverallComment, RemarkMade } from '../../core/marking/api';
 import { record } from '../audit/record';
+import { tellCandidateOf } from '../candidates/tellCandidates';
 import { findInvited } from '../candidates/queries';
 import type { Db } from '../db/open';
 import { overallComments } from '../db/schema';
@@ -51,6 +52,7 @@ export function remark(
     if (item.round.releasedAt !== null && before.hundredths !== hundredths)
       notify(services, outbox, findInvited(db, sitting.invitationId)!, { topic: 'result changed' });
   });
+  tellCandidateOf(services, sitting.id);
 }
 
 /** Says something of a script as a whole, which its sheet shows; an empty text takes it back. */

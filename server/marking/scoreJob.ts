@@ -273,6 +273,7 @@ export async function scoreSitting(services: Services, sittingId: number, { last
     if (waiting.size === 0) queriesOf(db).scored.run({ at: keeping.at, id: sittingId });
     services.jobs.addOnce('allocate', round.id);
   });
+  services.hub.tellOf(sitting.invitationId, round.id);
   for (const [target, score] of found)
     if ('failure' in score) services.log.error({ sittingId, target, ...score }, 'a part could not be scored');
   if (waiting.size > 0)

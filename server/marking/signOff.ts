@@ -2,6 +2,7 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { message, type Message } from '../../core/messages/message';
 import { record } from '../audit/record';
 import { rounds } from '../db/schema';
+import { tellCandidates } from '../candidates/tellCandidates';
 import { conflict, notFound } from '../http/errors';
 import type { Services } from '../services';
 import { changeMarking, itemOf, markingOf, type ItemRef } from './items';
@@ -43,6 +44,7 @@ export function signOff(services: Services, staffId: number, roundId: number): v
       .run();
     if (change.changes > 0) record(services, { staffId, act: 'signed-off', subject: `round ${roundId}` });
   });
+  tellCandidates(services, roundId);
 }
 
 /** Freezes the marks of one item. */

@@ -1,6 +1,7 @@
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import { record } from '../audit/record';
 import { findInvited } from '../candidates/queries';
+import { tellCandidates } from '../candidates/tellCandidates';
 import { invitations, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
@@ -30,6 +31,7 @@ export function release(services: Services, staffId: number | null, id: number):
     record(services, { staffId, act: 'released', subject: `round ${id}` });
     jobs.add('announce-results', id);
   });
+  tellCandidates(services, id);
 }
 
 /**

@@ -1,3 +1,4 @@
+import type { LiveView } from '../../core/live/api';
 import { people } from '../db/schema';
 import { sha256 } from '../secrets';
 import type { Page } from '../../core/lists/list';
@@ -80,10 +81,21 @@ describe('a result', () => {
       scored: waiting.marking!.questions - byPeople.length,
       reading: byPeople.map((kind) => ({ title: `A ${kind}`, assessors: 1 })),
     });
+    // The page hears of every step by itself: of the marks, and of the release.
+    const stream = await client.stream('/live/stream');
+    const next = async () => JSON.parse((await stream.next()).slice('data: '.length)) as LiveView;
+    const before = await next();
+    expect(before.stage).toEqual({ at: 'being marked' });
     await markAll(round, (levels) => levels - 1);
+    const after = await next();
+    expect([after.stage, after.marked === before.marked]).toEqual([{ at: 'being marked' }, false]);
     expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(200);
     expect((await client.get('/result')).status).toBe(409);
     expect((await coordinator!.post(`/rounds/${round}/release`)).status).toBe(200);
+    let told = await next();
+    while (told.stage.at !== 'result') told = await next();
+    expect(told.marked).not.toBeNull();
+    await stream.end();
     const sheet = await result(client);
     const best = worth(['number', 'choice']);
     const people = sumMarks(

@@ -44,7 +44,6 @@ export const newRound = Joi.object<NewRound>({
       .items(Joi.valid(...checkNames))
       .unique()
       .required(),
-    recorded: Joi.string().trim().max(500).required(),
     keptDays: Joi.number().integer().min(1).max(730).required(),
     help: Joi.string().trim().min(1).max(500).required(),
     resultBy: moment,

@@ -1,3 +1,5 @@
+import { recordedOf } from '../../core/rounds/recorded';
+import { runsPrograms } from '../../core/scoring/script';
 import { allItems } from '../../core/papers/paper';
 import { askedStill } from '../papers/askedStill';
 import { and, eq } from 'drizzle-orm';
@@ -69,7 +71,8 @@ type Invitee = Pick<InvitedCandidate, 'round' | 'person' | 'invitation'>;
 
 function letterTo({ db, config }: Services, { round, person, invitation }: Invitee): NewLetter {
   const { opensAt, closesAt, timeZone, settings } = round;
-  const { title, minutes } = paperOfVersion(db, round.paperVersionId);
+  const paper = paperOfVersion(db, round.paperVersionId);
+  const { title, minutes } = paper;
   const facts = {
     kind: 'invitation' as const,
     organisation: config.organisation,
@@ -85,6 +88,7 @@ function letterTo({ db, config }: Services, { round, person, invitation }: Invit
     camera: settings.checks.includes('camera'),
     extraPercent: invitation.extraPercent,
     breakMinutes: invitation.arrangements.breakMinutes,
+    recorded: recordedOf(settings, runsPrograms(paper)),
   };
   return { invitationId: invitation.id, to: person.email, facts };
 }

@@ -37,7 +37,6 @@ const SETTINGS: RoundSettings = {
   identityPicture: false,
   joinedPhones: true,
   checks: [],
-  recorded: 'Nothing is recorded.',
   keptDays: 60,
   help: 'Ask the archive.',
   resultBy: 0,

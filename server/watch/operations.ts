@@ -164,7 +164,7 @@ export const watchRounds = ({ db, clock }: Services, staffId: number) =>
       opensAt,
       closesAt,
       timeZone,
-      open: window === 'open',
+      window,
     }),
   );
 

@@ -18,7 +18,7 @@ export const t = words('answers', {
   acceptOf: 'Accept “{{answer}}”',
   acceptTitle: 'Accept “{{answer}}” from now on?',
   acceptText:
-    'It then counts as right in every script, also in those that are handed in later. The question itself stays as it was published; this is kept beside it, with your reason.',
+    'It then counts as right in every script, also in those that are handed in later. The published question does not change. Your decision and reason are recorded with it.',
   looking: 'Looking at what would change …',
   changes_one: '{{count}} of {{scripts}} scripts changes its marks:',
   changes_other: '{{count}} of {{scripts}} scripts change their marks:',
@@ -29,7 +29,7 @@ export const t = words('answers', {
   acrossBands_one: '{{count}} script reaches another band.',
   acrossBands_other: '{{count}} scripts reach another band.',
   releasedScripts_one:
-    'The result of {{count}} of them is out: the sheet says what changed, and the candidate is told by letter.',
+    '{{count}} of these results is released. The result sheet shows the change, and the candidate gets an e-mail.',
   releasedScripts_other:
     'The results of {{count}} of them are out: the sheets say what changed, and the candidates are told by letter.',
   rescoring: 'Scored anew: {{done}} of {{of}} scripts',

@@ -56,7 +56,7 @@ function StartedElsewhere() {
 }
 
 function StageView() {
-  const { link, view } = useArrival();
+  const { link, view, live } = useArrival();
   const { stage } = view;
   switch (stage.at) {
     case 'too early':
@@ -70,7 +70,7 @@ function StageView() {
     case 'result':
       return (
         <Suspense>
-          <Result practice={view.practice ? `/i/${link}/practice` : null} />
+          <Result practice={view.practice ? `/i/${link}/practice` : null} marked={live?.marked ?? null} />
         </Suspense>
       );
     case 'arriving': {

@@ -6,6 +6,7 @@ import { showLength } from '../../core/timing/pace';
 import { ownZone, showDuration, showMoment } from '../ui/times';
 import { useArrival } from './ArrivalContext';
 import { useUntil } from './steps/Waiting';
+import { say } from '../words';
 import { t } from './words';
 
 function Line({ label, children }: { label: string; children: ReactNode }) {
@@ -96,7 +97,7 @@ export function Outside({ over }: { over: boolean }) {
               )}
             </Line>
             <Line label={t('prepare')}>{t('prepareText')}</Line>
-            <Line label={t('recorded')}>{round.recorded}</Line>
+            <Line label={t('recorded')}>{round.recorded.map(say).join(' ')}</Line>
           </>
         )}
         <Line label={t('help')}>{round.help}</Line>

@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { LiveView } from '../../core/live/api';
 import { get, post } from '../api/client';
@@ -14,15 +14,21 @@ export function useArrivalLive(shell: Omit<ArrivalShell, 'live'> | null): {
   say: (text: string, hand: boolean) => Promise<void>;
 } {
   const stage = shell?.view.stage;
-  const follows = stage?.at === 'arriving' || stage?.at === 'too early';
+  // At the desk the desk itself follows; what is over changes no more.
+  const follows = stage !== undefined && stage.at !== 'running' && stage.at !== 'over';
   const [live, setLive] = useLive<LiveView>(follows ? '/live' : null);
   /** Begun in another window or device: this one must not take the desk without being asked. */
   const startedElsewhere = live?.stage.at === 'running' && stage?.at === 'arriving';
+  /** What was last shown of marking. */
+  const seen = useRef<string | null>(null);
   const moved = useEffectEvent(async () => {
-    if (!live || !shell || startedElsewhere || same(live.stage, shell.view.stage)) return;
+    if (!live || !shell || startedElsewhere) return;
+    const marks = live.stage.at === 'being marked' && live.marked !== seen.current;
+    if (same(live.stage, shell.view.stage) && !marks) return;
+    seen.current = live.marked;
     shell.update(await get<ArrivalView>('/arrival'));
   });
-  const news = JSON.stringify(live?.stage);
+  const news = JSON.stringify([live?.stage, live?.marked]);
   useEffect(() => void moved().catch(() => undefined), [news]);
   // The opening time passes without anybody doing anything: look again just then.
   const opensIn = live ? Math.min(live.opensAt - live.now, 2 ** 30) : null;

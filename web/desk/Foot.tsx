@@ -22,6 +22,7 @@ function SavedLine() {
         {t(trouble === 'too-long' ? 'tooLong' : 'deviceTrouble')}
       </p>
     );
+  if (saved.state === 'not saved') return <p className="text-[0.84rem] text-soft">{t('notSaved')}</p>;
   const [Icon, text, look] =
     saved.state === 'saved'
       ? [

@@ -1,3 +1,4 @@
+import { guessingOf } from '../../core/papers/guessing';
 import { ChevronLeft, ChevronRight, Flag } from 'lucide-react';
 import { useState } from 'react';
 import { showMarks, sumMarks } from '../../core/marks';
@@ -66,6 +67,8 @@ function Row({ progress }: { progress: QuestionProgress }) {
 }
 
 /** The rail opened out to a page: what is unopened, part done and flagged, and whether a guess can cost marks. */
+const GUESSING = { free: 'guessFree', within: 'guessWithin', costs: 'guessCosts' } as const;
+
 export function LastLook() {
   const [filter, setFilter] = useState<Filter>('all');
   const progress = useDesk((s) => s.progress);
@@ -99,7 +102,7 @@ export function LastLook() {
           )}
         </div>
         <p className="text-soft">
-          {summary} {t(paper.wrongCosts ? 'costs' : 'free')}
+          {summary} {t(GUESSING[guessingOf(paper.questions)])}
         </p>
         <div role="group" aria-label={t('filter')} className="my-3 flex flex-wrap gap-2">
           {filters.map(([name, label]) => (

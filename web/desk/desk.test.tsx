@@ -1,3 +1,4 @@
+import { guessingOf } from '../../core/papers/guessing';
 import { problem } from '../api/client';
 import { documentAsText } from '../../core/documents/documentAsText';
 import { say } from '../words';
@@ -185,9 +186,12 @@ describe('the last look', () => {
     renderAtDesk(desk, <LastLook />);
     const all = deskPaper.questions.length;
     const text = `${all} questions are not done, worth ${deskPaper.marks / 100} of ${deskPaper.marks / 100} marks.`;
-    expect(screen.getByText(new RegExp(text))).toHaveTextContent(
-      deskPaper.wrongCosts ? 'can cost marks' : 'costs nothing',
-    );
+    const said = {
+      free: 'You do not lose marks for a wrong choice',
+      within: 'No question earns less than 0',
+      costs: 'You can lose marks for a wrong choice',
+    };
+    expect(screen.getByText(new RegExp(text))).toHaveTextContent(said[guessingOf(deskPaper.questions)]);
   });
 });
 
@@ -259,6 +263,7 @@ const live: LiveView = {
   hold: null,
   plays: {},
   pages: null,
+  marked: null,
 };
 const help = (): NonNullable<DeskBackend['help']> => ({
   say: vi.fn((text: string) => Promise.resolve({ ...live, hand: { at: 0, text } })),

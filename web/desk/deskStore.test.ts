@@ -133,6 +133,7 @@ describe('the desk', () => {
       messages: texts.map((text, i) => ({ id: i + 1, at: 0, from: 'invigilator', text })),
       hold: null,
       plays: {},
+      marked: null,
       pages: null,
     });
     desk.events.onLive(said('an old word'));
@@ -150,7 +151,7 @@ describe('the desk', () => {
     const target = 'how-many-to-sow/A';
     const live = (...signs: string[]): LiveView => ({
       ...({ now: 0, stage: { at: 'running' }, opensAt: 0, time: null, hand: null, place: null } as const),
-      ...{ triesLeft: 5, messages: [], hold: null, plays: {} },
+      ...{ triesLeft: 5, messages: [], hold: null, plays: {}, marked: null },
       pages: {
         states: {},
         phones: true,

@@ -7,9 +7,9 @@ import { Talk } from './Talk';
 
 const t = words('ask', {
   title: 'Ask the invigilator',
-  what: 'What is it?',
+  what: 'What do you need help with?',
   send: 'Raise my hand',
-  waiting: 'The invigilator sees your hand; you can go on in the meantime.',
+  waiting: 'Your hand is raised. You can keep working while you wait.',
 });
 
 interface Props {

@@ -6,7 +6,7 @@ import { Confirm } from '../ui/Confirm';
 import { Pill } from '../ui/Pill';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
 import { FailedJobs } from '../staff/FailedJobs';
-import { useFetched } from '../staff/queries';
+import { LIST_MS, useFetched } from '../staff/queries';
 import { t } from './words';
 
 function State({ state, onSigned }: { state: SignOffState; onSigned: () => void }) {
@@ -34,7 +34,7 @@ function State({ state, onSigned }: { state: SignOffState; onSigned: () => void 
 
 /** What a lead sees of each round, and the act that freezes its marks. */
 export function SignOff() {
-  const [loaded, reload] = useFetched<SignOffState[]>('/marking/rounds');
+  const [loaded, reload] = useFetched<SignOffState[]>('/marking/rounds', undefined, LIST_MS);
   return (
     <StaffPage title={t('signOff')} loaded={loaded}>
       {(states) => (

@@ -26,7 +26,9 @@ import { rehearsalBackend } from './rehearsalBackend';
 const t = words('rehearsal', {
   loading: 'Opening the rehearsal …',
   title: 'Rehearsal',
-  text: 'First your device and connection are checked, then you answer easy questions at the same desk. Nothing is kept, and nobody sees it.',
+  text: 'You answer easy questions at the same desk as in the test. Nothing is saved, and nobody else sees your answers.',
+  textChecks:
+    'First your device and connection are checked. Then you answer easy questions at the same desk as in the test. Nothing is saved, and nobody else sees your answers.',
   practice: 'Practice',
   practiceText:
     'These are the questions of the test that you sat. You can answer them as often as you like. Nothing is kept, nobody sees it, and your result stays as it is.',
@@ -212,7 +214,9 @@ function Inside({ view, link, address, practice }: Where) {
         <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">
           {t(practice ? (done ? 'practiceDone' : 'practice') : done ? 'doneTitle' : 'title')}
         </h1>
-        <p className="mt-1 mb-5 text-soft">{t(done ? 'doneText' : practice ? 'practiceText' : 'text')}</p>
+        <p className="mt-1 mb-5 text-soft">
+          {t(done ? 'doneText' : practice ? 'practiceText' : demanded.length > 0 ? 'textChecks' : 'text')}
+        </p>
         {phase.at === 'scoring' && busy && (
           <p role="status">{phase.before > 0 ? t('before', { count: phase.before }) : t('scoring')}</p>
         )}

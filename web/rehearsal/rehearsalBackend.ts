@@ -3,7 +3,7 @@ import type { DeskBackend } from '../desk/backend';
 /** Nothing stands behind a rehearsal: nothing is sent and nothing is kept. */
 export const rehearsalBackend: DeskBackend = {
   begin: (events) => {
-    events.onSaved({ state: 'saved', at: null });
+    events.onSaved({ state: 'not saved' });
     return () => undefined;
   },
   note: () => undefined,

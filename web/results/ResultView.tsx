@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { get } from '../api/client';
@@ -18,12 +19,26 @@ async function load(): Promise<ResultSheet> {
   return sheet;
 }
 
+interface Props {
+  readonly practice: string | null;
+  /** Another text whenever the result has changed; null before the first is known. */
+  readonly marked: string | null;
+}
+
 /**
  * The result sheet: everything a candidate is told, on one page, and the same as a PDF. `practice` is where its questions
  * can be practised; null where they cannot.
  */
-export function ResultView({ practice }: { readonly practice: string | null }) {
-  const [loaded] = useLoaded('result', load);
+export function ResultView({ practice, marked }: Props) {
+  const [loaded, , replace] = useLoaded('result', load);
+  // A result that changes while it is read is shown as it is then; one that cannot be had stays.
+  const first = useRef(marked);
+  useEffect(() => {
+    first.current ??= marked;
+    if (marked === null || marked === first.current) return;
+    first.current = marked;
+    void load().then(replace, () => undefined);
+  }, [marked, replace]);
   const [checks, setChecks] = useChecks();
   if (loaded.state === 'loading') return <p className="text-soft">{t('loading')}</p>;
   if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;

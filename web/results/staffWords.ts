@@ -53,7 +53,7 @@ export const t = words('staffResults', {
   overallAct: 'Keep the comment',
   remark: 'Change a mark',
   remarkText:
-    'Only with a reason. Before the sign-off it sets a credit of the machine right; afterwards it is a remark, and the candidate is told.',
+    'Only with a reason. Before sign-off this corrects an automatic mark. After sign-off it is a re-mark, and the candidate gets an e-mail.',
   remarkWhat: 'What',
   remarkOption: 'Question {{number}} {{part}} · {{name}} ({{marks}} of {{of}})',
   wholePart: 'the whole part',

@@ -2,7 +2,7 @@ import type { ObservationKind } from '../../core/observations/observation';
 import { words } from '../words';
 
 const t = words('seen', {
-  silence: 'not heard of across an end or a pause',
+  silence: 'no contact around the end or a pause',
   'connection gap': 'no connection',
   'second hold': 'the desk was opened elsewhere',
   reload: 'the page was loaded again',

@@ -60,7 +60,6 @@ interface Draft {
   readonly doorsMinutes: string;
   readonly attemptsAllowed: string;
   readonly counts: AttemptRule;
-  readonly recorded: string;
   readonly keptDays: string;
   readonly help: string;
   readonly release: ReleaseRule;
@@ -85,7 +84,6 @@ function blank(paper: string): Draft {
     resultBy: wall(next + 21 * DAY_MS),
     attemptsAllowed: '1',
     counts: 'latest',
-    recorded: t('recordedUsual'),
     keptDays: '60',
     help: '',
     release: 'after sign-off',
@@ -128,7 +126,7 @@ export function NewRoundPage() {
   const at = (wall: string) => instantOf(wall, draft.timeZone) ?? 0;
   const make = () =>
     run(async () => {
-      const { title, timeZone, locale, startRule, counts, recorded, help, release, sheet } = draft;
+      const { title, timeZone, locale, startRule, counts, help, release, sheet } = draft;
       const body: NewRound = {
         title,
         timeZone,
@@ -139,7 +137,6 @@ export function NewRoundPage() {
           locale,
           startRule,
           counts,
-          recorded,
           help,
           checks,
           ...options,
@@ -285,9 +282,6 @@ export function NewRoundPage() {
             </Labelled>
           </Group>
           <Group title={t('groupTold')}>
-            <Labelled label={t('recorded')}>
-              <textarea rows={2} {...field('recorded')} />
-            </Labelled>
             <Labelled label={t('help')}>
               <textarea rows={2} {...field('help')} required />
             </Labelled>

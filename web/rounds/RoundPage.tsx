@@ -6,7 +6,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { post } from '../api/client';
 import { DataTable, type Column } from '../staff/DataTable';
-import { useFetched } from '../staff/queries';
+import { LIST_MS, useFetched } from '../staff/queries';
 import { Confirm } from '../ui/Confirm';
 import { Pill } from '../ui/Pill';
 import { FailedJobs } from '../staff/FailedJobs';
@@ -178,7 +178,7 @@ function Candidates({ round }: { readonly round: RoundDetail }) {
 export function RoundPage() {
   const { id = '' } = useParams();
   const client = useQueryClient();
-  const [loaded, reload, replace] = useFetched<RoundDetail>(`/rounds/${id}`);
+  const [loaded, reload, replace] = useFetched<RoundDetail>(`/rounds/${id}`, undefined, LIST_MS);
   const round = loaded.state === 'here' ? loaded.value : null;
   const changed = () => {
     reload();

@@ -3,7 +3,7 @@ import { post } from '../api/client';
 import { words } from '../words';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
-import { useFetched } from './queries';
+import { LIST_MS, useFetched } from './queries';
 import { useAction } from '../ui/useAsync';
 
 const t = words('jobs', {
@@ -41,7 +41,7 @@ const titleOf = ({ kind, about }: FailedJob) => {
 
 /** Background work that was given up, with what went wrong; shown wherever staff can do something about it. */
 export function FailedJobs() {
-  const [loaded, , replace] = useFetched<FailedJob[]>('/jobs/failed');
+  const [loaded, , replace] = useFetched<FailedJob[]>('/jobs/failed', undefined, LIST_MS);
   const { busy, trouble, run } = useAction();
   if (loaded.state !== 'here' || loaded.value.length === 0) return null;
   const again = (id: number) => run(async () => replace(await post<FailedJob[]>(`/jobs/${id}/run-again`)));

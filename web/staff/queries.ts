@@ -11,13 +11,21 @@ export const makeQueryClient = (): QueryClient =>
     },
   });
 
-/** Looks something up by its address; `reload` asks again, `replace` puts in what an act has answered. */
+/** How often lists and states that others change are looked up again while they are in view; ms. */
+export const LIST_MS = 15_000;
+
+/** Looks something up by its address, and again after every so many milliseconds where that is said; `reload` asks again, `replace` puts in what an act has answered. */
 export function useFetched<T>(
   path: string,
   load: () => Promise<T> = () => get<T>(path),
+  every?: number,
 ): [Loaded<T>, () => void, (value: T) => void] {
   const client = useQueryClient();
-  const { data, error, refetch } = useQuery<T>({ queryKey: [path], queryFn: load });
+  const { data, error, refetch } = useQuery<T>({
+    queryKey: [path],
+    queryFn: load,
+    refetchInterval: every ?? false,
+  });
   const reload = useCallback(() => void refetch(), [refetch]);
   const replace = useCallback((value: T) => client.setQueryData([path], value), [client, path]);
   const loaded: Loaded<T> = error

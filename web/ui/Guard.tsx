@@ -4,7 +4,7 @@ import { Button } from './Button';
 import { Notice } from './Notice';
 
 const t = words('guard', {
-  part: 'This part of the page cannot be shown. Everything else goes on, and what is saved stays saved.',
+  part: 'This part of the page cannot be shown. The rest of the page works. Your saved answers are safe.',
   again: 'Show it again',
   page: 'This page cannot be shown',
   pageText:

@@ -12,3 +12,7 @@ export const showMoment = (at: number, zone = ownZone()): string => dateAndTime(
 export const showDay = (at: number, zone = ownZone()): string => dateOf(at, reader(zone));
 export const showShort = (at: number, zone = ownZone()): string => shortDate(at, reader(zone));
 export const showDuration = (minutes: number): string => durationOf(minutes, ownLocale());
+
+/** “15, 5 and 1”, as the reader writes lists. */
+export const showList = (all: readonly string[]): string =>
+  new Intl.ListFormat(ownLocale(), { type: 'conjunction' }).format(all);

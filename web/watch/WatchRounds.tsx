@@ -3,17 +3,19 @@ import type { WatchRoundRow } from '../../core/watch/api';
 import { Pill } from '../ui/Pill';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
 import { showShort } from '../ui/times';
-import { useFetched } from '../staff/queries';
+import { LIST_MS, useFetched } from '../staff/queries';
 import { t } from './words';
+
+const ORDER = { open: 0, later: 1, over: 2 } as const;
 
 /** The rounds that can be watched over, those that are open first. */
 export function WatchRounds() {
-  const [loaded] = useFetched<WatchRoundRow[]>('/watch');
+  const [loaded] = useFetched<WatchRoundRow[]>('/watch', undefined, LIST_MS);
   return (
     <StaffPage title={t('watch')} loaded={loaded}>
       {(rounds) => (
         <StaffTable
-          rows={[...rounds].sort((a, b) => Number(b.open) - Number(a.open))}
+          rows={[...rounds].sort((a, b) => ORDER[a.window] - ORDER[b.window])}
           keyOf={(r) => r.id}
           empty={t('none')}
           columns={[
@@ -34,7 +36,9 @@ export function WatchRounds() {
             },
             {
               head: '',
-              cell: (r) => <Pill tone={r.open ? 'good' : 'plain'}>{t(r.open ? 'open' : 'closed')}</Pill>,
+              cell: (r) => (
+                <Pill tone={r.window === 'open' ? 'good' : 'plain'}>{t(`window ${r.window}`)}</Pill>
+              ),
             },
           ]}
         />

@@ -44,7 +44,11 @@ export const choice: CandidateKind<ChoiceShown, ChoiceResponse> = {
   fitting: ({ options }, { chosen }) => ({ chosen: knownOnce(chosen, keysOf(options)) }),
   progress,
   rule,
-  wrongCosts: (shown) => shown.mode === 'one' && shown.costs,
+  guessing: ({ mode, costs, rule: several, choose }) => {
+    if (mode === 'one') return costs ? 'costs' : 'free';
+    // Who has to choose a certain number loses nothing that leaving one out would have kept.
+    return several === 'all-or-nothing' && choose !== null ? 'free' : 'within';
+  },
   describe: (shown, { chosen }) => {
     const textOf = (key: string) => shown.options.find((o) => o.key === key)?.text ?? key;
     return { form: 'words', text: chosen.map(textOf).join('; ') };

@@ -64,7 +64,7 @@ describe('choice', () => {
 
   it('says when guessing can cost', () => {
     const dealt = choiceKey.show(one.asked, ['kale', 'holly', 'rush', 'thrift'], placeFor(100));
-    expect([choice.wrongCosts(dealt), choice.wrongCosts(shown)]).toEqual([true, false]);
+    expect([choice.guessing(dealt), choice.guessing({ ...dealt, costs: false })]).toEqual(['costs', 'free']);
   });
 
   it.each([

@@ -11,8 +11,9 @@ export const messages = {
   noOption: 'There is no such option',
   ruleCosts: 'A wrong choice costs marks; leaving it out does not.',
   ruleAll: 'Marks are given only when all the right ones and no others are chosen.',
-  ruleEach: 'Each right choice earns a share; each wrong one takes a share away, but never below 0.',
-  ruleDecisions: 'Each option rightly chosen or rightly left earns a share.',
+  ruleEach: 'A right choice adds marks; a wrong choice takes marks away. You cannot get less than 0.',
+  ruleDecisions:
+    'You earn marks for each right option that you choose and each wrong option that you do not choose.',
   cost: 'A wrong choice costs marks here.',
   hits_one: '{{count}} choice is right.',
   hits_other: '{{count}} choices are right.',

@@ -8,7 +8,7 @@ export const messages = {
   noGap: 'There is no such gap',
   notListed: 'This is not in the list of the gap',
   notOnce: 'Gap {{gap}} does not stand once in the text.',
-  noRule: 'Nothing says what is right in this gap.',
+  noRule: 'This gap has no right answer.',
   sameOption: 'Two options of this list are the same.',
   rightNotListed: 'The right option is not in the list.',
   noFullMarks: 'No accepted text earns all the marks.',

@@ -52,6 +52,7 @@ export const gridChoice: CandidateKind<GridChoiceShown, GridChoiceResponse> = {
   misfit,
   fitting,
   progress,
+  guessing: ({ mode }) => (mode === 'one' ? 'free' : 'within'),
   rule: (shown) => message(shown.mode === 'one' ? 'grid-choice.ruleRow' : RULES[shown.rule]),
   describe: (shown, response) => ({ form: 'words', text: lines(shown, response, false) }),
   inFull: (shown, response) => ({ form: 'words', text: lines(shown, response, true) }),

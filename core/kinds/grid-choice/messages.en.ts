@@ -6,11 +6,12 @@ export const messages = {
   unknown: 'There is no such statement or category',
   twice: 'A category is chosen twice for one statement',
   onlyOne: 'Only one category can be chosen for a statement',
-  ruleRow: 'Each statement earns its share by itself.',
-  ruleAll: 'Each statement earns its share only when all its categories are right.',
+  ruleRow: 'Each statement is marked separately.',
+  ruleAll: 'A statement earns its marks only if all its categories are right.',
   ruleEach:
     'In each statement a right choice earns a share; a wrong one takes a share away, but never below 0.',
-  ruleDecisions: 'In each statement every category rightly chosen or rightly left earns a share.',
+  ruleDecisions:
+    'In each statement you earn marks for each right category that you choose and each wrong category that you do not choose.',
   noRight: 'Nothing says what is right for this statement.',
   noStatement: 'The key names a statement that is not asked.',
   rightUnknown: 'A right category is not among the categories, or is named twice.',

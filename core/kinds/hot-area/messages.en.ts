@@ -13,7 +13,7 @@ export const messages = {
   twice: 'A place is chosen twice',
   tooMany_one: 'No more than {{count}} place can be chosen',
   tooMany_other: 'No more than {{count}} places can be chosen',
-  rule: 'Each right place earns a share.',
+  rule: 'Each right area earns marks.',
   noPicture: 'The picture is missing, or something stands beside it.',
   noName: 'An area has no name. People who do not see the picture choose by the names.',
   rightUnknown: 'A right area is not among the areas, or is named twice.',

@@ -32,7 +32,8 @@ export const match: CandidateKind<MatchShown, MatchResponse> = {
     ),
   }),
   progress,
-  rule: () => message('match.rule'),
+  guessing: ({ leftOver }) => (leftOver ? 'within' : 'free'),
+  rule: ({ leftOver }) => message(leftOver ? 'match.ruleLeftOver' : 'match.rule'),
   describe: ({ left, right }, { pairs }) => ({
     form: 'words',
     text: left

@@ -5,7 +5,9 @@ export const messages = {
   open_other: '{{count}} entries have no partner yet, the first is “{{text}}”',
   unknown: 'There is no such entry',
   twice: 'An entry on the right can be used once only',
-  rule: 'Each pair earns its share by itself.',
+  rule: 'Each pair is marked separately.',
+  ruleLeftOver:
+    'Each entry is marked separately. An entry without a partner is right if you leave it without one.',
   keyUnknown: 'The key joins an entry that is not there.',
   keyTwice: 'The key uses an entry on the right twice, but it can be used only once.',
   nothingRight: 'The key has no pair.',

@@ -54,6 +54,8 @@ export const numberLine: CandidateKind<NumberLineShown, NumberLineResponse> = {
     pieces.length === 0
       ? { state: 'empty', missing: message('number-line.empty') }
       : { state: 'done', missing: null },
+  guessing: ({ most }) => (most > 1 ? 'within' : 'free'),
+  rule: ({ most }) => (most > 1 ? message('number-line.rule') : null),
   describe: ({ locale }, { pieces }, say) => ({
     form: 'words',
     text: pieces.map((piece) => tellPiece(piece, locale, say)).join('; '),

@@ -1,4 +1,5 @@
 export const messages = {
+  rule: 'You earn marks only if everything that you mark is right and nothing is missing.',
   empty: 'Mark your answer on the line',
   point: '{{from}}',
   above: 'more than {{from}}',

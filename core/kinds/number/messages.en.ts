@@ -1,5 +1,5 @@
 export const messages = {
-  empty: 'Enter a figure',
+  empty: 'Enter a number',
   placesAsked_one: '{{count}} decimal place is asked; this has {{has}}',
   placesAsked_other: '{{count}} decimal places are asked; this has {{has}}',
   figuresAsked_one: '{{count}} significant figure is asked; this has {{has}}',

@@ -74,6 +74,9 @@ export function tellObject(shown: PlotShown, { text, sort }: ObjectShown, drawn:
   return say(message(`plot.tell-${drawn.boundary}`, { text, points, side }));
 }
 
+/** Does the candidate decide how many points there are? Then one too many makes the object wrong. */
+const isOpen = ({ sort, count }: ObjectShown): boolean => sort === 'points' && count === null;
+
 export const plot: CandidateKind<PlotShown, PlotResponse> = {
   ...plainCandidate,
   name: 'plot',
@@ -86,7 +89,11 @@ export const plot: CandidateKind<PlotShown, PlotResponse> = {
     ),
   }),
   progress,
-  rule: ({ objects }) => (objects.length > 1 ? message('plot.rule') : null),
+  guessing: ({ objects }) => (objects.some(isOpen) ? 'within' : 'free'),
+  rule: ({ objects }) => {
+    if (objects.some(isOpen)) return message('plot.ruleOpen');
+    return objects.length > 1 ? message('plot.rule') : null;
+  },
   describe: (shown, response, say) => ({
     form: 'words',
     text: shown.objects

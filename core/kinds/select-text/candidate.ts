@@ -36,6 +36,7 @@ export const selectText: CandidateKind<SelectTextShown, SelectTextResponse> = {
     ),
   }),
   progress,
+  guessing: ({ passages }) => (passages.every(({ limit }) => limit !== null) ? 'free' : 'within'),
   rule: ({ passages }) =>
     message(passages.every(({ limit }) => limit !== null) ? 'select-text.ruleLimit' : 'select-text.ruleOpen'),
   describe: ({ passages }, response) => ({

@@ -40,6 +40,7 @@ export const sort: CandidateKind<SortShown, SortResponse> = {
   misfit,
   fitting,
   progress,
+  guessing: ({ leftOver, often }) => (leftOver || often ? 'within' : 'free'),
   rule: ({ leftOver }) => message(leftOver ? 'sort.ruleLeftOver' : 'sort.rule'),
   describe: ({ bins, chips }, response) => ({
     form: 'words',

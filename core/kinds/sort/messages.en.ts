@@ -7,8 +7,9 @@ export const messages = {
   twice: 'An entry stands in two places',
   tooMany_one: '“{{text}}” holds no more than {{count}}',
   tooMany_other: '“{{text}}” holds no more than {{count}}',
-  rule: 'Each entry earns its share by itself.',
-  ruleLeftOver: 'Each entry earns its share by itself. What belongs nowhere is right where it is left over.',
+  rule: 'Each entry is marked separately.',
+  ruleLeftOver:
+    'Each entry is marked separately. An entry that belongs nowhere is right if you leave it over.',
   noBin: 'The key names a bin that is not there.',
   rightUnknown: 'The key names an entry that is not there, or one twice.',
   overLimit: 'More entries belong into this bin than it holds.',

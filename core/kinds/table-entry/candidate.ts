@@ -71,6 +71,7 @@ export const tableEntry: CandidateKind<TableShown, TableResponse> = {
   misfit,
   fitting,
   progress,
-  rule: () => message('table-entry.rule'),
+  guessing: ({ mayStayEmpty }) => (mayStayEmpty ? 'within' : 'free'),
+  rule: ({ mayStayEmpty }) => message(mayStayEmpty ? 'table-entry.ruleEmpty' : 'table-entry.rule'),
   describe: (table, response) => ({ form: 'words', text: lines(table, response) }),
 };

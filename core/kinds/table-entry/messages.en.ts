@@ -5,7 +5,9 @@ export const messages = {
   blank_other: '{{count}} cells are empty, the first is “{{title}}”',
   unknown: 'There is no such cell',
   notListed: 'This is not in the list of the column',
-  rule: 'Each cell earns its share. What follows from your own earlier figure counts as well.',
+  ruleEmpty:
+    'Each cell is marked separately. A number worked out correctly from your own earlier number also earns marks. A number in a cell that should stay empty can make later cells earn less.',
+  rule: 'Each cell is marked separately. A number worked out correctly from your own earlier number also earns marks.',
   follows: 'It follows from your figure.',
   followsRight: 'It follows from your figures.',
   contradicts: 'It is right, but it does not follow from the other figures that were entered.',
@@ -20,5 +22,5 @@ export const messages = {
   minusNeeded: 'A right figure is below zero, but no minus sign is possible in its column.',
   rightNotListed: 'What is right in “{{cell}}” is not in the list of its column.',
   caseDiffers: 'By the right figures, the cases of “{{cell}}” come to something else than its key.',
-  someEmpty: 'A cell belongs empty, but candidates may leave none empty.',
+  someEmpty: 'The right answer leaves a cell empty, but candidates must fill every cell.',
 };

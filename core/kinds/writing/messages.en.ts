@@ -4,6 +4,6 @@ export const messages = {
   short_other: '{{count}} words short of {{from}}',
   over_one: '{{count}} word over {{to}}',
   over_other: '{{count}} words over {{to}}',
-  noLimit: 'A hard limit needs a most of words.',
+  noLimit: 'A hard limit needs a maximum number of words.',
   wordsCross: 'The fewest words are more than the most.',
 };

@@ -15,7 +15,7 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Progress } from '../../ui/Progress';
 import { showMegabytes } from '../../ui/showMegabytes';
-import { showDay } from '../../ui/times';
+import { showDay, showList } from '../../ui/times';
 import { useAction, useLoaded } from '../../ui/useAsync';
 import { message } from '../../../core/messages/message';
 import { say } from '../../words';
@@ -106,12 +106,14 @@ function Sections() {
   );
 }
 
+const GUESSING = { free: 'guessFree', within: 'guessWithin', costs: 'guessCosts' } as const;
+
 function Facts() {
   const { cover, round } = useArrival().view;
   const facts = [
-    [CircleHelp, t(cover.wrongCosts ? 'guessCosts' : 'guessFree')],
-    [Camera, round.recorded],
-    [BellRing, t('warned', { minutes: cover.warningMinutes.join(' and ') })],
+    [CircleHelp, t(GUESSING[cover.guessing])],
+    [Camera, round.recorded.map(say).join(' ')],
+    [BellRing, t('warned', { minutes: showList(cover.warningMinutes.map(String)) })],
     [PenLine, t(cover.peopleMark ? 'peopleRead' : 'machineReads', { day: showDay(round.resultBy) })],
   ] as const;
   return (

@@ -53,7 +53,7 @@ export function Picture() {
       {ofDocument ? (
         <StepTitle title={t('identityTitle')} text={t('identityText')} />
       ) : (
-        <StepTitle title={t('pictureTitle')} text={t('pictureText', { recorded: view.round.recorded })} />
+        <StepTitle title={t('pictureTitle')} text={t('pictureText')} />
       )}
       <div className="max-w-[480px] space-y-3">
         <div className={url ? 'hidden' : ''}>

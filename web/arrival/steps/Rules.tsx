@@ -7,6 +7,7 @@ import { DocumentView } from '../../documents/DocumentView';
 import { useAction } from '../../ui/useAsync';
 import { useArrival } from '../ArrivalContext';
 import { StepTitle } from '../Steps';
+import { say } from '../../words';
 import { t } from '../words';
 
 export function Rules() {
@@ -26,6 +27,14 @@ export function Rules() {
         document={text}
         className="mt-4 rounded-card border border-line bg-card px-6 py-5 font-serif text-[1.03rem]"
       />
+      <section className="mt-4">
+        <h2 className="font-semibold">{t('recorded')}</h2>
+        <ul className="mt-1 list-disc space-y-0.5 pl-6 text-[0.92rem]">
+          {view.round.recorded.map((one) => (
+            <li key={one.code}>{say(one)}</li>
+          ))}
+        </ul>
+      </section>
       <ul className="mt-4 space-y-1">
         {statements.map(({ key, text: words }) => (
           <li key={key}>

@@ -50,10 +50,11 @@ function DoorCode() {
           id="door-code"
           aria-describedby="door-code-help"
           autoComplete="off"
+          inputMode="numeric"
           maxLength={40}
           value={code}
           onChange={(event) => setCode(event.target.value)}
-          className="min-h-11 w-48 rounded-control border border-edge bg-card px-3 font-mono text-[1.15rem] uppercase"
+          className="min-h-11 w-48 rounded-control border border-edge bg-card px-3 font-mono text-[1.15rem]"
         />
         <Button type="submit" look="first" className="min-h-11" disabled={busy || code.trim() === ''}>
           {t('codeGo')}

@@ -4,6 +4,8 @@ import { retryAfterMs } from '../../api/retryAfterMs';
 import type { DeviceBatch, DeviceJournal } from './deviceJournal';
 
 export type SavedState =
+  /** In a rehearsal: it stays on this page. */
+  | { readonly state: 'not saved' }
   | { readonly state: 'saved'; readonly at: number | null }
   | { readonly state: 'saving' }
   | { readonly state: 'kept'; readonly since: number };

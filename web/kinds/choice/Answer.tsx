@@ -13,7 +13,7 @@ const t = words('choice', {
   strikeOf: 'Strike out {{option}}',
   backOf: 'Bring back {{option}}',
   full_one: 'Only {{count}} can be chosen. Take it back first to choose another.',
-  full_other: 'Only {{count}} can be chosen. Take one back first to choose another.',
+  full_other: 'You can choose only {{count}}. Remove one choice first.',
 });
 
 type Props = AnswerProps<ChoiceShown, ChoiceResponse>;

@@ -10,7 +10,7 @@ import { PictureWithAreas, ShapeView } from './PictureWithAreas';
 
 const t = words('hotAreaAnswer', {
   choose: 'Press a place on the picture, or choose it by its name.',
-  mark: 'Press the picture to set a mark. A mark can be moved with the arrow keys, and removed with Delete or a press.',
+  mark: 'Press the picture to place a pin. Move a pin with the arrow keys; press it, or press Delete, to remove it.',
   names: 'Places on the picture',
   markAt: 'Set a mark by name',
   markOn: 'Set a mark on {{text}}',

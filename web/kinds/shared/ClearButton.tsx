@@ -1,7 +1,7 @@
 import { Eraser } from 'lucide-react';
 import { words } from '../../words';
 
-const t = words('clearAnswer', { clear: 'Clear my answer' });
+const t = words('clearAnswer', { clear: 'Remove my answer' });
 
 /** Takes an answer back as a whole. */
 export function ClearButton({ shown, onClear }: { readonly shown: boolean; readonly onClear: () => void }) {

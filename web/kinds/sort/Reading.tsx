@@ -6,7 +6,7 @@ import { CreditMark } from '../shared/CreditMark';
 
 const t = words('sortReading', {
   left: 'Left over',
-  belongs: 'belongs into {{bins}}',
+  belongs: 'belongs in {{bins}}',
   nowhere: 'belongs nowhere',
   empty: 'nothing',
 });

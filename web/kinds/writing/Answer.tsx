@@ -11,7 +11,7 @@ const t = words('writing', {
   count_other: '{{count}} words',
   of: 'of {{from}} to {{to}}',
   full_one: 'No further word is taken: {{count}} is the limit. Take some away first.',
-  full_other: 'No further words are taken: {{count}} is the limit. Take some away first.',
+  full_other: 'The limit of {{count}} words is reached. Delete some words first.',
   judged: 'Read by people for: {{criteria}}',
 });
 
