@@ -52,7 +52,7 @@ async function firstLoad(page: Page, desk: string) {
   });
   await page.goto(desk);
   // The first window still holds the desk; taking it over opens the page once more.
-  await page.getByRole('button', { name: 'Go on here' }).click();
+  await page.getByRole('button', { name: 'Continue here' }).click();
   await page.getByRole('heading', { level: 1, name: 'Question 1' }).waitFor();
   await page.evaluate(() => document.fonts.ready.then(() => undefined));
   page.removeAllListeners('response');

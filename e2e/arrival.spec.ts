@@ -46,7 +46,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
     page.getByRole('listitem').filter({ has: page.getByRole('heading', { name, exact: true }) });
   await expect(row('Browser')).toContainText('Your browser lacks: WebAssembly');
   await expect(row('Screen')).toContainText('Make the window wider');
-  await expect(row('Storage')).toContainText('Your answers cannot be kept on this device');
+  await expect(row('Storage')).toContainText('Your answers cannot be saved on this device');
   await expect(row('Full screen')).toContainText('This browser has no full screen');
   await expect(row('Connection')).toContainText('No answer from the server', { timeout: 60_000 });
   await page.unroute('**/api/echo');
@@ -81,7 +81,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   };
   const heard = await hear();
   await number.fill(heard === '00' ? '11' : '00');
-  await expect(sound).toContainText('The number is not the one that was said');
+  await expect(sound).toContainText('This is not the number that was spoken');
   await number.fill(heard);
   await expect(sound).toContainText('the microphone is silent');
   await sound.getByRole('combobox').selectOption({ label: 'Stand-in: a voice (demo)' });
@@ -111,7 +111,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await hasNoBarriers(page, 'waiting room');
   await page.getByRole('button', { name: 'Raise a hand' }).click();
   await page.getByLabel('What is it?').fill('Does the break count?');
-  await page.getByRole('button', { name: 'Raise my hand' }).click();
+  await page.getByRole('button', { name: 'Raise a hand' }).click();
   const office = await browser.newContext();
   const bram = await staff(await office.newPage(), 'invigilator');
   await bram.watches('Technician, supervised sitting');
@@ -139,7 +139,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(signe.heading('You are taking a break')).toBeVisible();
   await expect(page.getByText('The young root')).toBeHidden();
   await app.advance(4);
-  await page.getByRole('button', { name: 'Go on with the test' }).click();
+  await page.getByRole('button', { name: 'Continue the test' }).click();
   await expect(timer).toHaveText(/^1:(19|18):/);
   await page.getByRole('button', { name: 'Take a break' }).click();
   await expect(signe.heading('You are taking a break')).toBeVisible();

@@ -101,7 +101,7 @@ test('the deadline without a network: handed in on the device, and a coordinator
   await expect(late).toContainText('The first leaf');
   await hasNoBarriers(coordinator.page, 'late arrivals');
   await expect(late).toContainText('The young root');
-  await late.getByLabel('Reason, for the record').fill('The hall had lost its line');
+  await late.getByLabel('Reason (kept on record)').fill('The hall had lost its line');
   await late.getByRole('button', { name: 'Count them' }).click();
   await expect(late).toBeHidden();
   await app.doJobs();
@@ -125,7 +125,7 @@ test('a second device: told, takes over, and both versions are kept', async ({
   const again = candidate(await tablet.newPage());
   await again.opensLink();
   await expect(again.heading('Your test is open in another window or device')).toBeVisible();
-  await again.page.getByRole('button', { name: 'Go on here' }).click();
+  await again.page.getByRole('button', { name: 'Continue here' }).click();
   await expect(again.heading('Question 1')).toBeVisible();
   await expect(ilse.heading('Your test is open in another window or device')).toBeVisible();
   await expect(again.field('The first leaf')).toBeChecked();

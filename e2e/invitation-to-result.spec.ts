@@ -258,7 +258,7 @@ test('from invitation to released result, with every person in it, and no barrie
   await expect(accepting.getByText('1 of 1 scripts changes its marks:')).toBeVisible();
   // Totals: 0.66 more of the whole script.
   await expect(accepting.getByText(/: 32\.34 → 33$/)).toBeVisible();
-  await accepting.getByLabel('Reason, kept on record').fill('The note can be read so.');
+  await accepting.getByLabel('Reason (kept on record)').fill('The note can be read so.');
   await accepting.getByRole('button', { name: 'Accept', exact: true }).click();
   await expect(lead.page.getByText('Scripts are being scored anew.')).toBeVisible();
   await app.doJobs();

@@ -86,7 +86,7 @@ test('every kind by pointer, to the result sheet and its PDF', async ({
   await expect(page.getByRole('img', { name: /^A bean, cut open/ })).toBeVisible();
   await expect(page.getByText('half-plane r on the side of (8, 10)')).toBeVisible();
   await expect(page.getByText('more than 0, up to and including 5')).toBeVisible();
-  await expect(page.getByText('It follows from your figure.')).toBeVisible();
+  await expect(page.getByText('It follows from your number.')).toBeVisible();
   await hasNoBarriers(page, 'the result sheet');
   const [download] = await Promise.all([
     page.waitForEvent('download'),

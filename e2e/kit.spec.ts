@@ -119,7 +119,7 @@ test('the aids of a section by pointer, over a reload and on another device', as
     const phone = await (await browser.newContext({ viewport: { width: 360, height: 740 } })).newPage();
     const again = candidate(phone, AMADOU);
     await again.opensLink();
-    await phone.getByRole('button', { name: 'Go on here' }).click();
+    await phone.getByRole('button', { name: 'Continue here' }).click();
     await expect(again.heading('Question 3')).toBeVisible();
     const own = panel(phone, 'Rough work');
     await own.getByRole('button', { name: 'Text', exact: true }).click();

@@ -93,7 +93,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   await opens('days-to-half');
   // The program is run again here, with an input of the assessor's own.
   await table.getByRole('button', { name: 'Run this program again' }).click();
-  await table.getByRole('textbox', { name: 'Arguments of your own, as a JSON list' }).fill('[[2, 4], 4]');
+  await table.getByRole('textbox', { name: 'Your own input, as a JSON list' }).fill('[[2, 4], 4]');
   await table.getByRole('button', { name: 'Try this input' }).click();
   await expect(table.getByRole('button', { name: 'Details of your own input' })).toBeVisible();
   await expect(table.getByText('Trying …')).toBeHidden();
@@ -185,7 +185,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   const reason = 'Both readings can be held.';
   const settles = async () => {
     await lead.getByRole('radio', { name: /^Mean/ }).click();
-    await lead.getByRole('textbox', { name: 'Reason, on record' }).fill(reason);
+    await lead.getByRole('textbox', { name: 'Reason (kept on record)' }).fill(reason);
     await lead.getByRole('button', { name: 'Settle' }).click();
   };
   for (const item of ['incident-note', 'how-many-to-sow']) {
@@ -256,7 +256,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   const accepting = lead.getByRole('dialog');
   await expect(accepting.getByText(/scripts change their marks:/)).toBeVisible();
   await expect(accepting.getByText(/results of \d+ of them are out/)).toBeVisible();
-  await accepting.getByLabel('Reason, kept on record').fill('The note can be read so.');
+  await accepting.getByLabel('Reason (kept on record)').fill('The note can be read so.');
   await accepting.getByRole('button', { name: 'Accept', exact: true }).click();
   await expect(accepting).toBeHidden();
   const letters = () =>

@@ -36,7 +36,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await page.getByLabel('Your name').fill('Nils Aker');
   await page.getByLabel('E-mail').fill('nils@example.org');
   await page.getByLabel('Password').fill('three words are enough');
-  await page.getByRole('button', { name: 'Make the account' }).click();
+  await page.getByRole('button', { name: 'Create the account' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Rounds' })).toBeVisible();
   const nils = Staff.at(page);
   await test.step('the link works once', async () => {
@@ -48,7 +48,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
       ['Password', 'a password of theirs'],
     ] as const)
       await stranger.getByLabel(label).fill(value);
-    await stranger.getByRole('button', { name: 'Make the account' }).click();
+    await stranger.getByRole('button', { name: 'Create the account' }).click();
     await expect(stranger.getByRole('alert')).toContainText('not valid any more');
   });
 
@@ -66,7 +66,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await expect(page.getByRole('cell', { name: /^sections\.0\.items\.0\.parts\.0\.content/ })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Publish this paper' })).toBeHidden();
   await chosen.setInputFiles(EXAMPLE);
-  await expect(page.getByText('Nothing is wrong with this file.')).toBeVisible();
+  await expect(page.getByText('This file has no problems.')).toBeVisible();
   await expect(page.getByRole('heading', { name: /The first shift/ })).toBeVisible();
   await hasNoBarriers(page, 'import of a paper');
   await page.getByRole('button', { name: 'Publish this paper' }).click();
@@ -74,7 +74,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
 
   const hilde = { name: 'Hilde Moe', email: 'hilde@example.org' };
   const password = app.addStaff(hilde.name, hilde.email, 'assessor,lead');
-  await page.getByRole('link', { name: 'Make a round from it' }).click();
+  await page.getByRole('link', { name: 'Create a round from this paper' }).click();
   await page.getByLabel('Title of the round').fill('Store, spring');
   const wall = (at: number) => new Date(at).toISOString().slice(0, 16);
   await page.getByLabel('Time zone').selectOption('UTC');
@@ -85,14 +85,14 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await staff.getByLabel('assessor', { exact: true }).check();
   await staff.getByLabel('lead assessor').check();
   await hasNoBarriers(page, 'new round');
-  await page.getByRole('button', { name: 'Make the round' }).click();
+  await page.getByRole('button', { name: 'Create the round' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Store, spring' })).toBeVisible();
 
   await page.getByRole('link', { name: 'Import people' }).click();
   await page.getByLabel('Or rows to paste').fill(`${PEOPLE}Nobody;;\n`);
   await page.getByRole('button', { name: 'Check these rows' }).click();
   await expect(page.getByRole('status')).toContainText('3 new, 0 changed');
-  await expect(page.getByText('There is no e-mail address.')).toBeVisible();
+  await expect(page.getByText('The e-mail address is missing.')).toBeVisible();
   await hasNoBarriers(page, 'import of people');
   await page.getByRole('button', { name: 'Invite or change 3 people' }).click();
   await page.getByRole('link', { name: 'Back to the round' }).click();

@@ -48,7 +48,7 @@ test('six pages by a phone on a line that is cut twice, one by the desk, handed 
   const line = await cuttable(phone);
   await phone.goto(address);
   await expect(phone.getByRole('heading', { name: 'Photograph your working' })).toBeVisible();
-  await expect(desk.getByText('A phone is joined.')).toBeVisible();
+  await expect(desk.getByText('A phone is connected.')).toBeVisible();
   await photographs(phone, 1);
   await expect(phone.getByText('sent', { exact: true })).toHaveCount(1);
   await hasNoBarriers(phone, 'a phone that has sent a page');
@@ -56,7 +56,7 @@ test('six pages by a phone on a line that is cut twice, one by the desk, handed 
   line.cutInNextPage();
   await photographs(phone, 2);
   await photographs(phone, 3);
-  await expect(phone.getByText('waits for the network')).toHaveCount(2);
+  await expect(phone.getByText('waits for the connection')).toHaveCount(2);
   await phone.context().setOffline(false);
   await photographs(phone, 4);
   await photographs(phone, 5);
@@ -73,10 +73,10 @@ test('six pages by a phone on a line that is cut twice, one by the desk, handed 
   // The second cut, in the middle of the sixth page: the server has heard of it, and the desk knows.
   line.cutInNextPage();
   await photographs(phone, 6);
-  await expect(desk.getByRole('listitem', { name: 'Page 6' })).toContainText('on its way from the phone');
+  await expect(desk.getByRole('listitem', { name: 'Page 6' })).toContainText('being sent from the phone');
   await desk.context().setOffline(true);
   await desk.getByLabel('Choose files').setInputFiles(await pageFile(7));
-  await expect(desk.getByText('saved on this device, waiting for the network')).toBeVisible();
+  await expect(desk.getByText('saved on this device, waiting for the connection')).toBeVisible();
   await desk.keyboard.press('F9');
   await desk.getByRole('button', { name: 'Hand in my paper' }).click();
   await desk.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
@@ -92,7 +92,7 @@ test('six pages by a phone on a line that is cut twice, one by the desk, handed 
   await expect(desk.getByText('All pages of your answers have arrived.')).toBeVisible({ timeout: 30_000 });
   // The phone is joined no longer, and still delivers what it had announced.
   await phone.context().setOffline(false);
-  await expect(phone.getByRole('heading', { name: 'This phone is no longer joined' })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: 'This phone is no longer connected' })).toBeVisible();
   await expect(phone.getByText(/still being sent/)).toBeHidden({ timeout: 30_000 });
 
   const rows = app.rows<{ hash: string; state: string; late: number }>('select hash, state, late from pages');

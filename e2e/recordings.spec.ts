@@ -12,7 +12,7 @@ test.use({ serviceWorkers: 'allow' });
 
 const player = (page: Page) => page.getByRole('region', { name: /^Recording:/ });
 const status = (page: Page) => player(page).getByRole('status');
-const playButton = (page: Page) => player(page).getByRole('button', { name: 'Play – uses one play' });
+const playButton = (page: Page) => player(page).getByRole('button', { name: 'Play – counts as one time' });
 
 async function hearsTone(page: Page): Promise<void> {
   await player(page).getByRole('button', { name: 'Play a test tone' }).click();
@@ -74,11 +74,11 @@ test('plays cannot be won back: by loading again, without a connection, by the c
     await second.goto(amadou.link);
     await second
       .getByRole('link', { name: 'Go to the questions' })
-      .or(second.getByRole('button', { name: 'Go on here' }))
+      .or(second.getByRole('button', { name: 'Continue here' }))
       .first()
       .click();
     await second
-      .getByRole('button', { name: 'Go on here' })
+      .getByRole('button', { name: 'Continue here' })
       .click({ timeout: 15_000 })
       .catch(() => undefined);
     await expect(status(second)).toContainText('No play left of two');
@@ -115,7 +115,7 @@ test('plays cannot be won back: by loading again, without a connection, by the c
     await second.evaluate(() => sessionStorage.clear());
     await second.reload();
     await second
-      .getByRole('button', { name: 'Go on here' })
+      .getByRole('button', { name: 'Continue here' })
       .click({ timeout: 15_000 })
       .catch(() => undefined);
     await expect(status(second)).toContainText('No play left of two');
@@ -127,7 +127,7 @@ test('plays cannot be won back: by loading again, without a connection, by the c
       await row.getByRole('button', { name: 'More for Amadou Ferrante' }).click();
       await expect(bram.page.getByText('Morning briefing: 2 of 2 plays granted')).toBeVisible();
       await bram.page.keyboard.press('Escape');
-      await bram.does('Give a play back', 'Amadou Ferrante', 'The sound broke off.');
+      await bram.does('Allow one more play', 'Amadou Ferrante', 'The sound broke off.');
       await expect(status(second)).toContainText('One play left of three');
       await hearsTone(second);
       await expect(playButton(second)).toBeEnabled();
@@ -199,7 +199,7 @@ test('a paper with 40 MB of sound is ready before the start, goes on after a cut
   });
   const ludo = candidate(page, LUDO);
   const atCover = ludo.comesToCover().catch((error: unknown) => error);
-  const bar = page.getByRole('progressbar', { name: 'Sound, films and pictures' });
+  const bar = page.getByRole('progressbar', { name: 'Recordings, videos and pictures' });
   await expect(page.getByText('The connection is lost; it goes on by itself.')).toBeVisible({
     timeout: 60_000,
   });

@@ -40,7 +40,7 @@ test('every source and handout by pointer', async ({ page, candidate }) => {
   await test.step('a picture opens large, zooms and moves', async () => {
     await amadou.goesTo(2);
     await expect(page.getByRole('img', { name: /^A map of an island/ })).toBeVisible();
-    await page.getByRole('button', { name: 'Open large: Hollin Reach' }).click();
+    await page.getByRole('button', { name: 'Enlarge: Hollin Reach' }).click();
     const large = page.getByRole('dialog', { name: 'Hollin Reach, with its paths' });
     const picture = large.getByRole('img');
     const placeOf = async () => (await picture.boundingBox())!;
@@ -180,7 +180,7 @@ test('every source and handout by pointer', async ({ page, candidate }) => {
     await film.getByRole('slider', { name: 'Position in A tray of sea kale' }).fill('16');
     await film.getByRole('button', { name: 'Captions off' }).click();
     expect(await facts()).toMatchObject({ paused: true, speed: 1.5, at: 16, captions: 'hidden' });
-    await film.getByRole('button', { name: 'Open large' }).click();
+    await film.getByRole('button', { name: 'Enlarge' }).click();
     expect((await video.boundingBox())!.width).toBeGreaterThan(900);
     await page.keyboard.press('Escape');
     await film.getByText('Description of the video').click();
@@ -220,7 +220,7 @@ test('every source and handout by keys alone, and heard in their order', async (
     await expect(player).toMatchAriaSnapshot(`
       - heading "Morning briefing" [level=3]
       - status: /Two plays left of two, 1 min 3 s It cannot be paused or started again\\./
-      - button "Play – uses one play"
+      - button "Play – counts as one time"
       - progressbar "Position in Morning briefing"
       - slider "Volume"
     `);
@@ -228,7 +228,7 @@ test('every source and handout by keys alone, and heard in their order', async (
 
   await test.step('a picture', async () => {
     await keys.press('Alt+PageDown');
-    await tabsTo(page, /^Open large/);
+    await tabsTo(page, /^Enlarge/);
     await keys.press('Enter');
     const picture = page.getByRole('dialog').getByRole('img');
     const placeOf = async () => (await picture.boundingBox())!;
@@ -335,7 +335,7 @@ test.describe('at 360 × 740', () => {
     await noSidewaysScroll(page, 'a transcript');
     await next();
     await source();
-    await page.getByRole('button', { name: /^Open large/ }).tap();
+    await page.getByRole('button', { name: /^Enlarge/ }).tap();
     await expect(page.getByRole('dialog').getByRole('img')).toBeVisible();
     await hasNoBarriers(page, 'a large picture on a phone');
     await page.getByRole('button', { name: 'Close' }).tap();

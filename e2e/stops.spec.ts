@@ -70,7 +70,7 @@ test('a pause: who writes nothing in it has one version, a forged client two, an
   const marked = () => app.rows("select 1 from marks where target = 'reading-the-dial/A'");
   // Nothing of hers is marked before it is decided.
   const before = marked().length;
-  await decision.getByLabel('Reason, for the record').fill('Nobody may write in a pause');
+  await decision.getByLabel('Reason (kept on record)').fill('Nobody may write in a pause');
   await decision.getByRole('button', { name: 'Mark it without that writing' }).click();
   await expect(decision).toBeHidden();
   await app.doJobs();
@@ -107,7 +107,7 @@ test('earlier versions: an essay is brought back, and one from another device ca
   await expect(dialog.getByRole('listitem')).toHaveCount(2);
   await expect(dialog.getByRole('group', { name: /^Saved/ })).toContainText('The first draft of the note.');
   await hasNoBarriers(page, 'earlier versions');
-  await dialog.getByRole('button', { name: 'Bring this version back' }).click();
+  await dialog.getByRole('button', { name: 'Restore this version' }).click();
   await expect(sheet).toContainText('The first draft of the note.');
   await ilse.isSaved();
 
@@ -119,7 +119,7 @@ test('earlier versions: an essay is brought back, and one from another device ca
   const tablet = await browser.newContext();
   const again = candidate(await tablet.newPage(), ILSE);
   await again.opensLink();
-  await again.page.getByRole('button', { name: 'Go on here' }).click();
+  await again.page.getByRole('button', { name: 'Continue here' }).click();
   await again.goesTo(8);
   const second = again.page.getByRole('main').getByRole('textbox');
   await expect(second).toContainText('The first draft of the note.');
@@ -138,7 +138,7 @@ test('earlier versions: an essay is brought back, and one from another device ca
     .first()
     .click();
   await expect(compare.getByRole('group', { name: /^Saved/ })).toContainText('Written offline.');
-  await compare.getByRole('button', { name: 'Bring this version back' }).click();
+  await compare.getByRole('button', { name: 'Restore this version' }).click();
   await expect(second).toContainText('Written offline.');
   await again.isSaved();
   const [current] = app.rows<{ value: string }>(

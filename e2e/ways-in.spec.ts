@@ -137,7 +137,7 @@ test('links that lead nowhere yet, no more, or not at all say so in a sentence',
   await page.goto(app.url + app.linkOf('benedikt.aumont@example.org'));
   await expect(page.getByRole('heading', { level: 1 })).toContainText('The window of this test is over');
   await page.goto(`${app.url}/nowhere`);
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('There is nothing at this address');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('There is no page at this web address');
   await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Are these your details?');
   await app.killHard();
@@ -167,7 +167,7 @@ test.describe('without a service worker', () => {
     await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
     await expect(heading).toContainText('Are these your details?');
     await page.getByRole('button', { name: 'These are my details' }).click();
-    await expect(page.getByText('Your answers cannot be kept on this device')).toBeVisible();
+    await expect(page.getByText('Your answers cannot be saved on this device')).toBeVisible();
     // A piece does not come, however often it is asked for.
     await page.route('**/assets/Welcome-*.js', (route) => route.abort());
     await page.goto(app.url);
@@ -178,11 +178,11 @@ test.describe('without a service worker', () => {
     }).toPass();
     await hasNoBarriers(page, 'a page that cannot be shown');
     await page.unroute('**/assets/Welcome-*.js');
-    await page.getByRole('button', { name: 'Load the page again' }).click();
+    await page.getByRole('button', { name: 'Reload the page' }).click();
     await expect(heading).toContainText('Open your personal link');
     await page.addInitScript(() => Object.defineProperty(navigator, 'cookieEnabled', { value: false }));
     await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
-    await expect(heading).toContainText('This browser refuses cookies');
+    await expect(heading).toContainText('This browser blocks cookies');
     await hasNoBarriers(page, 'no cookies');
     // Without its first script the page says after a while, by itself, that it has not opened.
     await page.route('**/assets/*.js', (route) => route.abort());

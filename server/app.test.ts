@@ -177,7 +177,7 @@ describe('after the hand-in', () => {
 
   it('tells the truth about its health', async () => {
     const { body } = await new ApiClient(app.url).get<Record<string, unknown>>('/health');
-    expect(body).toMatchObject({ database: 'well', journalMode: 'wal', outbox: 0 });
+    expect(body).toMatchObject({ status: 'well', troubles: [], journalMode: 'wal', outbox: 0 });
   });
 });
 

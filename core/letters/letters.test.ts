@@ -36,12 +36,12 @@ describe('an invitation', () => {
     // Tokyo is nine hours ahead; 60 minutes and a quarter are 75.
     expect(letter).toMatch(/Tuesday,? 24 November 2026 at 18:00 \(Asia\/Tokyo\)/);
     expect(letter).toMatch(/In UTC: Tuesday,? 24 November 2026 at 09:00 \(UTC\) to/);
-    for (const one of ['a camera', '10 min in all', '1 h 15 min, including 25 % extra time'])
+    for (const one of ['a camera', '10 min in total', '1 h 15 min, including 25 % extra time'])
       expect(letter).toContain(one);
   });
 
   it('holds the link only where it is given one', () => {
     expect(write()).toContain('http://x/i/y');
-    expect(write({}, null)).toContain('(your personal link, in the letter that was sent)');
+    expect(write({}, null)).toContain('(your personal link, in the e-mail that was sent)');
   });
 });

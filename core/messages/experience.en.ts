@@ -2,7 +2,7 @@
 export const experienceWords = {
   'experience instructions': 'The instructions were clear.',
   'experience time': 'I had enough time.',
-  'experience program': 'The program worked well.',
+  'experience program': 'The website worked well.',
   'experience questions': 'The questions fitted the job or course.',
   'level 1': 'No',
   'level 2': 'Mostly not',

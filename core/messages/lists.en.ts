@@ -26,7 +26,7 @@ export const messages = {
   left: 'To mark',
   version: 'Version',
   rounds: 'Rounds',
-  notes: 'Notes and acts',
+  notes: 'Notes and actions',
   script: 'Script',
   band: 'Band',
   attempts: 'Attempts',

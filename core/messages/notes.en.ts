@@ -1,7 +1,7 @@
 /** What staff are told of a candidate in a line. */
 export const note = {
   extraTime: 'extra time {{percent}} %',
-  transcripts: 'transcripts instead of sound',
+  transcripts: 'transcripts instead of recordings',
   breaks: 'rest breaks {{minutes}} min',
   details: 'details: “{{text}}”',
   'weak browser': 'Browser: could be better',

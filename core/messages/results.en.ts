@@ -1,10 +1,10 @@
 export const verdict = {
   right: 'right',
   partly: 'partly right',
-  wrong: 'not right',
+  wrong: 'wrong',
   unanswered: 'not answered',
-  followThrough: 'follows from your own figure',
-  notmarked: 'read by people in the test',
+  followThrough: 'follows from your own number',
+  notmarked: 'marked by assessors in the test',
 };
 
 export const sheet = {
@@ -14,7 +14,7 @@ export const sheet = {
   rescored: 'The right answer to this question was corrected.',
   remarked: 'This question was marked again.',
   override: 'Set by an assessor: {{reason}}',
-  beingRead: 'being marked by people',
+  beingRead: 'being marked by assessors',
   open: '{{marks}} of these marks are not decided yet. Your total can only go up.',
   attempt: 'Attempt {{number}} · {{day}}: {{marks}}',
   attemptCounts: 'Attempt {{number}} · {{day}}: {{marks}} – counts',
@@ -29,7 +29,7 @@ export const sheet = {
   rightLater: 'Right answers are shown when these questions are no longer in use.',
   right: 'The right answer: {{answer}}',
   modelAnswer: 'A model answer: {{answer}}',
-  overall: 'On your whole script: “{{comment}}”',
+  overall: 'On your whole paper: “{{comment}}”',
   yours: 'Your answer',
   marksOf: '{{marks}} of {{of}} marks',
   question: 'Question {{number}} · {{title}} · {{marks}}',
@@ -44,7 +44,7 @@ export const sheet = {
 };
 
 export const component = {
-  byHand: 'Marked by people',
+  byHand: 'Marked by assessors',
 };
 
 export const progress = {

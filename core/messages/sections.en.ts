@@ -1,6 +1,7 @@
 /** What is wrong with the sections of a paper. Candidates never read it. */
 export const section = {
-  noCount: 'Some questions of this section belong to the draw “{{draw}}”. Say how many of them are drawn.',
+  noCount:
+    'Some questions of this section belong to the draw “{{draw}}”. Give the number of questions to draw.',
   twice: 'A draw is named twice in this section.',
   tooFew: 'The draw “{{draw}}” has {{of}} questions; {{count}} cannot be drawn from them.',
   marks:

@@ -92,7 +92,7 @@ test('rehearsal, waiting and watching', async ({ page, app, candidate, staff, br
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
   await page.getByRole('button', { name: 'Raise a hand' }).click();
   await page.getByLabel('What is it?').fill('May I have water on the table?');
-  await page.getByRole('button', { name: 'Raise my hand' }).click();
+  await page.getByRole('button', { name: 'Raise a hand' }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
   await shoot(page, 'waiting-room');

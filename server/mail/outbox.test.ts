@@ -81,7 +81,7 @@ describe('the outbox', () => {
     const kept = outbox.read(id)!;
     expect(kept.link).toBeNull();
     expect(writeLetter(kept.facts, kept.link, say)).toContain(
-      '(your personal link, in the letter that was sent)',
+      '(your personal link, in the e-mail that was sent)',
     );
     const rows = services.db.$client.prepare('select * from letters').all();
     expect(JSON.stringify(rows)).not.toContain(secret);

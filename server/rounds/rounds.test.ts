@@ -49,7 +49,7 @@ describe('an invitation', () => {
     expect(text).toContain('In Europe/Oslo:');
     // 30 minutes and a quarter more are 37.5, rounded
     expect(text).toContain('38 min, including 25 % extra time');
-    expect(text).toContain('Breaks: 10 min in all');
+    expect(text).toContain('Breaks: 10 min in total');
     expect(text).toContain(letter.link);
     expect(letter.link).toMatch(/\/i\/[\w-]{27}$/);
     const { body: file } = await odile.get<string>(`/letters/${body.letter}/attachments/test-window.ics`);

@@ -158,6 +158,7 @@ describe('the sweep', () => {
   it('leaves the device three seconds to hand in by itself, then closes as of the deadline', async () => {
     const device = await of.start();
     const deadline = of.now() + LIMIT;
+    await device.save();
     of.app.clock.advance(LIMIT + 2000);
     await of.app.wired.sittings.sweep();
     expect(of.rowOf(device).closedAt).toBeNull();
@@ -170,6 +171,7 @@ describe('the sweep', () => {
   it('closes a whole round, and nobody who has time left', async () => {
     const round = of.newRound();
     const many = await Promise.all(Array.from({ length: 12 }, (_, n) => of.start(round, n % 2 ? 50 : 0)));
+    await Promise.all(many.map((device) => device.save()));
     of.app.clock.advance(LIMIT + 5000);
     await of.app.wired.sittings.sweep();
     const closed = await Promise.all(many.map(async (device) => (await device.save()).body.closed));

@@ -3,7 +3,7 @@ import { words } from '../words';
 import { SIDE_LINES, SIDE_LOOKS, useAnnotations } from './annotations';
 
 const t = words('annotatedLines', {
-  choose: 'Add a note to line {{line}}; with Shift to the lines since the last one',
+  choose: 'Add a note to line {{line}}. With Shift, add it to all lines since the last one',
 });
 
 /** A program line by line, with the notes on its lines; where notes can be made, the number of a line adds one. */

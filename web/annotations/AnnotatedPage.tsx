@@ -16,10 +16,10 @@ const t = words('annotatedPage', {
   larger: 'Larger',
   smaller: 'Smaller',
   turn: 'Turn',
-  before: 'Page before',
+  before: 'Previous page',
   next: 'Next page',
   at: '{{page}} of {{pages}}',
-  place: 'Choose a place on {{title}} for a note. With keys: Enter adds a note in the middle.',
+  place: 'Press {{title}} to add a note there. On the keyboard, Enter adds a note in the middle.',
   note: 'Note {{number}}',
 });
 

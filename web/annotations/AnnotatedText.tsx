@@ -8,7 +8,7 @@ import { words } from '../words';
 import { SIDE_LOOKS, useAnnotations, type Annotations, type ShownNote } from './annotations';
 
 const t = words('annotatedText', {
-  label: 'The answer. Arrow keys choose words, Shift with them chooses more, N adds a note.',
+  label: 'The answer. Arrow keys select words, Shift with arrow keys selects more, N adds a note.',
   read: 'The answer',
 });
 

@@ -74,8 +74,8 @@ describe('what was answered', () => {
     const rows = screen.getAllByRole('row').slice(1);
     expect(rows.map((one) => one.textContent)).toEqual([
       'keptGap 131 right',
-      'zehntelGap 24 not acceptedAccept',
-      'no wordsGap 22 not accepted',
+      'zehntelGap 24 wrongAccept',
+      'no wordsGap 22 wrong',
     ]);
   });
 
@@ -87,11 +87,11 @@ describe('what was answered', () => {
     expect(await dialog.findByText('1 of 38 scripts changes its marks:')).toBeVisible();
     expect(dialog.getByText('QX-11: 1.34 → 2, Proficient')).toBeVisible();
     expect(dialog.getByText('1 script reaches another band.')).toBeVisible();
-    expect(dialog.getByText(/^The results of 2 of them are out/)).toBeVisible();
+    expect(dialog.getByText(/^2 of these results are released/)).toBeVisible();
     expect(dialog.getByRole('button', { name: 'Accept' })).toBeDisabled();
-    await userEvent.type(dialog.getByLabelText('Reason, kept on record'), 'It is right.');
+    await userEvent.type(dialog.getByLabelText('Reason (kept on record)'), 'It is right.');
     await userEvent.click(dialog.getByRole('button', { name: 'Accept' }));
-    expect(await screen.findByText(/^Scripts are being scored anew/)).toBeVisible();
+    expect(await screen.findByText(/^Scripts are being marked again/)).toBeVisible();
     expect(calls.find((c) => c.call.endsWith('/accept'))!.body).toEqual({
       component: 'b',
       answer: 'zehntel',
@@ -107,9 +107,9 @@ describe('what was answered', () => {
     await choosePartB();
     await userEvent.click(await screen.findByRole('button', { name: 'Accept “zehntel”' }));
     const dialog = within(screen.getByRole('dialog'));
-    await userEvent.type(dialog.getByLabelText('Reason, kept on record'), 'It is right.');
+    await userEvent.type(dialog.getByLabelText('Reason (kept on record)'), 'It is right.');
     await userEvent.click(dialog.getByRole('button', { name: 'Accept' }));
     expect(await dialog.findByText('The marks are signed off.')).toBeVisible();
-    expect(dialog.getByLabelText('Reason, kept on record')).toHaveValue('It is right.');
+    expect(dialog.getByLabelText('Reason (kept on record)')).toHaveValue('It is right.');
   });
 });

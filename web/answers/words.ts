@@ -13,13 +13,13 @@ export const t = words('answers', {
   count: 'Scripts',
   found: 'Counts as',
   right: 'right',
-  wrong: 'not accepted',
+  wrong: 'wrong',
   accept: 'Accept',
   acceptOf: 'Accept “{{answer}}”',
   acceptTitle: 'Accept “{{answer}}” from now on?',
   acceptText:
     'It then counts as right in every script, also in those that are handed in later. The published question does not change. Your decision and reason are recorded with it.',
-  looking: 'Looking at what would change …',
+  looking: 'Finding the changes …',
   changes_one: '{{count}} of {{scripts}} scripts changes its marks:',
   changes_other: '{{count}} of {{scripts}} scripts change their marks:',
   change: '{{script}}: {{before}} → {{after}}',
@@ -31,9 +31,9 @@ export const t = words('answers', {
   releasedScripts_one:
     '{{count}} of these results is released. The result sheet shows the change, and the candidate gets an e-mail.',
   releasedScripts_other:
-    'The results of {{count}} of them are out: the sheets say what changed, and the candidates are told by letter.',
-  rescoring: 'Scored anew: {{done}} of {{of}} scripts',
-  reason: 'Reason, kept on record',
-  keep: 'Leave it as it is',
-  working: 'Scripts are being scored anew. Load the page again to see the new counts.',
+    '{{count}} of these results are released. The result sheets show the change, and the candidates get an e-mail.',
+  rescoring: 'Marked again: {{done}} of {{of}} scripts',
+  reason: 'Reason (kept on record)',
+  keep: 'Cancel',
+  working: 'Scripts are being marked again. The counts change when this is finished.',
 });

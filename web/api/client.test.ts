@@ -56,7 +56,7 @@ describe('the way to the API', () => {
     fakeServer({});
     const away = await problem(get('/live'));
     expect([away.status, away.code]).toEqual([0, 'unreachable']);
-    expect(away.message).toContain('what you have done is kept');
+    expect(away.message).toContain('Your work is saved on this device');
   });
 
   it('takes an answer that is not the API’s own for a server that is not there', async () => {

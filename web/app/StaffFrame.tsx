@@ -23,7 +23,7 @@ const t = words('staff', {
   rounds: 'Rounds',
   papers: 'Papers',
   importPaper: 'Import a paper',
-  newRound: 'Make a new round',
+  newRound: 'Create a round',
   outbox: 'Outbox',
   watch: 'Watch',
   marking: 'Marking',

@@ -4,13 +4,13 @@ import { words } from '../words';
 
 const t = words('welcome', {
   title: 'Open your personal link',
-  text: 'A test begins with the link in your letter of invitation. Open it in this browser; it leads you through everything.',
-  staff: 'Staff of the archive sign in here',
-  noCookies: 'This browser refuses cookies',
+  text: 'Your test starts with the personal link in your invitation e-mail. Open the link in this browser and follow the steps.',
+  staff: 'Staff sign in here',
+  noCookies: 'This browser blocks cookies',
   noCookiesText:
-    'The test needs one cookie of its own to know who you are. Allow cookies for this address, or open it in another browser.',
-  lostTitle: 'There is nothing at this address',
-  lostText: 'Copy the whole link from your letter of invitation and open it again.',
+    'The test needs one cookie to know who you are. Allow cookies for this website, or open the link in another browser.',
+  lostTitle: 'There is no page at this web address',
+  lostText: 'Copy the whole link from your invitation e-mail and open it again.',
 });
 
 export function Welcome() {

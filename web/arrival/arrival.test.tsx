@@ -133,7 +133,7 @@ describe('the invitation', () => {
     expect(facts).toHaveTextContent('25 %');
     expect(facts).toHaveTextContent('10 min');
     expect(screen.getByText(/1 used, 2 left; the mean of all counts/)).toBeVisible();
-    expect(screen.getByText('One picture, kept 60 days.')).toBeVisible();
+    expect(screen.getByText(/deleted after 60 days/)).toBeVisible();
   });
 
   it('says after the window that it is over, and whom to ask, without a count-down', () => {
@@ -233,7 +233,7 @@ describe('the checks', () => {
   it('tell how far the clock is off, and that it does not matter', async () => {
     fakeServer({ 'GET /config': () => ({ now: Date.now() + 3 * 60 * MINUTE }) });
     show(<Checked demanded={CLOCK} />);
-    expect(await screen.findByText(/180 min off/)).toBeVisible();
+    expect(await screen.findByText(/wrong by 180 min/)).toBeVisible();
     expect(screen.getByText('good')).toBeVisible();
   });
 
@@ -285,7 +285,7 @@ describe('after the hand-in', () => {
     expect(screen.getByText('ABCD-EFGH-JKLM')).toBeVisible();
     expect(screen.getByText('41 min')).toBeVisible();
     expect(screen.getByText('12 of 13 parts')).toBeVisible();
-    expect(screen.getByText('9 of 10 questions are scored.')).toBeVisible();
+    expect(screen.getByText('9 of 10 questions are marked.')).toBeVisible();
     expect(screen.getByText('2 assessors are marking “Incident note”.')).toBeVisible();
     expect(screen.getByText(/expected by 3 December 2026/)).toBeVisible();
     expect(screen.queryByText(/reached the server/)).toBeNull();
@@ -293,7 +293,7 @@ describe('after the hand-in', () => {
 
   it.each([
     ['time', /handed in automatically/],
-    ['server', /the server handed in the answers/],
+    ['server', /had reached the server were handed in/],
   ] as const)('says that the %s closed it, and when it came if it came later', (closedBy, words) => {
     show(<HandedIn />, { receipt: { ...receipt, closedBy, claimedAt: NOW - 9 * MINUTE } });
     expect(screen.getByText(words)).toBeVisible();
@@ -301,9 +301,9 @@ describe('after the hand-in', () => {
   });
 
   it.each([
-    [{ matches: true, whole: true }, /exactly that/],
-    [{ matches: true, whole: false }, /Tell the archive at once/],
-    [{ matches: false, whole: false }, /not the code of what you handed in/],
+    [{ matches: true, whole: true }, /exactly those that you handed in/],
+    [{ matches: true, whole: false }, /Contact .* now/],
+    [{ matches: false, whole: false }, /not the code of your paper/],
   ])('a code that is checked is answered in words: %j', async (checked, words) => {
     const calls = fakeServer({ 'POST /arrival/receipt-check': () => checked });
     show(<HandedIn />, { receipt });

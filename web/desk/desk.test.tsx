@@ -59,7 +59,7 @@ it('a part that cannot be drawn takes nothing else of the desk away', async () =
       <Parts question={question} />
     </>,
   );
-  expect(screen.getByRole('alert')).toHaveTextContent('what is saved stays saved');
+  expect(screen.getByRole('alert')).toHaveTextContent('Your saved answers are safe');
   expect(screen.getByRole('navigation', { name: 'Questions' })).toBeVisible();
   const [one, two] = question.parts.map(({ prompt }) => documentAsText(prompt, say));
   expect(document.body).not.toHaveTextContent(one!);
@@ -91,21 +91,21 @@ describe('the rail', () => {
     desk = deskInHand({ timed: false });
     renderAtDesk(desk, <Rail />);
     const all = deskPaper.marks / 100;
-    expect(screen.getByText(`${all} marks open`)).toBeVisible();
+    expect(screen.getByText(`${all} marks still to do`)).toBeVisible();
     act(() => state().answer('parts-of-a-seed/A', storeResponse('choice', { chosen: ['root'] })));
-    expect(screen.getByText(`${all - first!.marks / 100} marks open`)).toBeVisible();
+    expect(screen.getByText(`${all - first!.marks / 100} marks still to do`)).toBeVisible();
   });
 
   it('draws the pace line once time has gone, and none without the clock', () => {
     desk = deskInHand();
     const { unmount } = renderAtDesk(desk, <Rail />);
-    expect(screen.queryByText('on pace here')).toBeNull();
+    expect(screen.queryByText('you should be here')).toBeNull();
     change({ leftMs: HOUR / 2 });
-    expect(screen.getByText('on pace here')).toBeInTheDocument();
+    expect(screen.getByText('you should be here')).toBeInTheDocument();
     unmount();
     change({ timed: false });
     renderAtDesk(desk, <Rail />);
-    expect(screen.queryByText('on pace here')).toBeNull();
+    expect(screen.queryByText('you should be here')).toBeNull();
   });
 });
 
@@ -137,15 +137,15 @@ describe('the saved line', () => {
   it('says where the answers are, once and always in one place', () => {
     desk = deskInHand();
     renderAtDesk(desk, <Foot />);
-    expect(screen.getByText('Every change is saved by itself')).toBeVisible();
+    expect(screen.getByText('Every change is saved automatically')).toBeVisible();
     act(() => desk.events.onSaved({ state: 'saving' }));
     expect(screen.getByText('Saving …')).toBeVisible();
     act(() => desk.events.onSaved({ state: 'kept', since: 0 }));
     change({ now: 132_400 });
-    expect(screen.getByText('Kept on this device – connection lost 132 s ago')).toBeVisible();
+    expect(screen.getByText('Saved on this device – connection lost 132 s ago')).toBeVisible();
     act(() => desk.events.onTrouble('device'));
-    expect(screen.getByText(/This device cannot keep your answers/)).toBeVisible();
-    expect(screen.queryByText(/Kept on this device/)).toBeNull();
+    expect(screen.getByText(/This device cannot save your answers/)).toBeVisible();
+    expect(screen.queryByText(/Saved on this device/)).toBeNull();
   });
 
   it('stands beside the ways on, which lead to the last look at the end', async () => {
@@ -240,14 +240,14 @@ describe('the question in view', () => {
     desk = deskInHand({ time: { ...deskTime, sectionEnds: { [first!.section]: 10 * MINUTE } } });
     await answers.load(['choice']);
     renderAtDesk(desk, <QuestionView />);
-    expect(screen.queryByText(/The time of this section has run out/)).toBeNull();
+    expect(screen.queryByText(/The time for this section has ended/)).toBeNull();
     change({ now: 10 * MINUTE });
-    expect(screen.getByText(/The time of this section has run out/)).toBeVisible();
+    expect(screen.getByText(/The time for this section has ended/)).toBeVisible();
     // Inert: no key and no pointer reaches it, while it can still be read.
     for (const option of screen.getAllByRole('radio', { hidden: true }))
       expect(option.closest('[inert]')).not.toBeNull();
     act(() => state().go(deskPaper.questions.findIndex((q) => q.section !== first!.section)));
-    expect(screen.queryByText(/The time of this section has run out/)).toBeNull();
+    expect(screen.queryByText(/The time for this section has ended/)).toBeNull();
   });
 });
 
@@ -294,13 +294,16 @@ describe('help at the desk', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Take a break' }));
     expect(asked.takeBreak).toHaveBeenCalledOnce();
     await userEvent.click(screen.getByRole('button', { name: 'Raise a hand' }));
-    const send = await screen.findByRole('button', { name: 'Raise my hand' });
+    const send = await screen.findByRole('button', { name: 'Send and raise a hand' });
     expect(send).toBeDisabled();
-    await userEvent.type(screen.getByRole('textbox', { name: 'What is it?' }), '  The sound stopped ');
+    await userEvent.type(
+      screen.getByRole('textbox', { name: 'What do you need help with?' }),
+      '  The sound stopped ',
+    );
     await userEvent.click(send);
     expect(asked.say).toHaveBeenCalledWith('The sound stopped', true);
-    expect(screen.getByRole('button', { name: 'Your hand is up' })).toBeVisible();
-    expect(screen.getByRole('textbox', { name: 'What is it?' })).toHaveValue('');
+    expect(screen.getByRole('button', { name: 'Your hand is raised' })).toBeVisible();
+    expect(screen.getByRole('textbox', { name: 'What do you need help with?' })).toHaveValue('');
   });
 
   it('shows what the invigilator said until it is read', async () => {
@@ -331,12 +334,12 @@ describe('the desk put away', () => {
     const asked = help();
     desk = deskInHand({ help: asked });
     const { unmount } = renderAtDesk(desk, <Covered why="break" />);
-    await userEvent.click(screen.getByRole('button', { name: 'Go on with the test' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Continue the test' }));
     expect(asked.endBreak).toHaveBeenCalledOnce();
     unmount();
     renderAtDesk(desk, <Covered why="elsewhere" />);
-    await userEvent.click(screen.getByRole('button', { name: 'Go on here' }));
-    expect(screen.getByText(/could not be taken over/)).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Continue here' }));
+    expect(screen.getByText(/could not be moved to this window/)).toBeVisible();
   });
 });
 
@@ -400,7 +403,7 @@ describe('earlier versions', () => {
     const dialog = within(await screen.findByRole('dialog'));
     expect(asked.versions).toHaveBeenCalledWith(part.target);
     expect(await dialog.findByText('from the tablet')).toBeVisible();
-    await userEvent.click(dialog.getByRole('button', { name: 'Bring this version back' }));
+    await userEvent.click(dialog.getByRole('button', { name: 'Restore this version' }));
     expect(desk.noted).toContain(`answer ${part.target}`);
     expect(state().desk.answers[part.target]).toEqual(storeResponse('writing', essay('from the tablet')));
     expect(screen.queryByText(/Another device or window also has a version/)).toBeNull();

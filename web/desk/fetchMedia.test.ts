@@ -97,6 +97,6 @@ it('is fetched once more where it came damaged; damaged again, it is told', asyn
   expect([asked.length, await whole()]).toEqual([8, true]);
   await forgetMedia([listing.hash]);
   plan = ['damaged', undefined!, undefined!, undefined!, 'damaged'];
-  await expect(run()).rejects.toThrow('did not arrive whole');
+  await expect(run()).rejects.toThrow('did not arrive completely');
   expect(await mediaParts(listing.hash)).toEqual(new Set());
 });

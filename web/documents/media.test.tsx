@@ -74,12 +74,12 @@ describe('a recording', () => {
     const { container } = show(audio);
     const player = within(screen.getByRole('region', { name: 'Recording: Morning briefing' }));
     expect(player.getByRole('status')).toHaveTextContent(
-      'Two plays left of two, 1 min 12 sIt cannot be paused or started again.',
+      'You can play it two more times (limit: two), 1 min 12 sYou cannot pause it or play a part of it again.',
     );
     expect(player.queryByRole('button', { name: /^Play –/ })).toBeNull();
     await userEvent.click(player.getByRole('button', { name: 'Play a test tone' }));
     await userEvent.click(player.getByRole('button', { name: 'I hear the tone' }));
-    await userEvent.click(player.getByRole('button', { name: 'Play – uses one play' }));
+    await userEvent.click(player.getByRole('button', { name: 'Play – counts as one time' }));
     expect([tone, start].map((spy) => spy.mock.calls.length)).toEqual([1, 1]);
     expect(player.getByRole('slider', { name: 'Volume' })).toHaveValue('0.8');
     expect(player.getByRole('progressbar')).toHaveAttribute('aria-valuetext', '0:00 of 1:12');
@@ -91,8 +91,8 @@ describe('a recording', () => {
     await plays.use('f');
     plays.finish('f', false);
     show(audio);
-    expect(screen.getByRole('status')).toHaveTextContent('No play left of two');
-    expect(screen.getByRole('alert')).toHaveTextContent('an invigilator can give you a play back');
+    expect(screen.getByRole('status')).toHaveTextContent('You have played it two times, which is the limit');
+    expect(screen.getByRole('alert')).toHaveTextContent('the invigilator can let you play it again');
     expect(screen.getByRole('button', { name: /^Play/ })).toBeDisabled();
   });
 
@@ -100,15 +100,15 @@ describe('a recording', () => {
     recordings.heardTest();
     vi.spyOn(plays, 'stateOf').mockReturnValue({ allowed: 2, left: 1, ready: false, broken: false });
     show(audio);
-    expect(screen.getByRole('status')).toHaveTextContent('One play left of two');
-    expect(screen.getByRole('alert')).toHaveTextContent('The next play needs a connection');
+    expect(screen.getByRole('status')).toHaveTextContent('You can play it one more time (limit: two)');
+    expect(screen.getByRole('alert')).toHaveTextContent('You need a connection to play it again');
     await userEvent.click(screen.getByRole('button', { name: /^Play/ }));
     expect(recordings.store.getState().sounding).toBeNull();
   });
 
   it('that may be heard as often as one likes can be wound', () => {
     show({ ...audio, plays: null, pausing: true });
-    expect(screen.getByRole('status')).toHaveTextContent('Play it as often as you like, 1 min 12 s');
+    expect(screen.getByRole('status')).toHaveTextContent('You can play it as often as you like, 1 min 12 s');
     expect(screen.getByRole('slider', { name: 'Position in Morning briefing' })).toBeDisabled();
     expect(screen.getByRole('button', { name: 'Play' })).toBeEnabled();
   });

@@ -161,7 +161,7 @@ describe('one of several', () => {
     await userEvent.click(screen.getByRole('radio', { name: 'Sea kale' }));
     expect([last.response, last.events.strike]).toEqual([{ chosen: ['kale'] }, []]);
     await userEvent.click(screen.getByRole('button', { name: 'Strike out Sea rush' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Bring back Sea rush' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Restore Sea rush' }));
     expect(last.events.strike).toEqual([]);
   });
 });
@@ -172,7 +172,7 @@ describe('two of several', () => {
     for (const name of ['Sea kale', 'Sea rush', 'Sea thrift'])
       await userEvent.click(screen.getByRole('checkbox', { name }));
     expect(last.response).toEqual({ chosen: ['kale', 'rush'] });
-    expect(screen.getByRole('status')).toHaveTextContent('Only 2 can be chosen');
+    expect(screen.getByRole('status')).toHaveTextContent('You can choose only 2');
     expect(score('choice', samplesOf('choice')[1]!, last.response)).toBe(200);
     await userEvent.click(screen.getByRole('checkbox', { name: 'Sea rush' }));
     await userEvent.click(screen.getByRole('checkbox', { name: 'Sea thrift' }));

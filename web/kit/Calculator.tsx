@@ -14,7 +14,7 @@ const t = words('calculator', {
   noHistory: 'No calculation yet',
   take: 'Use {{value}} again',
   put: 'Put into the answer',
-  putNone: 'First click the box of the answer that the figure goes into.',
+  putNone: 'First press the box of the answer where the number goes.',
   clear: 'C',
   clearName: 'Clear',
   back: 'Delete the last character',
@@ -31,10 +31,10 @@ const t = words('calculator', {
   radians: 'Radians',
   angle: 'Angles in',
   'trouble unfinished': 'This is not finished yet.',
-  'trouble unreadable': 'This cannot be worked out. Check the signs and brackets.',
+  'trouble unreadable': 'This cannot be calculated. Check the symbols and brackets.',
   'trouble by-zero': 'Nothing can be divided by 0.',
   'trouble no-value': 'This has no value.',
-  'trouble too-large': 'This is too large to be worked out.',
+  'trouble too-large': 'This is too large to be calculated.',
 });
 
 const BASIC = ['7', '8', '9', '÷', '4', '5', '6', '×', '1', '2', '3', '−', '0', '.', '%', '+'];

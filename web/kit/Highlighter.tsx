@@ -11,7 +11,7 @@ import { words } from '../words';
 
 const t = words('highlight', {
   title: 'Highlight',
-  how: 'Select words, then choose a tint.',
+  how: 'Select words, then choose a colour.',
   'tint solid': 'Yellow',
   'tint dotted': 'Blue',
   'tint dashed': 'Violet',
@@ -20,19 +20,19 @@ const t = words('highlight', {
   'name dashed': 'Violet, dashed line',
   erase: 'Clear',
   byKeys: 'Choose words by keys',
-  sentenceBack: 'Sentence before',
+  sentenceBack: 'Previous sentence',
   sentence: 'Next sentence',
   word: 'Next word',
-  wordBack: 'Word before',
+  wordBack: 'Previous word',
   more: 'One word more',
   less: 'One word less',
   chosen: 'Chosen: {{text}}',
   list_one: '{{count}} highlight here',
   list_other: '{{count}} highlights here',
   remove: 'Remove the highlight: {{text}}',
-  clearAll: 'Clear all of them',
-  cannot: 'This browser cannot draw highlights. They are kept in the list.',
-  full: 'This text has as many highlights as can be kept. Clear some first.',
+  clearAll: 'Clear all',
+  cannot: 'This browser cannot show highlights in the text. They are saved in the list.',
+  full: 'This text has the largest number of highlights. Clear some first.',
 });
 
 const LOOKS: Record<Tint, string> = {

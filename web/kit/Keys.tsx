@@ -12,16 +12,17 @@ const t = words('keys', {
   'key clock': 'F10',
   'key close': 'Esc',
   next: 'next question',
-  previous: 'question before',
+  previous: 'previous question',
   flag: 'flag or unflag',
   last: 'last look',
   clock: 'show or hide the clock',
-  kit: 'to the aids',
-  close: 'close the aid that was used last',
+  kit: 'to the kit',
+  close: 'close the last aid you used',
   'single keys': 'show or hide this list',
-  'single kit': 'to the aids',
+  'single kit': 'to the kit',
   singleOn: 'Single keys',
-  singleText: 'They work while no field is being filled in. Switch them off if you use speech input.',
+  singleText:
+    'Single keys work while you are not typing in a field. Switch them off if you use speech input.',
 });
 
 /** The keys of the desk. Those of one character can be switched off (WCAG 2.1.4). */

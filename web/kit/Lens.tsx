@@ -8,10 +8,10 @@ import { figureOf, useAid } from './useAid';
 
 const t = words('lens', {
   title: 'Lens',
-  how: 'It shows what the pointer or the keys are at.',
+  how: 'The lens enlarges the place of the pointer or of the keyboard.',
   power: '{{power}} times as large',
-  more: 'Larger',
-  less: 'Smaller',
+  more: 'Zoom in',
+  less: 'Zoom out',
 });
 
 const POWERS = [1.5, 2, 3, 4] as const;

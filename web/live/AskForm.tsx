@@ -8,7 +8,7 @@ import { Talk } from './Talk';
 const t = words('ask', {
   title: 'Ask the invigilator',
   what: 'What do you need help with?',
-  send: 'Raise my hand',
+  send: 'Send and raise a hand',
   waiting: 'Your hand is raised. You can keep working while you wait.',
 });
 

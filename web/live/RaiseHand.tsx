@@ -7,7 +7,7 @@ import { words } from '../words';
 
 const t = words('hand', {
   raise: 'Raise a hand',
-  raised: 'Your hand is up',
+  raised: 'Your hand is raised',
   title: 'Ask the invigilator',
 });
 

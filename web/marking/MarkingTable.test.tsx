@@ -20,7 +20,7 @@ describe('the marking table', () => {
     expect(screen.queryByRole('region', { name: 'Mark scheme' })).toBeNull();
     await userEvent.keyboard('h');
     expect(screen.getByText('The cooler failed at four.')).toBeVisible();
-    await userEvent.click(screen.getByRole('button', { name: 'Keep it open for the next scripts' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Keep open for the next scripts' }));
     await userEvent.click(screen.getByRole('heading', { level: 1 }));
     await userEvent.keyboard('30');
     await userEvent.click(next());
@@ -172,10 +172,10 @@ describe('the marking table', () => {
     const credits = [{ ...credit, reasons: [{ code: 'number.noMatch' }] }];
     const mixed = { ...script(11, 'one'), components: [byHand], credits };
     await openTable([mixed]);
-    const byMachine = () => screen.getByRole('region', { name: 'Scored by the machine' });
+    const byMachine = () => screen.getByRole('region', { name: 'Marked automatically' });
     const machine = byMachine();
-    expect(machine).toHaveTextContent('The number is not the right one.1 / 2');
-    await userEvent.click(within(machine).getByRole('button', { name: 'Set right' }));
+    expect(machine).toHaveTextContent('This is not the right number.1 / 2');
+    await userEvent.click(within(machine).getByRole('button', { name: 'Correct an automatic mark' }));
     await userEvent.clear(screen.getByRole('textbox', { name: 'Marks, 0 to 2' }));
     await userEvent.type(screen.getByRole('textbox', { name: 'Marks, 0 to 2' }), '2');
     await userEvent.type(screen.getByRole('textbox', { name: 'Reason' }), 'The unit is right.');
@@ -185,7 +185,7 @@ describe('the marking table', () => {
     cleanup();
     const calls = await openTable([mixed]);
     expect(byMachine()).toHaveTextContent('You set this: The unit is right.2 / 2');
-    const field = screen.getByRole('textbox', { name: 'Marked by people: marks from 0 to 2½' });
+    const field = screen.getByRole('textbox', { name: 'Marked by assessors: marks from 0 to 2½' });
     await userEvent.type(field, '3');
     expect(next()).toBeDisabled();
     await userEvent.clear(field);

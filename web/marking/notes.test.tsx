@@ -64,7 +64,7 @@ describe('notes on a script', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Add a note to: rye' }));
     await userEvent.keyboard('well seen');
     expect(within(oat).getByRole('button', { name: 'Note 1' })).toHaveAttribute('data-note');
-    const machine = screen.getByRole('region', { name: 'Scored by the machine' });
+    const machine = screen.getByRole('region', { name: 'Marked automatically' });
     expect(within(machine).getAllByRole('button', { name: /^Note \d$/ })).toHaveLength(2);
     await userEvent.keyboard('{Escape}12');
     await userEvent.click(next());

@@ -84,7 +84,7 @@ describe('from one script to the next', () => {
     await userEvent.click(screen.getByRole('heading', { level: 1 }));
     await userEvent.keyboard('02{Enter}');
     expect(await screen.findByText('Both lots are named.')).toBeVisible();
-    await userEvent.click(screen.getByRole('button', { name: 'Go on' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Continue' }));
     await screen.findByText('script QX-12 · 1 word');
   });
 

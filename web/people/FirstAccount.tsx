@@ -9,12 +9,12 @@ import { words } from '../words';
 const t = words('firstAccount', {
   product: 'Clear Sitting',
   title: 'The first account',
-  text: 'Nobody has an account here yet. This one is for a coordinator, who brings in papers, makes rounds and invites people.',
+  text: 'There is no account yet. This account is for a coordinator, who imports papers, creates rounds and invites people.',
   name: 'Your name',
   email: 'E-mail',
   password: 'Password',
-  passwordHelp: 'At least 12 characters. Several words are easier to remember than signs.',
-  make: 'Make the account',
+  passwordHelp: 'At least 12 characters. Several words are easier to remember than symbols.',
+  make: 'Create the account',
 });
 
 const FIELD = 'mt-1 block min-h-11 w-full rounded-control border border-edge bg-card px-3';

@@ -31,19 +31,19 @@ const t = words('rehearsal', {
     'First your device and connection are checked. Then you answer easy questions at the same desk as in the test. Nothing is saved, and nobody else sees your answers.',
   practice: 'Practice',
   practiceText:
-    'These are the questions of the test that you sat. You can answer them as often as you like. Nothing is kept, nobody sees it, and your result stays as it is.',
+    'These are the questions of your test. You can answer them as often as you like. Nothing is saved, nobody else sees your answers, and your result does not change.',
   practiceDone: 'Your practice',
   timed: 'With the clock, {{minutes}} min',
   untimed: 'Without the clock',
-  scoring: 'Scoring …',
-  before_one: 'Scoring … One program is run before yours.',
-  before_other: 'Scoring … {{count}} programs are run before yours.',
+  scoring: 'Marking …',
+  before_one: 'Marking … One program is run before yours.',
+  before_other: 'Marking … {{count}} programs are run before yours.',
   doneTitle: 'Your rehearsal',
   doneText:
-    'Scored at once; nothing is kept. In the test itself assessors mark your writing, and the result comes later.',
+    'These answers were marked automatically, and nothing is saved. In the test, assessors mark your writing, and the result comes later.',
   tryAgain: 'Try again',
-  device: 'What the checks found',
-  again: 'Practise again',
+  device: 'Results of the checks',
+  again: 'Start the rehearsal again',
   back: 'Back to my invitation',
 });
 

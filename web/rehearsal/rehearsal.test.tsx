@@ -83,7 +83,7 @@ describe('the rehearsal', () => {
   });
 
   it('says why it does not open', async () => {
-    const message = 'The rehearsal of this round opens from your personal link only.';
+    const message = 'Open the rehearsal from your personal link.';
     fakeServer({ 'GET /rehearsal/november': () => new Refused(409, 'link-only', message) });
     show('/r/november/rehearsal');
     expect(await screen.findByText(message)).toBeVisible();

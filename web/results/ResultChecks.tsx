@@ -10,15 +10,15 @@ import { words } from '../words';
 
 const t = words('resultChecks', {
   title: 'Ask for a check',
-  text: 'If you think something was marked wrongly, say which question and why. A person reads it and answers here. Marks can go up or down.',
+  text: 'If you think that a question was marked wrongly, say which one and why. A member of staff reads your request and answers here. Marks can go up or down.',
   until: 'You can ask until {{day}}.',
   reason: 'Which question, and why',
   send: 'Send the request',
   asked: 'You asked on {{when}}',
-  waiting: 'Nobody has answered yet. The answer will be here and in a letter.',
+  waiting: 'There is no answer yet. The answer will appear here, and you get it by e-mail.',
   answered: 'Answered on {{when}}',
   changed: 'Your marks were changed.',
-  stands: 'Your marks stay as they are.',
+  stands: 'Your marks do not change.',
 });
 
 interface Props {

@@ -10,8 +10,8 @@ const t = words('seen', {
   'restored writing': 'an earlier version was brought back',
   check: 'a readiness check was not good',
   mismatch: 'entries contradict each other',
-  'missing-entries': 'announced answers never came',
-  'out of turn': 'an answer out of its turn',
+  'missing-entries': 'announced answers never arrived',
+  'out of turn': 'an answer to a question that was not open',
   'time given back': 'time was given back',
 });
 

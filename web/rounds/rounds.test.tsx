@@ -41,14 +41,17 @@ describe('inviting', () => {
       'Rest breaks, min': '10',
       'Time zone of the candidate': 'America/Lima',
     });
-    expect(dialog.queryByLabelText('Why they are waived')).toBeNull();
-    await userEvent.click(dialog.getByRole('checkbox', { name: 'Transcripts instead of sound' }));
+    expect(dialog.queryByLabelText('Reason (kept on record)')).toBeNull();
+    await userEvent.click(dialog.getByRole('checkbox', { name: 'Transcripts instead of recordings' }));
     await userEvent.click(dialog.getByRole('checkbox', { name: 'read aloud' }));
     await userEvent.click(dialog.getByRole('checkbox', { name: 'camera' }));
-    await fill(dialog, { 'Why they are waived': 'arranged in writing ' });
-    await userEvent.click(dialog.getByRole('button', { name: 'Invite and write the letter' }));
-    expect(await dialog.findByText(/The letter to ilse@example.org is in the outbox/)).toBeVisible();
-    expect(dialog.getByRole('link', { name: 'Read it' })).toHaveAttribute('href', '/staff/outbox?letter=41');
+    await fill(dialog, { 'Reason (kept on record)': 'arranged in writing ' });
+    await userEvent.click(dialog.getByRole('button', { name: 'Invite and prepare the e-mail' }));
+    expect(await dialog.findByText(/The e-mail to ilse@example.org is in the outbox/)).toBeVisible();
+    expect(dialog.getByRole('link', { name: 'Read the e-mail' })).toHaveAttribute(
+      'href',
+      '/staff/outbox?letter=41',
+    );
     expect(calls[0]!.body).toEqual({
       name: 'Ilse Brandvold',
       email: 'ilse@example.org',
@@ -75,7 +78,7 @@ describe('inviting', () => {
     });
     const { invited, dialog } = await open();
     await fill(dialog, { Name: 'Ilse Brandvold', 'E-mail': 'ilse@example.org' });
-    await userEvent.click(dialog.getByRole('button', { name: 'Invite and write the letter' }));
+    await userEvent.click(dialog.getByRole('button', { name: 'Invite and prepare the e-mail' }));
     expect(await dialog.findByText('This address is invited already.')).toBeVisible();
     expect(dialog.getByLabelText('Name')).toHaveValue('Ilse Brandvold');
     expect(invited).not.toHaveBeenCalled();
@@ -108,7 +111,7 @@ describe('a decision', () => {
     expect(screen.getByText('3 entries')).toBeVisible();
     expect(screen.getByText('nothing')).toBeVisible();
     expect(screen.getByRole('button', { name: button })).toBeDisabled();
-    await userEvent.type(screen.getByRole('textbox', { name: 'Reason, for the record' }), 'power cut');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Reason (kept on record)' }), 'power cut');
     await userEvent.click(screen.getByRole('button', { name: button }));
     await waitFor(() => expect(onDecided).toHaveBeenCalledWith(decided));
     expect(calls[0]!.body).toEqual({ id: 9, choice, reason: 'power cut' });
@@ -132,10 +135,10 @@ describe('failed background work', () => {
       'POST /jobs/4/run-again': () => [],
     });
     render(<FailedJobs />, { wrapper: StaffShell });
-    expect(await screen.findByText('Scoring of script KP3X7QAB')).toBeVisible();
+    expect(await screen.findByText('Automatic marking of script KP3X7QAB')).toBeVisible();
     expect(screen.getByText('the box is shut')).toBeVisible();
     await userEvent.click(screen.getByRole('button', { name: 'Run again' }));
-    await waitFor(() => expect(screen.queryByText('Scoring of script KP3X7QAB')).toBeNull());
+    await waitFor(() => expect(screen.queryByText('Automatic marking of script KP3X7QAB')).toBeNull());
     expect(calls.map((c) => c.call)).toEqual(['GET /jobs/failed', 'POST /jobs/4/run-again']);
   });
 });

@@ -5,7 +5,7 @@ import { ReadingControls } from './ReadingControls';
 
 const t = words('frame', {
   product: 'Clear Sitting',
-  for: 'for the {{organisation}}',
+  for: '{{organisation}}',
   skip: 'Skip to the content',
 });
 

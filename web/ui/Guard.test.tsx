@@ -24,7 +24,7 @@ it('keeps a fault from the rest of the page, and shows the part again once it ca
     </>,
   );
   expect(screen.getByText('The rest')).toBeVisible();
-  expect(screen.getByRole('alert')).toHaveTextContent('what is saved stays saved');
+  expect(screen.getByRole('alert')).toHaveTextContent('Your saved answers are safe');
   const again = screen.getByRole('button', { name: 'Show it again' });
   await userEvent.click(again);
   expect(screen.queryByText('The part')).toBeNull();

@@ -8,8 +8,8 @@ const t = words('guard', {
   again: 'Show it again',
   page: 'This page cannot be shown',
   pageText:
-    'What is saved stays saved. Load the page again. If that does not help, open the same address in another browser.',
-  reload: 'Load the page again',
+    'Your saved answers are safe. Reload the page. If that does not help, open the same link in another browser.',
+  reload: 'Reload the page',
 });
 
 interface Props {

@@ -6,7 +6,7 @@ import { colourSchemes, lineSpacings, textSizes, useReading } from './reading';
 const t = words('readingChoices', {
   size: 'Size of the text',
   sizeIs: '{{size}} %',
-  spacing: 'Space between lines',
+  spacing: 'Line spacing',
   'spacing 100': 'usual',
   'spacing 120': 'wide',
   'spacing 140': 'very wide',

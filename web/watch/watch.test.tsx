@@ -82,10 +82,10 @@ describe('the watch room', () => {
     expect(rowOf('Anna').getByText(/No contact for 1 min 0 s/)).toBeVisible();
     // 20 of 60 minutes, one more has passed for Anna: 35 %; Bo’s clock stands still.
     expect(rowOf('Anna').getByRole('img')).toHaveAccessibleName(
-      '35 % of the time gone, 25 % of the marks done',
+      '35 % of the time used, 25 % of the marks done',
     );
     expect(rowOf('Bo').getByRole('img')).toHaveAccessibleName(
-      '33 % of the time gone, 25 % of the marks done',
+      '33 % of the time used, 25 % of the marks done',
     );
     change([], { now: NOW + MINUTE, heard: [[1, NOW + MINUTE]] });
     expect(rowOf('Anna').queryByText(/No word/)).toBeNull();
@@ -110,7 +110,7 @@ describe('the watch room', () => {
 
   it('says that nobody is invited yet', () => {
     open([]);
-    expect(screen.getByText('Nobody is invited to this round yet.')).toBeVisible();
+    expect(screen.getByText('No candidate is invited to this round yet.')).toBeVisible();
   });
 });
 
@@ -146,7 +146,7 @@ describe('an act', () => {
     const dialog = within(await screen.findByRole('dialog', { name: 'Grant minutes: Anna' }));
     await userEvent.clear(dialog.getByRole('spinbutton', { name: 'Minutes' }));
     await userEvent.type(dialog.getByRole('spinbutton', { name: 'Minutes' }), '7');
-    await userEvent.type(dialog.getByRole('textbox', { name: 'Reason, for the record' }), 'fire alarm');
+    await userEvent.type(dialog.getByRole('textbox', { name: 'Reason (kept on record)' }), 'fire alarm');
     await userEvent.click(dialog.getByRole('button', { name: 'Grant minutes' }));
     expect(await dialog.findByText('This paper is handed in.')).toBeVisible();
     expect(calls[0]!.body).toMatchObject({ act: 'grant', minutes: 7, text: 'fire alarm' });
@@ -156,7 +156,7 @@ describe('an act', () => {
   it.each([
     ['waiting', ['Admit'], ['Pause', 'Readmit']],
     ['handed in', ['Readmit'], ['Grant minutes', 'Pause']],
-    ['stopped', ['Go on', 'Grant minutes'], ['Pause']],
+    ['stopped', ['Continue', 'Grant minutes'], ['Pause']],
   ] as const)('is offered where it can be done: %s', async (state, offered, not) => {
     open([row(1, 'Anna', { state, stopped: state === 'stopped' ? 'pause' : null })]);
     await userEvent.click(screen.getByRole('button', { name: 'More for Anna' }));

@@ -73,7 +73,7 @@ describe('expression', () => {
     ['\\placeholder{}\\:', 'empty', 'Enter your expression here'],
     ['\\frac{3}{}', 'part', 'This is not a complete expression: the fraction has no denominator'],
     ['x+', 'part', 'This is not a complete expression: nothing follows the plus sign'],
-    ['sinx', 'part', 'Enter “sin” with its button; typed letter by letter it is a product'],
+    ['sinx', 'part', 'Enter “sin” with its button; if you type the letters, they are read as a product'],
     ['x^2+1', 'done', ''],
   ])('%s is %s', (latex, state, words) => {
     const progress = expression.progress(shown, { latex });

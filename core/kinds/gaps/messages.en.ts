@@ -7,7 +7,7 @@ export const messages = {
   oneWordOnly: 'Gap {{gap}} takes one word only',
   noGap: 'There is no such gap',
   notListed: 'This is not in the list of the gap',
-  notOnce: 'Gap {{gap}} does not stand once in the text.',
+  notOnce: 'Gap {{gap}} must appear exactly once in the text.',
   noRule: 'This gap has no right answer.',
   sameOption: 'Two options of this list are the same.',
   rightNotListed: 'The right option is not in the list.',

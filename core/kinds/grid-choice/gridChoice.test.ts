@@ -48,7 +48,7 @@ describe('grid choice', () => {
 
   it.each([
     [one, {}, 'empty', 'Choose for each of the 3 statements'],
-    [one, { lot: ['posted'] }, 'part', '2 statements are open, the first is “The label is written”'],
+    [one, { lot: ['posted'] }, 'part', '2 statements are not answered; the first is “The label is written”'],
     [one, { lot: ['posted'], label: ['filed'] }, 'part', 'Choose for “The book is signed”'],
     [several, { lot: ['posted'] }, 'done', ''],
   ])('says what is open (%#)', (content, rows, state, words) => {

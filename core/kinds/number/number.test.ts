@@ -61,10 +61,10 @@ describe('number', () => {
   });
 
   it.each([
-    ['', 'Enter a figure'],
-    ['71.25', '1 decimal place is asked; this has 2'],
-    ['7a', 'Only a figure belongs here: digits, a minus sign, a decimal sign'],
-    ['-7.1', 'No minus sign is possible here'],
+    ['', 'Enter a number'],
+    ['71.25', 'Give 1 decimal place; this number has 2'],
+    ['7a', 'Enter a number: digits, a minus sign, a decimal point or comma'],
+    ['-7.1', 'A minus sign is not allowed here'],
     ['7.1.2', 'The commas and points do not fit together'],
     ['71.3', ''],
   ])('says about %j: %s', (typed, words) => {

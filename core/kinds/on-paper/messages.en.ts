@@ -1,5 +1,5 @@
 export const messages = {
   empty: 'Do this on paper, then confirm it here',
   done: 'Done on paper',
-  noSheet: 'Nothing says what to do with the sheet.',
+  noSheet: 'Say what candidates do with the sheet.',
 };

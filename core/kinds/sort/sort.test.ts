@@ -77,7 +77,7 @@ describe('sort', () => {
   });
 
   it.each([
-    [{}, 'empty', 'Put the entries where they belong; some may be left over'],
+    [{}, 'empty', 'Put the entries where they belong; you may leave some over'],
     [{ dry: ['rush'] }, 'done', ''],
   ])('says what is missing of %j', (bins, state, words) => {
     const found = sort.progress(shown, { bins });

@@ -346,8 +346,8 @@ describe('a table, as it is answered and written', () => {
   const shown = tableEntryKey.show(ledger.asked, null, placeFor(400));
   it.each([
     [{}, 'empty', 'Fill in the table'],
-    [{ sowing_out: 'some' }, 'part', 'In “To re-sowing, Out” something cannot be read as a figure'],
-    [{ sowing_out: '-1' }, 'part', 'In “To re-sowing, Out” something cannot be read as a figure'],
+    [{ sowing_out: 'some' }, 'part', '“To re-sowing, Out” cannot be read as a number'],
+    [{ sowing_out: '-1' }, 'part', '“To re-sowing, Out” cannot be read as a number'],
     [{ sowing_out: '120' }, 'done', ''],
   ])('says what is missing of %j', (cells, state, text) => {
     const found = tableEntry.progress(shown, { cells: cells });
@@ -358,7 +358,7 @@ describe('a table, as it is answered and written', () => {
     const own = tableEntryKey.show(words.asked, null, placeFor(400));
     const response = { cells: { year_amount: '(250)' } };
     expect(say(tableEntry.progress(own, response).missing!)).toBe(
-      '2 cells are empty, the first is “The year, Note”',
+      '2 cells are empty; the first is “The year, Note”',
     );
     expect(tableEntry.describe(own, response, say).text).toBe('The year: Amount (250)');
   });

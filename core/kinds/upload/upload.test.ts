@@ -27,10 +27,10 @@ describe('upload', () => {
   it.each([
     [pages, given(''), 'empty', 'Add a page'],
     [pagesOrText, given(''), 'empty', 'Add a page, or type your answer'],
-    [pages, given('a'), 'part', 'Add 1 more page: at least 2 are asked for'],
+    [pages, given('a'), 'part', 'Add 1 more page (at least 2)'],
     [pages, given('ab'), 'done', null],
     // A phone and the desk may add pages at once: nothing of it is lost, and the candidate is told.
-    [pages, given('abcdef'), 'part', 'Remove 2 pages: at most 4 are taken'],
+    [pages, given('abcdef'), 'part', 'Remove 2 pages (at most 4)'],
     // Typed words are enough where either will do, with or without pages.
     [pagesOrText, given('', typed), 'done', null],
     [pagesOrText, given('a', typed), 'done', null],

@@ -1,9 +1,9 @@
 export const messages = {
-  empty: 'Nothing is written yet',
-  short_one: '{{count}} word short of {{from}}',
-  short_other: '{{count}} words short of {{from}}',
-  over_one: '{{count}} word over {{to}}',
-  over_other: '{{count}} words over {{to}}',
+  empty: 'Write your answer',
+  short_one: 'Write {{count}} more word (at least {{from}})',
+  short_other: 'Write {{count}} more words (at least {{from}})',
+  over_one: 'Delete {{count}} word (at most {{to}})',
+  over_other: 'Delete {{count}} words (at most {{to}})',
   noLimit: 'A hard limit needs a maximum number of words.',
-  wordsCross: 'The fewest words are more than the most.',
+  wordsCross: 'The minimum is higher than the maximum.',
 };

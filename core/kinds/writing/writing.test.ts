@@ -15,10 +15,10 @@ const paragraph = (text: string): RichNode => ({ type: 'paragraph', content: [{ 
 
 describe('writing', () => {
   it.each([
-    ['', 'empty', 'Nothing is written yet'],
-    ['two words', 'part', '1 word short of 3'],
+    ['', 'empty', 'Write your answer'],
+    ['two words', 'part', 'Write 1 more word (at least 3)'],
     ['one two three', 'done', ''],
-    ['one two three four five six seven eight', 'part', '2 words over 6'],
+    ['one two three four five six seven eight', 'part', 'Delete 2 words (at most 6)'],
   ])('%j is %s', (text, state, missing) => {
     const progress = writing.progress(shown, { text: doc(paragraph(text)) });
     expect([progress.state, progress.missing ? say(progress.missing) : '']).toEqual([state, missing]);

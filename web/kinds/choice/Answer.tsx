@@ -9,10 +9,10 @@ import { OptionBody } from './OptionBody';
 
 const t = words('choice', {
   strike: 'Strike out',
-  back: 'Bring back',
+  back: 'Restore',
   strikeOf: 'Strike out {{option}}',
-  backOf: 'Bring back {{option}}',
-  full_one: 'Only {{count}} can be chosen. Take it back first to choose another.',
+  backOf: 'Restore {{option}}',
+  full_one: 'You can choose only {{count}}. Remove your choice first.',
   full_other: 'You can choose only {{count}}. Remove one choice first.',
 });
 

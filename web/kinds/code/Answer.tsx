@@ -14,13 +14,13 @@ import { CaseTable } from './CaseTable';
 import { programOf, useTrial } from './useTrial';
 
 const t = words('code', {
-  brief: 'The brief',
+  brief: 'Task',
   program: 'Program',
   cases: 'Cases',
   language: 'Language',
   fold: 'fold',
   unfold: 'unfold',
-  limits: '{{seconds}} s and {{megabytes}} MB a case',
+  limits: '{{seconds}} s and {{megabytes}} MB per case',
   editor: 'Program in {{language}}',
   rest_one: 'These runs do not count. {{count}} hidden case is run after you hand in.',
   rest_other: 'These runs do not count. {{count}} hidden cases are run after you hand in.',

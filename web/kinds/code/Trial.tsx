@@ -6,7 +6,7 @@ import { CaseTable } from './CaseTable';
 import { useTrial } from './useTrial';
 
 const t = words('codeTrialOfAssessor', {
-  note: 'These runs are for you alone, in this browser: they change no mark, and nobody else sees them.',
+  note: 'These runs are only for you, in this browser. They change no mark, and nobody else sees them.',
 });
 
 /** Runs a candidate's program again, with the cases of the question or with an input of the assessor's own. */

@@ -9,7 +9,7 @@ const t = words('codeTrial', {
   own: 'your own input',
   trying: 'Trying …',
   warming: 'Getting {{language}} ready …',
-  engine: 'The engine for {{language}} did not start. Load the page again; your work is kept.',
+  engine: '{{language}} did not start. Reload the page. Your work is saved.',
 });
 
 const OWN = 'own-input';

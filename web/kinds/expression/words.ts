@@ -1,7 +1,7 @@
 import { words } from '../../words';
 
 export const t = words('expressionAnswer', {
-  tools: 'Mathematical signs',
+  tools: 'Mathematical symbols',
   fractions: 'Fractions',
   powers: 'Powers and roots',
   constants: 'Constants',
@@ -61,7 +61,7 @@ export const t = words('expressionAnswer', {
   dollar: 'Dollar',
   byLine: 'Type it in one line',
   byField: 'Use the field for mathematics',
-  lineHint: 'For example 3/4, x^2, sqrt(2), <=, pi. Below you see how it is read.',
+  lineHint: 'For example 3/4, x^2, sqrt(2), <=, pi. The formula below shows how it is read.',
   read: 'It is read as',
   nothing: 'Nothing yet',
 });

@@ -9,18 +9,18 @@ import { FIELD_RING, OptionMark } from '../shared/OptionMark';
 import { PictureWithAreas, ShapeView } from './PictureWithAreas';
 
 const t = words('hotAreaAnswer', {
-  choose: 'Press a place on the picture, or choose it by its name.',
+  choose: 'Press an area on the picture, or choose it by its name.',
   mark: 'Press the picture to place a pin. Move a pin with the arrow keys; press it, or press Delete, to remove it.',
-  names: 'Places on the picture',
-  markAt: 'Set a mark by name',
-  markOn: 'Set a mark on {{text}}',
-  markName: 'Mark {{number}}, {{across}} % across, {{down}} % down. Arrow keys move it; press to remove it.',
+  names: 'Areas on the picture',
+  markAt: 'Place a pin by name',
+  markOn: 'Place a pin on {{text}}',
+  markName: 'Pin {{number}}, {{across}} % across, {{down}} % down. Arrow keys move it; press to remove it.',
   moved: '{{across}} % across, {{down}} % down',
-  removed: 'The mark is removed.',
-  set: 'Mark {{number}} is set at {{across}} % across, {{down}} % down.',
+  removed: 'The pin is removed.',
+  set: 'Pin {{number}} is placed at {{across}} % across, {{down}} % down.',
   count: '{{count}} of {{limit}}',
-  full_one: 'Only {{count}} can be chosen. Take it back first.',
-  full_other: 'Only {{count}} can be chosen. Take one back first.',
+  full_one: 'You can choose only {{count}}. Remove your choice first.',
+  full_other: 'You can choose only {{count}}. Remove one choice first.',
 });
 
 type Props = AnswerProps<HotAreaShown, HotAreaResponse>;

@@ -7,8 +7,8 @@ import { Button } from '../../ui/Button';
 import { words } from '../../words';
 
 const t = words('hotAreaPicture', {
-  zoomIn: 'Larger',
-  zoomOut: 'Smaller',
+  zoomIn: 'Zoom in',
+  zoomOut: 'Zoom out',
   missing: 'The picture cannot be shown: {{description}}',
 });
 

@@ -8,8 +8,8 @@ import { PictureWithAreas, ShapeView } from './PictureWithAreas';
 
 const t = words('hotAreaReading', {
   nothing: 'Nothing was chosen.',
-  mark: 'Mark {{number}}: {{text}} ({{across}} % across, {{down}} % down)',
-  outside: 'outside the named places',
+  mark: 'Pin {{number}}: {{text}} ({{across}} % across, {{down}} % down)',
+  outside: 'outside the named areas',
   right: 'right answer',
 });
 

@@ -7,7 +7,7 @@ import { FIELD_RING, OptionMark } from '../shared/OptionMark';
 
 const t = words('onPaper', {
   done: 'I have done this on paper.',
-  judged: 'Judged by people for: {{criteria}}',
+  judged: 'Assessors mark: {{criteria}}',
 });
 
 /** What to do with the sheet, and the confirmation that it is done. */

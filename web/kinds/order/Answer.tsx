@@ -23,16 +23,16 @@ import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 
 const t = words('order', {
-  drag: 'Drag {{text}}, or press Space and use the arrows',
+  drag: 'Drag {{text}}, or press Space and use the arrow keys',
   up: 'Move {{text}} up',
   down: 'Move {{text}} down',
   keep: 'Keep this order',
-  taken: '{{text}}: taken up from place {{place}} of {{all}}',
-  over: '{{text}}: now at place {{place}} of {{all}}',
-  put: '{{text}}: put down at place {{place}} of {{all}}',
-  left: '{{text}}: left where it was',
+  taken: '{{text}}: selected, position {{place}} of {{all}}',
+  over: '{{text}}: now at position {{place}} of {{all}}',
+  put: '{{text}}: placed at position {{place}} of {{all}}',
+  left: '{{text}}: not moved',
   role: 'entry that can be moved',
-  how: 'Press Space to take the entry up, the arrow keys to move it, Space to put it down, Escape to leave it where it was.',
+  how: 'Press Space to select the entry, the arrow keys to move it and Space to place it. Press Esc to cancel.',
 });
 
 interface RowProps {

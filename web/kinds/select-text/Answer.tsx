@@ -13,13 +13,13 @@ import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 
 const t = words('selectAnswer', {
-  inSource: 'Press what you choose in the source. It is listed here.',
+  inSource: 'Press phrases in the source to choose them. Your choices are listed here.',
   count: '{{title}}: {{count}} of {{limit}}',
   countOpen: '{{title}}: {{count}} chosen',
   another: 'press another to change',
-  full_one: 'Only {{count}} can be chosen in “{{title}}”. Take it back first.',
-  full_other: 'Only {{count}} can be chosen in “{{title}}”. Take one back first.',
-  remove: 'Take “{{text}}” back',
+  full_one: 'You can choose only {{count}} in “{{title}}”. Remove your choice first.',
+  full_other: 'You can choose only {{count}} in “{{title}}”. Remove one choice first.',
+  remove: 'Remove “{{text}}”',
 });
 
 type Props = AnswerProps<SelectTextShown, SelectTextResponse>;

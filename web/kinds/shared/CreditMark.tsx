@@ -9,7 +9,7 @@ const t = words('creditMark', {
   partly: 'partly right',
   wrong: 'wrong',
   unanswered: 'not answered',
-  'follow-through': 'follows from your figure',
+  'follow-through': 'follows from your number',
 });
 
 const SIGNS = {

@@ -7,9 +7,9 @@ import { words } from '../../words';
 
 const t = words('typedPlace', {
   set: 'Set',
-  unreadable: 'This is not a figure.',
+  unreadable: 'This is not a number.',
   outside: 'This lies outside the axis.',
-  between: 'Only the places of the grid can be used.',
+  between: 'Use a point of the grid.',
 });
 
 interface Props {

@@ -16,18 +16,18 @@ import { blockOf, pasteBlock } from './pasteBlock';
 import { TableFrame } from './TableFrame';
 
 const t = words('tableAnswer', {
-  how: 'Arrow keys, Tab and Enter move. A block of cells can be pasted from a spreadsheet.',
-  howSource: 'Press a marked figure in the source to copy it into the cell where you are.',
+  how: 'Use the arrow keys, Tab and Enter to move. You can paste a block of cells from a spreadsheet.',
+  howSource: 'Press a marked number in the source to copy it into the selected cell.',
   choose: 'choose …',
-  total: 'worked out',
+  total: 'calculated',
   unreadTotal: '–',
   pasted_one: '{{count}} cell was filled.',
   pasted_other: '{{count}} cells were filled.',
-  pastedLeft: '{{text}} {{left}} of what you pasted had no place.',
+  pastedLeft: '{{text}} {{left}} pasted cells did not fit.',
   undo: 'Undo',
-  undone: 'Taken back.',
+  undone: 'Undone.',
   copied: '{{text}} is copied into {{cell}}.',
-  noCell: 'Press a cell first, then the figure.',
+  noCell: 'Press a cell first, then the number.',
 });
 
 type Props = AnswerProps<TableShown, TableResponse>;

@@ -18,7 +18,7 @@ const t = words('uploadReading', {
   enlarge: 'Enlarge page {{number}}',
   missing: 'This page did not arrive.',
   loading: 'Opening the page …',
-  trouble: 'The page could not be opened. Check the connection, and load this view again.',
+  trouble: 'The page could not be opened. Check your connection and reload this page.',
   typed: 'Typed',
 });
 

@@ -10,9 +10,9 @@ const t = words('writing', {
   count_one: '{{count}} word',
   count_other: '{{count}} words',
   of: 'of {{from}} to {{to}}',
-  full_one: 'No further word is taken: {{count}} is the limit. Take some away first.',
+  full_one: 'The limit of {{count}} word is reached. Delete some words first.',
   full_other: 'The limit of {{count}} words is reached. Delete some words first.',
-  judged: 'Read by people for: {{criteria}}',
+  judged: 'Assessors mark: {{criteria}}',
 });
 
 export function Answer({

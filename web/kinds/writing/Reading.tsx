@@ -6,7 +6,7 @@ import type { ReadingProps } from '../answerProps';
 
 const t = words('writingReading', {
   nothing: 'Nothing was written.',
-  beyond: 'The limit is {{to}} words, and here are {{count}}: only the first {{to}} are read.',
+  beyond: 'The limit is {{to}} words; this answer has {{count}}. Only the first {{to}} are read.',
 });
 
 export function Reading({ shown, response }: ReadingProps<WritingShown, WritingResponse>) {
