@@ -4,7 +4,7 @@ export default defineConfig({
   test: {
     testTimeout: 120_000,
     hookTimeout: 120_000,
-    // Programs in the code box have limits in real time; a shared machine can stand still for a moment.
+    // Programs in the sandbox have limits in real time; a shared machine can stand still for a moment.
     // As many as a machine of this kind has cores; the usual is one fewer.
     maxWorkers: 2,
     // No test changes what another file sees; what all import is loaded once: a sixth of the time.

@@ -102,7 +102,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await signe.ticksRules();
 
   await expect(signe.heading('Waiting room')).toBeVisible();
-  await expect(page.getByText('You are number 1 in line.')).toBeVisible();
+  await expect(page.getByText('You are number 1 in the queue.')).toBeVisible();
   // With all that comes to be on the page: the camera's words appear once it was looked at.
   const looked = page
     .getByRole('status')
@@ -110,8 +110,8 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(looked.first()).toBeVisible({ timeout: 45_000 });
   await hasNoBarriers(page, 'waiting room');
   await page.getByRole('button', { name: 'Raise a hand' }).click();
-  await page.getByLabel('What is it?').fill('Does the break count?');
-  await page.getByRole('button', { name: 'Raise a hand' }).click();
+  await page.getByLabel('What do you need help with?').fill('Does the break count?');
+  await page.getByRole('button', { name: 'Send and raise a hand' }).click();
   const office = await browser.newContext();
   const bram = await staff(await office.newPage(), 'invigilator');
   await bram.watches('Technician, supervised sitting');
@@ -121,7 +121,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(page.getByText('It stops your clock.').first()).toBeVisible();
   await page.keyboard.press('Escape');
   await bram.does('Admit', 'Signe Tolland', 'Known by her picture');
-  await expect(page.getByText('Rest breaks of 10 min in all are arranged')).toBeVisible();
+  await expect(page.getByText('You have rest breaks of 10 min in total')).toBeVisible();
   await expect(page.getByText('1 h 15 min', { exact: true })).toBeVisible();
   await signe.starts();
 
@@ -181,10 +181,15 @@ test('waiting rooms: a door code, and the opening time', async ({ page, app, can
   await expect(code).toHaveText(/^\d{3} \d{3}$/);
   await page.reload();
   await page.getByLabel('Door code').fill('123 45');
-  await page.getByRole('button', { name: 'Open the door' }).click();
+  const enter = page.getByRole('button', { name: 'Use this code' });
+  await enter.click();
+  await expect(page.getByRole('alert').filter({ hasText: 'This did not count as a try' })).toBeVisible();
+  const right = (await code.textContent())!.replace(' ', '');
+  await page.getByLabel('Door code').fill(right.replace(/.$/, (digit) => String((Number(digit) + 1) % 10)));
+  await enter.click();
   await expect(page.getByRole('alert').filter({ hasText: 'This is not the code' })).toBeVisible();
-  await page.getByLabel('Door code').fill((await code.textContent())!.toLowerCase().replace(' ', ''));
-  await page.getByRole('button', { name: 'Open the door' }).click();
+  await page.getByLabel('Door code').fill(right);
+  await enter.click();
   await expect(page.getByRole('button', { name: 'Start – the clock begins' })).toBeVisible();
   const acts = app.rows<{ act: string }>("select act from audit where act like '%door%' order by id");
   expect(acts.map((a) => a.act)).toEqual(['gave-wrong-door-code', 'entered-by-door-code']);

@@ -66,7 +66,7 @@ test('without a network while typing, a reload in between, then the hand-in with
     .getByLabel('Receipt code')
     .fill((await page.locator('p.font-mono').textContent())!.toLowerCase());
   await page.getByRole('button', { name: 'Check a code' }).click();
-  await expect(page.getByText('what is stored is exactly that')).toBeVisible();
+  await expect(page.getByText('exactly those that you handed in')).toBeVisible();
 });
 
 test('the deadline without a network: handed in on the device, and a coordinator decides what came late', async ({

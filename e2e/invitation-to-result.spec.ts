@@ -164,7 +164,7 @@ test('from invitation to released result, with every person in it, and no barrie
   await expect(page.getByText('Choose 1 more')).toBeVisible();
   await aurelia.chooses('Tray 14: 57 of 90');
   await page.getByLabel('Tray 11: 150 of 200', { exact: true }).click();
-  await expect(page.getByText('Only 2 can be chosen. Take one back first to choose another.')).toBeVisible();
+  await expect(page.getByText('You can choose only 2. Remove one choice first.')).toBeVisible();
   await page.getByRole('button', { name: 'Strike out Tray 11' }).click();
   await aurelia.goesTo(3);
   await aurelia.entersFigure('−19');
@@ -181,7 +181,7 @@ test('from invitation to released result, with every person in it, and no barrie
   await aurelia.goesTo(5);
   await aurelia.chooses('K-2', 'K-4');
   await aurelia.entersFigure('71,25');
-  await expect(page.getByText('1 decimal place is asked; this has 2')).toBeVisible();
+  await expect(page.getByText('Give 1 decimal place; this number has 2')).toBeVisible();
   await aurelia.entersFigure('71,3');
   await aurelia.fillsGap(1, 'kept');
   await aurelia.fillsGap(2, '65');
@@ -233,7 +233,7 @@ test('from invitation to released result, with every person in it, and no barrie
   // A program that both score: the cases are the machine's, how it reads is for people.
   await desk.getByRole('link', { name: 'Back to the list' }).click();
   await assessor.opensPile('Mark item 10 · Days to half');
-  await expect(desk.getByRole('region', { name: 'Scored by the machine' })).toContainText(
+  await expect(desk.getByRole('region', { name: 'Marked automatically' })).toContainText(
     'Usual trays 0 of 2 cases',
   );
   await assessor.marksByKeys([2], '');
@@ -260,7 +260,7 @@ test('from invitation to released result, with every person in it, and no barrie
   await expect(accepting.getByText(/: 32\.34 → 33$/)).toBeVisible();
   await accepting.getByLabel('Reason (kept on record)').fill('The note can be read so.');
   await accepting.getByRole('button', { name: 'Accept', exact: true }).click();
-  await expect(lead.page.getByText('Scripts are being scored anew.')).toBeVisible();
+  await expect(lead.page.getByText('Scripts are being marked again.')).toBeVisible();
   await app.doJobs();
   await lead.goesTo('Sign-off');
   await lead.page.getByRole('button', { name: 'Sign off the marks' }).click();
@@ -285,7 +285,9 @@ test('from invitation to released result, with every person in it, and no barrie
   await expect(page.getByText('Exact, and in the right order.')).toBeVisible();
   // Other rounds still ask these questions: their right answers wait until those are over.
   const right = page.getByRole('group', { name: 'The right answer' });
-  await expect(page.getByText('Right answers are shown once nobody else is asked')).toBeVisible();
+  await expect(
+    page.getByText('Right answers are shown when these questions are no longer in use'),
+  ).toBeVisible();
   await expect(right).toHaveCount(0);
   app.change('update rounds set closes_at = ?', Date.now() - 1);
   await page.reload();

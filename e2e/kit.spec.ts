@@ -158,7 +158,7 @@ test('measuring and calculating, and a section that closes behind one', async ({
   await test.step('entering a forward-only section is told first', async () => {
     const rail = page.getByRole('navigation', { name: 'Questions' });
     await rail.getByRole('button', { name: /^Question 9,/ }).click();
-    await expect(panel(page, 'Not yet question 9')).toBeVisible();
+    await expect(panel(page, 'Question 9 is not open yet')).toBeVisible();
     await page.keyboard.press('Escape');
     await rail.getByRole('button', { name: /^Question 8,/ }).click();
     const door = panel(page, 'Section D is forward only');
@@ -222,11 +222,11 @@ test('measuring and calculating, and a section that closes behind one', async ({
 
   await test.step('a question is passed for good, and the section with it', async () => {
     await page.getByRole('button', { name: 'Question 9', exact: true }).click();
-    const passing = panel(page, 'Go on without finishing question 8?');
+    const passing = panel(page, 'Continue without finishing question 8?');
     await passing.getByRole('button', { name: 'Stay here' }).click();
     await expect(bettina.heading('Question 8')).toBeVisible();
     await page.getByRole('button', { name: 'Question 9', exact: true }).click();
-    await passing.getByRole('button', { name: 'Go on to question 9' }).click();
+    await passing.getByRole('button', { name: 'Continue to question 9' }).click();
     await expect(bettina.heading('Question 9')).toBeVisible();
     const rail = page.getByRole('navigation', { name: 'Questions' });
     await expect(rail.getByRole('button', { name: /^Question 8,.*, closed$/ })).toHaveAttribute(
@@ -240,7 +240,7 @@ test('measuring and calculating, and a section that closes behind one', async ({
     await page.reload();
     await expect(bettina.heading('Question 9')).toBeVisible();
     await rail.getByRole('button', { name: /^Question 11,/ }).click();
-    const leaving = panel(page, 'Leave section D for good?');
+    const leaving = panel(page, 'Leave section D? You cannot come back');
     await expect(leaving).toContainText('3 questions of this section are not done');
     await leaving.getByRole('button', { name: 'Leave section D' }).click();
     await expect(bettina.heading('Question 11')).toBeVisible();

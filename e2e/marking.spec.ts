@@ -98,8 +98,8 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   await expect(table.getByRole('button', { name: 'Details of your own input' })).toBeVisible();
   await expect(table.getByText('Trying …')).toBeHidden();
   await hasNoBarriers(table, 'a program run again');
-  const machine = table.getByRole('region', { name: 'Scored by the machine' });
-  await machine.getByRole('button', { name: 'Set right' }).first().click();
+  const machine = table.getByRole('region', { name: 'Marked automatically' });
+  await machine.getByRole('button', { name: 'Correct an automatic mark' }).first().click();
   await table.getByRole('textbox', { name: /^Marks, 0 to/ }).fill('1');
   await table.getByRole('textbox', { name: 'Reason' }).fill('The rounding is right by the note.');
   await machine.getByRole('button', { name: 'Set', exact: true }).click();
@@ -268,7 +268,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
     .getByRole('textbox', { name: 'Which question, and why' })
     .fill('Question 11: my working is complete.');
   await page.getByRole('button', { name: 'Send the request' }).click();
-  await expect(page.getByText('Nobody has answered yet.')).toBeVisible();
+  await expect(page.getByText('There is no answer yet.')).toBeVisible();
   const odile = await enter('Odile Varr');
   const office = odile.page;
   await office.goto(`${app.url}/staff/results/${round}?filter=check+asked`);

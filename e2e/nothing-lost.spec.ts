@@ -30,7 +30,7 @@ test('kill -9 while answers are typed: every acknowledged answer is there', asyn
   await app.killHard();
   const promised = held;
   await page.keyboard.type('did not take over.', { delay: 15 });
-  await expect(page.locator('[data-saved="kept"]')).toContainText('Kept on this device – connection lost');
+  await expect(page.locator('[data-saved="kept"]')).toContainText('Saved on this device – connection lost');
   await app.start();
   const numbers = app.rows<{ number: number }>('select number from journal').map((row) => row.number);
   for (let number = 1; number <= promised; number++) expect(numbers).toContain(number);
@@ -81,7 +81,7 @@ test('a closed window: the link goes on where one was, and the clock has run on'
   await expect(again.heading('Question 5')).toBeVisible();
   await expect(again.page.getByRole('timer')).toHaveText(/^54:/);
   await expect(again.page.getByRole('main').getByRole('textbox').first()).toHaveValue('71.4');
-  await expect(again.page.getByRole('button', { name: 'Bring back K-1' })).toBeVisible();
+  await expect(again.page.getByRole('button', { name: 'Restore K-1' })).toBeVisible();
   await expect(again.page.getByRole('button', { name: 'Flagged', exact: true })).toBeVisible();
   await again.goesTo(1);
   await expect(again.page.getByLabel('The young root', { exact: true })).toBeChecked();
@@ -167,7 +167,7 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   await expect(page.getByText(/^6:[0-3]\d left in this section/)).toBeVisible();
   await app.advance(7);
   await page.getByRole('button', { name: 'Flag', exact: true }).click();
-  await expect(page.getByText('The time of this section has run out')).toBeVisible();
+  await expect(page.getByText('The time for this section has ended')).toBeVisible();
   // Sealed: neither pointer nor key changes what is there, on this question or another of the section.
   await ilse.goesTo(1);
   const root = page.getByLabel('The young root', { exact: true });
@@ -176,7 +176,7 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   await page.keyboard.press('ArrowDown');
   await expect(root).toBeChecked();
   await ilse.goesTo(5);
-  await expect(page.getByText('The time of this section has run out')).toBeHidden();
+  await expect(page.getByText('The time for this section has ended')).toBeHidden();
   const [first] = app.rows<{ section: string }>(
     "select json_extract(event, '$.section') as section from time_events where json_extract(event, '$.type') = 'section entered'",
   );

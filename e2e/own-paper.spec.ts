@@ -49,7 +49,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
     ] as const)
       await stranger.getByLabel(label).fill(value);
     await stranger.getByRole('button', { name: 'Create the account' }).click();
-    await expect(stranger.getByRole('alert')).toContainText('not valid any more');
+    await expect(stranger.getByRole('alert')).toContainText('no longer valid');
   });
 
   await nils.goesTo('Papers');
@@ -62,7 +62,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   });
   const chosen = page.getByLabel('File');
   await chosen.setInputFiles(file(example.replace('"right": ["count"]', '"right": ["nobody"]')));
-  await expect(page.getByText('1 problem keeps this paper from being published')).toBeVisible();
+  await expect(page.getByText('Fix 1 problem before you publish this paper')).toBeVisible();
   await expect(page.getByRole('cell', { name: /^sections\.0\.items\.0\.parts\.0\.content/ })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Publish this paper' })).toBeHidden();
   await chosen.setInputFiles(EXAMPLE);
@@ -125,7 +125,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await marit.isSaved();
   await marit.handsIn();
   const own = marit.page;
-  await own.getByRole('group', { name: 'The time was enough.' }).getByLabel('Mostly').check();
+  await own.getByRole('group', { name: 'I had enough time.' }).getByLabel('Mostly').check();
   await own.getByLabel('Anything else?').fill('The plan was easy to read.');
   await hasNoBarriers(own, 'questionnaire');
   await own.getByRole('button', { name: 'Send my answers' }).click();

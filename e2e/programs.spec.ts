@@ -56,7 +56,7 @@ for (const [language, programs] of [
   ['python', PYTHON],
   ['javascript', JAVASCRIPT],
 ] as const)
-  test(`in ${language} the browser and the code box come to the same, program by program`, async ({
+  test(`in ${language} the browser and the sandbox come to the same, program by program`, async ({
     app,
     page,
   }) => {

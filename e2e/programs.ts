@@ -1,4 +1,4 @@
-/** Sixty programs in each language, with one argument: what they come to has to be the same in the browser and in the code box. */
+/** Sixty programs in each language, with one argument: what they come to has to be the same in the browser and in the sandbox. */
 const py = (expression: string, before = '') => `${before}\ndef f(n):\n    return ${expression}`;
 const body = (lines: string) => `def f(n):\n    ${lines.replace(/\n/g, '\n    ')}`;
 

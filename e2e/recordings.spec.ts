@@ -33,16 +33,16 @@ test('plays cannot be won back: by loading again, without a connection, by the c
   await page.clock.install();
   const amadou = candidate(page, AMADOU);
   await amadou.arrives();
-  await expect(status(page)).toContainText('Two plays left of two');
+  await expect(status(page)).toContainText('You can play it two more times (limit: two)');
   await hearsTone(page);
   await plays(page);
-  await expect(status(page)).toContainText('One play left of two');
+  await expect(status(page)).toContainText('You can play it one more time (limit: two)');
 
   await test.step('loaded again in the middle of it', async () => {
     await page.reload();
-    await expect(status(page)).toContainText('One play left of two');
+    await expect(status(page)).toContainText('You can play it one more time (limit: two)');
     await expect(player(page).getByRole('alert')).toContainText(
-      'The recording broke off. This play is used.',
+      'The recording stopped early. It counts as played.',
     );
     await hasNoBarriers(page, 'a recording that broke off');
   });
@@ -52,9 +52,9 @@ test('plays cannot be won back: by loading again, without a connection, by the c
     await expect(playButton(page)).toBeEnabled();
     await page.context().setOffline(true);
     await plays(page);
-    await expect(status(page)).toContainText('No play left of two');
+    await expect(status(page)).toContainText('You have played it two times, which is the limit');
     await page.reload();
-    await expect(status(page)).toContainText('No play left of two');
+    await expect(status(page)).toContainText('You have played it two times, which is the limit');
     await expect(playButton(page)).toBeDisabled();
   });
 
@@ -62,10 +62,10 @@ test('plays cannot be won back: by loading again, without a connection, by the c
     await page.clock.setSystemTime(Date.now() + 24 * 3_600_000);
     await page.context().setOffline(false);
     await page.reload();
-    await expect(status(page)).toContainText('No play left of two');
+    await expect(status(page)).toContainText('You have played it two times, which is the limit');
     await page.clock.setSystemTime(Date.now() - 24 * 3_600_000);
     await page.reload();
-    await expect(status(page)).toContainText('No play left of two');
+    await expect(status(page)).toContainText('You have played it two times, which is the limit');
     await expect(playButton(page)).toBeDisabled();
   });
 
@@ -81,7 +81,7 @@ test('plays cannot be won back: by loading again, without a connection, by the c
       .getByRole('button', { name: 'Continue here' })
       .click({ timeout: 15_000 })
       .catch(() => undefined);
-    await expect(status(second)).toContainText('No play left of two');
+    await expect(status(second)).toContainText('You have played it two times, which is the limit');
     await expect(playButton(second)).toBeDisabled();
     const answered = await second.evaluate(async () => {
       const db = await new Promise<IDBDatabase>((done) => {
@@ -118,7 +118,7 @@ test('plays cannot be won back: by loading again, without a connection, by the c
       .getByRole('button', { name: 'Continue here' })
       .click({ timeout: 15_000 })
       .catch(() => undefined);
-    await expect(status(second)).toContainText('No play left of two');
+    await expect(status(second)).toContainText('You have played it two times, which is the limit');
 
     await test.step('an invigilator gives one back', async () => {
       const bram = await Staff.signIn(await (await browser.newContext()).newPage(), app.url, 'invigilator');
@@ -128,7 +128,7 @@ test('plays cannot be won back: by loading again, without a connection, by the c
       await expect(bram.page.getByText('Morning briefing: 2 of 2 plays granted')).toBeVisible();
       await bram.page.keyboard.press('Escape');
       await bram.does('Allow one more play', 'Amadou Ferrante', 'The sound broke off.');
-      await expect(status(second)).toContainText('One play left of three');
+      await expect(status(second)).toContainText('You can play it one more time (limit: three)');
       await hearsTone(second);
       await expect(playButton(second)).toBeEnabled();
       await plays(second);
@@ -200,7 +200,7 @@ test('a paper with 40 MB of sound is ready before the start, goes on after a cut
   const ludo = candidate(page, LUDO);
   const atCover = ludo.comesToCover().catch((error: unknown) => error);
   const bar = page.getByRole('progressbar', { name: 'Recordings, videos and pictures' });
-  await expect(page.getByText('The connection is lost; it goes on by itself.')).toBeVisible({
+  await expect(page.getByText('The download continues automatically.')).toBeVisible({
     timeout: 60_000,
   });
   await expect(bar).toHaveAttribute('aria-valuetext', /^13\.1 of 40\.0 MB/);
@@ -236,7 +236,7 @@ test('without a connection from the start of a section to its end, with sound, a
 }) => {
   const amadou = candidate(page, AMADOU);
   await amadou.arrives();
-  await expect(status(page)).toContainText('Two plays left of two');
+  await expect(status(page)).toContainText('You can play it two more times (limit: two)');
   await amadou.isSaved();
   await hearsTone(page);
   // The play that is possible without a connection has been granted.

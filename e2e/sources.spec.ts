@@ -219,7 +219,7 @@ test('every source and handout by keys alone, and heard in their order', async (
     // What a screen reader meets, in this order.
     await expect(player).toMatchAriaSnapshot(`
       - heading "Morning briefing" [level=3]
-      - status: /Two plays left of two, 1 min 3 s It cannot be paused or started again\\./
+      - status: /You can play it two more times \\(limit: two\\), 1 min 3 s You cannot pause it or play a part of it again\\./
       - button "Play – counts as one time"
       - progressbar "Position in Morning briefing"
       - slider "Volume"

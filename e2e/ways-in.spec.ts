@@ -105,11 +105,11 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
   await press(/^Drag Take the tray out/, 'Space');
   // As somebody who listens: the next key comes after what the last one did was said.
   const said = page.getByRole('status');
-  await expect(said.filter({ hasText: 'taken up from place 2 of' })).toBeAttached();
+  await expect(said.filter({ hasText: 'selected, position 2 of' })).toBeAttached();
   // What is taken up hears keys a moment after it says so: pressed again where one came too early.
   await expect(async () => {
     await page.keyboard.press('ArrowUp');
-    await expect(said.filter({ hasText: 'now at place 1 of' })).toBeAttached({ timeout: 1000 });
+    await expect(said.filter({ hasText: 'now at position 1 of' })).toBeAttached({ timeout: 1000 });
   }).toPass();
   await page.keyboard.press('Space');
   await expect(page.getByRole('listitem').filter({ hasText: 'Take the tray' }).last()).toContainText('1');
@@ -135,7 +135,9 @@ test('links that lead nowhere yet, no more, or not at all say so in a sentence',
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Your test opens on');
   await hasNoBarriers(page, 'too early');
   await page.goto(app.url + app.linkOf('benedikt.aumont@example.org'));
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('The window of this test is over');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    'The time for taking this test has ended',
+  );
   await page.goto(`${app.url}/nowhere`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('There is no page at this web address');
   await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));

@@ -139,7 +139,7 @@ export async function installDriver() {
   writeFileSync(STAMP, lockHash());
 }
 
-/** What tests need of Debian's: a browser, and bubblewrap where it can be had, for attacks on the code box behind it too. */
+/** What tests need of Debian's: a browser, and bubblewrap where it can be had, for attacks on the sandbox behind it too. */
 export async function installFromDebian() {
   const chromium = existsSync(CHROMIUM) ? [] : ['chromium-headless-shell'];
   const bubblewrap = process.platform !== 'linux' || existsSync('/usr/bin/bwrap') ? [] : ['bubblewrap'];
@@ -156,7 +156,7 @@ export async function installFromDebian() {
     await must('apt-get', ['install', '-y', '-q', '--no-install-recommends', ...wanted], options);
     return;
   }
-  if (bubblewrap.length > 0) console.log('There is no bubblewrap: the code box is tried without it only.');
+  if (bubblewrap.length > 0) console.log('There is no bubblewrap: the sandbox is tried without it only.');
   if (chromium.length === 0) return;
   console.error(
     `There is no ${CHROMIUM}. Install Debian's package "chromium-headless-shell", or set CHROMIUM to a browser.`,

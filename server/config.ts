@@ -25,7 +25,7 @@ export interface Config {
   readonly testClock: boolean;
   /** Staff who do nothing for this long sign in again. */
   readonly idleMinutes: number;
-  /** Are helpers and the code box started with the server, or when they are first needed? */
+  /** Are helpers and the sandbox started with the server, or when they are first needed? */
   readonly warmUp: boolean;
   /** How programs are run: as well as this machine can, always by the portable way, or not without a second wall. */
   readonly code: CodeRule;

@@ -16,7 +16,7 @@ export interface ProgramsReport extends Scored {
 }
 
 /**
- * The server is killed by `-9` with twenty programs handed in and some of them looping: nothing of the code box is left,
+ * The server is killed by `-9` with twenty programs handed in and some of them looping: nothing of the sandbox is left,
  * and after the restart every script is scored once.
  */
 export async function killWithPrograms(app: BenchApp): Promise<ProgramsReport> {

@@ -1,4 +1,4 @@
-/* The code box by itself, in this process, as the server holds it. */
+/* The sandbox by itself, in this process, as the server holds it. */
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';

@@ -255,7 +255,7 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   markScheme(content: Content<Asked, Key>): Document | null;
   /** An answer that would have all marks, in the author's words; null where none is told, or it follows from the key. */
   modelAnswer(content: Content<Asked, Key>): Document | null;
-  /** Its responses are programs: papers that hold it need the code box. */
+  /** Its responses are programs: papers that hold it need the sandbox. */
   readonly runsPrograms: boolean;
   /** What has to be run before it can be scored. */
   evidence(

@@ -11,7 +11,7 @@ export interface CaseRun {
   readonly arguments: readonly Json[];
 }
 
-/** What the code box can run. A program in SQL is given the text that sets its database up, as its one argument. */
+/** What the sandbox can run. A program in SQL is given the text that sets its database up, as its one argument. */
 export type ProgramLanguage = 'python' | 'javascript' | 'typescript' | 'sql';
 
 export interface ProgramRun {

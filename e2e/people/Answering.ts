@@ -162,7 +162,7 @@ export class Answering {
       ['Fresh hazelnuts', 'Damp sand'],
       ['Fresh acorns', 'Damp sand'],
     ] as const) {
-      const chip = this.find('button', `Take “${text}”`);
+      const chip = this.find('button', `Select “${text}”`);
       if (this.way === 'pointer' && text === 'Fresh acorns') {
         await this.drags(
           this.page.locator(`span[title="Drag “${text}”"]`),
@@ -173,7 +173,7 @@ export class Answering {
         if (this.way === 'keys') await this.keys(`ArrowRight×${bins.indexOf(bin) + 1}`, 'Enter');
         else await this.press(this.find('button', `Put “${text}” into ${bin}`));
       }
-      await expect(this.find('button', `Take “${text}” out of ${bin}`)).toBeVisible();
+      await expect(this.find('button', `Remove “${text}” from ${bin}`)).toBeVisible();
     }
   }
 

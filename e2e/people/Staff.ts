@@ -80,9 +80,9 @@ export class Staff {
     await form.getByLabel('Name').fill(name);
     await form.getByLabel('E-mail').fill(email);
     await form.getByLabel('Extra time').fill(String(extra));
-    await form.getByRole('button', { name: 'Invite and write the letter' }).click();
+    await form.getByRole('button', { name: 'Invite and prepare the e-mail' }).click();
     await expect(form.getByRole('status')).toContainText(email);
-    await form.getByRole('link', { name: 'Read it' }).click();
+    await form.getByRole('link', { name: 'Read the e-mail' }).click();
   }
 
   /** Finds the first letter to an address, their invitation, in the outbox and opens it. */
@@ -90,7 +90,7 @@ export class Staff {
     await this.goesTo('Outbox');
     await this.page.getByRole('searchbox', { name: 'Search' }).fill(email);
     await this.page
-      .getByRole('button', { name: `Read the letter to ${email}` })
+      .getByRole('button', { name: `Read the e-mail to ${email}` })
       .last()
       .click();
     await expect(this.page.getByRole('article').getByText(email)).toBeVisible();

@@ -91,8 +91,8 @@ test('rehearsal, waiting and watching', async ({ page, app, candidate, staff, br
   await expect(signe.heading('Waiting room')).toBeVisible();
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
   await page.getByRole('button', { name: 'Raise a hand' }).click();
-  await page.getByLabel('What is it?').fill('May I have water on the table?');
-  await page.getByRole('button', { name: 'Raise a hand' }).click();
+  await page.getByLabel('What do you need help with?').fill('May I have water on the table?');
+  await page.getByRole('button', { name: 'Send and raise a hand' }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
   await shoot(page, 'waiting-room');

@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import type Sqlite from 'better-sqlite3';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
@@ -27,11 +27,14 @@ const doneOf = (client: Sqlite.Database): number[] => {
   return client.prepare(`select created_at from ${TABLE} order by created_at`).pluck().all() as number[];
 };
 
-/** A copy of the database as it is, beside it: named by how many migrations it has had. One that is there is kept. */
+/** A copy of the database as it is, beside it: named by how many migrations it has had; whole, or not there. */
 function keepCopy(client: Sqlite.Database, steps: number): void {
   if (client.memory) return;
   const copy = client.name.replace(/(\.sqlite)?$/, `.before-migration-${steps}.sqlite`);
-  if (!existsSync(copy)) client.prepare('vacuum into ?').run(copy);
+  const unfinished = `${copy}.part`;
+  rmSync(unfinished, { force: true });
+  client.prepare('vacuum into ?').run(unfinished);
+  renameSync(unfinished, copy);
 }
 
 /**

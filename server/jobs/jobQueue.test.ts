@@ -93,7 +93,7 @@ describe('jobs', () => {
     queue.handle('score', 'scoring', async () => {
       begun = true;
       await stopped;
-      throw new Error('the code box is closed');
+      throw new Error('the sandbox is closed');
     });
     let goOn = () => {};
     const stopped = new Promise<void>((resolve) => (goOn = resolve));

@@ -39,7 +39,7 @@ export const lanes = [
   'unknown',
 ] as const;
 export type Lane = (typeof lanes)[number];
-/** Scripts wait for the code box, where they have their turns one after the other; a slow one keeps nobody else. */
+/** Scripts wait for the sandbox, where they have their turns one after the other; a slow one keeps nobody else. */
 const AT_ONCE: Partial<Record<Lane, number>> = { scoring: 8 };
 
 /** Work that is done again and again, never twice at once. */

@@ -13,7 +13,7 @@ type State =
   | { readonly is: 'done'; readonly sheet: ResultSheet }
   | { readonly is: 'failed' };
 
-/** Rehearsals that are being scored, in memory only: their programs wait for the code box like everybody's. */
+/** Rehearsals that are being scored, in memory only: their programs wait for the sandbox like everybody's. */
 export class WaitingRehearsals {
   private readonly known = new Map<string, State>();
   private readonly before: (owner: string) => number;

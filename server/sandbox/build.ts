@@ -74,7 +74,7 @@ function writeManifest(target: string): void {
   writeFileSync(path.join(target, MANIFEST), JSON.stringify(Object.fromEntries(hashes), null, 1));
 }
 
-/** Builds everything that a process of the code box may read into `target`, and nothing else. */
+/** Builds everything that a process of the sandbox may read into `target`, and nothing else. */
 export async function buildSandbox(target: string): Promise<void> {
   rmSync(target, { recursive: true, force: true });
   mkdirSync(target, { recursive: true });

@@ -68,7 +68,7 @@ globalThis.left = (globalThis.left ?? 0) + 1;
 Array.prototype.left = (Array.prototype.left ?? 0) + 1;
 const f = () => [globalThis.left, [].left]`;
 
-describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => {
+describe.each([['best'], ['portable']] as const)('the sandbox (%s)', (rule) => {
   const box = new Sandbox(folder, { rule, walls });
   const one = async (language: ProgramLanguage, program: string, given: Json[] = [1]): Promise<CaseOutcome> =>
     (await box.run(programOf(language, program, [given])))[0]!;
@@ -281,7 +281,7 @@ describe.each([['best'], ['portable']] as const)('the code box (%s)', (rule) => 
   });
 });
 
-describe('around the code box', () => {
+describe('around the sandbox', () => {
   it('where a second wall is asked for and there is none, nothing is run', async () => {
     const rule = 'require-isolation';
     const none = new Sandbox(folder, { rule, walls, forks: false });

@@ -90,7 +90,7 @@ function judgeEnd(end: RunEnd, { key, limitMs, tries, inCompany, doubtful }: Cas
 }
 
 /**
- * The code box: one program and its cases in, an outcome for each case out. Every case runs in a state in which nothing
+ * The sandbox: one program and its cases in, an outcome for each case out. Every case runs in a state in which nothing
  * else has run; expected values never enter it; processor time and memory as the kernel counts them decide.
  */
 export class Sandbox {
@@ -271,7 +271,7 @@ export class Sandbox {
 
   /** By forks where that works, else the portable way; the verdicts are the same. */
   private async startLane(engine: EngineName): Promise<Lane> {
-    if (this.closed) throw new MachineTrouble('the code box is closed');
+    if (this.closed) throw new MachineTrouble('the sandbox is closed');
     const options = { folder: this.folder, engine, walls: this.walls, slots: this.slots };
     if (!this.forks) return this.started(new PortableLane(options), engine);
     try {

@@ -24,6 +24,7 @@ function ReceiptCheck() {
   const [code, setCode] = useState('');
   const [checked, setChecked] = useState<Checked | null>(null);
   const { busy, trouble, run } = useAction();
+  const { organisation } = useArrival().view;
   const check = () => run(async () => setChecked(await post<Checked>('/arrival/receipt-check', { code })));
   const words =
     checked && (checked.matches ? (checked.whole ? 'receiptWhole' : 'receiptBroken') : 'receiptOther');
@@ -49,7 +50,7 @@ function ReceiptCheck() {
         </Button>
       </div>
       <p role="status" className="mt-2 text-[0.92rem]">
-        {trouble ?? (words && t(words))}
+        {trouble ?? (words && t(words, { organisation }))}
       </p>
     </form>
   );

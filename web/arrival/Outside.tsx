@@ -58,7 +58,7 @@ function BeforeOpening() {
 
 /** Before the window opens, and after it has closed: what happened, what to do, whom to ask. */
 export function Outside({ over }: { over: boolean }) {
-  const { round, attempt } = useArrival().view;
+  const { organisation, round, attempt } = useArrival().view;
   const own = { from: showMoment(round.opensAt), to: showMoment(round.closesAt) };
   const zone = ownZone();
   const theirs = {
@@ -72,7 +72,7 @@ export function Outside({ over }: { over: boolean }) {
       <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">
         {over ? t('overTitle') : t('earlyTitle', { when: own.from })}
       </h1>
-      <p className="mt-2 mb-5">{over ? t('overText', { when: own.to }) : t('earlyText')}</p>
+      <p className="mt-2 mb-5">{over ? t('overText', { when: own.to, organisation }) : t('earlyText')}</p>
       {!over && <BeforeOpening />}
       <dl className="rounded-card border border-line bg-card px-5">
         <Line label={t('when')}>

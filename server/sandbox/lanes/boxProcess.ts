@@ -96,7 +96,7 @@ export class BoxProcess {
       };
       const timer = setTimeout(() => {
         this.kill();
-        fail('a process of the code box did not start in time');
+        fail('a process of the sandbox did not start in time');
       }, START_MS);
       let rest = '';
       const control = this.child.stdio[CONTROL] as Readable;
@@ -120,7 +120,7 @@ export class BoxProcess {
       this.child.once('close', (code, signal) => {
         const outside = isKill(signal ?? code) || this.gone === STOPPED;
         this.slots.forEach((_, slot) => this.lose(slot, outside));
-        fail(`a process of the code box ended with ${signal ?? code}: ${this.noise.slice(0, 300)}`);
+        fail(`a process of the sandbox ended with ${signal ?? code}: ${this.noise.slice(0, 300)}`);
       });
       this.child.once('exit', (code, signal) => (this.gone ??= `it ended with ${signal ?? code}`));
     });

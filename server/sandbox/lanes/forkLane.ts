@@ -56,7 +56,7 @@ export class ForkLane implements Lane {
   }
 
   private process(): BoxProcess {
-    if (this.closed) throw new Error('the code box is closed');
+    if (this.closed) throw new Error('the sandbox is closed');
     if (!this.zygote?.alive) {
       const { walls, slots } = this.options;
       const flags = [...FLAGS, ...(walls.deepStack ? [DEEP_FLAG] : [])];

@@ -45,7 +45,7 @@ export class PortableLane implements Lane {
   }
 
   async run(cases: readonly ProcessCase[]): Promise<Run> {
-    if (this.closed) return { replies: [], end: { is: 'trouble', why: 'the code box is closed' } };
+    if (this.closed) return { replies: [], end: { is: 'trouble', why: 'the sandbox is closed' } };
     // One that died while it waited is not used.
     const mine = this.warm?.alive ? this.warm : this.launch();
     this.warm = null;

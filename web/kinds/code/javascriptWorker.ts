@@ -1,4 +1,4 @@
-/* Runs one program in QuickJS inside this worker: the same engine and harness as the server's code box. */
+/* Runs one program in QuickJS inside this worker: the same engine and harness as the server's sandbox. */
 import './useUtc';
 import variant from '@jitl/quickjs-wasmfile-release-sync';
 import { newQuickJSWASMModuleFromVariant } from 'quickjs-emscripten-core';

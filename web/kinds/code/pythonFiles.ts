@@ -7,5 +7,5 @@ export const PYTHON_NAMES = [
   'python_stdlib.zip',
   'pyodide-lock.json',
 ];
-/** The memory of a Python that has just started, as the code box uses it. */
+/** The memory of a Python that has just started, as the sandbox uses it. */
 export const PYTHON_SNAPSHOT = 'python.snapshot';

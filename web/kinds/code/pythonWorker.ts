@@ -1,4 +1,4 @@
-/* Runs one program in Pyodide inside this worker: the same engine and harness as the server's code box. */
+/* Runs one program in Pyodide inside this worker: the same engine and harness as the server's sandbox. */
 import './useUtc';
 import type { CaseJob, EngineReply } from '../../../core/programs/engine';
 import { preparePython, textOfBytes, type PythonEngine } from '../../../core/programs/pythonCase';
