@@ -22,7 +22,7 @@ test('without a network while typing, a reload in between, then the hand-in with
   await app.killHard();
   await page.keyboard.type('at 21:40, ');
   const saved = page.locator('[data-saved="kept"]');
-  await expect(saved).toContainText('Kept on this device');
+  await expect(saved).toContainText('Saved on this device');
   await page.clock.fastForward('02:00');
   await expect(saved).toContainText(/connection lost 1[2-9]\d s ago/);
   await page.reload();

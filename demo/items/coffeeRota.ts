@@ -91,7 +91,7 @@ export const coffeeRota: Draft[] = [
   question('a-kind-word', 'A kind word', {
     kind: 'writing',
     marks: 200,
-    prompt: 'Write one or two sentences to whoever makes the coffee on Fridays.',
+    prompt: 'Write one or two sentences to the colleague who makes the coffee on Fridays.',
     content: written(
       { from: 5, to: 60 },
       {
