@@ -104,7 +104,7 @@ async function decisions(): Promise<readonly number[]> {
     const times: number[] = [];
     for (let n = 0; n < WARM_UP + 30; n++) {
       // A script with agreed marks may have told something.
-      const goOn = page.getByRole('button', { name: 'Go on' });
+      const goOn = page.getByRole('button', { name: 'Continue' });
       if (await goOn.isVisible()) await goOn.click();
       for (const mark of [2, 2, 2, 1]) await page.keyboard.press(String(mark));
       const own = (await page

@@ -132,7 +132,7 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(signe.heading('Your test is paused')).toBeVisible();
   await hasNoBarriers(page, 'paused');
   await app.advance(12);
-  await bram.does('Go on', 'Signe Tolland', 'Everybody is back');
+  await bram.does('Continue', 'Signe Tolland', 'Everybody is back');
   await expect(signe.heading('Question 1')).toBeVisible();
   await expect(timer).toHaveText(/^1:(19|18):/);
   await page.getByRole('button', { name: 'Take a break' }).click();

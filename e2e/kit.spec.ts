@@ -78,7 +78,7 @@ test('the aids of a section by pointer, over a reload and on another device', as
   await test.step('a lens that shows the place of the pointer, larger', async () => {
     await tool(page, 'Lens').click();
     const own = panel(page, 'Lens');
-    await own.getByRole('button', { name: 'Larger' }).click();
+    await own.getByRole('button', { name: 'Zoom in' }).click();
     await expect(own.getByRole('status')).toHaveText('3 times as large');
     const heading = await boxOf(amadou.heading('Question 3'));
     await page.mouse.move(heading.x + 20, heading.y + 10);

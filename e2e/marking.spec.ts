@@ -130,7 +130,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
       const told = page.getByRole('region', { name: 'This script has agreed marks' });
       await expect(told).toBeVisible();
       missed++;
-      await page.getByRole('button', { name: 'Go on' }).click();
+      await page.getByRole('button', { name: 'Continue' }).click();
       await expect(told).toBeHidden();
     }
     return reply.request();

@@ -24,7 +24,7 @@ test('a pause: who writes nothing in it has one version, a forged client two, an
   await bram.does('Pause', 'Mattis Okafor-Lind', 'The hall is cleared');
   await expect(mattis.heading('Your test is paused')).toBeVisible();
   await app.advance(3);
-  await bram.does('Go on', 'Mattis Okafor-Lind', 'Everybody is back');
+  await bram.does('Continue', 'Mattis Okafor-Lind', 'Everybody is back');
   await expect(mattis.heading('Question 3')).toBeVisible();
   await mattis.entersFigure('-20');
   await mattis.isSaved();
@@ -52,7 +52,7 @@ test('a pause: who writes nothing in it has one version, a forged client two, an
   await app.advance(1);
   // It claims to have written long before the pause.
   await forged.says([typed('-25')]);
-  await bram.does('Go on', 'Ilse Brandvold', 'Everybody is back');
+  await bram.does('Continue', 'Ilse Brandvold', 'Everybody is back');
   await forged.says([]);
   await forged.says([]);
   const claimedAt = Date.now();

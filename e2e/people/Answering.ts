@@ -271,7 +271,7 @@ export class Answering {
     } else if (this.way === 'pointer') {
       const box = (await line.locator('rect').first().boundingBox())!;
       for (const at of [0, 5]) await this.page.mouse.click(box.x + (box.width * (at + 4)) / 12, box.y + 12);
-    } else for (const at of ['0', '5']) await this.typesPlace([['Place', at]]);
+    } else for (const at of ['0', '5']) await this.typesPlace([['Value', at]]);
     await this.press(this.find('button', '0 belongs to it'));
     await expect(this.page.getByText('more than 0, up to and including 5')).toBeVisible();
   }

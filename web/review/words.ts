@@ -2,7 +2,7 @@ import { words } from '../words';
 
 export const t = words('review', {
   title: 'Review of a sitting',
-  facts: '{{reference}} · sat {{day}}, {{used}} of {{allowed}}',
+  facts: '{{reference}} · taken on {{day}}, {{used}} of {{allowed}}',
   attempt: 'Attempt {{number}}',
   whole_one: 'audit trail complete: {{count}} entry',
   whole_other: 'audit trail complete: {{count}} entries',
@@ -53,7 +53,7 @@ export const t = words('review', {
   agreedBy: 'Agreed by {{name}}.',
   agree: 'Agree that it is void',
   decideReason: 'Reason; the candidate reads it',
-  decideAct: 'Keep the decision',
+  decideAct: 'Record the decision',
   'event message': 'message',
   'event grant': '{{minutes}} min granted',
   'event pause': 'paused',

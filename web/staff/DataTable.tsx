@@ -13,6 +13,7 @@ import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import type { Page } from '../../core/lists/list';
 import { get, messageOf } from '../api/client';
 import { Notice } from '../ui/Notice';
+import { LIST_MS } from './queries';
 import { say } from '../words';
 import { queryOf, useListState, type ListState } from './useListState';
 import { t } from './words';
@@ -180,6 +181,8 @@ function usePieces<Row>(path: string, state: ListState) {
     initialPageParam: 0,
     // The rows before stay in view while others are looked up.
     placeholderData: (before) => before,
+    // Looked up again while it is shown; a long list more rarely, as each of its pages is a request.
+    refetchInterval: ({ state }) => LIST_MS * Math.max(1, state.data?.pages.length ?? 1),
     queryFn: ({ pageParam }) => {
       const asked = new URLSearchParams(query);
       asked.set('from', String(pageParam));

@@ -1,6 +1,6 @@
 import { QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { get, messageOf } from '../api/client';
+import { ApiProblem, get, messageOf } from '../api/client';
 import type { Loaded } from '../ui/useAsync';
 
 /** What was looked up is shown at once and looked up anew behind it; what failed is told, and tried again by people. */
@@ -28,10 +28,14 @@ export function useFetched<T>(
   });
   const reload = useCallback(() => void refetch(), [refetch]);
   const replace = useCallback((value: T) => client.setQueryData([path], value), [client, path]);
-  const loaded: Loaded<T> = error
-    ? { state: 'trouble', message: messageOf(error) }
-    : data === undefined
-      ? { state: 'loading' }
-      : { state: 'here', value: data };
+  // What is shown stays while the server is away for a moment; it asks again.
+  const isAway =
+    every !== undefined && data !== undefined && (!(error instanceof ApiProblem) || error.status === 0);
+  const loaded: Loaded<T> =
+    error && !isAway
+      ? { state: 'trouble', message: messageOf(error) }
+      : data === undefined
+        ? { state: 'loading' }
+        : { state: 'here', value: data };
   return [loaded, reload, replace];
 }
