@@ -23,6 +23,8 @@ export function dataOf(app: TestApp): Data {
   const tables = ['items', 'item_versions', 'paper_versions', 'rounds', 'people', 'staff'];
   const rows = tables.flatMap((table) => app.rows(`select * from ${table}`));
   const own = staffMembers.map(({ name, password }) => `${name} ${password}`);
+  // The organisation that a server has where none is set.
+  own.push('Hollin Reach Seed Archive');
   const words = new Set(NOT_OURS.match(WORD));
   const add = (text: string) => (text.match(WORD) ?? []).forEach((word) => words.add(word));
   for (let month = 0; month < 12; month += 1)

@@ -77,7 +77,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   await marksAll(table, [2, 3, 2]);
   await expect(table.getByText(before!)).toBeHidden();
   await opens('how-many-to-sow');
-  const picture = table.getByRole('application', { name: /^Choose a place on Page 1/ });
+  const picture = table.getByRole('application', { name: /^Press Page 1/ });
   const box = (await picture.boundingBox())!;
   await table.mouse.move(box.x + box.width * 0.1, box.y + box.height * 0.1);
   await table.mouse.down();
@@ -255,7 +255,7 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   await lead.getByRole('button', { name: 'Accept “third”' }).click();
   const accepting = lead.getByRole('dialog');
   await expect(accepting.getByText(/scripts change their marks:/)).toBeVisible();
-  await expect(accepting.getByText(/results of \d+ of them are out/)).toBeVisible();
+  await expect(accepting.getByText(/\d+ of these results are released/)).toBeVisible();
   await accepting.getByLabel('Reason (kept on record)').fill('The note can be read so.');
   await accepting.getByRole('button', { name: 'Accept', exact: true }).click();
   await expect(accepting).toBeHidden();

@@ -115,7 +115,7 @@ test('at the deadline the paper hands itself in, on the desk and with the browse
   await app.advance(4.5);
   await page.reload();
   await expect(ilse.heading('Your paper is handed in')).toBeVisible();
-  await expect(page.getByText(/handed in automatically|the server handed in the answers/)).toBeVisible();
+  await expect(page.getByText(/handed in automatically|had reached the server were handed in/)).toBeVisible();
   await app.advance(60);
   const closed = app.rows<{ by: string; used: number }>(
     'select closed_by as by, closed_at - started_at as used from sittings order by id',

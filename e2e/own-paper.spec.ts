@@ -125,7 +125,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await marit.isSaved();
   await marit.handsIn();
   const own = marit.page;
-  await own.getByRole('group', { name: 'I had enough time.' }).getByLabel('Mostly').check();
+  await own.getByRole('group', { name: 'I had enough time.' }).getByLabel('Mostly', { exact: true }).check();
   await own.getByLabel('Anything else?').fill('The plan was easy to read.');
   await hasNoBarriers(own, 'questionnaire');
   await own.getByRole('button', { name: 'Send my answers' }).click();

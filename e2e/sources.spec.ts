@@ -126,7 +126,7 @@ test('every source and handout by pointer', async ({ page, candidate }) => {
     await rules.getByRole('button', { name: 'Next page' }).click();
     await expect(rules.getByRole('textbox', { name: 'Page of 2' })).toHaveValue('2');
     await rules.getByRole('searchbox').fill('one plant in five');
-    await expect(rules.getByRole('status')).toHaveText('1 of 1 place');
+    await expect(rules.getByRole('status')).toHaveText('1 of 1 result');
     await expect(rules.getByRole('textbox', { name: 'Page of 2' })).toHaveValue('1');
     await rules.getByRole('searchbox').fill('ostrich');
     await expect(rules.getByRole('status')).toHaveText('Not found');
@@ -219,7 +219,7 @@ test('every source and handout by keys alone, and heard in their order', async (
     // What a screen reader meets, in this order.
     await expect(player).toMatchAriaSnapshot(`
       - heading "Morning briefing" [level=3]
-      - status: /You can play it two more times \\(limit: two\\), 1 min 3 s You cannot pause it or play a part of it again\\./
+      - status: /You can play it two more times .+, 1 min 3 s You cannot pause it or play a part of it again\\./
       - button "Play – counts as one time"
       - progressbar "Position in Morning briefing"
       - slider "Volume"

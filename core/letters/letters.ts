@@ -4,6 +4,7 @@ import { message, type Message, type Say } from '../messages/message';
 import { words } from '../messages/words';
 import { allowedMs, MINUTE_MS } from '../timing/deadline';
 import { showLength } from '../timing/pace';
+import '../rounds/recordedWords';
 
 words('letter', letter);
 
