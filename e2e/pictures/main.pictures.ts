@@ -27,6 +27,7 @@ test('what a candidate meets', async ({ page, app, candidate }) => {
   await ilse.confirmsDetails();
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
   await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByText('checking …')).toHaveCount(0);
   await shoot(page, 'checks');
   await ilse.passesChecks();
   await ilse.takesPicture();
@@ -132,6 +133,7 @@ test('where staff work', async ({ browser, app, staff }) => {
   const room = async () => (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   const coordinator = await staff(await room(), 'coordinator');
   await coordinator.opensRound('Technician, November');
+  await expect(coordinator.page.getByText('Ilse Brandvold')).toBeVisible();
   await shoot(coordinator.page, 'round');
   const assessor = await staff(await room(), 'assessor');
   const { id: main } = app.rows<{ id: number }>("select id from rounds where key = 'technician-main'")[0]!;

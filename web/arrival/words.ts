@@ -212,7 +212,7 @@ export const t = words('arrival', {
   timeExtra: '{{length}} for everybody and {{extra}} for you (extra time {{percent}} %).',
   timeBreaks: 'You have rest breaks of {{minutes}} min in total. Your clock is stopped during a break.',
   timeText:
-    'Your time starts when you press Start. It keeps running if you close the window. To come back, open the same link.',
+    'Your time starts when you press Start and keeps running if you close the window. To come back, open the same link.',
   section: 'Section',
   questions: 'Questions',
   marks: 'Marks',
@@ -224,6 +224,7 @@ export const t = words('arrival', {
   kitNone: '–',
   kitEverywhere: 'In the kit of every section: {{aids}}.',
   kitAlways: 'text and colours',
+  recordedMore: 'What else is saved',
   guessFree: 'You do not lose marks for a wrong choice, so answer every question.',
   guessWithin:
     'In some questions a wrong choice takes marks from the right ones. These questions say so. No question earns less than 0.',

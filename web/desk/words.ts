@@ -134,7 +134,7 @@ export const t = words('desk', {
   otherVersion: 'Another device or window also has a version of this answer.',
   otherVersionLook: 'Compare the versions',
   loading: 'Opening your paper …',
-  position: '{{number}} of {{all}} · {{open}} marks still to do',
+  position: '{{number}} of {{all}} · {{open}} marks to do',
   unfoldRail: 'Show all questions',
   foldRail: 'Back to the question',
 });

@@ -11,15 +11,15 @@ import { words } from '../words';
 const t = words('operations', {
   'disk-full':
     'The server’s disk is full. Nothing can be saved until there is space. Answers stay on the candidates’ devices.',
-  'disk-low': 'The server’s disk is nearly full. Ask whoever runs the server to free some space.',
+  'disk-low': 'The server’s disk is nearly full. Ask the person who runs the server to free some space.',
   'database-locked':
     'Another program has locked the server’s database. Nothing can be saved until it is closed. Answers stay on the candidates’ devices.',
   'read-only':
     'The server’s folder cannot be written to. Nothing can be saved. Answers stay on the candidates’ devices.',
   'database-broken':
-    'The server’s database cannot be used. Ask whoever runs the server to look at its log. Answers stay on the candidates’ devices.',
+    'The server’s database cannot be used. Ask the person who runs the server to look at its log. Answers stay on the candidates’ devices.',
   'checkpoint-failed':
-    'The server’s database is growing and cannot be tidied. Ask whoever runs the server to look at its log.',
+    'The server’s database is growing and cannot be tidied. Ask the person who runs the server to look at its log.',
   'jobs-failed_one': '{{count}} background task failed. The outbox and the rounds list it.',
   'jobs-failed_other': '{{count}} background tasks failed. The outbox and the rounds list them.',
   clockAhead:
@@ -27,7 +27,7 @@ const t = words('operations', {
   clockBehind:
     'The clock of the server’s machine jumped back by {{by}}. The tests continue with the server’s own time ({{now}}).',
   clockWhat:
-    'If the machine’s clock is wrong, ask whoever runs the server to set it: this message then goes away. If the machine’s clock is right, use it: tests whose time is then over are closed.',
+    'If the machine’s clock is wrong, ask the person who runs the server to set it: this message then goes away. If the machine’s clock is right, use it: tests whose time is then over are closed.',
   clockReason: 'Reason (kept on record)',
   clockUse: 'Use the machine’s clock ({{machine}})',
   seconds: '{{count}} s',

@@ -17,7 +17,7 @@ import { Progress } from '../../ui/Progress';
 import { showMegabytes } from '../../ui/showMegabytes';
 import { showDay, showList } from '../../ui/times';
 import { useAction, useLoaded } from '../../ui/useAsync';
-import { message } from '../../../core/messages/message';
+import { message, type Message } from '../../../core/messages/message';
 import { say } from '../../words';
 import { useArrival } from '../ArrivalContext';
 import { StepTitle } from '../Steps';
@@ -112,7 +112,6 @@ function Facts() {
   const { cover, round } = useArrival().view;
   const facts = [
     [CircleHelp, t(GUESSING[cover.guessing])],
-    [Camera, round.recorded.map(say).join(' ')],
     [BellRing, t('warned', { minutes: showList(cover.warningMinutes.map(String)) })],
     [PenLine, t(cover.peopleMark ? 'peopleRead' : 'machineReads', { day: showDay(round.resultBy) })],
   ] as const;
@@ -124,7 +123,28 @@ function Facts() {
           {text}
         </li>
       ))}
+      <li className="flex gap-2.5">
+        <Camera aria-hidden className="mt-0.5 size-[1.1rem] flex-none text-slate" />
+        <Recorded recorded={round.recorded} />
+      </li>
     </ul>
+  );
+}
+
+/** What is recorded: whether of a picture in view, the rest behind a press. The rules have shown all of it. */
+function Recorded({ recorded: [picture, ...rest] }: { readonly recorded: readonly Message[] }) {
+  return (
+    <div>
+      {picture && say(picture)}
+      <details>
+        <summary className="cursor-pointer text-slate">{t('recordedMore')}</summary>
+        <ul className="mt-1 list-disc space-y-0.5 pl-5">
+          {rest.map((one) => (
+            <li key={one.code}>{say(one)}</li>
+          ))}
+        </ul>
+      </details>
+    </div>
   );
 }
 

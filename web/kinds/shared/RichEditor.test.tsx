@@ -59,3 +59,8 @@ it('a rich field shows bold and lists', () => {
   render(<Held rich text={bold} />);
   expect(screen.getByRole('textbox').querySelectorAll('li strong')).toHaveLength(1);
 });
+
+it('bold can be chosen by keys before anything is written', async () => {
+  await keys(true, '{Control>}b{/Control}');
+  expect(screen.getByRole('button', { name: 'Bold' })).toHaveAttribute('aria-pressed', 'true');
+});

@@ -20,6 +20,9 @@ const t = words('richEditor', {
 
 const LONGEST = 30_000;
 
+/** A paragraph to write in: without one there is no cursor that a format could be chosen for. */
+const EMPTY: RichNode = { type: 'doc', content: [{ type: 'paragraph' }] };
+
 interface Tool {
   readonly name: Parameters<typeof t>[0];
   readonly Icon: typeof Bold;
@@ -136,7 +139,7 @@ export function RichEditor(props: Props) {
         CharacterCount.configure({ limit: LONGEST }),
         ...(most === null ? [] : [wordLimit(most, () => onRefused?.())]),
       ],
-      content: (rich ? text : withoutFormat(text)) as JSONContent,
+      content: ((text.content ?? []).length === 0 ? EMPTY : rich ? text : withoutFormat(text)) as JSONContent,
       immediatelyRender: true,
       editorProps: {
         attributes: {
