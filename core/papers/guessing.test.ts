@@ -35,16 +35,16 @@ describe('what a guess can cost', () => {
       for (const { content, marks } of modules[`../kinds/${name}/samples.ts`]!.samples) {
         const key = keyKindOf(name);
         const shown = key.show(content.asked, key.arrange(content, seededRandom('a')), placeFor(marks));
-        const { guessing, rule } = candidateKindOf(name);
-        if (guessing(shown) !== 'free') expect([name, rule(shown)]).not.toEqual([name, null]);
+        const kind = candidateKindOf(name);
+        if (kind.guessing(shown) !== 'free') expect([name, kind.rule(shown)]).not.toEqual([name, null]);
       }
   });
 
   it('is never below nothing unless marks of others can be lost, whatever is answered', () => {
     const random = seededRandom('guesses');
     for (const name of kindNames)
-      for (const { content, marks, randomResponse, evidence } of modules[`../kinds/${name}/samples.ts`]!
-        .samples) {
+      for (const sample of modules[`../kinds/${name}/samples.ts`]!.samples) {
+        const { content, marks, evidence } = sample;
         const key = keyKindOf(name);
         const arrangement = key.arrange(content, seededRandom('a'));
         const place = placeFor(marks);
@@ -52,7 +52,7 @@ describe('what a guess can cost', () => {
         const candidate = candidateKindOf(name);
         if (candidate.guessing(shown) === 'costs') continue;
         for (let n = 0; n < 200; n++) {
-          const response = randomResponse(random);
+          const response = sample.randomResponse(random);
           if (candidate.progress(shown, response).state === 'empty') continue;
           const found = scorePart(kinds, {
             target: 'x/A',

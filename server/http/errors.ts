@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler } from 'express';
 import { troubleOf } from '../machine/troubles';
-import type { Services } from '../services';
+import type { Logger } from 'pino';
+import type { Troubles } from '../machine/troubles';
 import { message, type Message } from '../../core/messages/message';
 
 export interface Said {
@@ -65,7 +66,13 @@ function fromParser(error: { readonly type?: string; readonly status?: number })
   return error.status === 400 ? badRequest('malformedAddress') : null;
 }
 
-export function errorHandler({ log, troubles }: Pick<Services, 'log' | 'troubles'>): ErrorRequestHandler {
+export function errorHandler({
+  log,
+  troubles,
+}: {
+  readonly log: Logger;
+  readonly troubles: Pick<Troubles, 'take'>;
+}): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) return next(error);
     troubles.take(error);

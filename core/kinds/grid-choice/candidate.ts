@@ -25,8 +25,12 @@ function misfit({ statements, categories, mode }: GridChoiceShown, { rows }: Gri
 }
 
 function fitting({ statements, categories }: GridChoiceShown, response: GridChoiceResponse) {
-  const rows = keysOf(statements).map((key) => [key, knownOnce(chosenIn(response, key), keysOf(categories))]);
-  return { rows: Object.fromEntries(rows.filter(([, chosen]) => chosen!.length > 0)) };
+  const rows: Record<string, string[]> = {};
+  for (const key of keysOf(statements)) {
+    const chosen = knownOnce(chosenIn(response, key), keysOf(categories));
+    if (chosen.length > 0) rows[key] = chosen;
+  }
+  return { rows };
 }
 
 const RULES = {
