@@ -78,7 +78,7 @@ const unit = (name, folders = []) => ({
 /** Half of its time it waits for what it has broken to come back: others run meanwhile. */
 const faults = { name: 'faults, short form', args: ['run', 'faults', '--', '--short'] };
 const stories = {
-  name: 'browser stories',
+  name: 'browser tests',
   args: ['run', 'e2e'],
   env: { E2E_JSON: report('e2e') },
   counts: storyCounts,

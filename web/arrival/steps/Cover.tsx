@@ -112,21 +112,18 @@ function Facts() {
   const { cover, round } = useArrival().view;
   const facts = [
     [CircleHelp, t(GUESSING[cover.guessing])],
+    [Camera, <Recorded key="recorded" recorded={round.recorded} />],
     [BellRing, t('warned', { minutes: showList(cover.warningMinutes.map(String)) })],
     [PenLine, t(cover.peopleMark ? 'peopleRead' : 'machineReads', { day: showDay(round.resultBy) })],
   ] as const;
   return (
     <ul className="grid gap-x-8 gap-y-2.5 text-[0.9rem] desk:grid-cols-2">
-      {facts.map(([Icon, text]) => (
-        <li key={text} className="flex gap-2.5">
+      {facts.map(([Icon, fact], at) => (
+        <li key={at} className="flex gap-2.5">
           <Icon aria-hidden className="mt-0.5 size-[1.1rem] flex-none text-slate" />
-          {text}
+          {fact}
         </li>
       ))}
-      <li className="flex gap-2.5">
-        <Camera aria-hidden className="mt-0.5 size-[1.1rem] flex-none text-slate" />
-        <Recorded recorded={round.recorded} />
-      </li>
     </ul>
   );
 }
