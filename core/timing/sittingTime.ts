@@ -213,7 +213,7 @@ export interface KnownStop {
   readonly by: 'staff' | 'candidate';
 }
 
-/** All stops up to `now`. The time between a closing and a readmission counts as a stop begun by staff. */
+/** All stops up to `now`. The time between a closing and a readmission counts as a stop started by staff. */
 export const stopsOf = (time: SittingTime, now: number): KnownStop[] =>
   stopsBy(time, now).map(({ from, until, why }) => ({
     from,

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { OperationsView } from '../../core/health/api';
 import { audit, jobs, sittings } from '../db/schema';
+import { probe } from '../machine/probe';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -68,6 +69,18 @@ describe('the health of the server', () => {
     }
     expect(await health()).toEqual(WELL);
     expect((await client.post('/live/say', { text: 'Hello', hand: false })).status).toBe(200);
+    fresh.mockRestore();
+  });
+
+  it('asked by many at the same moment writes once', async () => {
+    const fresh = stale();
+    const commit = vi.spyOn(app.wired.services.commits, 'run');
+    await Promise.all(Array.from({ length: 20 }, () => probe(app.wired.services)));
+    expect(commit).toHaveBeenCalledTimes(1);
+    // The next one looks again.
+    await probe(app.wired.services);
+    expect(commit).toHaveBeenCalledTimes(2);
+    commit.mockRestore();
     fresh.mockRestore();
   });
 

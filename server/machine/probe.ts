@@ -2,6 +2,7 @@ import { rm, statfs, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { settings } from '../db/schema';
 import type { Services } from '../services';
+import type { Troubles } from './troubles';
 
 /** Below this much room people are told before it is too late; bytes. */
 const LOW_BYTES = 200 * 1024 * 1024;
@@ -38,8 +39,20 @@ async function lookAtDisk({ config, troubles }: Here): Promise<void> {
   else troubles.over('disk-low');
 }
 
-/** Looks after everything that people who run the server have to know; asked by health, and again and again. */
-export async function probe(here: Here): Promise<void> {
+const running = new WeakMap<Troubles, Promise<void>>();
+
+/**
+ * Looks after everything that people who run the server have to know; asked by health, and again and again. One at a time:
+ * health can be asked by anybody, and as often as they like.
+ */
+export function probe(here: Here): Promise<void> {
+  const { troubles } = here;
+  const own = running.get(troubles) ?? look(here).finally(() => running.delete(troubles));
+  running.set(troubles, own);
+  return own;
+}
+
+async function look(here: Here): Promise<void> {
   const { jobs, clock, troubles } = here;
   await tryToWrite(here);
   try {
