@@ -60,6 +60,7 @@ const checks = [
   [
     { name: 'format', args: ['run', 'format:check'] },
     { name: 'boundaries', args: ['run', 'boundaries'] },
+    { name: 'regular expressions', args: ['run', 'regular-expressions'] },
     { name: 'build', args: ['run', 'build', '--', '--logLevel', 'warn'] },
   ],
 ];

@@ -90,7 +90,8 @@ export function serveWeb(app: Express, folder: string): void {
     else sendPage(response.status(400));
   });
   const headers = (response: ServerResponse, file: string) => {
-    if (/[wW]orker[^/]*\.js(\.br)?$/.test(file)) response.setHeader('Content-Security-Policy', workerPolicy);
+    if (/worker/i.test(path.basename(file)) && /\.js(\.br)?$/.test(file))
+      response.setHeader('Content-Security-Policy', workerPolicy);
     const hashed = file.includes(`${path.sep}assets${path.sep}`);
     response.setHeader('Cache-Control', hashed ? `public, max-age=${YEAR_SECONDS}, immutable` : 'no-cache');
   };

@@ -14,6 +14,7 @@ import { papersList } from './papers/lists';
 import { exportRows } from './reading/exportRows';
 import type { Listing, Read, Reading } from './reading/read';
 import type { ExportAsked, ListAsked, ReadAsked } from './reading/reader';
+import { peopleFileRead } from './rounds/peopleFile';
 import { resultRead } from './results/operations';
 import { distributionRead, resultsList, staffSheetRead } from './results/reads';
 import { replayRead, reviewRead } from './review/reads';
@@ -41,6 +42,7 @@ const reads = [
   reviewRead,
   replayRead,
   experienceRead,
+  peopleFileRead,
 ] as unknown as Read<unknown, unknown>[];
 
 const config = helperData<Config>();

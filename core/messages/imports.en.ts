@@ -22,7 +22,9 @@ export const messages = {
   referenceTaken: 'The reference {{reference}} belongs to another e-mail address.',
   addressKnown: 'This e-mail address belongs to the reference {{reference}}.',
   started: 'This person has already started: extra time and breaks do not change.',
+  notInvited: 'This person is not invited any more. Check the list again.',
   noRows: 'The file has no rows.',
+  tooManyColumns: 'The first row has more than {{most}} columns. Keep only the columns that are needed.',
   tooManyRows: 'The file has more than {{most}} rows. Divide it.',
   noColumn: 'Choose the column with the name and the column with the e-mail address.',
 };

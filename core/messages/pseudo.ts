@@ -16,7 +16,7 @@ const accented = (letter: string): string => {
 
 /** A text with accents, 40 % longer, in brackets; what stands in `{{…}}` is left alone. */
 export function pseudo(text: string): string {
-  const said = text.replace(/\{\{[^}]*\}\}|[a-z]/gi, (part) => (part.length === 1 ? accented(part) : part));
+  const said = text.replace(/\{\{[^{}]*\}\}|[a-z]/gi, (part) => (part.length === 1 ? accented(part) : part));
   return `⟦${said}${'·'.repeat(Math.ceil(text.length * 0.4))}⟧`;
 }
 

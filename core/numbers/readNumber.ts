@@ -221,6 +221,12 @@ export function readNumber(typed: string, rule: ReadingRule): NumberReading {
   return readDecimal(mantissa, Number(power), rule);
 }
 
+function lengthWithoutZeros(digits: string): number {
+  let length = digits.length;
+  while (digits[length - 1] === '0') length -= 1;
+  return length;
+}
+
 function readDecimal(text: string, power: number, { locale }: ReadingRule): NumberReading {
   if (/[\n\r\t]/.test(text)) return { problem: 'several-numbers' };
   if (/[^\d.,' +-]/.test(text)) return { problem: 'letters' };
@@ -234,7 +240,7 @@ function readDecimal(text: string, power: number, { locale }: ReadingRule): Numb
   const places = fraction.length - power;
   const significant = (whole + fraction).replace(/^0+/, '');
   const most = Math.max(1, significant.length);
-  const least = hasPoint || power !== 0 ? most : Math.max(1, significant.replace(/0+$/, '').length);
+  const least = hasPoint || power !== 0 ? most : Math.max(1, lengthWithoutZeros(significant));
   return {
     read: {
       value: exactDecimal(part.negative ? -all : all, places),

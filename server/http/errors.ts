@@ -21,7 +21,7 @@ export class ApiError extends Error {
   readonly status: number;
   readonly code: string;
   readonly said: Said;
-  readonly body: Readonly<Record<string, unknown>>;
+  readonly body: Readonly<Record<string, unknown>> & { readonly message: Message };
 
   constructor(status: number, code: string, said: Said = {}) {
     super(code);

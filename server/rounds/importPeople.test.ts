@@ -125,8 +125,28 @@ describe('a list of people', () => {
     ['', 'import.noRows'],
     ['Name,Email\n', 'import.noRows'],
     [`Name,Email\n${'x,x@example.org\n'.repeat(10_001)}`, 'import.tooManyRows'],
+    [`Name,Email${','.repeat(1_000_000)}\n`, 'import.tooManyColumns'],
   ])('with nothing or too much in it is refused', async (file, code) => {
     expect((await send('check', file)).problem?.code).toBe(code);
+  });
+
+  // U+FDFA becomes 18 characters when it is decomposed (NFKD).
+  it.each([
+    ['spaces', `Name,Email,Extra\nAda Roe,ada@example.org,1${' '.repeat(300_000)}x\n`, 'import.badExtra'],
+    ['one long heading', `Name,Email,${'\ufdfa'.repeat(1_000_000)}\nAda Roe,ada@example.org,\n`, null],
+    ['a long address', `Name,Email\nAda Roe,${'a.'.repeat(500_000)}@example.org\n`, 'import.badEmail'],
+    ['a long name', `Name,Email\n${'a '.repeat(500_000)},ada@example.org\n`, 'import.noName'],
+  ])('that is made to take long is read at once: %s', async (_, file, error) => {
+    const { rows } = await send('check', file);
+    expect(rows[0]!.errors.map(({ code }) => code)).toEqual(error === null ? [] : [error]);
+  });
+
+  it('invites ten times as many as fit into one piece, and tells what has come in between', async () => {
+    const file = (count: number) =>
+      `Name,Email\n${Array.from({ length: count }, (_, i) => `Person ${i},person.${i}@example.org\n`).join('')}`;
+    const [one, other] = await Promise.all([send('invite', file(300)), send('invite', file(300))]);
+    expect(one.done!.invited + other.done!.invited).toBe(300);
+    expect(new Set([...one.rows, ...other.rows].map(({ state }) => state))).toEqual(new Set(['new', 'same']));
   });
 });
 

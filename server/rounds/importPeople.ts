@@ -1,120 +1,105 @@
-import { and, eq } from 'drizzle-orm';
-import { message, type Message } from '../../core/messages/message';
-import type { ColumnMap, PeopleReport, PersonRow } from '../../core/people/importApi';
+import { and, eq, isNotNull } from 'drizzle-orm';
+import { message } from '../../core/messages/message';
+import type { PeopleReport, PersonRow } from '../../core/people/importApi';
 import { noArrangements } from '../../core/rounds/api';
 import { record } from '../audit/record';
 import { invitations, people, sittings } from '../db/schema';
-import { notFound } from '../http/errors';
+import { ApiError, conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
-import { readPeople, type ReadRow } from '../people/readPeople';
+import { findRound } from '../schedule/queries';
 import type { Services } from '../services';
 import { invite } from './operations';
-import { findRound } from '../schedule/queries';
+import { peopleFileRead, type PeopleFile } from './peopleFile';
 
-type Invitation = typeof invitations.$inferSelect;
+/** How long one piece of the rows is worked at, between the requests of those who sit a test. */
+const PIECE_MS = 6;
+const PIECE_WHEN_BUSY_MS = 2;
+/** How long the next piece waits on a busy server. */
+const APART_WHEN_BUSY_MS = 50;
 
-interface Placed {
-  readonly row: PersonRow;
-  readonly invitation: Invitation | null;
-  readonly personId: number | null;
+interface At {
+  readonly roundId: number;
+  readonly staffId: number;
 }
 
-interface Known {
-  readonly byEmail: ReadonlyMap<string, typeof people.$inferSelect>;
-  readonly byReference: ReadonlyMap<string, typeof people.$inferSelect>;
-  readonly invited: ReadonlyMap<number, { readonly invitation: Invitation; readonly started: boolean }>;
-}
+const wrong = (row: PersonRow, code: string): PersonRow => ({
+  ...row,
+  state: 'wrong',
+  errors: [message(code)],
+});
 
-/** Everybody who is known, and who is invited to this round: read once, however many rows there are. */
-function knownPeople({ db }: Services, roundId: number): Known {
-  const all = db.select().from(people).all();
-  const invited = db
+/** Changes what the list says of somebody who is invited; somebody may have started since the list was read. */
+function change({ db }: Services, roundId: number, row: PersonRow): PersonRow {
+  const { name, email, extraPercent, breakMinutes, timeZone } = row;
+  const found = db
     .select({ invitation: invitations, startedAt: sittings.startedAt })
     .from(invitations)
-    .leftJoin(sittings, eq(sittings.invitationId, invitations.id))
-    .where(eq(invitations.roundId, roundId))
-    .all();
-  return {
-    byEmail: new Map(all.map((person) => [person.email, person])),
-    byReference: new Map(all.map((person) => [person.reference, person])),
-    invited: new Map(
-      invited.map(({ invitation, startedAt }) => [
-        ...([invitation.personId, { invitation, started: startedAt !== null }] as const),
-      ]),
-    ),
-  };
+    .innerJoin(people, eq(people.id, invitations.personId))
+    .leftJoin(sittings, and(eq(sittings.invitationId, invitations.id), isNotNull(sittings.startedAt)))
+    .where(and(eq(invitations.roundId, roundId), eq(people.email, email)))
+    .get();
+  if (!found) return wrong(row, 'import.notInvited');
+  const { invitation, startedAt } = found;
+  db.update(people).set({ name }).where(eq(people.id, invitation.personId)).run();
+  const arrangements = { ...invitation.arrangements, breakMinutes };
+  const same =
+    invitation.extraPercent === extraPercent &&
+    invitation.arrangements.breakMinutes === breakMinutes &&
+    invitation.timeZone === timeZone;
+  if (same) return row;
+  if (startedAt !== null) return wrong(row, 'import.started');
+  const own = eq(invitations.id, invitation.id);
+  db.update(invitations).set({ extraPercent, arrangements, timeZone }).where(own).run();
+  return row;
 }
 
-function place(row: ReadRow, known: Known): Placed {
-  const errors: Message[] = [...row.errors];
-  const { email, reference } = row;
-  const byReference = reference === null ? undefined : known.byReference.get(reference);
-  const person = byReference ?? known.byEmail.get(email);
-  if (byReference && byReference.email !== email)
-    errors.push(message('import.referenceTaken', { reference: reference! }));
-  else if (person && reference !== null && person.reference !== reference)
-    errors.push(message('import.addressKnown', { reference: person.reference }));
-  const before = person && known.invited.get(person.id);
-  const changes =
-    before !== undefined &&
-    (before.invitation.extraPercent !== row.extraPercent ||
-      before.invitation.arrangements.breakMinutes !== row.breakMinutes ||
-      before.invitation.timeZone !== row.timeZone);
-  const renamed = person !== undefined && person.name !== row.name;
-  if (changes && before.started) errors.push(message('import.started'));
-  const state =
-    errors.length > 0 ? 'wrong' : before === undefined ? 'new' : changes || renamed ? 'changed' : 'same';
-  return {
-    row: { ...row, reference: reference ?? person?.reference ?? null, state, errors },
-    invitation: before?.invitation ?? null,
-    personId: person?.id ?? null,
-  };
-}
-
-function change(services: Services, { row, invitation, personId }: Placed): void {
-  const { name, extraPercent, breakMinutes, timeZone } = row;
-  services.db.update(people).set({ name }).where(eq(people.id, personId!)).run();
-  const arrangements = { ...invitation!.arrangements, breakMinutes };
-  const own = and(eq(invitations.id, invitation!.id));
-  services.db.update(invitations).set({ extraPercent, arrangements, timeZone }).where(own).run();
-}
-
-export interface PeopleFile {
-  readonly bytes: Uint8Array;
-  readonly columns: ColumnMap | null;
+/** Does what a row says, part of a commit; what has come in between since the list was read is told as its error. */
+function carryOut(services: Services, outbox: Outbox, roundId: number, row: PersonRow): PersonRow {
+  if (row.state === 'changed') return change(services, roundId, row);
+  const { name, email, reference, extraPercent, breakMinutes, timeZone } = row;
+  const arrangements = { ...noArrangements, breakMinutes };
+  try {
+    invite(services, outbox, roundId, { name, email, reference, extraPercent, arrangements, timeZone });
+    return row;
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error;
+    if (error.code === 'already-invited') return { ...row, state: 'same' };
+    return { ...row, state: 'wrong', errors: [error.body.message] };
+  }
 }
 
 /**
  * Looks through a list of people for a round; without `dryRun` those who are new are invited, and what has changed of
- * others is changed. Rows that are wrong are told, one by one, and passed over; the others do not wait for them.
+ * others is changed. Rows that are wrong are told, one by one, and passed over; the others do not wait for them. The list
+ * is read by another process, and what it says is done a few rows at a time: a server that stops in between has done
+ * some of the rows, and the same list sent again does the others.
  */
-export function importPeople(
+export async function importPeople(
   services: Services,
   outbox: Outbox,
-  at: { readonly roundId: number; readonly staffId: number },
-  { bytes, columns, dryRun }: PeopleFile & { readonly dryRun: boolean },
-): PeopleReport {
-  const { db } = services;
-  const { roundId, staffId } = at;
-  if (!findRound(db, roundId)) throw notFound('noRound');
-  const read = readPeople(bytes, columns);
-  const facts = { headings: read.headings, columns: read.columns };
-  if ('problem' in read) return { ...facts, problem: read.problem, rows: [], done: null };
-  const known = knownPeople(services, roundId);
-  const placed = read.rows.map((row) => place(row, known));
-  const rows = placed.map((one) => one.row);
-  if (dryRun) return { ...facts, problem: null, rows, done: null };
-  const done = db.transaction(() => {
-    for (const { row } of placed)
-      if (row.state === 'new') {
-        const { name, email, reference, extraPercent, breakMinutes, timeZone } = row;
-        const arrangements = { ...noArrangements, breakMinutes };
-        invite(services, outbox, roundId, { name, email, reference, extraPercent, arrangements, timeZone });
-      }
-    for (const one of placed) if (one.row.state === 'changed') change(services, one);
-    record(services, { staffId, act: 'imported-people', subject: `round ${roundId}` });
-    const count = (state: PersonRow['state']) => rows.filter((row) => row.state === state).length;
-    return { invited: count('new'), changed: count('changed') };
-  });
-  return { ...facts, problem: null, rows, done };
+  { roundId, staffId }: At,
+  { dryRun, ...file }: PeopleFile & { readonly dryRun: boolean },
+): Promise<PeopleReport> {
+  const { db, commits, room, reader, clock } = services;
+  const round = findRound(db, roundId);
+  if (!round) throw notFound('noRound');
+  if (!dryRun && clock.now() >= round.closesAt) throw conflict('round-over');
+  const checked = await reader.read(peopleFileRead, { roundId, ...file });
+  if (dryRun || checked.problem) return { ...checked, done: null };
+  const rows = [...checked.rows];
+  const open = rows.flatMap((row, at) => (row.state === 'new' || row.state === 'changed' ? [at] : []));
+  await commits.run(() => record(services, { staffId, act: 'imported-people', subject: `round ${roundId}` }));
+  for (let next = 0; next < open.length;) {
+    if (room.busy) await new Promise((go) => setTimeout(go, APART_WHEN_BUSY_MS));
+    const first = next;
+    next = await commits.run(() => {
+      const until = performance.now() + (room.busy ? PIECE_WHEN_BUSY_MS : PIECE_MS);
+      let i = first;
+      do rows[open[i]!] = carryOut(services, outbox, roundId, rows[open[i]!]!);
+      while (++i < open.length && performance.now() < until);
+      return i;
+    });
+  }
+  const count = (state: PersonRow['state']) => open.filter((at) => rows[at]!.state === state).length;
+  return { ...checked, rows, done: { invited: count('new'), changed: count('changed') } };
 }

@@ -78,7 +78,7 @@ function keyOf({ db }: Services, title: string): string {
       .toLowerCase()
       .replace(/[\u0300-\u036f]/g, '')
       .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
+      .replace(/^-|-$/g, '')
       .slice(0, 50) || 'round';
   const taken = new Set(
     db

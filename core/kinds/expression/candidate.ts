@@ -15,7 +15,7 @@ export function complaintAbout(shown: ExpressionShown, latex: string): Message |
 
 /** An editor leaves empty boxes and spaces where nothing was entered. */
 export const isBlank = (latex: string): boolean =>
-  latex.replace(/\\placeholder\s*(\[[^\]]*\])?\{\s*\}|\\[,:; ]|[\s{}~]/g, '') === '';
+  latex.replace(/\\placeholder\s{0,9}(?:\[[^\]]{0,99}\])?\{\s{0,9}\}|\\[,:; ]|[\s{}~]/g, '') === '';
 
 function progress(shown: ExpressionShown, { latex }: ExpressionResponse): Progress {
   if (isBlank(latex)) return { state: 'empty', missing: message('expression.empty') };

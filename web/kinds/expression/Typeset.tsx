@@ -4,7 +4,7 @@ import { useLayoutEffect, useRef } from 'react';
 
 /** Commands of the editor that are not of the notation. */
 const PLAIN: readonly (readonly [RegExp, string])[] = [
-  [/\\placeholder\s*(\[[^\]]*\])?\{\s*\}/g, '\\square '],
+  [/\\placeholder\s{0,9}(?:\[[^\]]{0,99}\])?\{\s{0,9}\}/g, '\\square '],
   [/\\exponentialE/g, '\\mathrm{e}'],
   [/\\degree/g, '^{\\circ}'],
   [/\\euro/g, '\\text{€}'],
