@@ -222,6 +222,10 @@ describe('two marks of one response', () => {
     expect(agreement.adjacent.value).toBe(of <= 100 ? 1 : 0);
     await act(round, 'settings', { doublePercent: 100, tolerance: of, standardEvery: 2 });
     expect((await quality(round)).gaps).toEqual([]);
+    // Of responses that an assessor can still change nothing is computed for them; of closed ones it is.
+    expect((await tableOf(ada!, round)).agreement.n).toBe(0);
+    expect((await act(round, 'sign-off')).status).toBe(200);
+    expect((await tableOf(ada!, round)).agreement.n).toBe(2);
   });
 });
 

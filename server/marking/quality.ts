@@ -15,6 +15,7 @@ import { finishAt, marksAnHour } from '../../core/marking/pace';
 import { sharedPassages, similarResponses } from '../../core/marking/similar';
 import type { SimilarData, SimilarSide } from '../../core/marking/similarApi';
 import { hasDrifted, isWithin } from '../../core/marking/standardisation';
+import { roundEstimate } from '../../core/measures/estimate';
 import { say } from '../../core/messages/words';
 import {
   clarifications,
@@ -32,8 +33,11 @@ import {
 import type { Read, Reading } from '../reading/read';
 import { itemOf, markingOf, type ItemRef } from './items';
 import { findJudgement, totalOfJudgement } from './judgements';
-import { pairsOf, givenIn } from './reads';
+import { givenIn, markedTwice } from './reads';
 import { partOf } from './scripts';
+
+/** Differences of marks are counted in hundredths of a mark: the second place. */
+const ONE_HUNDREDTH = 1;
 
 type Db = Reading['db'];
 type Given = ReturnType<typeof givenIn>[number];
@@ -121,7 +125,7 @@ function qualityOf(
     marked: marked.length,
     left,
     anHour: marksAnHour(mine.map((one) => one.at)),
-    severity: meanDifference(against),
+    severity: roundEstimate(meanDifference(against), ONE_HUNDREDTH),
     standards: {
       within: unseen.filter((one) => isWithin(one, tolerance)).length,
       of: unseen.length,
@@ -132,15 +136,15 @@ function qualityOf(
   };
 }
 
-/** Agreement of the item's marks, figure by figure. */
-export function agreementOf(pairs: readonly Pair[]): QualityData['agreement'] {
+/** Agreement of the item's marks, figure by figure, as it is shown: to two places. */
+function agreementOf(pairs: readonly Pair[]): QualityData['agreement'] {
   return {
-    exact: exactAgreement(pairs),
-    adjacent: adjacentAgreement(pairs),
-    kappa: weightedKappa(pairs),
-    intraclass: intraclassForms.map((form) => ({ form, estimate: intraclass(form, pairs) })),
-    fleiss: fleissKappa(pairs),
-    difference: meanDifference(pairs),
+    exact: roundEstimate(exactAgreement(pairs)),
+    adjacent: roundEstimate(adjacentAgreement(pairs)),
+    kappa: roundEstimate(weightedKappa(pairs)),
+    intraclass: intraclassForms.map((form) => ({ form, estimate: roundEstimate(intraclass(form, pairs)) })),
+    fleiss: roundEstimate(fleissKappa(pairs)),
+    difference: roundEstimate(meanDifference(pairs), ONE_HUNDREDTH),
   };
 }
 
@@ -179,7 +183,7 @@ function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open'
     .where(and(inItem, inArray(markingTasks.role, ['first', 'second'])))
     .all();
   const firsts = tasks.filter(({ role }) => role === 'first');
-  const pairs = pairsOf(db, ref);
+  const pairs = markedTwice(db, ref).map(({ pair }) => pair);
   const agreed = standardsOf(db, ref, given);
   const known = { given, standards: agreed, tolerance: settings.tolerance };
   const open = db

@@ -76,13 +76,27 @@ export function pilesOf(
   });
 }
 
-/** Both totals of every response of an item that was marked twice, as they were last given. */
-export function pairsOf(db: Reading['db'], { round, target }: ItemRef): Pair[] {
-  const totals = new Map<number, Partial<Record<JudgementRole, number>>>();
-  for (const { task, given } of givenIn(db, { round, target }))
-    totals.set(task.sittingId, { ...totals.get(task.sittingId), [task.role]: totalOfJudgement({ given }) });
-  return [...totals.values()].flatMap(({ first, second }) =>
-    first === undefined || second === undefined ? [] : [[first, second] as const],
+/** A response that was marked twice: who marked it, and both totals as they were last given. */
+export interface MarkedTwice {
+  readonly assessors: readonly (number | null)[];
+  readonly pair: Pair;
+}
+
+export function markedTwice(db: Reading['db'], ref: ItemRef): MarkedTwice[] {
+  const bySitting = new Map<number, Partial<Record<JudgementRole, Given>>>();
+  for (const one of givenIn(db, ref)) {
+    const { sittingId, role } = one.task;
+    bySitting.set(sittingId, { ...bySitting.get(sittingId), [role]: one });
+  }
+  return [...bySitting.values()].flatMap(({ first, second }) =>
+    first === undefined || second === undefined
+      ? []
+      : [
+          {
+            assessors: [first.task.assessorId, second.task.assessorId],
+            pair: [totalOfJudgement(first), totalOfJudgement(second)] as const,
+          },
+        ],
   );
 }
 
@@ -96,6 +110,8 @@ export const givenIn = (db: Reading['db'], { round, target }: ItemRef) =>
       and(eq(markingTasks.roundId, round), eq(markingTasks.target, target), isNotNull(markingTasks.doneAt)),
     )
     .all();
+
+type Given = ReturnType<typeof givenIn>[number];
 
 /** What waits for an assessor, question by question. */
 export const pilesList: Listing<{ readonly staffId: number }, MarkingPile> = {

@@ -8,6 +8,7 @@ import type {
   Phrase,
 } from '../../core/marking/api';
 import { weightedKappa } from '../../core/marking/agreement';
+import { roundEstimate } from '../../core/measures/estimate';
 import type { Db } from '../db/open';
 import {
   clarificationReads,
@@ -22,9 +23,9 @@ import { notFound } from '../http/errors';
 import type { Services } from '../services';
 import { openHold } from './allocation';
 import { countObservations } from '../observations/observations';
-import { itemOf, type Item, type ItemRef } from './items';
+import { itemOf, markingOf, type Item, type ItemRef } from './items';
 import { totalOfJudgement } from './judgements';
-import { pairsOf, pilesOf } from './reads';
+import { markedTwice, pilesOf } from './reads';
 import { creditsOf, findTask, partOf, roughWorkOf, sittingOfPage, type Task } from './scripts';
 
 /** Scripts sent to an assessor at a time: the one in view and the next, already loaded. */
@@ -152,19 +153,29 @@ export const phrasesFor = (db: Db, staffId: number): Phrase[] =>
     .all()
     .map(({ id, text, shared, staffId: by }) => ({ id, text, shared, own: by === staffId }));
 
+/**
+ * How far two marks agree, for an assessor: of the responses that are closed to them. Until the sign-off one's own marks
+ * can be changed, and a figure that moves with them would give away the other's.
+ */
+function agreementFor(db: Db, ref: ItemRef, { staffId, isFinal }: { staffId: number; isFinal: boolean }) {
+  const closed = markedTwice(db, ref).filter(({ assessors }) => isFinal || !assessors.includes(staffId));
+  return roundEstimate(weightedKappa(closed.map(({ pair }) => pair)));
+}
+
 export function markingTable(services: Services, staffId: number, ref: ItemRef): MarkingTableData {
   const { db } = services;
   const item = itemOf(db, ref);
   const pile = pilesOf(services, { ...ref }, staffId)[0];
   if (!pile) throw notFound('nothingToMark');
   const held = openHold(db, ref, staffId);
+  const isFinal = (item.round.signedOffAt ?? markingOf(db, ref, item.judged).signedOffAt) !== null;
   return {
     ...pile,
     prompt: item.part.prompt,
     source: item.question.source,
     scheme: item.scheme,
     modelAnswer: item.modelAnswer,
-    agreement: weightedKappa(pairsOf(db, ref)),
+    agreement: agreementFor(db, ref, { staffId, isFinal }),
     clarifications: clarificationsFor(db, ref, staffId),
     phrases: phrasesFor(db, staffId),
     held: held?.reason ?? null,
