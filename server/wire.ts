@@ -64,7 +64,11 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const store = new FileStore(path.join(config.dataFolder, 'files'));
   const files = new Files(db, commits, store, clock, jobs);
   const pictures = new Pictures();
-  const uploads = new Uploads({ db, clock, commits, files, pictures }, path.join(config.dataFolder, 'pages'));
+  const printer = new Printer();
+  const uploads = new Uploads(
+    { db, clock, commits, files, pictures, printer },
+    path.join(config.dataFolder, 'pages'),
+  );
   const services: Services = {
     config,
     clock,
@@ -84,7 +88,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     pictures,
     uploads,
     reader: new Reader(config, clock),
-    printer: new Printer(),
+    printer,
     paperReader: new PaperReader(),
     sandbox: new Sandbox(config.sandboxFolder, { rule: config.code, log }),
     scorer: new Scorer(),

@@ -160,7 +160,7 @@ export async function keepPicture(
   const { attempt, invited } = arriving(services, invitationId);
   if (of === 'identity' && !invited.round.settings.identityPicture) throw badRequest('noIdentityPicture');
   if (!(bytes instanceof Uint8Array)) throw badRequest('pictureBroken');
-  const clean = await services.pictures.clean(bytes);
+  const clean = await services.pictures.clean(bytes, String(invitationId));
   const now = services.clock.now();
   const file = {
     bytes: clean,

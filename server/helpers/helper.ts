@@ -1,6 +1,8 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { setPriority } from 'node:os';
 import { ApiError } from '../http/errors';
+import { FairQueue } from './fairQueue';
+import { processorTimeOf } from './processorTime';
 import { runnable } from './runnable';
 import type { Answer, Question } from './serveTasks';
 
@@ -8,6 +10,7 @@ import type { Answer, Question } from './serveTasks';
 const NICENESS = 10;
 const START_MS = 60_000;
 const MOST_WAITING = 500;
+const LOOK_MS = 200;
 
 interface Waiting {
   readonly task: string;
@@ -22,11 +25,16 @@ export interface HelperOptions {
   readonly data?: object;
   /** How long one task may take. */
   readonly limitMs: number;
+  /** How much processor time one task may take, where the system tells it: what a busy machine does not change. */
+  readonly limitProcessorMs?: number;
   /** How many tasks may wait; more are refused, to be asked again. */
   readonly mostWaiting?: number;
 }
 
 const trouble = (text: string): Answer => ({ is: 'trouble', text });
+
+/** A task took more than its limit: what it was given is at fault, and would be again. */
+export class TookTooLong extends Error {}
 
 /**
  * A process of its own for one sort of heavy work, kept warm and of low priority: neither its processor time, nor its
@@ -36,7 +44,7 @@ const trouble = (text: string): Answer => ({ is: 'trouble', text });
 export class Helper {
   private readonly options: HelperOptions;
   private child: Promise<ChildProcess> | null = null;
-  private readonly waiting: Waiting[] = [];
+  private readonly waiting = new FairQueue<Waiting>();
   private busy = false;
   private closed = false;
   /** Of the task that is being done. */
@@ -51,22 +59,26 @@ export class Helper {
     await (this.child ??= this.start());
   }
 
-  /** Does a task; what the script refused with an error of the API is thrown as that error here. */
-  async ask<T>(task: string, input: unknown): Promise<T> {
+  /**
+   * Does a task; what the script refused with an error of the API is thrown as that error here. Tasks of several owners
+   * are done in turns.
+   */
+  async ask<T>(task: string, input: unknown, owner = ''): Promise<T> {
     if (this.waiting.length >= (this.options.mostWaiting ?? MOST_WAITING))
       throw new ApiError(503, 'busy', { key: 'busyReading' });
     const answer = await new Promise<Answer>((settle) => {
-      this.waiting.push({ task, input, settle });
+      this.waiting.add(owner, { task, input, settle });
       void this.work();
     });
     if (answer.is === 'done') return answer.value as T;
     if (answer.is === 'refused') throw new ApiError(answer.status, answer.code, answer.said);
+    if (answer.is === 'too long') throw new TookTooLong(`helper, ${task}: took more than its limit`);
     throw new Error(`helper, ${task}: ${answer.text}`);
   }
 
   close(): void {
     this.closed = true;
-    for (const { settle } of this.waiting.splice(0)) settle(trouble('the server is stopping'));
+    for (const { settle } of this.waiting.clear()) settle(trouble('the server is stopping'));
     this.discard();
   }
 
@@ -78,7 +90,7 @@ export class Helper {
   private async work(): Promise<void> {
     if (this.busy) return;
     this.busy = true;
-    for (let next = this.waiting.shift(); next; next = this.waiting.shift()) {
+    for (let next = this.waiting.next(); next; next = this.waiting.next()) {
       const { task, input, settle } = next;
       settle(await this.doOne({ task, input }).catch((error: unknown) => trouble(String(error))));
     }
@@ -89,18 +101,39 @@ export class Helper {
     if (this.closed) return trouble('the server is stopping');
     const child = await (this.child ??= this.start());
     const answer = await new Promise<Answer>((resolve) => {
-      const timer = setTimeout(() => {
+      const stopWatching = this.watch(child, () => {
         this.discard();
-        resolve(trouble(`took more than ${this.options.limitMs} ms`));
-      }, this.options.limitMs);
+        resolve({ is: 'too long' });
+      });
       this.hear = (heard) => {
-        clearTimeout(timer);
+        stopWatching();
         resolve(heard);
       };
       child.send(question, (error) => error && this.hear(trouble(String(error))));
     });
     this.hear = () => undefined;
     return answer;
+  }
+
+  /** Watches one task; `over` is called once when it takes more than it may. */
+  private watch({ pid }: ChildProcess, over: () => void): () => void {
+    const { limitMs, limitProcessorMs } = this.options;
+    const usedBefore = limitProcessorMs === undefined ? null : processorTimeOf(pid!);
+    const endAt = performance.now() + limitMs;
+    const isOver = () => {
+      if (performance.now() >= endAt) return true;
+      const used = usedBefore === null ? null : processorTimeOf(pid!);
+      return used !== null && used - usedBefore! >= limitProcessorMs!;
+    };
+    const timer = setInterval(
+      () => {
+        if (!isOver()) return;
+        clearInterval(timer);
+        over();
+      },
+      usedBefore === null ? limitMs : LOOK_MS,
+    );
+    return () => clearInterval(timer);
   }
 
   private start(): Promise<ChildProcess> {

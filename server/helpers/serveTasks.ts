@@ -13,6 +13,8 @@ export type Answer =
       readonly code: string;
       readonly said: Said;
     }
+  /** Told by `Helper` itself, never by the script. */
+  | { readonly is: 'too long' }
   | { readonly is: 'trouble'; readonly text: string };
 
 export type Tasks = Readonly<Record<string, (input: never) => unknown>>;

@@ -1,8 +1,10 @@
+import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { badRequest } from '../http/errors';
 import { serveTasks } from '../helpers/serveTasks';
 import { beginsAsPdf, decodedPicture, pagesOfPdf } from './decode';
-import type { ReadPage } from './pictures';
+import { sha256 } from '../secrets';
+import type { ReadPage, SentFile } from './pictures';
 
 /** Far more than a camera gives; a small file that unpacks to more is refused before it is unpacked. */
 const MOST_PIXELS = 25_000_000;
@@ -34,7 +36,9 @@ async function cleaned(bytes: Uint8Array): Promise<Uint8Array> {
 const MOST_PDF_PAGES = 20;
 
 /** By its content alone, whatever its name or the device say. */
-async function page(bytes: Uint8Array): Promise<ReadPage | null> {
+async function page({ path, hash }: SentFile): Promise<ReadPage | 'other bytes' | null> {
+  const bytes = await readFile(path).catch(() => null);
+  if (bytes === null || sha256(bytes) !== hash) return 'other bytes';
   try {
     if (!beginsAsPdf(bytes)) {
       const picture = await decodedPicture(bytes);

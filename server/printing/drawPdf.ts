@@ -4,14 +4,31 @@ import path from 'node:path';
 import { createCanvas } from '@napi-rs/canvas';
 import { openPdf } from '../documents/openPdf';
 
-/** Of a drawn page, in pixels: sharp enough in print at the width that it has on a sheet. */
-const WIDEST = 1100;
-const HIGHEST = 1600;
 const QUALITY = 80;
 const OWN = path.dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'));
 
-/** The first pages of a PDF document as JPEG pictures. */
-export async function drawPdf(file: string, most: number): Promise<Uint8Array[]> {
+/** How large a drawn page may be, in pixels. */
+export interface Largest {
+  readonly widest: number;
+  readonly highest: number;
+}
+
+export interface DrawnPage {
+  /** How many pages the document has. */
+  readonly pages: number;
+  /** A JPEG. */
+  readonly picture: Uint8Array;
+  /** Of the page itself, in points. */
+  readonly width: number;
+  readonly height: number;
+}
+
+/** One page of a PDF document, counted from 1, as a picture. Throws where it cannot be drawn. */
+export async function drawPdf(
+  file: string,
+  number: number,
+  { widest, highest }: Largest,
+): Promise<DrawnPage> {
   const task = await openPdf(readFileSync(file), {
     standardFontDataUrl: `${path.join(OWN, 'standard_fonts')}/`,
     cMapUrl: `${path.join(OWN, 'cmaps')}/`,
@@ -19,17 +36,13 @@ export async function drawPdf(file: string, most: number): Promise<Uint8Array[]>
   });
   try {
     const document = await task.promise;
-    const drawn: Uint8Array[] = [];
-    for (let number = 1; number <= Math.min(document.numPages, most); number++) {
-      const page = await document.getPage(number);
-      const { width, height } = page.getViewport({ scale: 1 });
-      const viewport = page.getViewport({ scale: Math.min(WIDEST / width, HIGHEST / height) });
-      const canvas = createCanvas(Math.ceil(viewport.width), Math.ceil(viewport.height));
-      await page.render({ canvas: canvas as never, viewport }).promise;
-      drawn.push(await canvas.encode('jpeg', QUALITY));
-      page.cleanup();
-    }
-    return drawn;
+    const page = await document.getPage(number);
+    const { width, height } = page.getViewport({ scale: 1 });
+    const viewport = page.getViewport({ scale: Math.min(widest / width, highest / height) });
+    const canvas = createCanvas(Math.ceil(viewport.width), Math.ceil(viewport.height));
+    await page.render({ canvas: canvas as never, viewport }).promise;
+    const picture = await canvas.encode('jpeg', QUALITY);
+    return { pages: document.numPages, picture, width, height };
   } finally {
     await task.destroy();
   }

@@ -1,5 +1,6 @@
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { serveTasks } from '../helpers/serveTasks';
+import { documentOfPictures } from './documentOfPictures';
 import { printSheet, type Pictures } from './printSheet';
 
 interface Asked {
@@ -9,5 +10,6 @@ interface Asked {
 }
 
 serveTasks({
+  pictures: documentOfPictures,
   sheet: ({ sheet, organisation, pictures }: Asked) => printSheet(sheet, organisation, pictures),
 });

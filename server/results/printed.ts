@@ -35,7 +35,7 @@ async function picturesOf(
       const row = pageOf(db, sitting, hash);
       const at = row?.state === 'here' ? files.store.find(row.view ?? row.hash) : null;
       if (at === null) continue;
-      const drawn = row!.view === null ? await printer.pagesOfPdf(at) : [at];
+      const drawn = row!.type === 'application/pdf' ? await printer.pagesOfPdf(at) : [at];
       if (drawn === null) whole = false;
       else found[hash] = drawn;
     }

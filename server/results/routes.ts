@@ -99,7 +99,7 @@ function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
             .some(({ hash }) => hash === params.hash),
         );
         if (!named) throw notFound('noPage');
-        sendPage(services, sitting, params.hash, response);
+        await sendPage(services, sitting, params.hash, response);
       },
     ),
     forRoundStaff(readers, { method: 'get', path: '/rounds/:id/checks', params: idParams }, (_, { params }) =>

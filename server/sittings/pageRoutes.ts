@@ -3,7 +3,7 @@ import { MOST_PAGE_BYTES, PAGE_PART_BYTES } from '../../core/files/pages';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
 import type { Services } from '../services';
-import { sendPage } from '../uploads/sendPage';
+import { sendOwnPage } from '../uploads/sendPage';
 import { pageOf } from '../uploads/uploads';
 import type { PartOfPage, SittingPages } from './sittingPages';
 import { sittingQueries } from './queries';
@@ -64,7 +64,7 @@ export function pageEndpoints(services: Services, pages: SittingPages): Endpoint
       ({ invitation }, { params, response }) => {
         const own = find.allOf(invitation).find(({ id }) => pageOf(services.db, id, params.hash));
         if (!own) throw notFound('noPage');
-        sendPage(services, own.id, params.hash, response);
+        sendOwnPage(services, own.id, params.hash, response);
       },
     ),
   ];

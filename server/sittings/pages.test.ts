@@ -19,6 +19,8 @@ import { MINUTE_MS, PAGES_MS } from '../../core/timing/deadline';
 import { decisions, markingTasks, sittings } from '../db/schema';
 import { sha256 } from '../secrets';
 import { ApiClient, type Refusal } from '../testing/ApiClient';
+import { TaggedPdf } from '../printing/TaggedPdf';
+import { readPdf } from '../testing/readPdf';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 import type { TestDevice } from '../testing/TestDevice';
@@ -258,6 +260,34 @@ describe('after the hand-in', () => {
     });
     expect((await other.bytes(`${address}/${pageOf(bytes).hash}`)).status).toBe(404);
     expect((await has.bytes(`${address}/${'a'.repeat(64)}`)).status).toBe(404);
+  });
+
+  it('an assessor sees of a document its pages alone: neither its writer nor when it came', async () => {
+    const assessor = app.staff('assessor');
+    const device = await start();
+    const written = new TaggedPdf({ title: 'Working', author: 'Ada Roe <ada@example.org>', language: 'en' });
+    const bytes = new Uint8Array(await written.end(() => 'the foot of the page'));
+    const page = pageOf(bytes, { type: 'application/pdf' });
+    device.write(TARGET, answer(page));
+    expect((await sends(device, bytes, page)).state).toBe('here');
+    await device.finish();
+    await later(0);
+    expect((await readPdf(bytes)).text).toContain('the foot of the page');
+    const address = `/marking/tasks/${tasksOf(device)[0]!.id}/pages/${page.hash}`;
+    const [seen, again] = [await assessor.raw(address), await assessor.bytes(address)];
+    expect(['last-modified', 'etag'].map((name) => seen.headers.get(name))).toEqual([null, null]);
+    const shown = Buffer.from(await seen.arrayBuffer());
+    expect(again.bytes.equals(shown)).toBe(true);
+    const { pdf, pages, text } = await readPdf(shown);
+    const { width, height } = (await readPdf(bytes)).pages[0]!.getViewport({ scale: 1 });
+    const viewport = pages[0]!.getViewport({ scale: 1 });
+    expect([text, viewport.width, viewport.height]).toEqual(['', width, height]);
+    const { info } = (await pdf.getMetadata()) as unknown as { info: Record<string, unknown> };
+    expect([info.Author, info.Title, info.CreationDate]).toEqual([undefined, undefined, 'D:19700101000000Z']);
+    // Its sender sees what was sent.
+    expect((await device.client.bytes(`/sitting/pages/${page.hash}`)).bytes.equals(Buffer.from(bytes))).toBe(
+      true,
+    );
   });
 });
 

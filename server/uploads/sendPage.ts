@@ -1,17 +1,40 @@
 import type { Response } from 'express';
 import { notFound } from '../http/errors';
 import type { Services } from '../services';
-import { pageOf } from './uploads';
+import { pageOf, type SeenPage } from './uploads';
 
-/** A page as people see it: a picture that the server has written anew, or a PDF document. Who may have it is for the caller to say. */
-export function sendPage({ db, files }: Services, sitting: number, hash: string, response: Response): void {
-  const row = pageOf(db, sitting, hash);
-  const path = row?.state === 'here' ? files.store.find(row.view ?? row.hash) : null;
-  if (!row || path === null) throw notFound('noPage');
+function send({ path, type }: SeenPage, response: Response): void {
   response
     .set('Content-Security-Policy', "sandbox; default-src 'none'")
     .set('Cache-Control', 'private, max-age=3600');
   // A document is drawn by the page that asks for it, and never opened by the browser itself.
-  response.type(row.view === null ? 'application/octet-stream' : row.type!);
-  response.sendFile(path, { dotfiles: 'allow', cacheControl: false });
+  response.type(type.startsWith('image/') ? type : 'application/octet-stream');
+  // When a page came would tell whose it is.
+  response.sendFile(path, { dotfiles: 'allow', cacheControl: false, lastModified: false, etag: false });
+}
+
+/** A page as its sender sees it: a picture that the server has written anew, or the PDF document that was sent. */
+export function sendOwnPage(
+  { db, files }: Pick<Services, 'db' | 'files'>,
+  sitting: number,
+  hash: string,
+  response: Response,
+): void {
+  const row = pageOf(db, sitting, hash);
+  const own = row?.type === 'application/pdf' ? row.hash : (row?.view ?? null);
+  const path = row?.state === 'here' && own !== null ? files.store.find(own) : null;
+  if (!row || path === null) throw notFound('noPage');
+  send({ path, type: row.type! }, response);
+}
+
+/** A page as everybody else sees it: nothing of the file that was sent. Who may have it is for the caller to say. */
+export async function sendPage(
+  { uploads }: Pick<Services, 'uploads'>,
+  sitting: number,
+  hash: string,
+  response: Response,
+): Promise<void> {
+  const seen = await uploads.viewOf(sitting, hash);
+  if (seen === null) throw notFound('noPage');
+  send(seen, response);
 }

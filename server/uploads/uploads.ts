@@ -1,5 +1,5 @@
-import { mkdirSync, rmSync } from 'node:fs';
-import { open, readFile, stat } from 'node:fs/promises';
+import { createReadStream, mkdirSync, rmSync } from 'node:fs';
+import { open, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { and, eq, sql } from 'drizzle-orm';
 import type { PagePartReply } from '../../core/files/pages';
@@ -7,11 +7,11 @@ import type { Clock } from '../machine/clock';
 import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
-import { pages } from '../db/schema';
+import { pages, sittings } from '../db/schema';
 import type { Files } from '../files/files';
 import { ApiError, badRequest } from '../http/errors';
 import type { Pictures, ReadPage } from '../pictures/pictures';
-import { sha256 } from '../secrets';
+import type { Printer } from '../printing/printer';
 
 export type PageRow = typeof pages.$inferSelect;
 
@@ -67,6 +67,12 @@ interface Parts {
   readonly commits: GroupCommit;
   readonly files: Files;
   readonly pictures: Pictures;
+  readonly printer: Pick<Printer, 'documentOfPictures'>;
+}
+
+export interface SeenPage {
+  readonly path: string;
+  readonly type: string;
 }
 
 /**
@@ -76,7 +82,6 @@ interface Parts {
 export class Uploads {
   private readonly parts: Parts;
   private readonly folder: string;
-  /** One after the other for each page. */
   private readonly running = new Map<string, Promise<unknown>>();
 
   constructor(parts: Parts, folder: string) {
@@ -86,9 +91,13 @@ export class Uploads {
 
   /** Takes a part; tells how much is held from the beginning, and whether the page is complete. */
   async take(page: PageOf, part: PagePart): Promise<PagePartReply> {
-    const key = `${page.sitting}-${page.hash}`;
+    return this.inTurn(`${page.sitting}-${page.hash}`, () => this.takeNext(page, part));
+  }
+
+  /** Does one piece of work after the other for each key, whether or not those before it went well. */
+  private async inTurn<T>(key: string, work: () => Promise<T>): Promise<T> {
     const before = this.running.get(key) ?? Promise.resolve();
-    const own = before.catch(() => undefined).then(() => this.takeNext(page, part));
+    const own = before.catch(() => undefined).then(work);
     this.running.set(key, own);
     try {
       return await own;
@@ -155,42 +164,76 @@ export class Uploads {
     return commits.run(() => void db.update(pages).set(to).where(ownOf(page)).run());
   }
 
-  private async complete(page: PageOf, tries: number): Promise<PagePartReply> {
-    const whole = await readFile(this.draftOf(page)).catch(() => null);
+  /** One at a time of each sitting: nobody has many opened at once. */
+  private complete(page: PageOf, tries: number): Promise<PagePartReply> {
+    return this.inTurn(`${page.sitting}`, () => this.open(page, tries));
+  }
+
+  private async open(page: PageOf, tries: number): Promise<PagePartReply> {
     const again = tries + 1 < MOST_TRIES;
-    if (whole === null || sha256(whole) !== page.hash) {
-      // Something on the way has changed it: all of it once more.
-      if (!again) return this.unreadable(page);
-      await this.change(page, { held: 0, tries: tries + 1 });
-      return { held: 0, state: 'partly' };
-    }
-    let read: ReadPage | null;
+    const file = { path: this.draftOf(page), hash: page.hash };
+    let read: ReadPage | 'other bytes' | null;
     try {
-      read = await this.parts.pictures.page(whole);
+      read = await this.parts.pictures.page(file, String(page.sitting));
     } catch (error) {
       await this.change(page, { tries: tries + 1 });
       if (again) throw error;
       read = null;
     }
-    return read === null ? this.unreadable(page) : this.keep(page, whole, read);
+    if (read === 'other bytes' && again) {
+      // Something on the way has changed it: all of it once more.
+      await this.change(page, { held: 0, tries: tries + 1 });
+      return { held: 0, state: 'partly' };
+    }
+    return read === null || read === 'other bytes' ? this.unreadable(page) : this.keep(page, read);
   }
 
-  private async keep(page: PageOf, whole: Uint8Array, { type, view }: ReadPage): Promise<PagePartReply> {
+  private async keep(page: PageOf, { type, view }: ReadPage): Promise<PagePartReply> {
     const { db, files, clock, commits } = this.parts;
-    const { invitation: invitationId, attempt, lateAfter, hash } = page;
-    await files.store.keepStream([whole]);
+    const { invitation: invitationId, attempt, lateAfter } = page;
+    const own = await files.store.keepStream(createReadStream(this.draftOf(page)));
     const shown = view && (await files.store.keepStream([view]));
     const completedAt = clock.now();
     const late = lateAfter !== null && completedAt > lateAfter;
     const use = { invitationId, attempt, keepUntil: null, type };
     await commits.run(() => {
-      files.addUse({ ...use, purpose: 'page', hash, bytes: whole.length });
+      files.addUse({ ...use, purpose: 'page', ...own });
       if (shown) files.addUse({ ...use, purpose: 'page view', ...shown });
       const to = { state: 'here', type, view: shown?.hash ?? null, completedAt, late } as const;
       db.update(pages).set(to).where(ownOf(page)).run();
     });
     rmSync(this.draftOf(page), { force: true });
     return { held: page.bytes, state: 'here' };
+  }
+
+  /**
+   * What people other than its sender see of a page: always made by this server, so that it tells nothing of its sender. Of a
+   * PDF it is a document of pictures, drawn when somebody first looks. Null where there is nothing to see.
+   */
+  viewOf(sitting: number, hash: string): Promise<SeenPage | null> {
+    return this.inTurn(`view ${sitting}-${hash}`, async () => {
+      const row = pageOf(this.parts.db, sitting, hash);
+      if (row?.state !== 'here') return null;
+      const seen = row.view === null ? await this.drawn(row) : row.view;
+      const path = seen === null ? null : this.parts.files.store.find(seen);
+      return path === null ? null : { path, type: row.type! };
+    });
+  }
+
+  private async drawn({ sittingId, hash, type }: PageRow): Promise<string | null> {
+    const { db, files, printer, commits } = this.parts;
+    const original = files.store.find(hash);
+    const document = original && (await printer.documentOfPictures(original));
+    if (!document) return null;
+    const kept = await files.store.keepStream([document]);
+    await commits.run(() => {
+      const { invitationId, attempt } = db.select().from(sittings).where(eq(sittings.id, sittingId)).get()!;
+      const use = { invitationId, attempt, keepUntil: null, type: type!, purpose: 'page view' } as const;
+      files.addUse({ ...use, ...kept });
+      const own = and(eq(pages.sittingId, sittingId), eq(pages.hash, hash));
+      db.update(pages).set({ view: kept.hash }).where(own).run();
+    });
+    return kept.hash;
   }
 
   private async unreadable(page: PageOf): Promise<PagePartReply> {
