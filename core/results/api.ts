@@ -32,8 +32,9 @@ export type ResultFilter = (typeof resultFilters)[number];
 /** A candidate of a round as the coordinator sees their result. */
 export interface ResultRow {
   readonly invitation: number;
-  readonly name: string;
-  readonly reference: string;
+  /** Null, as the reference, for who marks: until the round is signed off. */
+  readonly name: string | null;
+  readonly reference: string | null;
   readonly script: string;
   readonly handedInAt: number;
   readonly attempts: number;

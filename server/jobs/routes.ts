@@ -2,13 +2,21 @@ import Joi from 'joi';
 import { record } from '../audit/record';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { conflict } from '../http/errors';
+import type { StaffSession } from '../http/sessions';
 import type { Services } from '../services';
+
+/** What leads are shown: its subjects are scripts, rounds and questions, and tell no name. */
+const OF_MARKING = new Set(['score', 'rescore', 'allocate']);
 
 /** Jobs that were given up are seen by staff, who can have them run again. */
 export function jobEndpoints(services: Services): Endpoint[] {
   const roles = ['coordinator', 'lead'] as const;
+  const failedFor = ({ roles: own }: StaffSession) => {
+    const all = services.jobs.failed();
+    return own.includes('coordinator') ? all : all.filter(({ kind }) => OF_MARKING.has(kind));
+  };
   return [
-    forStaff(roles, { method: 'get', path: '/jobs/failed' }, () => services.jobs.failed()),
+    forStaff(roles, { method: 'get', path: '/jobs/failed' }, (who) => failedFor(who)),
     forStaff(
       roles,
       { method: 'post', path: '/jobs/:id/run-again', params: idParams, body: Joi.object({}) },
@@ -17,7 +25,7 @@ export function jobEndpoints(services: Services): Endpoint[] {
           if (!services.jobs.runAgain(params.id)) throw conflict('not-failed');
           record(services, { staffId: who.id, act: 'ran-job-again', subject: `job ${params.id}` });
         });
-        return services.jobs.failed();
+        return failedFor(who);
       },
     ),
   ];

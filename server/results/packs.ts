@@ -98,7 +98,7 @@ export async function makePack(services: Services, id: number): Promise<void> {
   let done = 0;
   for (const { id: invitation, reference } of candidatesOf(services, pack.roundId)) {
     if (isCancelled()) break;
-    const bytes = await printSheetOf(services, { round: pack.roundId, invitation });
+    const bytes = await printSheetOf(services, { round: pack.roundId, invitation, blind: false });
     // A sitting that is void has no sheet.
     if (bytes) {
       const entry = new ZipPassThrough(`${reference}.pdf`);

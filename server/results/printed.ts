@@ -94,7 +94,7 @@ export async function printAhead(services: Services, invitation: number): Promis
 /** A script with its marks as staff keep it; null where there is none that counts. */
 export async function printSheetOf(
   services: Services,
-  of: { readonly round: number; readonly invitation: number },
+  of: { readonly round: number; readonly invitation: number; readonly blind: boolean },
 ): Promise<Uint8Array | null> {
   try {
     return (await print(services, await services.reader.read(staffSheetRead, of))).bytes;

@@ -21,8 +21,14 @@ import { attemptsOfAll } from './attempts';
 import { checksOf } from './checks';
 import { sheetOf } from './operations';
 
+export interface ResultsOf {
+  readonly round: number;
+  /** Without names: nobody is found by their name either. */
+  readonly blind: boolean;
+}
+
 /** Everybody of a round who has handed in, with their marks: a fixed number of queries, whatever the rows. */
-function rowsOf({ db }: Reading, id: number, search = ''): ResultRow[] {
+function rowsOf({ db }: Reading, { round: id, blind }: ResultsOf, search = ''): ResultRow[] {
   const round = findRound(db, id);
   if (!round) throw notFound('noRound');
   const paper = paperOfVersion(db, round.paperVersionId);
@@ -31,7 +37,7 @@ function rowsOf({ db }: Reading, id: number, search = ''): ResultRow[] {
     .select({ invitation: invitations.id, name: people.name, reference: people.reference })
     .from(invitations)
     .innerJoin(people, eq(people.id, invitations.personId))
-    .where(and(eq(invitations.roundId, id), peopleLike(search)))
+    .where(and(eq(invitations.roundId, id), blind ? undefined : peopleLike(search)))
     .all();
   const ids = invited.map((one) => one.invitation);
   const closed = inPieces(ids, (some) =>
@@ -75,11 +81,12 @@ function rowsOf({ db }: Reading, id: number, search = ''): ResultRow[] {
     const scored = totalOf(copy, marks);
     const full = counted.length > 0 && isFullyMarked(components, marks, of);
     const last = counted.at(-1)?.sitting ?? own.at(-1)!;
+    if (blind && !last.script.toLowerCase().includes(search.toLowerCase())) return [];
     return [
       {
         invitation,
-        name,
-        reference,
+        name: blind ? null : name,
+        reference: blind ? null : reference,
         script: last.script,
         handedInAt: last.closedAt!,
         attempts: own.length,
@@ -104,8 +111,8 @@ const FILTERS: Record<ResultFilter, (row: ResultRow) => boolean> = {
 
 const collator = new Intl.Collator('en');
 const SORTS: Record<string, (a: ResultRow, b: ResultRow) => number> = {
-  name: (a, b) => collator.compare(a.name, b.name),
-  reference: (a, b) => collator.compare(a.reference, b.reference),
+  name: (a, b) => collator.compare(a.name ?? a.script, b.name ?? b.script),
+  reference: (a, b) => collator.compare(a.reference ?? a.script, b.reference ?? b.script),
   handedInAt: (a, b) => a.handedInAt - b.handedInAt,
   total: (a, b) => (a.total ?? -1) - (b.total ?? -1),
   attempts: (a, b) => a.attempts - b.attempts,
@@ -113,13 +120,13 @@ const SORTS: Record<string, (a: ResultRow, b: ResultRow) => number> = {
 };
 
 /** The results of a round; a filter is one of `resultFilters`, or the title of a band. */
-export const resultsList: Listing<{ readonly round: number }, ResultRow> = {
+export const resultsList: Listing<ResultsOf, ResultRow> = {
   name: 'results',
-  list: (reading, { round }, { search, sort, descending, filter, from, size }) => {
+  list: (reading, of, { search, sort, descending, filter, from, size }) => {
     const keep =
       FILTERS[filter as ResultFilter] ?? ((row: ResultRow) => filter === '' || row.band === filter);
     const order = SORTS[sort] ?? SORTS.name!;
-    const rows = rowsOf(reading, round, search).filter(keep);
+    const rows = rowsOf(reading, of, search).filter(keep);
     rows.sort((a, b) => (descending ? -order(a, b) : order(a, b)) || a.invitation - b.invitation);
     return { rows: rows.slice(from, from + size), count: rows.length };
   },
@@ -143,7 +150,9 @@ export const distributionRead: Read<{ readonly round: number }, ScoreDistributio
     if (!round) throw notFound('noRound');
     const paper = paperOfVersion(reading.db, round.paperVersionId);
     const of = marksOfPaper(paper);
-    const totals = rowsOf(reading, id).flatMap(({ total }) => (total === null ? [] : [total]));
+    const totals = rowsOf(reading, { round: id, blind: true }).flatMap(({ total }) =>
+      total === null ? [] : [total],
+    );
     // About twenty steps, each of whole marks.
     const step = Math.max(100, Math.ceil(of / 2000) * 100);
     const steps = Array.from({ length: Math.ceil((of + 1) / step) }, (_, i) => ({
@@ -168,13 +177,13 @@ export const distributionRead: Read<{ readonly round: number }, ScoreDistributio
   },
 };
 
-/** A candidate's sheet for staff: everything, whatever candidates are shown. */
+/** A candidate's sheet for staff: everything, whatever candidates are shown; blind, the script's code instead of a name. */
 export const staffSheetRead: Read<
-  { readonly round: number; readonly invitation: number },
+  { readonly round: number; readonly invitation: number; readonly blind: boolean },
   StaffSheet & { readonly sitting: number }
 > = {
   name: 'staff-sheet',
-  run: (reading, { round: id, invitation }) => {
+  run: (reading, { round: id, invitation, blind }) => {
     const { db } = reading;
     const invited = findInvited(db, invitation);
     if (invited?.round.id !== id) throw notFound('noCandidate');
@@ -187,9 +196,10 @@ export const staffSheetRead: Read<
     const full = isFullyMarked(componentsOf(paper), marksOfCounted(counted).marks, marksOfPaper(paper));
     const sheet = sheetOf(reading, { round, person, counted, attempts, confirmed: full, whole: true });
     const { sitting } = counted.at(-1)!;
+    const { script } = sitting;
     return {
-      sheet,
-      script: sitting.script,
+      sheet: blind ? { ...sheet, candidate: { name: script, reference: script } } : sheet,
+      script,
       checks: checksOf(reading, invitation).checks,
       sitting: sitting.id,
     };

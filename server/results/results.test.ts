@@ -7,12 +7,14 @@ import type { ArrivalView } from '../../core/arrival/api';
 import { kindNames, type KindName } from '../../core/kinds/kindNames';
 import { sumMarks } from '../../core/marks';
 import type { MarkingTableData } from '../../core/marking/api';
+import type { ResultRow } from '../../core/results/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import type { AttemptRule, InvitedRow } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { emptyRich } from '../../core/kinds/shared/richText';
 import { TaggedPdf } from '../printing/TaggedPdf';
 import { ApiClient } from '../testing/ApiClient';
+import { readPdf } from '../testing/readPdf';
 import { bestOf, isReadByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
 
@@ -176,6 +178,32 @@ describe('a result', () => {
     expect((await lead!.post(path, { script: 'T-NONE', text: 'Lost.' })).status).toBe(404);
     expect(await say(lead!, '')).toBe(200);
     expect((await result(client)).comment).toBeNull();
+  });
+
+  it('tells who marks no name until the sign-off, by no way; the coordinator sees it', async () => {
+    const round = newRound('latest', 1);
+    app.nameNext('Berit Blind');
+    await sit(app.invite(round), ['number', ...byPeople]);
+    await markAll(round, () => 0);
+    const list = async (who: ApiClient, search = '') =>
+      (await who.get<Page<ResultRow>>(`/rounds/${round}/results?search=${search}`)).body.rows;
+    const [row] = await list(coordinator!);
+    expect(row).toMatchObject({ name: 'Berit Blind' });
+    const { script, invitation, reference } = row!;
+    const readAll = async () => {
+      const sheet = `/rounds/${round}/results/${invitation}`;
+      const ways = [`/rounds/${round}/results`, `/rounds/${round}/results.csv`, sheet, '/jobs/failed'];
+      const texts = await Promise.all(ways.map(async (way) => (await lead!.raw(way)).text()));
+      const pdf = await readPdf(new Uint8Array(await (await lead!.raw(`${sheet}/script.pdf`)).arrayBuffer()));
+      return [...texts, pdf.text].join(' ');
+    };
+    const blind = await readAll();
+    expect(['Berit', reference!, script].map((word) => blind.includes(word))).toEqual([false, false, true]);
+    expect(await list(lead!, 'Berit')).toEqual([]);
+    expect(await list(lead!, script)).toMatchObject([{ name: null, reference: null }]);
+    expect((await lead!.post(`/marking/rounds/${round}/sign-off`)).status).toBe(200);
+    expect(await readAll()).toContain('Berit');
+    expect(await list(lead!, 'Berit')).toHaveLength(1);
   });
 
   it('is each candidate’s own; nobody else’s session opens it', async () => {

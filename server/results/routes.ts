@@ -8,6 +8,7 @@ import { fileParams, sendFile } from '../media/sendFile';
 import { listEndpoints } from '../reading/listEndpoints';
 import type { Services } from '../services';
 import { sendPage } from '../uploads/sendPage';
+import { isBlind } from './blindness';
 import { answerCheck, askForCheck, checksIn, checksOf, type CheckAnswer } from './checks';
 import { resultRead } from './operations';
 import { beginPack, cancelPack, packFile, packsOf } from './packs';
@@ -56,10 +57,17 @@ function candidateEndpoints(services: Services): Endpoint[] {
 
 function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
   const { db, reader } = services;
+  const sheetFor = (
+    who: { readonly id: number },
+    of: { readonly round: number; readonly invitation: number },
+  ) => ({
+    ...of,
+    blind: isBlind(services, who.id, of.round),
+  });
   return [
     ...listEndpoints(services, resultsList, '/rounds/:id/results', (path, answer) =>
-      forRoundStaff(readers, { method: 'get', path, params: idParams }, (_, { params, request }) =>
-        answer({ round: params.id }, request),
+      forRoundStaff(readers, { method: 'get', path, params: idParams }, (who, { params, request }) =>
+        answer({ round: params.id, blind: isBlind(services, who.id, params.id) }, request),
       ),
     ),
     forRoundStaff(
@@ -70,16 +78,16 @@ function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
     forRoundStaff(
       readers,
       { method: 'get', path: '/rounds/:round/results/:invitation', params: candidateParams },
-      async (_, { params }) => {
-        const { sitting: _sitting, ...shown } = await reader.read(staffSheetRead, params);
+      async (who, { params }) => {
+        const { sitting: _sitting, ...shown } = await reader.read(staffSheetRead, sheetFor(who, params));
         return shown;
       },
     ),
     forRoundStaff(
       readers,
       { method: 'get', path: '/rounds/:round/results/:invitation/script.pdf', params: candidateParams },
-      async (_, { params, response }) => {
-        const bytes = await printSheetOf(services, params);
+      async (who, { params, response }) => {
+        const bytes = await printSheetOf(services, sheetFor(who, params));
         if (!bytes) throw notFound('noScript');
         response
           .attachment(`script-${params.invitation}.pdf`)
@@ -90,8 +98,8 @@ function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
     forRoundStaff(
       readers,
       { method: 'get', path: '/rounds/:round/results/:invitation/pages/:hash', params: candidatePageParams },
-      async (_, { params, response }) => {
-        const { sheet, sitting } = await reader.read(staffSheetRead, params);
+      async (who, { params, response }) => {
+        const { sheet, sitting } = await reader.read(staffSheetRead, sheetFor(who, params));
         const parts = sheet.questions.flatMap((question) => question.parts);
         const named = parts.some(({ kind, response: given }) =>
           candidateKindOf(kind)

@@ -151,24 +151,27 @@ function Distribution({ round }: { readonly round: string }) {
   );
 }
 
+/** Who marks knows a script by its code until the sign-off. */
+const nameOf = ({ name, script }: ResultRow) => name ?? t('scriptAsName', { code: script });
+
 const columnsOf = (round: string, coordinates: boolean): readonly Column<ResultRow>[] => [
   {
     id: 'name',
     sortable: true,
     cell: (row) =>
       row.isVoid ? (
-        row.name
+        nameOf(row)
       ) : (
         <Link
           to={`/staff/results/${round}/${row.invitation}`}
-          aria-label={t('sheetOf', { name: row.name })}
+          aria-label={t('sheetOf', { name: nameOf(row) })}
           className={rowLink}
         >
-          {row.name}
+          {nameOf(row)}
         </Link>
       ),
   },
-  { id: 'reference', sortable: true, cell: (row) => row.reference },
+  { id: 'reference', sortable: true, cell: (row) => row.reference ?? '–' },
   { id: 'script', cell: (row) => <span className="font-mono">{row.script}</span> },
   { id: 'handedInAt', sortable: true, cell: (row) => showShort(row.handedInAt) },
   {
@@ -196,7 +199,7 @@ const columnsOf = (round: string, coordinates: boolean): readonly Column<ResultR
         {coordinates && (
           <Link
             to={`/staff/review/${round}/${row.invitation}`}
-            aria-label={t('reviewOf', { name: row.name })}
+            aria-label={t('reviewOf', { name: nameOf(row) })}
             className={LINK}
           >
             {t('review')}

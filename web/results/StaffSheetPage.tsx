@@ -170,6 +170,11 @@ function Overall({
   );
 }
 
+/** Who marks has the script's code in place of the candidate, until the sign-off. */
+const isBlind = ({ sheet, script }: StaffSheet) => sheet.candidate.name === script;
+const nameOn = (data: StaffSheet) =>
+  isBlind(data) ? t('scriptAsName', { code: data.script }) : data.sheet.candidate.name;
+
 /** A candidate's sheet as staff see it: everything, whatever candidates of the round are shown. */
 export function StaffSheetPage() {
   const { round = '', invitation = '' } = useParams();
@@ -184,7 +189,7 @@ export function StaffSheetPage() {
   const roles = me.state === 'here' ? (me.value?.roles ?? []) : [];
   return (
     <StaffPage
-      title={loaded.state === 'here' ? loaded.value.sheet.candidate.name : t('results')}
+      title={loaded.state === 'here' ? nameOn(loaded.value) : t('results')}
       loaded={loaded}
       aside={
         <>
@@ -211,8 +216,8 @@ export function StaffSheetPage() {
       {(data) => (
         <div className="max-w-[1010px]">
           <p className="mb-3 text-soft">
-            {data.sheet.candidate.reference} · {t('script', { code: data.script })} · {data.sheet.title} ·{' '}
-            {showDay(data.sheet.satAt, data.sheet.timeZone)}
+            {!isBlind(data) && `${data.sheet.candidate.reference} · ${t('script', { code: data.script })} · `}
+            {data.sheet.title} · {showDay(data.sheet.satAt, data.sheet.timeZone)}
           </p>
           {roles.includes('lead') && <Overall data={data} round={round} onDone={reload} />}
           {roles.includes('lead') && <Remark data={data} round={round} onDone={reload} />}

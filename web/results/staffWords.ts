@@ -46,6 +46,7 @@ export const t = words('staffResults', {
   effectNone: 'marks unchanged',
   pdf: 'PDF',
   script: 'script {{code}}',
+  scriptAsName: 'Script {{code}}',
   sitting: 'Review the sitting',
   back: 'Results of the round',
   overall: 'Comment on the whole script',
