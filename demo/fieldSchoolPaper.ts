@@ -3,7 +3,15 @@ import { usualAids } from '../core/kit/aids';
 import { paperOfDraft } from '../server/papers/drafts';
 import type { ImportedFile } from '../server/papers/readFile';
 import { firstVersion, type Draft } from './items/draft';
-import { askTheKeeper, fencedBed, openPath, seedsForTheStrip, theSlope } from './items/fieldMaths';
+import {
+  askTheKeeper,
+  fencedBed,
+  openPath,
+  seedsForTheStrip,
+  theLastTray,
+  theSlope,
+  traysToFill,
+} from './items/fieldMaths';
 import { coastalPlants, fourBags, oneBag, theBriefing, theMap, theTray, threeLots } from './items/fieldDay';
 
 const entry = ({ key }: Draft, page?: string) => ({ key, version: 1, ...(page ? { page } : {}) });
@@ -84,6 +92,15 @@ export function fieldSchoolPaper(files: ReadonlyMap<string, ImportedFile>): Full
           minutes: null,
           items: [entry(seedsForTheStrip), entry(askTheKeeper)],
         },
+        {
+          key: 'F',
+          title: 'Two steps',
+          introduction:
+            'The second question tells the answer to the first: it opens when the first is answered, and you cannot go back.',
+          minutes: null,
+          navigation: 'forward only once answered',
+          items: [entry(traysToFill), entry(theLastTray)],
+        },
       ],
       bands: [
         { title: 'Not yet', from: 0 },
@@ -109,6 +126,8 @@ export function fieldSchoolPaper(files: ReadonlyMap<string, ImportedFile>): Full
         theSlope,
         seedsForTheStrip,
         askTheKeeper,
+        traysToFill,
+        theLastTray,
       ].map(firstVersion),
     },
     (name) => files.get(name)?.facts ?? null,

@@ -8,7 +8,7 @@ import {
   type SittingTime,
 } from '../timing/sittingTime';
 import { isLater, slotOf, type EntryAbout, type EntryRef } from './entry';
-import { isOutOfTurn, type Before, type Turns } from './turns';
+import { isOutOfTurn, isVisit, type Before, type Turns } from './turns';
 
 /*
  * The one place where entries are judged: was an entry made in time, in a stop, or after an end? What a device says of
@@ -296,7 +296,7 @@ function outOfTurn({ holds, turns, decided }: SittingRecord): (entry: EntryRecor
   if (!turns) return () => false;
   const grants = new Map(holds.map((hold) => [hold.number, hold.grantedAt]));
   const visits = holds.flatMap(({ entries }) =>
-    entries.filter(({ about, aside }) => about === 'place' && aside === null),
+    entries.filter((entry) => isVisit(entry) && entry.aside === null),
   );
   const before = { visits, grantedAt: (hold: number) => grants.get(hold)!, doneBefore: turns.doneBefore };
   const taken = (entry: EntryRecord) =>

@@ -44,13 +44,20 @@ export interface TurnEntry extends EntryRef {
 
 /** What was written before an entry, by the order that decides. */
 export interface Before {
-  /** Where the candidate went, in any order. */
+  /** Entries that show where the candidate went (`isVisit`), in any order. */
   readonly visits: readonly TurnEntry[];
   /** When each hold was granted, by its number. */
   readonly grantedAt: (hold: number) => number;
   /** Whether the answers to a question were complete before an entry. */
   readonly doneBefore: (item: string, entry: TurnEntry) => boolean;
 }
+
+/**
+ * Whether an entry shows where the candidate went: a step, and an answer too, for a device that notes no steps would find
+ * every question open again.
+ */
+export const isVisit = ({ about }: Pick<TurnEntry, 'about'>): boolean =>
+  about === 'place' || about === 'answer';
 
 const itemOf = (target: string): string => target.split('/')[0]!;
 
@@ -71,7 +78,7 @@ export function isOutOfTurn(turns: Turns, entry: TurnEntry, before: Before): boo
   const visits = before.visits
     .filter((visit) => wasBefore(visit, entry, before.grantedAt))
     .sort((a, b) => (isLater(a, b) ? 1 : -1))
-    .map((visit) => visit.target);
+    .map((visit) => itemOf(visit.target));
   if (isPassed(section, item, visits)) return true;
   const earlier = section.onceAnswered ? section.items.slice(0, section.items.indexOf(item)) : [];
   return earlier.some((one) => !before.doneBefore(one, entry));

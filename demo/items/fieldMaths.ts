@@ -1,7 +1,7 @@
-import { written } from './contents';
+import { chooseOne, figure, written } from './contents';
 import type { Draft } from './draft';
 
-/* The last two sections of the Field School's paper: figures and graphs, and writing by hand and by keys. */
+/* The last three sections of the Field School's paper: figures and graphs, writing by hand and by keys, and two steps. */
 
 type Part = Draft['parts'][number];
 
@@ -158,4 +158,36 @@ export const askTheKeeper = question('ask-the-keeper', 'A letter to the keeper',
       ],
     },
   ),
+});
+
+export const traysToFill = question('trays-to-fill', 'Trays to fill', {
+  kind: 'number',
+  marks: 200,
+  minutes: 2,
+  prompt: 'You bring back 450 seeds. A tray takes 60. How many trays do you need?',
+  content: figure({
+    unit: 'trays',
+    within: '0',
+    accepted: [
+      { figure: '8', percent: 100, note: '450 ÷ 60 = 7.5, and the last half needs a tray too.' },
+      { figure: '7.5', percent: 50, note: 'There is no half tray.' },
+    ],
+  }),
+});
+
+export const theLastTray = question('the-last-tray', 'The last tray', {
+  kind: 'choice',
+  marks: 100,
+  minutes: 1,
+  prompt: 'Eight trays are used, and the last one is not full. How many seeds are in it?',
+  content: chooseOne({
+    options: [
+      { key: 'a', text: '7' },
+      { key: 'b', text: '30' },
+      { key: 'c', text: '45' },
+      { key: 'd', text: '50' },
+    ],
+    // 450 − 7 × 60 = 30
+    right: ['b'],
+  }),
 });

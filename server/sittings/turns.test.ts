@@ -86,6 +86,26 @@ describe('a section that is gone through forward only', () => {
     expect(covered(device)[target(FIRST)]).toEqual(typed('2'));
   });
 
+  it.each(['forward only', 'forward only once answered'] as const)(
+    'holds for a device that notes no steps: an answer to a later question passes those before it (%s)',
+    async (navigation) => {
+      const device = await start(navigation);
+      await device.answer(target(FIRST), bestOf('number'));
+      await device.answer(target(SECOND), bestOf('gaps'));
+      await device.answer(target(FIRST), typed('2'));
+      await device.answer(target(FIRST), typed('3'));
+      expect(answersNow(device)[target(FIRST)]).toEqual(bestOf('number'));
+      await device.finish();
+      expect(covered(device)).toMatchObject({
+        [target(FIRST)]: bestOf('number'),
+        [target(SECOND)]: bestOf('gaps'),
+      });
+      expect(openOf(device).map(({ kind, target: of }) => [kind, of])).toEqual([
+        ['out-of-turn', target(FIRST)],
+      ]);
+    },
+  );
+
   it('judges by running number: what was written before the step counts, however late it comes', async () => {
     const device = await start('forward only');
     goes(device, FIRST);

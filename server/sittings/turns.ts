@@ -3,6 +3,7 @@ import { isLater } from '../../core/journal/entry';
 import {
   closedItems,
   isOutOfTurn,
+  isVisit,
   turnsOf,
   wasBefore,
   type Before,
@@ -89,9 +90,7 @@ export function cameOutOfTurn(of: TurnsOf, entry: TurnEntry): boolean {
   if (isFree(of.paper, entry.target.split('/')[0])) return false;
   const found = turnsOfForm(of.db, of.formId);
   if (!found) return false;
-  const visits = sittingQueries(of.db)
-    .turnRows(of.sitting)
-    .filter((row) => row.about === 'place');
+  const visits = sittingQueries(of.db).turnRows(of.sitting).filter(isVisit);
   return isOutOfTurn(found.turns, entry, {
     visits,
     grantedAt: grantsOf(of.holds, of.sitting),
@@ -106,5 +105,8 @@ export function isClosedNow(db: Db, sitting: Pick<Sitting, 'id' | 'formId'>, tar
   if (!found?.turns.has(item)) return false;
   const find = sittingQueries(db);
   const rows = (['opened', 'place'] as const).flatMap((about) => find.currentAbout(sitting.id, about));
-  return closedItems(found.turns, deskOf(rows)).includes(item);
+  if (closedItems(found.turns, deskOf(rows)).includes(item)) return true;
+  const { items } = found.turns.get(item)!;
+  const later = items.slice(items.indexOf(item) + 1);
+  return find.currentAbout(sitting.id, 'answer').some((row) => later.includes(row.target.split('/')[0]!));
 }
