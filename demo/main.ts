@@ -13,20 +13,19 @@ import {
   releasedInOctober,
   staffMembers,
 } from './people';
+import { linkOf } from './linkOf';
 import { seedDemo } from './seed';
 
 const config = readConfig(process.env);
 const fresh = !existsSync(path.join(config.dataFolder, 'clear-sitting.sqlite'));
 const wired = wire(config, 'warn');
-const { outbox, close } = wired;
+const { close } = wired;
 const without = (what: string) => process.argv.includes(`--without-${what}`);
 if (fresh)
   await seedDemo(wired, { scripts: !without('scripts'), cohort: !without('cohort') && !without('scripts') });
 
-const letters = outbox.list().filter(({ subject }) => subject.code === 'letter.invitationSubject');
 const say = (label: string, email: string) => {
-  const letter = letters.find(({ to }) => to === email);
-  const link = letter && outbox.read(letter.id, true)?.link;
+  const link = linkOf(wired.services, email);
   if (link) console.log(`  ${label.padEnd(46)} ${link}`);
 };
 console.log(

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { noArrangements } from '../core/rounds/api';
 import { seededRandom, type Random } from '../core/random';
 import { MINUTE_MS } from '../core/timing/deadline';
-import { addStaff } from '../server/accounts/accounts';
+import { addStaff } from '../server/accounts/operations';
 import { markingTasks, rounds, sittings, staff } from '../server/db/schema';
 import { allocateRound } from '../server/marking/allocation';
 import { giveMark } from '../server/marking/give';

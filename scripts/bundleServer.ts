@@ -13,6 +13,7 @@ const ENTRIES = [
   'server/printing/drawPdfHelper.ts',
   'server/pictures/pictureHelper.ts',
   'server/papers/importHelper.ts',
+  'server/rehearsal/rehearsalHelper.ts',
   'server/checkpoints/checkpointWorker.ts',
   'server/scoring/scoringWorker.ts',
   'server/scoring/expressionWorker.ts',

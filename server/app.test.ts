@@ -56,15 +56,6 @@ describe('who may call what', () => {
       expect([endpoint.path, status]).toEqual([endpoint.path, endpoint.who === 'candidate' ? 401 : 403]);
     }
   });
-
-  it('takes no sign-in by guessing', async () => {
-    const guesser = new ApiClient(app.url);
-    const guess = () => guesser.post<Refusal>('/sign-in', { email: 'odile@example.org', password: 'guess' });
-    const codes: string[] = [];
-    for (let i = 0; i < 11; i++) codes.push((await guess()).body.code);
-    expect(new Set(codes.slice(0, 10))).toEqual(new Set(['wrong-sign-in']));
-    expect(codes[10]).toBe('too-many-tries');
-  });
 });
 
 describe('what is malformed, oversized or foreign changes nothing', () => {

@@ -3,7 +3,7 @@ import type { ServerResponse } from 'node:http';
 import compression from 'compression';
 import packedFiles from 'express-static-gzip';
 import express, { type Express, type Response } from 'express';
-import { accountEndpoints } from './accounts/accounts';
+import { accountEndpoints } from './accounts/routes';
 import { firstAccountEndpoints } from './accounts/firstAccountRoutes';
 import { experienceEndpoints } from './experience/routes';
 import { paperEndpoints } from './papers/routes';
@@ -53,7 +53,7 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...pageEndpoints(services, pages),
     ...phoneEndpoints(new Phones(services, pages)),
     ...mediaEndpoints(services),
-    ...rehearsalEndpoints(services),
+    ...rehearsalEndpoints(services, services.rehearsals),
     ...resultEndpoints(services, outbox),
     ...experienceEndpoints(services),
     ...healthEndpoints(services, outbox),

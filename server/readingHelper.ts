@@ -1,18 +1,14 @@
-import path from 'node:path';
-import { max } from 'drizzle-orm';
 import { answersReads } from './answers/reads';
 import type { Config } from './config';
-import { openForReading } from './db/open';
-import { keyCorrections } from './db/schema';
 import { helperData, serveTasks } from './helpers/serveTasks';
 import { lettersList } from './mail/lists';
 import { qualityReads } from './marking/quality';
 import { markingReads, pilesList } from './marking/reads';
-import { forgetPapers } from './papers/papers';
 import { experienceRead } from './experience/reads';
 import { papersList } from './papers/lists';
 import { exportRows } from './reading/exportRows';
-import type { Listing, Read, Reading } from './reading/read';
+import { openReading } from './reading/openReading';
+import type { Listing, Read } from './reading/read';
 import type { ExportAsked, ListAsked, ReadAsked } from './reading/reader';
 import { peopleFileRead } from './rounds/peopleFile';
 import { resultRead } from './results/operations';
@@ -45,27 +41,13 @@ const reads = [
   peopleFileRead,
 ] as unknown as Read<unknown, unknown>[];
 
-const config = helperData<Config>();
-const db = openForReading(path.join(config.dataFolder, 'clear-sitting.sqlite'));
+const readingAt = openReading(helperData<Config>());
 
 const byName = <T extends { readonly name: string }>(all: readonly T[], name: string): T => {
   const found = all.find((one) => one.name === name);
   if (!found) throw new Error(`nothing is called ${name}`);
   return found;
 };
-
-let corrections: number | null = null;
-
-/** Papers are kept parsed; an answer that was accepted since changes how one judges. */
-function readingAt(now: number): Reading {
-  const newest = db
-    .select({ id: max(keyCorrections.id) })
-    .from(keyCorrections)
-    .get()!.id;
-  if (newest !== corrections) forgetPapers(db);
-  corrections = newest;
-  return { db, config, clock: { now: () => now } };
-}
 
 serveTasks({
   read: ({ read, input, now }: ReadAsked) => byName(reads, read).run(readingAt(now), input),

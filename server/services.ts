@@ -15,6 +15,7 @@ import type { Reader } from './reading/reader';
 import type { PaperReader } from './papers/paperReader';
 import type { Printer } from './printing/printer';
 import type { Sandbox } from './sandbox/sandbox';
+import type { Rehearsals } from './rehearsal/rehearsals';
 import type { ExpressionJudge } from './scoring/expressionJudge';
 import type { Room } from './room';
 import type { Scorer } from './scoring/scorer';
@@ -48,6 +49,7 @@ export interface Services {
   readonly sandbox: Sandbox;
   readonly scorer: Scorer;
   readonly expressions: ExpressionJudge;
+  readonly rehearsals: Rehearsals;
   /** Generated at the first start, kept in the database; signs nothing a person sees. */
   readonly secret: string;
 }

@@ -28,6 +28,7 @@ import { Sandbox } from './sandbox/sandbox';
 import { makePack } from './results/packs';
 import { printAhead } from './results/printed';
 import { announceResults, releaseDue } from './results/release';
+import { Rehearsals } from './rehearsal/rehearsals';
 import { ExpressionJudge } from './scoring/expressionJudge';
 import { Scorer } from './scoring/scorer';
 import type { Services } from './services';
@@ -69,6 +70,8 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     { db, clock, commits, files, pictures, printer },
     path.join(config.dataFolder, 'pages'),
   );
+  const sandbox = new Sandbox(config.sandboxFolder, { rule: config.code, log });
+  const expressions = new ExpressionJudge();
   const services: Services = {
     config,
     clock,
@@ -90,9 +93,10 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     reader: new Reader(config, clock),
     printer,
     paperReader: new PaperReader(),
-    sandbox: new Sandbox(config.sandboxFolder, { rule: config.code, log }),
+    sandbox,
     scorer: new Scorer(),
-    expressions: new ExpressionJudge(),
+    expressions,
+    rehearsals: new Rehearsals(config, { sandbox, expressions }),
     secret: serverSecret(db),
   };
   const outbox = new Outbox(db, clock, jobs, config);
@@ -124,6 +128,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     services.reader.close();
     services.printer.close();
     services.paperReader.close();
+    services.rehearsals.close();
     await services.scorer.close();
     await services.expressions.close();
     await checkpoints.stop();

@@ -89,7 +89,12 @@ export const error = {
   linkOnly: 'Open the rehearsal from your personal link.',
   tooManyScores: 'Too many rehearsals were handed in. Wait a minute and try again.',
   tooManyLinks: 'Too many wrong links were tried. Wait a minute and try again.',
-  tooManySignIns: 'Too many tries to sign in. Wait a quarter of an hour and try again.',
+  tooManySignIns: 'There were many failed tries to sign in. Wait a minute and try again.',
+  tooManyChanges: 'You have tried to change your password several times. Wait a minute and try again.',
+  wrongPassword: 'The current password is wrong. Nothing has changed. Type it again.',
+  accountDisabled: 'This account is disabled. Ask a coordinator to enable it.',
+  ownAccount: 'You cannot disable your own account. Ask another coordinator.',
+  noAccount: 'This account could not be found.',
 
   paperUnreadable:
     'This paper cannot be opened: this version of the program does not know one of its questions. The staff of the test must update the program or the paper.',

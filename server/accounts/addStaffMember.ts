@@ -6,7 +6,7 @@ import { roles, type Role } from '../../core/rounds/api';
 import { readConfig } from '../config';
 import { openDatabase } from '../db/open';
 import { newSecret } from '../secrets';
-import { addStaff } from './accounts';
+import { addStaff } from './operations';
 
 const { values } = parseArgs({
   options: { name: { type: 'string' }, email: { type: 'string' }, roles: { type: 'string' } },

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { checkNames, type CheckResult } from '../../core/arrival/checks';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
-import { perMinute } from '../http/limits';
+import { networkOf, perMinute } from '../http/limits';
 import type { Services } from '../services';
 import {
   acceptRules,
@@ -85,7 +85,7 @@ export function arrivalEndpoints(services: Services): Endpoint[] {
       async ({ body, request, response }) => {
         const found = findByLink(db, body.link, clock.now());
         if (found === null) {
-          await countWrong(request.ip ?? '');
+          await countWrong(networkOf(request));
           throw wrongLink();
         }
         if (sessions.candidateOf(request)?.invitation !== found) {

@@ -1,6 +1,7 @@
 import type { WatchAct } from '../../core/watch/api';
 import { audit } from '../db/schema';
-import type { Services } from '../services';
+import type { Db } from '../db/open';
+import type { Clock } from '../machine/clock';
 
 /** What is put on record, as a code. */
 export type RecordedAct =
@@ -12,6 +13,11 @@ export type RecordedAct =
   | 'asked-candidate'
   | 'believed-clock'
   | 'changed-marking'
+  | 'changed-password'
+  | 'disabled-account'
+  | 'enabled-account'
+  | 'ended-sessions'
+  | 'made-link'
   | 'decided'
   | 'entered-by-door-code'
   | 'gave-wrong-door-code'
@@ -50,7 +56,7 @@ export interface AuditEntry {
  * Puts an act on record: who did what, to whom, and why. Part of the transaction of the act itself, so that neither is
  * there without the other; throws outside of one.
  */
-export function record({ db, clock }: Pick<Services, 'db' | 'clock'>, act: AuditEntry): void {
+export function record({ db, clock }: { readonly db: Db; readonly clock: Clock }, act: AuditEntry): void {
   if (!db.$client.inTransaction) throw new Error(`${act.act} is put on record apart from what it records`);
   db.insert(audit)
     .values({ staffId: null, invitationId: null, reason: '', ...act, at: clock.now() })

@@ -12,21 +12,23 @@ export interface Call<Body, Params> {
   readonly response: Response;
 }
 
-interface Shape<Body, Params> {
+interface Shape<Body, Params, Who> {
   readonly method: 'get' | 'post' | 'put';
   readonly path: string;
   readonly params?: Joi.ObjectSchema<Params>;
   /** Every POST and PUT names what it takes. */
   readonly body?: Joi.ObjectSchema<Body> | RawBody;
-  /** How long JSON may be, where less than usual is enough. */
+  /** How long JSON may be, where it differs from what those who call the route usually send. */
   readonly limit?: string;
+  /** Counts the request, and refuses one too many: before any of its body is read. */
+  readonly count?: (request: Request, who: Who) => Promise<void>;
   /** Of those who sit a test now: done before everything else. */
   readonly first?: true;
 }
 
 /** A body that is taken as it is. */
 export interface RawBody {
-  readonly type: 'application/octet-stream' | 'image/jpeg';
+  readonly type: 'application/octet-stream' | 'image/jpeg' | 'application/json';
   readonly limit: string;
 }
 
@@ -41,9 +43,9 @@ export interface Endpoint {
   readonly first: boolean;
   /** Reads the body; null where none is expected. */
   readonly reads: RequestHandler | null;
-  /** Is the body taken as it is? It may be large, and is read of those alone who may send it. */
-  readonly isRaw: boolean;
-  readonly run: (sessions: Sessions, request: Request, response: Response) => unknown;
+  /** Tells who asks; refuses whom the route is not for, and who asks too often. Called before any of the body is read. */
+  readonly admit: (sessions: Sessions, request: Request) => unknown;
+  readonly run: (who: never, request: Request, response: Response) => unknown;
 }
 
 const nothing = Joi.object({});
@@ -54,7 +56,10 @@ function validate<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
   return checked.value;
 }
 
-function paramsOf<Params>({ params }: Pick<Shape<unknown, Params>, 'params'>, request: Request): Params {
+function paramsOf<Params>(
+  { params }: { readonly params?: Joi.ObjectSchema<Params> | undefined },
+  request: Request,
+): Params {
   // A path without places to fill has no params to check.
   const checked = params?.validate(request.params);
   if (checked?.error) throw badRequest('malformedParams', checked.error.message);
@@ -62,7 +67,7 @@ function paramsOf<Params>({ params }: Pick<Shape<unknown, Params>, 'params'>, re
 }
 
 function call<Body, Params>(
-  shape: Shape<Body, Params>,
+  shape: Shape<Body, Params, never>,
   request: Request,
   response: Response,
 ): Call<Body, Params> {
@@ -72,30 +77,49 @@ function call<Body, Params>(
   return { body, params: paramsOf(shape, request), request, response };
 }
 
-const readJson = express.json({ limit: '512kb', strict: true });
+/** How long JSON may be, by who sends it: parsing what is longer would hold up everybody. */
+const USUAL_LIMITS = { anyone: '4kb', candidate: '16kb', staff: '512kb' };
+/** A device's batch of entries, of which one may have 256 kB. */
+export const JOURNAL_LIMIT = '512kb';
 
-function reading<B, P>({ method, body, limit }: Shape<B, P>): RequestHandler | null {
-  if (method === 'get') return null;
-  if (isRaw(body)) return express.raw(body);
-  return limit === undefined ? readJson : express.json({ limit, strict: true });
+const jsonReaders = new Map<string, RequestHandler>();
+function readJson(limit: string): RequestHandler {
+  const known = jsonReaders.get(limit) ?? express.json({ limit, strict: true });
+  jsonReaders.set(limit, known);
+  return known;
 }
 
-const describe = <B, P>(shape: Shape<B, P>) => ({
-  reads: reading(shape),
-  isRaw: isRaw(shape.body),
-  method: shape.method,
-  path: shape.path,
-  checksBody: shape.method === 'get' || shape.body !== undefined,
-  first: shape.first === true,
-});
+interface Admission<Who> {
+  readonly who: Endpoint['who'];
+  readonly admit: (sessions: Sessions, request: Request) => Who;
+}
 
-export function forAnyone<B, P>(shape: Shape<B, P>, handle: (call: Call<B, P>) => unknown): Endpoint {
+/** An endpoint of a shape, for those who are admitted. */
+function endpoint<B, P, Who>(
+  shape: Shape<B, P, Who>,
+  { who, admit }: Admission<Who>,
+  handle: (who: Who, call: Call<B, P>) => unknown,
+): Endpoint {
+  const { method, path, body, count, first = false } = shape;
+  const usual = USUAL_LIMITS[who === 'anyone' || who === 'candidate' ? who : 'staff'];
+  const reads = method === 'get' ? null : isRaw(body) ? express.raw(body) : readJson(shape.limit ?? usual);
   return {
-    ...describe(shape),
-    who: 'anyone',
-    run: (_, request, response) => handle(call(shape, request, response)),
+    method,
+    path,
+    who,
+    first,
+    reads,
+    checksBody: method === 'get' || body !== undefined,
+    admit: (sessions, request) => {
+      const found = admit(sessions, request);
+      return count ? count(request, found).then(() => found) : found;
+    },
+    run: (found: Who, request, response) => handle(found, call(shape, request, response)),
   };
 }
+
+export const forAnyone = <B, P>(shape: Shape<B, P, null>, handle: (call: Call<B, P>) => unknown): Endpoint =>
+  endpoint(shape, { who: 'anyone', admit: () => null }, (_, asked) => handle(asked));
 
 /** Which candidate asks; refused where none has opened their link. */
 function candidateIn(sessions: Sessions, request: Request): CandidateSession {
@@ -104,61 +128,47 @@ function candidateIn(sessions: Sessions, request: Request): CandidateSession {
   return who;
 }
 
-export function forCandidates<B, P>(
-  shape: Shape<B, P>,
+export const forCandidates = <B, P>(
+  shape: Shape<B, P, CandidateSession>,
   handle: (who: CandidateSession, call: Call<B, P>) => unknown,
-): Endpoint {
-  return {
-    ...describe(shape),
-    who: 'candidate',
-    run: (sessions, request, response) => {
-      const who = candidateIn(sessions, request);
-      return handle(who, call(shape, request, response));
-    },
-  };
-}
+): Endpoint => endpoint(shape, { who: 'candidate', admit: candidateIn }, handle);
 
 /** Who of the staff asks; refused where nobody is signed in, or without one of these roles. */
-function staffWith(roles: readonly Role[], sessions: Sessions, request: Request): StaffSession {
-  const who = sessions.staffOf(request);
-  if (!who) throw notSignedIn();
-  if (!roles.some((role) => who.roles.includes(role))) throw notAllowed();
-  return who;
-}
-
-export function forStaff<B, P>(
-  roles: readonly Role[],
-  shape: Shape<B, P>,
-  handle: (who: StaffSession, call: Call<B, P>) => unknown,
-): Endpoint {
-  return {
-    ...describe(shape),
-    who: roles,
-    run: (sessions, request, response) => {
-      const who = staffWith(roles, sessions, request);
-      return handle(who, call(shape, request, response));
-    },
+const staffWith =
+  (roles: readonly Role[]) =>
+  (sessions: Sessions, request: Request): StaffSession => {
+    const who = sessions.staffOf(request);
+    if (!who) throw notSignedIn();
+    if (!roles.some((role) => who.roles.includes(role))) throw notAllowed();
+    return who;
   };
-}
+
+export const forStaff = <B, P>(
+  roles: readonly Role[],
+  shape: Shape<B, P, StaffSession>,
+  handle: (who: StaffSession, call: Call<B, P>) => unknown,
+): Endpoint => endpoint(shape, { who: roles, admit: staffWith(roles) }, handle);
 
 /** As `forStaff`, for routes about one round (`:id`, or `:round` where both are named): the role is needed in it. */
-export function forRoundStaff<B, P extends { readonly id?: number; readonly round?: number }>(
+export const forRoundStaff = <B, P extends { readonly id?: number; readonly round?: number }>(
   roles: readonly Role[],
-  shape: Shape<B, P>,
+  shape: Shape<B, P, StaffSession>,
   handle: (who: StaffSession, call: Call<B, P>) => unknown,
-): Endpoint {
-  return {
-    ...describe(shape),
-    who: roles,
-    run: (sessions, request, response) => {
-      const who = staffWith(roles, sessions, request);
-      const params = paramsOf(shape, request);
-      const round = params.round ?? params.id!;
-      if (sessions.roundExists(round) && !sessions.hasRole(who.id, round, roles)) throw notAllowed();
-      return handle(who, call(shape, request, response));
+): Endpoint =>
+  endpoint(
+    shape,
+    {
+      who: roles,
+      admit: (sessions, request) => {
+        const who = staffWith(roles)(sessions, request);
+        const params = paramsOf(shape, request);
+        const round = params.round ?? params.id!;
+        if (sessions.roundExists(round) && !sessions.hasRole(who.id, round, roles)) throw notAllowed();
+        return who;
+      },
     },
-  };
-}
+    handle,
+  );
 
 /** As `response.json`, without what only answers that are kept somewhere need: it is done at every save. */
 function sendJson(response: Response, result: unknown): void {
@@ -175,18 +185,17 @@ export function mount(
   endpoints: readonly Endpoint[],
 ): void {
   for (const endpoint of endpoints) {
-    const { method, path, who, reads } = endpoint;
+    const { method, path, reads } = endpoint;
+    const admit: RequestHandler = async (request, response, next) => {
+      response.locals.who = await endpoint.admit(sessions, request);
+      next();
+    };
     const answer = async (request: Request, response: Response) => {
-      const work = () => endpoint.run(sessions, request, response);
+      const work = () => endpoint.run(response.locals.who as never, request, response);
       const result: unknown = await (endpoint.first ? turns.save(work) : turns.request(work));
       if (result !== undefined && !response.headersSent) sendJson(response, result);
     };
-    const allowed: RequestHandler = (request, _response, next) => {
-      if (who === 'candidate') candidateIn(sessions, request);
-      else if (who !== 'anyone') staffWith(who, sessions, request);
-      next();
-    };
-    router[method](path, ...(endpoint.isRaw ? [allowed] : []), ...(reads ? [reads] : []), answer);
+    router[method](path, admit, ...(reads ? [reads] : []), answer);
   }
 }
 

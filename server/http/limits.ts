@@ -1,4 +1,5 @@
-import { MemoryStore, type Options } from 'express-rate-limit';
+import type { Request } from 'express';
+import { ipKeyGenerator, MemoryStore, type Options } from 'express-rate-limit';
 import { ApiError } from './errors';
 
 const MINUTE_MS = 60_000;
@@ -9,6 +10,12 @@ function countIn(windowMs: number): MemoryStore {
   return store;
 }
 
+/** How long a network is of which one person may have every address (IPv6, RFC 6177). */
+const IPV6_PREFIX = 64;
+
+/** Where a request comes from, for counting: the address, of IPv6 its network. */
+export const networkOf = ({ ip = '' }: Pick<Request, 'ip'>): string => ipKeyGenerator(ip, IPV6_PREFIX);
+
 const refused = (key: string) => new ApiError(429, 'too-many-tries', { key });
 
 /** Counts something by caller, and refuses what is more than `most` a minute. */
@@ -18,48 +25,6 @@ export function perMinute(most: number, key: string): (caller: string) => Promis
     const { totalHits } = await store.increment(caller);
     if (totalHits > most) throw refused(key);
   };
-}
-
-interface Most {
-  /** Failures of one caller at one account. */
-  readonly atOne: number;
-  /** Failures of one caller in all. */
-  readonly inAll: number;
-  readonly windowMs: number;
-}
-
-/**
- * Counts failures by caller and account together, and by caller alone: nobody can lock somebody else out of an account
- * by failing at it, and nobody can try a few passwords at each of many accounts.
- */
-export class FailureLimit {
-  private readonly most: Most;
-  private readonly key: string;
-  private readonly atOne: MemoryStore;
-  private readonly inAll: MemoryStore;
-
-  constructor(most: Most, key: string) {
-    this.most = most;
-    this.key = key;
-    this.atOne = countIn(most.windowMs);
-    this.inAll = countIn(most.windowMs);
-  }
-
-  /**
-   * Counts a try before it is made, so that many at once do not slip through; `succeeded` takes it back. Throws where
-   * this caller has failed too often.
-   */
-  async count(caller: string, account: string): Promise<void> {
-    const [one, all] = await Promise.all([
-      this.atOne.increment(`${caller} ${account}`),
-      this.inAll.increment(caller),
-    ]);
-    if (one.totalHits > this.most.atOne || all.totalHits > this.most.inAll) throw refused(this.key);
-  }
-
-  async succeeded(caller: string, account: string): Promise<void> {
-    await Promise.all([this.atOne.decrement(`${caller} ${account}`), this.inAll.decrement(caller)]);
-  }
 }
 
 /** Lets only a few pieces of costly work run at once and only so many wait; refuses the rest, to be tried again. */

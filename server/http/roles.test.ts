@@ -4,7 +4,7 @@ import { componentsOf } from '../../core/scoring/components';
 import { roles, type Role } from '../../core/rounds/api';
 import { allEndpoints } from '../app';
 import { sha256 } from '../secrets';
-import { media, decisions, letters, markingTasks, rounds, roundStaff, sittings } from '../db/schema';
+import { media, decisions, letters, markingTasks, rounds, roundStaff, staff, sittings } from '../db/schema';
 import { ApiClient, type Answered, type Refusal } from '../testing/ApiClient';
 import { bestOf, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -67,6 +67,9 @@ beforeAll(async () => {
     attempt: 0,
     at: 0,
   };
+  db.insert(staff)
+    .values({ email: 'else@example.org', name: 'Somebody else', roles: ['lead'], passwordHash: '-' })
+    .run();
   own = app.addRound({ ...samplePaper(), version: 2, key: 'another-paper' });
   const link = app.invite(own);
   people = { stranger: new ApiClient(app.url), candidate: await app.atCover(link) } as typeof people;
@@ -79,10 +82,12 @@ afterAll(() => app.close());
 
 const aTask = () =>
   app.wired.services.db.select().from(markingTasks).where(eq(markingTasks.target, 'the-writing/A')).get()!.id;
+const somebody = () =>
+  app.wired.services.db.select().from(staff).where(eq(staff.name, 'Somebody else')).get()!.id;
 /** Addresses in which `:id` names something else than a round. */
 const OTHER_IDS: Record<string, () => string | number> = {
   '/letters/:id': () => app.wired.services.db.select().from(letters).get()!.id,
-  '/letters/:id/open': () => app.wired.services.db.select().from(letters).get()!.id,
+  '/letters/:id/new-link': () => app.wired.services.db.select().from(letters).get()!.id,
   '/letters/:id/attachments/:name': () => app.wired.services.db.select().from(letters).get()!.id,
   '/marking/tasks/:id': () => aTask(),
   '/marking/tasks/:id/pages/:hash': () => aTask(),
@@ -92,14 +97,18 @@ const OTHER_IDS: Record<string, () => string | number> = {
   '/marking/clarifications/:id/read': () => 1,
   '/marking/phrases/:id/remove': () => 1,
   '/review-questions/:id': () => 1,
+  '/staff-accounts/:id/disabled': () => somebody(),
+  '/staff-accounts/:id/end-sessions': () => somebody(),
 };
-/** What belongs to everybody, for everybody with the role: papers are the bank's, jobs the machine's. */
+/** What belongs to everybody, for everybody with the role: papers are the bank's, jobs the machine's, accounts the organisation's. */
 const OF_THE_HOUSE = [
   '/papers/:id',
   '/media/:file',
   '/papers/import/:how',
   '/jobs/:id/run-again',
   '/jobs/failed',
+  '/staff-accounts/:id/disabled',
+  '/staff-accounts/:id/end-sessions',
   // Of whoever asks: somebody else's phrase stays where it is.
   '/marking/phrases/:id/remove',
 ];

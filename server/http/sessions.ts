@@ -1,6 +1,6 @@
 import { parse, serialize } from 'cookie';
 import type { Request, Response } from 'express';
-import { and, eq, gt, inArray, sql } from 'drizzle-orm';
+import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import type { Role } from '../../core/rounds/api';
 import type { Clock } from '../machine/clock';
 import { isSecure, type Config } from '../config';
@@ -26,6 +26,10 @@ const SEEN_MS = MINUTE_MS;
 /** Links and sessions of candidates end with the time for queries after their round. */
 export const QUERIES_MS = 90 * 24 * HOUR_MS;
 const SESSIONS_KEPT = 50_000;
+/** How long a device is known to have signed in before. */
+const DEVICE_S = 180 * 24 * 3600;
+
+type CookieName = 'staff' | 'candidate' | 'device';
 
 /** What has to end with a session: streams of events that were opened in it. */
 class OpenLines {
@@ -81,6 +85,7 @@ export class Sessions {
           eq(staffSessions.tokenHash, hash),
           gt(staffSessions.expiresAt, sql.placeholder('now')),
           gt(staffSessions.seenAt, sql.placeholder('idle')),
+          isNull(staff.disabledAt),
         ),
       )
       .prepare();
@@ -204,6 +209,31 @@ export class Sessions {
     }
   }
 
+  /** Ends every session of somebody of the staff but one; part of a commit of whoever asks for it. */
+  endAllOf(staffId: number, keep: string | null): void {
+    const { db } = this;
+    const own = db.select().from(staffSessions).where(eq(staffSessions.staffId, staffId)).all();
+    for (const { tokenHash } of own) {
+      if (tokenHash === keep) continue;
+      db.delete(staffSessions).where(eq(staffSessions.tokenHash, tokenHash)).run();
+      this.lines.endOf(tokenHash);
+    }
+  }
+
+  /** What names the session of a request of the staff; null where there is none. */
+  staffHash(request: Request): string | null {
+    return this.hashOf(request, 'staff');
+  }
+
+  /** What a device was given at an earlier sign-in: a claim, to be checked. */
+  deviceOf(request: Request): string | undefined {
+    return parse(request.headers.cookie ?? '')[this.cookieName('device')];
+  }
+
+  giveDevice(response: Response, token: string): void {
+    this.setCookie(response, 'device', token, DEVICE_S);
+  }
+
   private endStaff(request: Request): void {
     const hash = this.hashOf(request, 'staff');
     if (!hash) return;
@@ -212,7 +242,7 @@ export class Sessions {
   }
 
   /** Under https with a prefix that browsers hold to this very host and to `Secure`. */
-  private cookieName(of: 'staff' | 'candidate'): string {
+  private cookieName(of: CookieName): string {
     return `${this.secure ? '__Host-' : ''}clear_sitting_${of}`;
   }
 
@@ -221,7 +251,7 @@ export class Sessions {
     return token ? sha256(token) : null;
   }
 
-  private setCookie(response: Response, of: 'staff' | 'candidate', value: string, maxAge?: number): void {
+  private setCookie(response: Response, of: CookieName, value: string, maxAge?: number): void {
     const options = { httpOnly: true, sameSite: 'strict', secure: this.secure, path: '/', maxAge } as const;
     response.append('Set-Cookie', serialize(this.cookieName(of), value, options));
   }

@@ -2,6 +2,7 @@ import { and, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import { subjectOf, writeLetter, type LetterFacts, type NoticeTopic } from '../../core/letters/letters';
 import { say } from '../../core/messages/words';
 import type { Letter, LetterRow } from '../../core/rounds/api';
+import { record } from '../audit/record';
 import type { Clock } from '../machine/clock';
 import type { Config } from '../config';
 import type { Db } from '../db/open';
@@ -10,7 +11,7 @@ import type { JobQueue } from '../jobs/jobQueue';
 import { subjectsOf } from '../jobs/subjects';
 import { calendarFile } from './calendarFile';
 import { letterRow } from './letterRow';
-import { dropLink, makeLink } from './links';
+import { dropLink, makeLink, revokeLinks } from './links';
 
 export interface NewLetter {
   readonly invitationId: number;
@@ -24,7 +25,7 @@ const CALENDAR = { name: 'test-window.ics', type: 'text/calendar' };
 
 /**
  * Letters lie in the outbox. With a mail server they are sent by a job; without one the outbox itself is the letter box.
- * A stored letter holds no secret link: one is made when it is sent, or when it is opened where there is no mail server.
+ * A stored letter holds no secret link: one is made when it is sent, or when staff ask for one where there is no mail server.
  */
 export class Outbox {
   private readonly db: Db;
@@ -91,19 +92,37 @@ export class Outbox {
     return this.db.select().from(letters).where(eq(letters.id, id)).get() ?? null;
   }
 
-  /** A letter as it is read here; `withLink`, where there is no mail server, with a link that is made for it now. */
-  read(id: number, withLink = false): Letter | null {
+  /** A letter as it is read here: without the link, which stands in the letter that was sent alone. */
+  read(id: number): Letter | null {
     const letter = this.find(id);
-    if (!letter) return null;
-    const secret = withLink && !this.config.smtpUrl ? this.secretFor(letter) : null;
-    const attachments = letter.facts.kind === 'invitation' ? [CALENDAR.name] : [];
-    const link = secret === null ? null : this.address(secret);
+    return letter && this.shown(letter, null);
+  }
+
+  /**
+   * Where there is no mail server: a letter with a new link, on record. Every earlier link of the candidate ends with it, as
+   * they would be told by the page that asks.
+   */
+  readWithNewLink(id: number, staffId: number): Letter | null {
+    const letter = this.find(id);
+    if (letter?.facts.kind !== 'invitation' || this.config.smtpUrl) return letter && this.shown(letter, null);
+    const { db, clock } = this;
+    const { invitationId } = letter;
+    const secret = db.transaction(() => {
+      revokeLinks(db, invitationId);
+      record({ db, clock }, { staffId, act: 'made-link', subject: `letter ${id}`, invitationId });
+      return makeLink(db, invitationId, clock.now());
+    });
+    return this.shown(letter, this.address(secret));
+  }
+
+  private shown(letter: Stored, link: string | null): Letter {
+    const isInvitation = letter.facts.kind === 'invitation';
     return {
       ...letterRow(letter, this.config),
       facts: letter.facts,
-      hasLink: letter.facts.kind === 'invitation',
+      hasLink: isInvitation,
       link,
-      attachments,
+      attachments: isInvitation ? [CALENDAR.name] : [],
     };
   }
 

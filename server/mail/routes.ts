@@ -28,11 +28,11 @@ export function letterEndpoints(services: Services, outbox: Outbox): Endpoint[] 
     forStaff(roles, { method: 'get', path: '/letters/:id', params: idParams }, (who, { params }) =>
       own(who.id, params.id, (id) => outbox.read(id)),
     ),
-    // Where there is no mail server, the letter as the candidate would have it: a link is made for it.
+    // Where there is no mail server: the letter with a link that works, instead of every earlier one.
     forStaff(
       roles,
-      { method: 'post', path: '/letters/:id/open', params: idParams, body: Joi.object({}) },
-      (who, { params }) => own(who.id, params.id, (id) => outbox.read(id, true)),
+      { method: 'post', path: '/letters/:id/new-link', params: idParams, body: Joi.object({}) },
+      (who, { params }) => own(who.id, params.id, (id) => outbox.readWithNewLink(id, who.id)),
     ),
     forStaff(
       roles,

@@ -22,7 +22,7 @@ import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
 import type { Try } from '../jobs/jobQueue';
 import { findEvidence } from '../scoring/findEvidence';
-import type { ScoreFound } from '../scoring/serveScoring';
+import type { ScoreFound } from '../scoring/scoreOne';
 import type { Services } from '../services';
 import { findSitting, type Sitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt, type ReceiptRow } from '../sittings/receipts';

@@ -1,28 +1,18 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
-import type { RehearsalAnswers, RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
-import { rehearsalScript, rehearsalSheet } from '../../core/rehearsal/scoreRehearsal';
-import type { ResultSheet } from '../../core/results/resultSheet';
-import type { Credit } from '../../core/kinds/contract';
-import type { EvidenceFound } from '../../core/kinds/evidence';
-import {
-  evidenceFor,
-  isForMachine,
-  partsOfScript,
-  toScore,
-  unansweredCredits,
-} from '../../core/scoring/script';
+import type { RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
 import { plainForm } from '../../core/forms/drawForm';
 import { arrivalStateOf } from '../candidates/state';
 import { rounds } from '../db/schema';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { conflict, notFound } from '../http/errors';
-import { perMinute } from '../http/limits';
+import { networkOf, perMinute } from '../http/limits';
+import type { CandidateSession } from '../http/sessions';
 import type { FullPaper } from '../../core/papers/paper';
-import { latestVersion, paperOfVersion } from '../papers/papers';
+import { latestVersion, paperOfVersion, type PaperVersion } from '../papers/papers';
 import { GALLERY, REHEARSAL } from '../papers/rehearsals';
-import { findEvidence } from '../scoring/findEvidence';
 import type { Services } from '../services';
+import type { Rehearsals } from './rehearsals';
 import { WaitingRehearsals } from './waiting';
 
 /** A whole room may rehearse behind one address. */
@@ -35,19 +25,15 @@ const ticketParams = Joi.object<{ ticket: string }>({
     .pattern(/^[\w-]{24}$/)
     .required(),
 });
-const answersBody = Joi.object<RehearsalAnswers>({
-  answers: Joi.object()
-    .pattern(/^[a-z0-9-]{1,40}\/[A-F]$/, Joi.any())
-    .max(100)
-    .required(),
-});
+/** The answers of every question of a rehearsal, with an essay and a drawing. */
+const answersBody = { type: 'application/json', limit: '256kb' } as const;
 
 type Round = typeof rounds.$inferSelect;
 
-function paperOfRehearsal({ db }: Services, key: string): FullPaper {
+function rehearsalOf({ db }: Services, key: string): PaperVersion {
   const found = latestVersion(db, key);
   if (!found) throw notFound('noRehearsal');
-  return found.paper;
+  return found;
 }
 
 const viewOf = (services: Services, paper: FullPaper, round: Round | null): RehearsalView => ({
@@ -56,37 +42,18 @@ const viewOf = (services: Services, paper: FullPaper, round: Round | null): Rehe
   paper: plainForm(paper).paper,
 });
 
-/** What was answered to a rehearsal, or in practice. */
-interface Handed extends RehearsalAnswers {
-  readonly paper: FullPaper;
-}
-
-/** Scores what was answered, and keeps nothing of it. What fails is told as not marked. */
-async function score(services: Services, { answers, paper }: Handed, owner: string): Promise<ResultSheet> {
-  const script = rehearsalScript(paper, answers);
-  const parts = partsOfScript(script);
-  const credits = new Map<string, readonly Credit[]>();
-  for (const part of parts.filter(isForMachine)) {
-    if (part.empty) {
-      credits.set(part.target, unansweredCredits(part));
-      continue;
-    }
-    const evidence: Record<string, EvidenceFound> = {};
-    for (const request of evidenceFor(part))
-      evidence[request.key] = await findEvidence(services, request, owner);
-    const found = (await services.scorer.score([toScore(part, parts, evidence)])).get(part.target)!;
-    if ('credits' in found) credits.set(part.target, found.credits);
-  }
-  return rehearsalSheet(script, credits);
-}
-
-export function rehearsalEndpoints(services: Services): Endpoint[] {
+export function rehearsalEndpoints(services: Services, rehearsals: Rehearsals): Endpoint[] {
   const { db } = services;
   const countScores = perMinute(SCORES_A_MINUTE, 'tooManyScores');
   const waiting = new WaitingRehearsals((owner) => services.sandbox.before(owner));
-  const begin = (handed: Handed): RehearsalTicket => ({
-    ticket: waiting.add((owner) => score(services, handed, owner)),
-  });
+  /** Reads what was sent, which may refuse it, and scores it behind a ticket. */
+  const begin = async (version: number, body: unknown, sender: string): Promise<RehearsalTicket> => {
+    waiting.hasRoom();
+    const handed = { version, bytes: body instanceof Uint8Array ? body : new Uint8Array() };
+    const parts = await rehearsals.read(handed, sender);
+    return { ticket: waiting.add((owner) => rehearsals.score(handed, { parts, sender, owner })) };
+  };
+  const nameOf = ({ invitation }: CandidateSession) => `invitation ${invitation}`;
   /** The rehearsal of every kind has no round; any other address is that of a round. */
   const opened = (key: string): { readonly paper: string; readonly round: Round | null } => {
     if (key === GALLERY) return { paper: GALLERY, round: null };
@@ -97,42 +64,58 @@ export function rehearsalEndpoints(services: Services): Endpoint[] {
   };
   const roundOf = (invitation: number) => arrivalStateOf(services, invitation).invited.round;
   /** The real questions of a candidate's round, once they are released for practice. */
-  const practised = (invitation: number): FullPaper => {
-    const round = roundOf(invitation);
-    if (round.practiceAt === null) throw conflict('no-practice');
-    return paperOfVersion(db, round.paperVersionId);
+  const practised = (invitation: number): PaperVersion => {
+    const { practiceAt, paperVersionId: id } = roundOf(invitation);
+    if (practiceAt === null) throw conflict('no-practice');
+    return { id, paper: paperOfVersion(db, id) };
   };
   return [
     forCandidates({ method: 'get', path: '/practice' }, ({ invitation }) =>
       // Nothing is at stake: no device is checked for it.
-      viewOf(services, practised(invitation), null),
+      viewOf(services, practised(invitation).paper, null),
     ),
-    forCandidates({ method: 'post', path: '/practice/score', body: answersBody }, async (who, { body }) => {
-      await countScores(`invitation ${who.invitation}`);
-      return begin({ ...body, paper: practised(who.invitation) });
-    }),
+    forCandidates(
+      {
+        method: 'post',
+        path: '/practice/score',
+        body: answersBody,
+        count: (_, who) => countScores(nameOf(who)),
+      },
+      (who, { body }) => begin(practised(who.invitation).id, body, nameOf(who)),
+    ),
     forCandidates({ method: 'get', path: '/rehearsal' }, ({ invitation }) =>
-      viewOf(services, paperOfRehearsal(services, REHEARSAL), roundOf(invitation)),
+      viewOf(services, rehearsalOf(services, REHEARSAL).paper, roundOf(invitation)),
     ),
-    forCandidates({ method: 'post', path: '/rehearsal/score', body: answersBody }, async (who, { body }) => {
-      await countScores(`invitation ${who.invitation}`);
-      return begin({ ...body, paper: paperOfRehearsal(services, REHEARSAL) });
-    }),
+    forCandidates(
+      {
+        method: 'post',
+        path: '/rehearsal/score',
+        body: answersBody,
+        count: (_, who) => countScores(nameOf(who)),
+      },
+      (who, { body }) => begin(rehearsalOf(services, REHEARSAL).id, body, nameOf(who)),
+    ),
     // Whoever holds the ticket may ask: it cannot be guessed, and there is nothing else to know it by.
-    forAnyone({ method: 'get', path: '/rehearsal/score/:ticket', params: ticketParams }, ({ params }) =>
-      waiting.stateOf(params.ticket),
+    forAnyone(
+      { method: 'get', path: '/rehearsal/score/:ticket', params: ticketParams },
+      ({ params, response }) => {
+        response.type('json').send(waiting.stateOf(params.ticket));
+      },
     ),
     forAnyone({ method: 'get', path: '/rehearsal/:key', params: keyParams }, ({ params }) => {
       const { paper, round } = opened(params.key);
-      return viewOf(services, paperOfRehearsal(services, paper), round);
+      return viewOf(services, rehearsalOf(services, paper).paper, round);
     }),
     forAnyone(
-      { method: 'post', path: '/rehearsal/:key/score', params: keyParams, body: answersBody },
-      async ({ params, body, request }) => {
-        const { paper } = opened(params.key);
-        await countScores(request.ip ?? '');
-        return begin({ ...body, paper: paperOfRehearsal(services, paper) });
+      {
+        method: 'post',
+        path: '/rehearsal/:key/score',
+        params: keyParams,
+        body: answersBody,
+        count: (request) => countScores(networkOf(request)),
       },
+      ({ params, body, request }) =>
+        begin(rehearsalOf(services, opened(params.key).paper).id, body, networkOf(request)),
     ),
   ];
 }

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto';
 import type { RehearsalScore } from '../../core/rehearsal/api';
-import type { ResultSheet } from '../../core/results/resultSheet';
 import { ApiError, notFound } from '../http/errors';
 
 /** Rehearsals that may wait to be scored: more are told to try again. */
@@ -10,7 +9,7 @@ const KEPT_MS = 10 * 60_000;
 
 type State =
   | { readonly is: 'waiting' }
-  | { readonly is: 'done'; readonly sheet: ResultSheet }
+  | { readonly is: 'done' /** As JSON. */; readonly sheet: string }
   | { readonly is: 'failed' };
 
 /** Rehearsals that are being scored, in memory only: their programs wait for the sandbox like everybody's. */
@@ -22,10 +21,15 @@ export class WaitingRehearsals {
     this.before = before;
   }
 
-  /** Begins to score; what it gives back is asked for by the ticket. The owner of the runs is `rehearsal` and the ticket. */
-  add(score: (owner: string) => Promise<ResultSheet>): string {
+  /** Refuses, to be tried again, where too many wait already. */
+  hasRoom(): void {
     const waiting = [...this.known.values()].filter((state) => state.is === 'waiting').length;
     if (waiting >= MOST) throw new ApiError(503, 'busy', { key: 'busyRuns' });
+  }
+
+  /** Begins to score; what it gives back is asked for by the ticket. The owner of the runs is `rehearsal` and the ticket. */
+  add(score: (owner: string) => Promise<string>): string {
+    this.hasRoom();
     const ticket = randomBytes(18).toString('base64url');
     this.known.set(ticket, { is: 'waiting' });
     const settle = (state: State) => {
@@ -39,10 +43,12 @@ export class WaitingRehearsals {
     return ticket;
   }
 
-  stateOf(ticket: string): RehearsalScore {
+  /** As JSON of a `RehearsalScore`. */
+  stateOf(ticket: string): string {
     const state = this.known.get(ticket);
     if (!state) throw notFound('noScore');
     if (state.is === 'failed') throw new ApiError(503, 'not-scored');
-    return state.is === 'done' ? { sheet: state.sheet } : { before: this.before(`rehearsal ${ticket}`) };
+    if (state.is === 'done') return `{"sheet":${state.sheet}}`;
+    return JSON.stringify({ before: this.before(`rehearsal ${ticket}`) } satisfies RehearsalScore);
   }
 }

@@ -42,7 +42,7 @@ const invite = (change: object = {}) =>
 describe('an invitation', () => {
   it('is a letter with the link, the window in the reader’s zone, the time and the breaks', async () => {
     const { body } = await invite();
-    const { body: letter } = await odile.post<Letter>(`/letters/${body.letter}/open`);
+    const { body: letter } = await odile.post<Letter>(`/letters/${body.letter}/new-link`);
     expect(letter.to).toBe('ilse@example.org');
     const text = writeLetter(letter.facts, letter.link, say);
     expect(text).toContain('(America/Lima)');
@@ -86,7 +86,7 @@ describe('a new link', () => {
     const answer = await coordinator.post<{ letter: number }>(`/rounds/${own}/new-link`, { invitation: id });
     expect((await client.get('/arrival')).status).toBe(401);
     expect((await client.post('/arrival/open', { link })).status).toBe(404);
-    const { body } = await coordinator.post<Letter>(`/letters/${answer.body.letter}/open`);
+    const { body } = await coordinator.post<Letter>(`/letters/${answer.body.letter}/new-link`);
     const opened = await client.post('/arrival/open', { link: body.link!.split('/i/')[1] });
     expect(opened.status).toBe(200);
     const elsewhere = await coordinator.post(`/rounds/${round}/new-link`, { invitation: id });

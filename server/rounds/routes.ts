@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { aidNames } from '../../core/kit/aids';
 import { checkNames } from '../../core/arrival/checks';
@@ -185,6 +185,7 @@ export function roundEndpoints(services: Services, outbox: Outbox, closing: Clos
         db
           .select({ id: staff.id, name: staff.name, roles: staff.roles })
           .from(staff)
+          .where(isNull(staff.disabledAt))
           .orderBy(staff.name)
           .all() satisfies StaffRow[],
     ),

@@ -1,5 +1,5 @@
 import type { PartToScore } from '../../core/scoring/scorePart';
-import type { ScoreFound } from './serveScoring';
+import type { ScoreFound } from './scoreOne';
 import { WarmWorker } from './warmWorker';
 
 /** How long a part may take; no rule of scoring takes more than some milliseconds. */

@@ -1,37 +1,10 @@
 import { parentPort } from 'node:worker_threads';
-import { isDecided, type Credit, type Undecided } from '../../core/kinds/contract';
 import type { KeyKinds } from '../../core/kinds/keyKinds';
-import {
-  NonsenseError,
-  scorePart,
-  type PartToScore,
-  type ScoringFailure,
-} from '../../core/scoring/scorePart';
-
-/** What scoring a part came to. `trouble` is for the people who look after the machine. */
-export type ScoreFound =
-  | {
-      readonly credits: readonly Credit[];
-      /** The components that people decide, each by itself. */
-      readonly undecided: readonly Undecided[];
-    }
-  | { readonly failure: ScoringFailure; readonly trouble: string };
-
-function score(kinds: KeyKinds, part: PartToScore): ScoreFound {
-  try {
-    const found = scorePart(kinds, part);
-    return {
-      credits: found.filter(isDecided),
-      undecided: found.filter((one): one is Undecided => !isDecided(one)),
-    };
-  } catch (error) {
-    const failure = error instanceof NonsenseError ? 'nonsense' : 'threw';
-    return { failure, trouble: String(error).slice(0, 500) };
-  }
-}
+import type { PartToScore } from '../../core/scoring/scorePart';
+import { scoreOne } from './scoreOne';
 
 /** Scores one part for each message, by these kinds. Runs in a worker thread, which can be stopped. */
 export function serveScoring(kinds: KeyKinds): void {
-  parentPort!.on('message', (part: PartToScore) => parentPort!.postMessage(score(kinds, part)));
+  parentPort!.on('message', (part: PartToScore) => parentPort!.postMessage(scoreOne(kinds, part)));
   parentPort!.postMessage('ready');
 }

@@ -87,7 +87,7 @@ export class Served {
   }
 
   /** Everybody has in every round the roles that they have at all. */
-  private assign(member: Pick<typeof staff.$inferSelect, 'id' | 'roles'>, roundId: number): void {
+  assign(member: Pick<typeof staff.$inferSelect, 'id' | 'roles'>, roundId: number): void {
     const { db } = this.wired.services;
     for (const role of member.roles)
       db.insert(roundStaff).values({ roundId, staffId: member.id, role }).onConflictDoNothing().run();

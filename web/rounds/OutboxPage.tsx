@@ -21,7 +21,7 @@ function LetterView({ id }: { readonly id: number }) {
   const { busy, trouble, run } = useAction();
   if (loaded.state === 'loading') return null;
   if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
-  const open = () => run(async () => replace(await post<Letter>(`/letters/${id}/open`)));
+  const newLink = () => run(async () => replace(await post<Letter>(`/letters/${id}/new-link`)));
   const letter = loaded.value;
   return (
     <article className="rounded-card border border-line bg-card p-5">
@@ -39,9 +39,12 @@ function LetterView({ id }: { readonly id: number }) {
           </a>
         )}
         {letter.hasLink && !letter.link && letter.state === 'not sent' && (
-          <Button disabled={busy} onClick={() => void open()}>
-            {t('showLink')}
-          </Button>
+          <>
+            <Button disabled={busy} onClick={() => void newLink()}>
+              {t('makeLink')}
+            </Button>
+            <span className="max-w-[34ch] text-[0.9rem] text-soft">{t('makeLinkEnds')}</span>
+          </>
         )}
         {letter.attachments.map((name) => (
           <a

@@ -239,7 +239,9 @@ export const t = words('rounds', {
   written: 'Written',
   noLetters: 'There is no e-mail yet.',
   openLetter: 'Read the e-mail to {{to}}',
-  showLink: 'Show the personal link',
+  makeLink: 'Make a personal link',
+  makeLinkEnds:
+    'Earlier links of this candidate stop working. A test that is open goes on until its page is reloaded.',
   asCandidate: 'Open the link as the candidate would',
   attached: 'Attached',
   pick: 'Choose an e-mail to read it here.',

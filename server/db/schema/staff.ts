@@ -15,6 +15,8 @@ export const staff = sqliteTable('staff', {
   name: text('name').notNull(),
   passwordHash: text('password_hash').notNull(),
   roles: text('roles', { mode: 'json' }).$type<Role[]>().notNull(),
+  /** Null while its owner can sign in. */
+  disabledAt: time('disabled_at'),
 });
 
 export const staffSessions = sqliteTable('staff_sessions', {

@@ -1,0 +1,1 @@
+ALTER TABLE `staff` ADD `disabled_at` integer;

@@ -1,0 +1,82 @@
+import Joi from 'joi';
+import type { Credit } from '../../core/kinds/contract';
+import type { EvidenceFound, EvidenceRequest } from '../../core/kinds/evidence';
+import { keyKinds } from '../../core/kinds/keyKinds';
+import type { RehearsalAnswers } from '../../core/rehearsal/api';
+import { rehearsalScript, rehearsalSheet } from '../../core/rehearsal/scoreRehearsal';
+import {
+  evidenceFor,
+  isForMachine,
+  partsOfScript,
+  toScore,
+  unansweredCredits,
+  type Script,
+} from '../../core/scoring/script';
+import type { Config } from '../config';
+import { helperData, serveTasks } from '../helpers/serveTasks';
+import { badRequest } from '../http/errors';
+import { paperOfVersion } from '../papers/papers';
+import { openReading } from '../reading/openReading';
+import { scoreOne } from '../scoring/scoreOne';
+
+/* Whatever a browser sends to be scored without an account is read and scored here, away from those who sit a test. */
+
+export interface RehearsalHanded {
+  /** The paper's version. */
+  readonly version: number;
+  /** The body of the request, as it came. */
+  readonly bytes: Uint8Array;
+}
+
+export interface PartEvidence {
+  readonly target: string;
+  readonly requests: readonly EvidenceRequest[];
+}
+
+/** What was run for a part, by the key of the request. */
+export type EvidenceOfParts = Readonly<Record<string, Readonly<Record<string, EvidenceFound>>>>;
+
+const answersBody = Joi.object<RehearsalAnswers>({
+  answers: Joi.object()
+    .pattern(/^[a-z0-9-]{1,40}\/[A-F]$/, Joi.any())
+    .max(100)
+    .required(),
+}).required();
+
+const readingAt = openReading(helperData<Config>());
+
+function scriptOf({ version, bytes }: RehearsalHanded): Script {
+  let body: unknown;
+  try {
+    body = JSON.parse(Buffer.from(bytes).toString('utf8'));
+  } catch {
+    throw badRequest('malformed');
+  }
+  const checked = answersBody.validate(body, { convert: false });
+  if (checked.error) throw badRequest('malformedBody', checked.error.message);
+  // Nothing of it depends on the time.
+  return rehearsalScript(paperOfVersion(readingAt(0).db, version), checked.value.answers);
+}
+
+function evidence(handed: RehearsalHanded): PartEvidence[] {
+  return partsOfScript(scriptOf(handed))
+    .filter(isForMachine)
+    .map((part) => ({ target: part.target, requests: evidenceFor(part) }))
+    .filter(({ requests }) => requests.length > 0);
+}
+
+/** The sheet as JSON: it goes to the device as it is. What fails is told as not marked. */
+function score({ found, ...handed }: RehearsalHanded & { readonly found: EvidenceOfParts }): string {
+  const script = scriptOf(handed);
+  const parts = partsOfScript(script);
+  const credits = new Map<string, readonly Credit[]>();
+  for (const part of parts.filter(isForMachine)) {
+    const scored = part.empty
+      ? { credits: unansweredCredits(part) }
+      : scoreOne(keyKinds, toScore(part, parts, found[part.target] ?? {}));
+    if ('credits' in scored) credits.set(part.target, scored.credits);
+  }
+  return JSON.stringify(rehearsalSheet(script, credits));
+}
+
+serveTasks({ evidence, score });
