@@ -125,7 +125,7 @@ test('from invitation to released result, with every person in it, and no barrie
   await coordinator.invites('Aurelia Nightingale-Osei', 'aurelia@example.org', 50);
   await expect(coordinator.page.getByText('test-window.ics')).toBeVisible();
   await hasNoBarriers(coordinator.page, 'outbox');
-  await coordinator.page.getByRole('button', { name: 'Show the personal link' }).click();
+  await coordinator.page.getByRole('button', { name: 'Make a personal link' }).click();
   const opened = office.waitForEvent('page');
   await coordinator.page.getByRole('link', { name: 'Open the link as the candidate would' }).click();
   const link = (await opened).url();

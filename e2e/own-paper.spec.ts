@@ -106,7 +106,7 @@ test('the first account, a paper, a round, people from a list, a sitting, marks,
   await expect(page.getByRole('rowheader')).toHaveText(['Rosa Iden']);
 
   await nils.readsInvitationOf('marit@example.org');
-  await page.getByRole('button', { name: 'Show the personal link' }).click();
+  await page.getByRole('button', { name: 'Make a personal link' }).click();
   const personal = page.getByRole('link', { name: 'Open the link as the candidate would' });
   const marit = new Candidate(
     await (await browser.newContext()).newPage(),

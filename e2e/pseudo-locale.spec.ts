@@ -125,7 +125,7 @@ test('in the pseudo-locale no English of ours is left, from the link to the sign
     `/staff/rounds/${round!.id}/people`,
   );
   const [letter] = app.rows<{ id: number }>('select max(id) as id from letters');
-  await visits('/staff/outbox');
+  await visits('/staff/outbox', '/staff/account', '/staff/accounts');
   for (const id of [letter!.id, 1]) {
     await office.goto(`/staff/outbox?letter=${id}`);
     await expect(office.locator('pre')).toBeVisible();

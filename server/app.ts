@@ -108,7 +108,7 @@ export function serveWeb(app: Express, folder: string): void {
 function buildApi(services: Services, endpoints: readonly Endpoint[]): express.Router {
   const api = express.Router();
   const pack = compression({ threshold: 2048 });
-  api.use(dataHeaders, ownOriginOnly);
+  api.use(dataHeaders(isSecure(services.config)), ownOriginOnly);
   api.use((request, response, next) => {
     // A stream of events must not be gathered for compression: each is to arrive at once.
     if (request.method !== 'GET' || request.path.endsWith('/stream')) next();

@@ -126,6 +126,21 @@ describe('what was announced', () => {
   });
 });
 
+describe('a hand-in by the candidate', () => {
+  const at = 5 * MINUTE;
+  const events: TimeEvent[] = [{ type: 'closed', at, by: 'candidate' }];
+  it('is completed by what it named, and by nothing else: the rest waits for a coordinator', () => {
+    const [named, unnamed] = [entry(1, at - 2000, at + 3000), entry(2, at - 1000, at + 4000)];
+    const own = hold([named, unnamed], [head(1, at, at - 3000), head(2, at + 4000, at - 3000)]);
+    expect(standing([own], { events })).toEqual(['late', 'waiting']);
+    // Of another device too, which had announced nothing.
+    const other = hold([entry(1, at - 5000, at + 6000, { hold: 2 })], [head(1, at + 6000, at - 6000)], {
+      number: 2,
+    });
+    expect(standing([hold([], []), other], { events })).toEqual(['waiting']);
+  });
+});
+
 describe('a closing by an invigilator', () => {
   const closed: TimeEvent[] = [{ type: 'closed', at: 5 * MINUTE, by: 'staff' }];
   const at = (claim: number) =>

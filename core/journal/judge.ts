@@ -7,6 +7,7 @@ import {
   type KnownStop,
   type SittingTime,
 } from '../timing/sittingTime';
+import type { ClosedBy } from '../sittings/api';
 import { isLater, slotOf, type EntryAbout, type EntryRef } from './entry';
 import { isOutOfTurn, isVisit, type Before, type Turns } from './turns';
 
@@ -173,7 +174,8 @@ const announcedBy = (hold: Pick<HoldRecord, 'heads'>, until: number): number =>
 
 interface End {
   readonly at: number;
-  readonly byStaff: boolean;
+  /** Null for the end of a section's own limit. */
+  readonly by: ClosedBy | null;
 }
 
 /** Judges entries by one end: the closing, or that of a section's own limit. */
@@ -182,6 +184,8 @@ class EndJudge {
   private readonly record: SittingRecord;
   private readonly grace: number;
   private readonly complete: boolean;
+  /** Until when entries can be announced: whoever hands in themselves has announced all that they hand in. */
+  private readonly announcedUntil: number;
 
   /** Whether bytes can still complete what was announced. */
   private readonly open: boolean;
@@ -190,27 +194,30 @@ class EndJudge {
     this.record = record;
     this.end = end;
     this.grace = graceMsOf(record.time);
+    this.announcedUntil = end.by === 'candidate' ? end.at : end.at + this.grace;
     this.complete = this.missing().length === 0;
     this.open = now <= end.at + BYTES_MS;
   }
 
-  /** What was announced until the grace was over and had not come when bytes stopped to count. */
+  /** What was announced in time and had not come when bytes stopped to count. */
   missing(): Judged['missing'] {
     return this.record.holds.flatMap((hold) => {
-      const announced = announcedBy(hold, this.end.at + this.grace);
+      const announced = announcedBy(hold, this.announcedUntil);
       const whole = wholeUpTo(hold, this.end.at + BYTES_MS);
       return whole < announced ? [{ hold: hold.number, from: whole + 1, to: announced }] : [];
     });
   }
 
-  standing(entry: EntryRecord, { from, to }: Interval, at: number, broken: boolean): Standing {
-    const { at: end, byStaff } = this.end;
+  standing(entry: EntryRecord, { from, to }: Interval, at: number, hold: HoldRecord): Standing {
+    const { at: end, by } = this.end;
     if (entry.arrivedAt <= end) return 'in time';
-    if (broken) return 'waiting';
+    if (hold.broken) return 'waiting';
     if (to > end) {
-      if (from >= end || at > end + (byStaff ? STAFF_CLOSING_MS : 0)) return 'after';
+      if (from >= end || at > end + (by === 'staff' ? STAFF_CLOSING_MS : 0)) return 'after';
       if (to > end + this.grace) return 'waiting';
     }
+    // What the hand-in did not name may have been written since, whatever time it claims.
+    if (by === 'candidate' && entry.number > announcedBy(hold, end)) return 'waiting';
     if (entry.arrivedAt > end + BYTES_MS) return 'waiting';
     return this.complete ? 'late' : this.open ? 'pending' : 'waiting';
   }
@@ -239,11 +246,13 @@ export function judgeSitting(record: SittingRecord, now: number): Judged {
   const { holds, time } = record;
   const endAt = paperEndAt(time, now);
   const paper =
-    endAt === null ? null : new EndJudge(record, { at: endAt, byStaff: time.closed?.by === 'staff' }, now);
+    endAt === null
+      ? null
+      : new EndJudge(record, { at: endAt, by: time.closed?.at === endAt ? time.closed.by : null }, now);
   const sections = new Map(
     Object.keys(time.terms.sectionLimitsMs).map((section) => {
       const at = sectionEndAt(time, section, now);
-      return [section, at === null ? null : new EndJudge(record, { at, byStaff: false }, now)];
+      return [section, at === null ? null : new EndJudge(record, { at, by: null }, now)];
     }),
   );
   const stops = stopsOf(time, now);
@@ -259,9 +268,7 @@ export function judgeSitting(record: SittingRecord, now: number): Judged {
     // Nobody can answer what is still sealed.
     if (section !== null && !(section in time.entered)) return { ...verdict, standing: 'aside' as const };
     const ends = [paper, section === null ? null : sections.get(section)!].filter((end) => end !== null);
-    const standing = ends
-      .map((end) => end.standing(entry, interval, at, hold.broken))
-      .reduce(worse, 'in time');
+    const standing = ends.map((end) => end.standing(entry, interval, at, hold)).reduce(worse, 'in time');
     const decided = decidedStanding(standing, entry, record.decided);
     const counting = decided === 'in time' || decided === 'late';
     const made = { ...verdict, standing: counting && isOutside(entry) ? ('out of turn' as const) : decided };

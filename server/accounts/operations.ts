@@ -23,7 +23,7 @@ export async function addStaff(
 }
 
 /** Everybody of the staff, with how many browsers they are signed in with. */
-export function staffAccounts({ db, clock }: Pick<Services, 'db' | 'clock'>): StaffAccount[] {
+export function staffAccounts({ db, clock }: Pick<Services, 'db' | 'clock'>, asks: number): StaffAccount[] {
   const open = and(eq(staffSessions.staffId, staff.id), gt(staffSessions.expiresAt, clock.now()));
   return db
     .select({
@@ -38,7 +38,8 @@ export function staffAccounts({ db, clock }: Pick<Services, 'db' | 'clock'>): St
     .leftJoin(staffSessions, open)
     .groupBy(staff.id)
     .orderBy(asc(staff.name), asc(staff.id))
-    .all();
+    .all()
+    .map((account) => ({ ...account, own: account.id === asks }));
 }
 
 /** Sets a new password; every other browser that is signed in as this person is signed out. */

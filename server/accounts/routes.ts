@@ -78,13 +78,15 @@ export function accountEndpoints(services: Needed): Endpoint[] {
       endSessions(services, who.id, { staffId: who.id, keep: sessions.staffHash(request) });
       return {};
     }),
-    forStaff(['coordinator'], { method: 'get', path: '/staff-accounts' }, () => staffAccounts(services)),
+    forStaff(['coordinator'], { method: 'get', path: '/staff-accounts' }, (who) =>
+      staffAccounts(services, who.id),
+    ),
     forStaff(
       ['coordinator'],
       { method: 'post', path: '/staff-accounts/:id/disabled', params: idParams, body: disabledBody },
       (who, { params, body }) => {
         setDisabled(services, who.id, { staffId: params.id, ...body });
-        return staffAccounts(services);
+        return staffAccounts(services, who.id);
       },
     ),
     forStaff(
@@ -92,7 +94,7 @@ export function accountEndpoints(services: Needed): Endpoint[] {
       { method: 'post', path: '/staff-accounts/:id/end-sessions', params: idParams, body: nothing },
       (who, { params }) => {
         endSessions(services, who.id, { staffId: params.id, keep: null });
-        return staffAccounts(services);
+        return staffAccounts(services, who.id);
       },
     ),
   ];

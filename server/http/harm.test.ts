@@ -151,6 +151,10 @@ describe('a session', () => {
       expect(answer.headers.getSetCookie()[0]).toMatch(
         /^__Host-clear_sitting_staff=[\w-]{27}; Path=\/; HttpOnly; Secure; SameSite=Strict$/,
       );
+      for (const of of ['/sign-in', '/no-such-address'])
+        expect((await fetch(`${secure.url}/api${of}`)).headers.get('strict-transport-security')).toContain(
+          'max-age=',
+        );
       const page = await fetch(secure.url);
       expect(page.headers.get('strict-transport-security')).toContain('max-age=31536000');
     } finally {

@@ -64,6 +64,7 @@ beforeAll(async () => {
     second: sitting.script,
     gap: 1,
     pack: 1,
+    phrase: 1,
     attempt: 0,
     at: 0,
   };
@@ -95,7 +96,6 @@ const OTHER_IDS: Record<string, () => string | number> = {
   '/marking/tasks/:id/take-back': () => aTask(),
   '/marking/tasks/:id/set-aside': () => aTask(),
   '/marking/clarifications/:id/read': () => 1,
-  '/marking/phrases/:id/remove': () => 1,
   '/review-questions/:id': () => 1,
   '/staff-accounts/:id/disabled': () => somebody(),
   '/staff-accounts/:id/end-sessions': () => somebody(),
@@ -109,8 +109,6 @@ const OF_THE_HOUSE = [
   '/jobs/failed',
   '/staff-accounts/:id/disabled',
   '/staff-accounts/:id/end-sessions',
-  // Of whoever asks: somebody else's phrase stays where it is.
-  '/marking/phrases/:id/remove',
 ];
 /** Routes without a session; each answers for itself. */
 const OPEN = [

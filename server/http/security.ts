@@ -3,6 +3,8 @@ import helmet from 'helmet';
 import { ApiError } from './errors';
 
 const SELF = ["'self'"];
+/** How long browsers that came by https stay with it. */
+const HTTPS_S = 31_536_000;
 
 /** Scripts only from here; inline styles are needed by the editors; nothing may frame us. */
 export const securityHeaders = (secure: boolean) =>
@@ -25,20 +27,24 @@ export const securityHeaders = (secure: boolean) =>
       },
     },
     referrerPolicy: { policy: 'no-referrer' },
-    strictTransportSecurity: secure && { maxAge: 31_536_000, includeSubDomains: false },
+    strictTransportSecurity: secure && { maxAge: HTTPS_S, includeSubDomains: false },
   });
 
 /** The API answers with data only: nothing in it may run or be framed. Set as one, for it is asked many times a second. */
-export const dataHeaders: RequestHandler = (_request, response, next) => {
-  response.set({
+export function dataHeaders(secure: boolean): RequestHandler {
+  const headers = {
     'Cache-Control': 'no-store',
     'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
     'Cross-Origin-Resource-Policy': 'same-origin',
     'Referrer-Policy': 'no-referrer',
     'X-Content-Type-Options': 'nosniff',
-  });
-  next();
-};
+    ...(secure && { 'Strict-Transport-Security': `max-age=${HTTPS_S}` }),
+  };
+  return (_request, response, next) => {
+    response.set(headers);
+    next();
+  };
+}
 
 /** A worker script answers with a policy of its own: it alone may compile WebAssembly. */
 export const workerPolicy =

@@ -5,6 +5,7 @@ import type {
   GapData,
   GivenReply,
   MarkingTableData,
+  Phrase,
   QualityData,
   SignOffState,
 } from '../../core/marking/api';
@@ -70,6 +71,29 @@ async function markNext(who: ApiClient, round: number, at: 'lowest' | 'highest',
 async function markAll(who: ApiClient, round: number, at: 'lowest' | 'highest'): Promise<void> {
   while ((await tableOf(who, round)).scripts.length > 0) await markNext(who, round, at);
 }
+
+describe('a phrase', () => {
+  it('is its owner’s everywhere, and where it is shared that of those who mark in the same round', async () => {
+    const [round, other] = [await roundOf(1), await roundOf(1)];
+    const add = (text: string, shared: boolean) =>
+      ada!.post<Phrase[]>(`/marking/rounds/${round}/phrases`, { text, shared });
+    await add('Mine alone', false);
+    const kept = (await add('For all of this round', true)).body;
+    const texts = async (who: ApiClient, of: number) => {
+      const { phrases } = (await who.get<MarkingTableData>(`/marking/piles/${of}/${TARGET}`)).body;
+      return phrases.map(({ text }) => text);
+    };
+    const both = ['For all of this round', 'Mine alone'];
+    expect([await texts(ada!, round), await texts(ada!, other)]).toEqual([both, both]);
+    expect([await texts(ben!, round), await texts(ben!, other)]).toEqual([both.slice(0, 1), []]);
+    const { id } = kept.find(({ shared }) => shared)!;
+    const remove = (who: ApiClient) => who.post(`/marking/rounds/${round}/phrases/${id}/remove`);
+    await remove(ben!);
+    expect(await texts(ben!, round)).toEqual(both.slice(0, 1));
+    await remove(ada!);
+    expect(await texts(ben!, round)).toEqual([]);
+  });
+});
 
 describe('scripts shared out', () => {
   it('go to both assessors evenly, none to both where they are marked once', async () => {

@@ -350,9 +350,9 @@ export async function addStandard(
 export function addPhrase(
   { db }: Services,
   staffId: number,
-  { text, shared }: { readonly text: string; readonly shared: boolean },
+  { round, text, shared }: { readonly round: number; readonly text: string; readonly shared: boolean },
 ): void {
-  db.insert(phrases).values({ staffId, text, shared }).run();
+  db.insert(phrases).values({ staffId, roundId: round, text, shared }).run();
 }
 
 /** Takes one's own phrase away. */

@@ -102,6 +102,7 @@ const phraseBody = Joi.object<{ text: string; shared: boolean }>({
   shared: Joi.boolean().required(),
 });
 const id = Joi.number().integer().min(1).required();
+const phraseParams = Joi.object<{ round: number; phrase: number }>({ round: id, phrase: id });
 const gapParams = Joi.object<{ round: number; gap: number }>({ round: id, gap: id });
 const script = Joi.string().pattern(/^[A-Z0-9]{4,20}$/);
 const scriptParams = partParams.append({ script: script.required() }) as Joi.ObjectSchema<
@@ -183,16 +184,25 @@ function assessorEndpoints(services: Services): Endpoint[] {
         return {};
       },
     ),
-    forStaff(markers, { method: 'post', path: '/marking/phrases', body: phraseBody }, (who, { body }) => {
-      addPhrase(services, who.id, body);
-      return phrasesFor(db, who.id);
-    }),
-    forStaff(
+    forRoundStaff(
       markers,
-      { method: 'post', path: '/marking/phrases/:id/remove', params: idParams, body: nothing },
+      { method: 'post', path: '/marking/rounds/:id/phrases', params: idParams, body: phraseBody },
+      (who, { params, body }) => {
+        addPhrase(services, who.id, { round: params.id, ...body });
+        return phrasesFor(db, who.id, params.id);
+      },
+    ),
+    forRoundStaff(
+      markers,
+      {
+        method: 'post',
+        path: '/marking/rounds/:round/phrases/:phrase/remove',
+        params: phraseParams,
+        body: nothing,
+      },
       (who, { params }) => {
-        removePhrase(services, who.id, params.id);
-        return phrasesFor(db, who.id);
+        removePhrase(services, who.id, params.phrase);
+        return phrasesFor(db, who.id, params.round);
       },
     ),
   ];

@@ -144,11 +144,12 @@ function clarificationsFor(db: Db, { round, target }: ItemRef, staffId: number):
     }));
 }
 
-export const phrasesFor = (db: Db, staffId: number): Phrase[] =>
+/** One's own phrases, of whatever round, and those that others share in this one. */
+export const phrasesFor = (db: Db, staffId: number, round: number): Phrase[] =>
   db
     .select()
     .from(phrases)
-    .where(or(eq(phrases.staffId, staffId), eq(phrases.shared, true)))
+    .where(or(eq(phrases.staffId, staffId), and(eq(phrases.shared, true), eq(phrases.roundId, round))))
     .orderBy(asc(phrases.text))
     .all()
     .map(({ id, text, shared, staffId: by }) => ({ id, text, shared, own: by === staffId }));
@@ -177,7 +178,7 @@ export function markingTable(services: Services, staffId: number, ref: ItemRef):
     modelAnswer: item.modelAnswer,
     agreement: agreementFor(db, ref, { staffId, isFinal }),
     clarifications: clarificationsFor(db, ref, staffId),
-    phrases: phrasesFor(db, staffId),
+    phrases: phrasesFor(db, staffId, ref.round),
     held: held?.reason ?? null,
     scripts: held ? [] : queueOf(db, ref, staffId).map((task) => scriptOf(services, task, item)),
     marked: markedBy(db, ref, staffId),

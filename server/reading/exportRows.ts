@@ -12,7 +12,7 @@ const asText = (cell: Cell): string | number =>
   cell instanceof Date ? cell.toISOString().slice(0, 19).replace('T', ' ') : (cell ?? '');
 
 /** Spreadsheets would take these for formulas: names are anybody's to choose. */
-const escapeFormulae = /^[=+\-@\t\r]/;
+const escapeFormulae = /^[=+\-@|\t\r]/;
 
 async function xlsx(heads: readonly string[], rows: readonly (readonly Cell[])[]): Promise<Uint8Array> {
   // A third of what the process of reading would start with, for the few who export.

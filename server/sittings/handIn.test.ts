@@ -5,6 +5,8 @@ import { journal, observations, receipts } from '../db/schema';
 import { brokenObservation, observationsOf } from '../observations/observations';
 import type { Refusal } from '../testing/ApiClient';
 import { LIMIT, NUMBER, SECOND, typed, Sittings } from '../testing/Sittings';
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import { sha256 } from '../secrets';
 import { receiptHolds, receiptsOf, newestReceipt } from './receipts';
 import { verifyReceipts } from './verifyReceipts';
 
@@ -51,6 +53,38 @@ describe('the hand-in', () => {
     const again = await device.handIn();
     expect(again.body.receipt).toEqual(first.body.receipt);
     expect(receiptsOf(of.db, of.idOf(device))).toHaveLength(1);
+  });
+
+  it('gives equal papers receipts of their own, and one that proves the answers alone still holds', async () => {
+    const codes: string[] = [];
+    for (let n = 0; n < 3; n++) {
+      const device = await of.start();
+      device.write(NUMBER, typed('7'));
+      codes.push((await device.handIn()).body.receipt!.code);
+      const receipt = newestReceipt(of.db, of.idOf(device))!;
+      expect(receiptHolds(of.db, receipt)).toBe(true);
+      const hash = sha256(canonicalJson({ [NUMBER]: typed('7') }));
+      expect(receiptHolds(of.db, { ...receipt, form: 1, hash })).toBe(true);
+      expect(receiptHolds(of.db, { ...receipt, hash })).toBe(false);
+    }
+    expect(new Set(codes).size).toBe(3);
+  });
+
+  it('is completed by what it named; what is sent afterwards waits for a coordinator, whatever it claims', async () => {
+    const device = await of.start();
+    device.write(NUMBER, typed('7'));
+    const { heard } = device;
+    of.app.clock.advance(10 * SECOND);
+    await device.handIn();
+    // As if it had not heard of the hand-in's reply.
+    device.heard = heard;
+    const claimed = of.now();
+    of.app.clock.advance(10 * SECOND);
+    device.write(NUMBER, typed('8'), { at: claimed });
+    await device.save();
+    await of.later(BYTES_MS + MINUTE_MS);
+    expect(of.covered(device)).toEqual({ [NUMBER]: typed('7') });
+    expect(of.openDecisions(device).map(({ kind }) => kind)).toEqual(['late-entries']);
   });
 
   it('is settled at once when the device shows that nothing else can come, and a letter brings the receipt', async () => {

@@ -1,7 +1,7 @@
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { EntryRef } from '../../core/journal/entry';
-import { receiptCode, receiptHash, type ReceiptReason } from '../../core/journal/receipt';
+import { RECEIPT_FORM, receiptCode, receiptHash, type ReceiptReason } from '../../core/journal/receipt';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty } from '../../core/kinds/stored';
 import type { Receipt } from '../../core/sittings/api';
@@ -12,7 +12,7 @@ import { receipts } from '../db/schema';
 import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
 import type { Services } from '../services';
-import { sittingQueries, type CurrentAnswer, type Sitting } from './queries';
+import { findSitting, sittingQueries, type CurrentAnswer, type Sitting } from './queries';
 import { answerTexts, valueOf } from './values';
 
 export type ReceiptRow = typeof receipts.$inferSelect;
@@ -37,6 +37,7 @@ const queriesOf = perDatabase((db) => ({
       sittingId: sql.placeholder('sittingId'),
       at: sql.placeholder('at'),
       hash: sql.placeholder('hash'),
+      form: sql.placeholder('form'),
       reason: sql.placeholder('reason'),
       sources: sql.placeholder('sources'),
     })
@@ -92,11 +93,11 @@ export function answersOfReceipt(db: Db, receipt: Covered): Record<string, unkno
 }
 
 /** Does the journal still hold exactly what a receipt proves? */
-export const receiptHolds = (db: Db, receipt: ReceiptRow): boolean =>
-  receiptHash(
-    answersBy(receipt, (_, ref) => fromJournal(db, receipt, ref)),
-    sha256,
-  ) === receipt.hash;
+export function receiptHolds(db: Db, receipt: ReceiptRow): boolean {
+  const answers = canonicalJson(answersBy(receipt, (_, ref) => fromJournal(db, receipt, ref)));
+  const { deviceName: sitting } = findSitting(db, receipt.sittingId)!;
+  return receiptHash(receipt.form, { sitting, answers }, sha256) === receipt.hash;
+}
 
 /** Makes a receipt of the current answers, unless the newest one says just that already. Part of a commit. */
 export function makeReceipt(
@@ -111,12 +112,18 @@ export function makeReceipt(
   const answers = [...answerTexts(rows)].sort(([a], [b]) => (a < b ? -1 : 1));
   // Values are canonical already, so that the whole is canonical as it stands here.
   const text = `{${answers.map(([target, value]) => `${JSON.stringify(target)}:${value}`).join(',')}}`;
-  const hash = sha256(text);
+  const { deviceName } = findSitting(db, sitting)!;
+  const hash = receiptHash(RECEIPT_FORM, { sitting: deviceName, answers: text }, sha256);
   const sources: Record<string, EntryRef> = {};
   for (const row of rows) sources[sourceOf(row)] = { hold: row.hold, number: row.number };
   const before = newestReceipt(db, sitting);
-  if (before?.hash === hash && canonicalJson(before.sources) === canonicalJson(sources)) return before;
-  return queriesOf(db).add.get({ sittingId: sitting, at, hash, reason, sources });
+  if (
+    before?.hash === hash &&
+    before.form === RECEIPT_FORM &&
+    canonicalJson(before.sources) === canonicalJson(sources)
+  )
+    return before;
+  return queriesOf(db).add.get({ sittingId: sitting, at, hash, form: RECEIPT_FORM, reason, sources });
 }
 
 /** A hand-in that claims to have been made so long before it arrived was made without a connection. */

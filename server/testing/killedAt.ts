@@ -17,7 +17,7 @@ type Method = (this: Statement, ...given: unknown[]) => unknown;
 export async function killedAt(
   database: Sqlite.Database,
   write: number,
-  work: () => void | Promise<void>,
+  work: () => unknown,
 ): Promise<boolean> {
   const prototype = Object.getPrototypeOf(database.prepare('select 1')) as Record<string, Method>;
   const methods = ['run', 'get', 'all'] as const;

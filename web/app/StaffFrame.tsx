@@ -1,6 +1,16 @@
 import '../../core/kinds/candidateKinds';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { CalendarDays, ChartColumn, Files, LogOut, Mails, Radio, Signature, Stamp } from 'lucide-react';
+import {
+  CalendarDays,
+  ChartColumn,
+  Files,
+  LogOut,
+  Mails,
+  Radio,
+  Signature,
+  Stamp,
+  UsersRound,
+} from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import type { Role, StaffMember } from '../../core/rounds/api';
@@ -29,6 +39,8 @@ const t = words('staff', {
   marking: 'Marking',
   signOff: 'Sign-off',
   results: 'Results',
+  accounts: 'Accounts',
+  account: 'Your account',
   signOut: 'Sign out',
   loading: 'Opening …',
   again: 'Try again',
@@ -42,6 +54,7 @@ const AREAS: { to: string; name: Parameters<typeof t>[0]; Icon: typeof Stamp; ro
   { to: '/staff/marking', name: 'marking', Icon: Stamp, roles: ['assessor', 'lead'] },
   { to: '/staff/sign-off', name: 'signOff', Icon: Signature, roles: ['lead'] },
   { to: '/staff/results', name: 'results', Icon: ChartColumn, roles: ['coordinator', 'lead'] },
+  { to: '/staff/accounts', name: 'accounts', Icon: UsersRound, roles: ['coordinator'] },
 ];
 
 export const areasOf = (member: StaffMember) =>
@@ -86,7 +99,13 @@ function Side({ member }: { member: StaffMember }) {
         ))}
       </nav>
       <div className="flex-1" />
-      <p className="px-2.5 text-[0.85rem]">{member.name}</p>
+      <NavLink
+        to="/staff/account"
+        title={t('account')}
+        className="rounded-control px-2.5 py-1 text-[0.85rem] underline decoration-line underline-offset-4 hover:decoration-ink"
+      >
+        {member.name}
+      </NavLink>
       <p className="px-2.5 text-[0.8rem] text-soft">{member.roles.join(', ')}</p>
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <button

@@ -93,6 +93,8 @@ const routes = (
         element={page(() => import('../marking/StandardPage'), 'StandardPage')}
       />
       <Route path="gaps/:round/:gap" element={page(() => import('../marking/SettlePage'), 'SettlePage')} />
+      <Route path="account" element={page(() => import('../people/AccountPage'), 'AccountPage')} />
+      <Route path="accounts" element={page(() => import('../people/StaffAccounts'), 'StaffAccounts')} />
       <Route path="sign-off" element={page(() => import('../marking/SignOff'), 'SignOff')} />
     </Route>
     <Route path="*" element={page(() => import('./Welcome'), 'Lost')} />

@@ -157,6 +157,7 @@ export function Giving(props: Props) {
             />
           </label>
           <Phrases
+            round={table.round}
             phrases={table.phrases}
             comment={draft.comment}
             onUse={(text) => marking.change({ comment: draft.comment ? `${draft.comment} ${text}` : text })}

@@ -7,6 +7,7 @@ import { useAction } from '../ui/useAsync';
 import { t } from './words';
 
 interface Props {
+  readonly round: number;
   readonly phrases: readonly Phrase[];
   /** What is written in the comment now: it can be kept as a phrase. */
   readonly comment: string;
@@ -17,15 +18,15 @@ interface Props {
 const SHOWN = 8;
 
 /** Comments that are used again: own ones and shared ones, with a search. */
-export function Phrases({ phrases, comment, onUse, onChanged }: Props) {
+export function Phrases({ round, phrases, comment, onUse, onChanged }: Props) {
   const [search, setSearch] = useState('');
   const { trouble, run } = useAction();
   const wanted = search.toLowerCase();
+  const path = `/marking/rounds/${round}/phrases`;
   const found = phrases.filter(({ text }) => text.toLowerCase().includes(wanted));
   const keep = (shared: boolean) =>
-    run(async () => onChanged(await post<Phrase[]>('/marking/phrases', { text: comment.trim(), shared })));
-  const remove = (id: number) =>
-    run(async () => onChanged(await post<Phrase[]>(`/marking/phrases/${id}/remove`)));
+    run(async () => onChanged(await post<Phrase[]>(path, { text: comment.trim(), shared })));
+  const remove = (id: number) => run(async () => onChanged(await post<Phrase[]>(`${path}/${id}/remove`)));
   return (
     <details className="text-[0.85rem]">
       <summary className="min-h-8 py-1 text-slate">{t('phrases', { count: phrases.length })}</summary>

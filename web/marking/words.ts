@@ -60,7 +60,7 @@ export const t = words('marking', {
   sharedPhrase: 'Shared: {{text}}',
   removePhrase: 'Remove the phrase: {{text}}',
   keepPhrase: 'Save this comment as my phrase',
-  sharePhrase: 'Share it with everybody',
+  sharePhrase: 'Share it with everybody who marks in this round',
   total: 'of {{all}}',
   totalOpen: 'of {{all}} · {{open}} open',
   totalOpenMany: 'of {{all}} · {{count}} criteria open',

@@ -291,7 +291,7 @@ export const markingHolds = sqliteTable(
   (t) => [index('marking_holds_in').on(t.roundId)],
 );
 
-/** Comments that are used again: one's own, and those that are shared with everybody. */
+/** Comments that are used again: one's own, and those that are shared with everybody who marks in a round. */
 export const phrases = sqliteTable(
   'phrases',
   {
@@ -300,6 +300,8 @@ export const phrases = sqliteTable(
       .notNull()
       .references(() => staff.id),
     shared: integer('shared', { mode: 'boolean' }).notNull(),
+    /** In which it was kept; null for one of before this was noted, which nobody but its owner sees. */
+    roundId: integer('round_id').references(() => rounds.id),
     text: text('text').notNull(),
   },
   (t) => [index('phrases_of').on(t.staffId)],

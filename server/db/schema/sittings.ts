@@ -1,7 +1,7 @@
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { PageState } from '../../../core/files/pages';
 import type { EntryAbout, EntryRef } from '../../../core/journal/entry';
-import type { ReceiptReason } from '../../../core/journal/receipt';
+import type { ReceiptForm, ReceiptReason } from '../../../core/journal/receipt';
 import type { DecisionChoice, DecisionFacts, DecisionKind } from '../../../core/rounds/decisions';
 import type { ClosedBy } from '../../../core/sittings/api';
 import type { TimeEvent } from '../../../core/timing/sittingTime';
@@ -189,6 +189,7 @@ export const receipts = sqliteTable(
       .references(() => sittings.id),
     at: time('at').notNull(),
     hash: text('hash').notNull(),
+    form: integer('form').$type<ReceiptForm>().notNull().default(1),
     reason: text('reason').$type<ReceiptReason>().notNull(),
     /** The entry that gave each part its value, by target. */
     sources: text('sources', { mode: 'json' }).$type<Readonly<Record<string, EntryRef>>>().notNull(),

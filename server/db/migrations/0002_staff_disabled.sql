@@ -1,1 +1,0 @@
-ALTER TABLE `staff` ADD `disabled_at` integer;
