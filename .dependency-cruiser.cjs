@@ -29,6 +29,22 @@ module.exports = {
       to: { path: '^$1/kinds/([a-z-]+)/', pathNot: ['^$1/kinds/$2/', '^(core|web)/kinds/shared/'] },
     },
     {
+      name: 'workbooks-are-written-apart',
+      comment:
+        'exceljs brings packages that nobody keeps any more: they are loaded by the process that reads for staff, and nowhere else.',
+      severity: 'error',
+      from: { pathNot: ['^server/reading/exportRows\\.ts$', '\\.test\\.ts$'] },
+      to: { path: '^node_modules/exceljs' },
+    },
+    {
+      name: 'lists-of-people-are-read-apart',
+      comment:
+        'A hostile list takes time: it is read in the process that reads for staff (server/rounds/peopleFile.ts).',
+      severity: 'error',
+      from: { pathNot: ['^server/rounds/peopleFile\\.ts$', '\\.test\\.ts$'] },
+      to: { path: '^server/people/readPeople\\.ts$' },
+    },
+    {
       name: 'desk-loads-no-marking',
       severity: 'error',
       from: { path: '^web/(desk|arrival)/' },

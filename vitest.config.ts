@@ -14,7 +14,7 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        test: { name: 'plain', include: ['{core,server,web,demo}/**/*.test.ts'] },
+        test: { name: 'plain', include: ['{core,server,web,demo,scripts}/**/*.test.ts'] },
       },
       {
         extends: true,

@@ -127,7 +127,7 @@ let unitTests = [unit('unit tests')];
 if (!ready) {
   // Those that open no database need not wait for its driver either.
   await runChain([unit('unit tests of core and web', ['core/', 'web/'])], false);
-  unitTests = [unit('unit tests of server and demo', ['server/', 'demo/'])];
+  unitTests = [unit('unit tests of server and demo', ['server/', 'demo/', 'scripts/'])];
   await machine;
 }
 await Promise.all([runChain(unitTests, false), runChain([faults], true)]);
