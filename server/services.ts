@@ -17,10 +17,10 @@ import type { Printer } from './printing/printer';
 import type { Sandbox } from './sandbox/sandbox';
 import type { Rehearsals } from './rehearsal/rehearsals';
 import type { ExpressionJudge } from './scoring/expressionJudge';
-import type { Room } from './room';
+import type { LoadMeter } from './machine/loadMeter';
 import type { Scorer } from './scoring/scorer';
 import type { TimeKeeper } from './sittings/timeKeeper';
-import type { Turns } from './turns';
+import type { LoopScheduler } from './machine/loopScheduler';
 import type { Uploads } from './uploads/uploads';
 
 /** What the features stand on; built once in `main.ts` and handed down. */
@@ -31,8 +31,8 @@ export interface Services {
   readonly commits: GroupCommit;
   readonly time: TimeKeeper;
   readonly hub: Hub;
-  readonly turns: Turns;
-  readonly room: Room;
+  readonly scheduler: LoopScheduler;
+  readonly load: LoadMeter;
   readonly log: Logger;
   /** What is wrong with the machine or the service, while it is. */
   readonly troubles: Troubles;

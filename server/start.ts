@@ -36,7 +36,7 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
   const server = createServer(
     buildApp(services, [...allEndpoints(services, outbox, sittings), ...more(wired)]),
   );
-  server.on('connection', () => services.turns.noteConnection());
+  server.on('connection', () => services.scheduler.noteConnection());
   server.on('error', (error) => {
     log.fatal({ err: error }, `Port ${config.port} cannot be used. Stop what runs there, or set PORT.`);
     process.exit(1);

@@ -23,7 +23,7 @@ import { Pictures } from './pictures/pictures';
 import { Reader } from './reading/reader';
 import { PaperReader } from './papers/paperReader';
 import { Printer } from './printing/printer';
-import { Room } from './room';
+import { LoadMeter } from './machine/loadMeter';
 import { Sandbox } from './sandbox/sandbox';
 import { makePack } from './results/packs';
 import { printAhead } from './results/printed';
@@ -35,7 +35,7 @@ import type { Services } from './services';
 import { SittingOperations } from './sittings/operations';
 import { TimeKeeper } from './sittings/timeKeeper';
 import { subjectsOf } from './jobs/subjects';
-import { Turns } from './turns';
+import { LoopScheduler } from './machine/loopScheduler';
 import { Uploads } from './uploads/uploads';
 
 export interface Wired {
@@ -60,8 +60,8 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   const commits = new GroupCommit(db);
   commits.onTakenBack(() => time.forget());
   commits.onOutcome((error) => (error === null ? troubles.wrote() : troubles.take(error)));
-  const room = new Room();
-  const jobs = new JobQueue(db, commits, clock, log, room);
+  const load = new LoadMeter();
+  const jobs = new JobQueue(db, commits, clock, log, load);
   const store = new FileStore(path.join(config.dataFolder, 'files'));
   const files = new Files(db, commits, store, clock, jobs);
   const pictures = new Pictures();
@@ -82,8 +82,8 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     commits,
     time,
     hub: new Hub(),
-    turns: new Turns(),
-    room,
+    scheduler: new LoopScheduler(),
+    load,
     sessions: new Sessions(db, clock, config),
     firstAccount: new FirstAccount(db),
     files,

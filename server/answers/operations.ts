@@ -150,7 +150,7 @@ interface Rescored {
 async function rescored(services: Services, judged: Judged, target: string): Promise<Rescored[]> {
   const found: Rescored[] = [];
   for (const sitting of scriptsOf(services, judged.round.id)) {
-    const parts = await services.turns.inBetween(() => partsIn(services, sitting, judged));
+    const parts = await services.scheduler.inBetween(() => partsIn(services, sitting, judged));
     const part = parts.find((one) => one.target === target);
     if (!part || part.empty) continue;
     const scores = await scoreParts(services, sitting.id, [part], parts);

@@ -181,7 +181,7 @@ function sendJson(response: Response, result: unknown): void {
 /** Hangs endpoints into a router; what a handler returns is sent as JSON, undefined where it answered by itself. */
 export function mount(
   router: Router,
-  { sessions, turns }: Pick<Services, 'sessions' | 'turns'>,
+  { sessions, scheduler }: Pick<Services, 'sessions' | 'scheduler'>,
   endpoints: readonly Endpoint[],
 ): void {
   for (const endpoint of endpoints) {
@@ -192,7 +192,7 @@ export function mount(
     };
     const answer = async (request: Request, response: Response) => {
       const work = () => endpoint.run(response.locals.who as never, request, response);
-      const result: unknown = await (endpoint.first ? turns.save(work) : turns.request(work));
+      const result: unknown = await (endpoint.first ? scheduler.save(work) : scheduler.request(work));
       if (result !== undefined && !response.headersSent) sendJson(response, result);
     };
     router[method](path, admit, ...(reads ? [reads] : []), answer);

@@ -5,7 +5,7 @@ import type { Clock } from '../machine/clock';
 import type { GroupCommit } from '../db/groupCommit';
 import type { Db } from '../db/open';
 import { jobs } from '../db/schema';
-import { Room } from '../room';
+import { LoadMeter } from '../machine/loadMeter';
 
 /** A try at a job; after the last one a failed job waits for people. */
 export interface Try {
@@ -92,14 +92,14 @@ export class JobQueue {
   private started = false;
   private stopping = false;
   private readonly commits: GroupCommit;
-  private readonly room: Room;
+  private readonly load: LoadMeter;
   private readonly due;
   private readonly insert;
   private readonly settle;
 
-  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger, room = new Room()) {
+  constructor(db: Db, commits: GroupCommit, clock: Clock, log: Logger, load = new LoadMeter()) {
     this.db = db;
-    this.room = room;
+    this.load = load;
     this.commits = commits;
     this.clock = clock;
     this.log = log;
@@ -164,14 +164,14 @@ export class JobQueue {
 
   start(): void {
     this.started = true;
-    this.room.start();
+    this.load.start();
     for (const one of this.all()) one.start(POLL_MS);
   }
 
   /** Waits for what is being done now, not for what is due. */
   async stop(): Promise<void> {
     this.stopping = true;
-    this.room.stop();
+    this.load.stop();
     await Promise.all(this.all().map((one) => one.stop()));
   }
 
@@ -245,7 +245,7 @@ export class JobQueue {
     for (let job = this.next(lane); job && !this.stopping; job = this.next(lane)) {
       await this.runInTurn(job);
       // A sitting is closed however much there is to do; all else can come a little later.
-      if (lane !== 'settling' && !this.stopping) await this.room.wait(LONGEST_WAIT_MS);
+      if (lane !== 'settling' && !this.stopping) await this.load.wait(LONGEST_WAIT_MS);
     }
   }
 

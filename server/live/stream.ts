@@ -55,13 +55,13 @@ export function openLine(
 
 /** A view that is small: the whole of it at once, and again whenever it has changed. */
 export function streamView(
-  { hub, turns }: Pick<Services, 'hub' | 'turns'>,
+  { hub, scheduler }: Pick<Services, 'hub' | 'scheduler'>,
   line: Line,
   channel: Channel,
   view: () => unknown,
 ): void {
   let gathering: NodeJS.Timeout | null = null;
-  const say = () => void turns.inBetween(view).then(line.say, line.cut);
+  const say = () => void scheduler.inBetween(view).then(line.say, line.cut);
   const stop = hub.listen(channel, () => {
     gathering ??= setTimeout(() => {
       gathering = null;

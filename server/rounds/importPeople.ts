@@ -80,7 +80,7 @@ export async function importPeople(
   { roundId, staffId }: At,
   { dryRun, ...file }: PeopleFile & { readonly dryRun: boolean },
 ): Promise<PeopleReport> {
-  const { db, commits, room, reader, clock } = services;
+  const { db, commits, load, reader, clock } = services;
   const round = findRound(db, roundId);
   if (!round) throw notFound('noRound');
   if (!dryRun && clock.now() >= round.closesAt) throw conflict('round-over');
@@ -90,10 +90,10 @@ export async function importPeople(
   const open = rows.flatMap((row, at) => (row.state === 'new' || row.state === 'changed' ? [at] : []));
   await commits.run(() => record(services, { staffId, act: 'imported-people', subject: `round ${roundId}` }));
   for (let next = 0; next < open.length;) {
-    if (room.busy) await new Promise((go) => setTimeout(go, APART_WHEN_BUSY_MS));
+    if (load.busy) await new Promise((go) => setTimeout(go, APART_WHEN_BUSY_MS));
     const first = next;
     next = await commits.run(() => {
-      const until = performance.now() + (room.busy ? PIECE_WHEN_BUSY_MS : PIECE_MS);
+      const until = performance.now() + (load.busy ? PIECE_WHEN_BUSY_MS : PIECE_MS);
       let i = first;
       do rows[open[i]!] = carryOut(services, outbox, roundId, rows[open[i]!]!);
       while (++i < open.length && performance.now() < until);

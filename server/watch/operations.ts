@@ -124,7 +124,7 @@ function playsOf({ db }: Services, { sitting, paperVersionId }: FoundSitting): U
 
 /** Rows of candidates, a few at a time: thousands of them must not hold up those who write. */
 export const watchRows = (services: Services, of: readonly number[]): Promise<WatchRow[]> =>
-  Promise.all(of.map((invitation) => services.turns.inBetween(() => watchRow(services, invitation))));
+  Promise.all(of.map((invitation) => services.scheduler.inBetween(() => watchRow(services, invitation))));
 
 function roundOf({ db }: Services, roundId: number) {
   const round = findRound(db, roundId);

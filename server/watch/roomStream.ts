@@ -15,7 +15,7 @@ const SLOW_ROWS = { most: 100, busy: 20 };
  * the one before it is over, so that a large room never asks more of the server than it can give.
  */
 export function streamRoom(services: Services, line: Line, round: number): void {
-  const { hub, room } = services;
+  const { hub, load } = services;
   const soon = new Set<number>();
   const later = new Set<number>();
   const known = new Set<number>();
@@ -50,7 +50,7 @@ export function streamRoom(services: Services, line: Line, round: number): void 
     const slow = ++turns % SLOW_TURNS === 0;
     if (slow) for (const id of invitationsOf(services, round)) if (!known.has(id)) soon.add(id);
     const due = takeFrom(soon, Infinity);
-    if (slow) due.push(...takeFrom(later, room.busy ? SLOW_ROWS.busy : SLOW_ROWS.most));
+    if (slow) due.push(...takeFrom(later, load.busy ? SLOW_ROWS.busy : SLOW_ROWS.most));
     for (const id of due) known.add(id);
     const rows = await watchRows(services, due);
     const heard = slow ? heardSince() : [];

@@ -31,7 +31,7 @@ class Line {
  * takes up one new connection a turn (libuv since 1.45): in a rush, turns that do all there is to do would leave those
  * waiting for a minute who open their links.
  */
-export class Turns {
+export class LoopScheduler {
   /** A connection was taken up in this turn: more may wait behind it. */
   private newConnection = false;
   private readonly saving = new Line();

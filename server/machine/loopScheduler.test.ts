@@ -1,7 +1,7 @@
 import { createServer, connect, type AddressInfo } from 'node:net';
 import { once } from 'node:events';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { Turns } from './turns';
+import { LoopScheduler } from './loopScheduler';
 
 /** Time passes by work alone: a machine that is busy elsewhere makes no difference. */
 let at = 0;
@@ -11,7 +11,7 @@ afterEach(() => void vi.restoreAllMocks());
 
 describe('turns of the event loop', () => {
   it('do what is saved first, then what requests ask in their order, a piece a turn, and what else there is only when they leave room', async () => {
-    const turns = new Turns();
+    const turns = new LoopScheduler();
     const done: string[] = [];
     const piece = (name: string) => () => {
       busyFor(5);
@@ -33,7 +33,7 @@ describe('turns of the event loop', () => {
   });
 
   it('takes up new connections while much waits to be done', async () => {
-    const turns = new Turns();
+    const turns = new LoopScheduler();
     const server = createServer().listen(0, '127.0.0.1');
     await once(server, 'listening');
     let [open, left] = [0, 60];
@@ -57,7 +57,7 @@ describe('turns of the event loop', () => {
   });
 
   it('do less in a turn in which somebody came in', async () => {
-    const turns = new Turns();
+    const turns = new LoopScheduler();
     const doneIn = async (newcomer: boolean) => {
       let done = 0;
       const works = Array.from({ length: 6 }, () =>
@@ -77,7 +77,7 @@ describe('turns of the event loop', () => {
   });
 
   it('give back what a piece of work gave, waited for, or threw', async () => {
-    const turns = new Turns();
+    const turns = new LoopScheduler();
     const broken = turns.request(() => {
       throw new Error('no such candidate');
     });

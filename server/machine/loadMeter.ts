@@ -11,12 +11,12 @@ type Used = ReturnType<typeof performance.eventLoopUtilization>;
  * (Node.js, *event loop utilization*). When thousands hand in within two minutes, scoring their scripts at once would
  * make those wait who still write. Has room until it is started.
  */
-export class Room {
+export class LoadMeter {
   private readonly usedSince: (before?: Used) => Used;
   private timer: NodeJS.Timeout | null = null;
   private isBusy = false;
 
-  constructor(usedSince: Room['usedSince'] = (before) => performance.eventLoopUtilization(before)) {
+  constructor(usedSince: LoadMeter['usedSince'] = (before) => performance.eventLoopUtilization(before)) {
     this.usedSince = usedSince;
   }
 
