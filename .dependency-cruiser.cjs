@@ -48,7 +48,7 @@ module.exports = {
       name: 'desk-loads-no-marking',
       severity: 'error',
       from: { path: '^web/(desk|arrival)/' },
-      to: { path: '^web/(marking|rounds|people)/' },
+      to: { path: '^web/(marking|rounds|accounts)/' },
     },
   ],
   options: {

@@ -10,10 +10,10 @@ import { rounds, roundStaff, sittings, staff } from '../server/db/schema';
 import { fixForm } from '../server/forms/forms';
 import { paperOfVersion } from '../server/papers/papers';
 import { scriptCode, sha256 } from '../server/secrets';
-import type { Services } from '../server/services';
 import { JournalWriter } from '../server/sittings/journalWriter';
 import { makeReceipt } from '../server/sittings/receipts';
 import type { Wired } from '../server/wire';
+import type { HasDb } from '../server/db/open';
 
 const FIRST_ASSESSOR = 'tamsin.ebanks@example.org';
 
@@ -56,7 +56,7 @@ export interface RoundPlan {
 }
 
 export function addRound(
-  { db }: Services,
+  { db }: HasDb,
   paperVersionId: number,
   { rules, assessors = [FIRST_ASSESSOR], ...plan }: RoundPlan,
 ): number {

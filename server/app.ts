@@ -30,7 +30,7 @@ import { rehearsalEndpoints } from './rehearsal/routes';
 import { resultEndpoints } from './results/routes';
 import { reviewEndpoints } from './review/routes';
 import { roundEndpoints } from './rounds/routes';
-import type { Services } from './services';
+import type { Services } from './wire';
 import type { SittingOperations } from './sittings/operations';
 import { sittingEndpoints } from './sittings/routes';
 import { pageEndpoints } from './sittings/pageRoutes';

@@ -99,3 +99,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
 
 /** Do people reach this server by https? Cookies and headers are stricter then. */
 export const isSecure = ({ publicUrl }: Pick<Config, 'publicUrl'>): boolean => publicUrl.startsWith('https:');
+
+export interface HasConfig {
+  readonly config: Config;
+}

@@ -7,7 +7,7 @@ import { markingReads, pilesList } from './marking/reads';
 import { experienceRead } from './experience/reads';
 import { papersList } from './papers/lists';
 import { exportRows } from './reading/exportRows';
-import { openReading } from './reading/openReading';
+import { openReading } from './papers/openReading';
 import type { Listing, Read } from './reading/read';
 import type { ExportAsked, ListAsked, ReadAsked } from './reading/reader';
 import { peopleFileRead } from './rounds/peopleFile';

@@ -2,10 +2,10 @@ import { createServer, type Server } from 'node:http';
 import { allEndpoints, buildApp } from './app';
 import type { Config } from './config';
 import { SteadyClock } from './machine/clock';
-import { probe } from './machine/probe';
+import { probe } from './health/probe';
 import { acceptMore } from './http/acceptMore';
 import type { Endpoint } from './http/endpoint';
-import type { Services } from './services';
+import type { Services } from './wire';
 import { wire, type Wired } from './wire';
 
 /** Connections that may wait to be taken up: a whole round opens its links in the same minute. */

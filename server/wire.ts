@@ -14,7 +14,7 @@ import { FileStore } from './files/fileStore';
 import { Sessions } from './http/sessions';
 import { Troubles } from './machine/troubles';
 import { JobQueue } from './jobs/jobQueue';
-import { Hub } from './live/hub';
+import { Hub } from './events/hub';
 import { Outbox } from './mail/outbox';
 import { allocateRound } from './marking/allocation';
 import { scoreSitting } from './marking/scoreJob';
@@ -31,12 +31,65 @@ import { announceResults, releaseDue } from './results/release';
 import { Rehearsals } from './rehearsal/rehearsals';
 import { ExpressionJudge } from './scoring/expressionJudge';
 import { Scorer } from './scoring/scorer';
-import type { Services } from './services';
 import { SittingOperations } from './sittings/operations';
 import { TimeKeeper } from './sittings/timeKeeper';
-import { subjectsOf } from './jobs/subjects';
+import { subjectsOf } from './candidates/jobSubjects';
 import { LoopScheduler } from './machine/loopScheduler';
 import { Uploads } from './uploads/uploads';
+import type { HasConfig } from './config';
+import type { HasClock } from './machine/clock';
+import type { HasDb } from './db/open';
+import type { HasCommits } from './db/groupCommit';
+import type { HasTime } from './sittings/timeKeeper';
+import type { HasHub } from './events/hub';
+import type { HasScheduler } from './machine/loopScheduler';
+import type { HasLoad } from './machine/loadMeter';
+import type { HasTroubles } from './machine/troubles';
+import type { HasSessions } from './http/sessions';
+import type { HasFirstAccount } from './accounts/firstAccount';
+import type { HasFiles } from './files/files';
+import type { HasMedia } from './media/sealedMedia';
+import type { HasPictures } from './pictures/pictures';
+import type { HasUploads } from './uploads/uploads';
+import type { HasReader } from './reading/reader';
+import type { HasPrinter } from './printing/printer';
+import type { HasPaperReader } from './papers/paperReader';
+import type { HasJobs } from './jobs/jobQueue';
+import type { HasSandbox } from './sandbox/sandbox';
+import type { HasScorer } from './scoring/scorer';
+import type { HasExpressions } from './scoring/expressionJudge';
+import type { HasRehearsals } from './rehearsal/rehearsals';
+import type { HasLog } from './machine/log';
+import type { HasSecret } from './db/serverSecret';
+
+/** Everything that the features stand on, each of which names what it takes of it. Known to the wiring alone. */
+export interface Services
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasTime,
+    HasHub,
+    HasScheduler,
+    HasLoad,
+    HasTroubles,
+    HasSessions,
+    HasFirstAccount,
+    HasFiles,
+    HasMedia,
+    HasPictures,
+    HasUploads,
+    HasReader,
+    HasPrinter,
+    HasPaperReader,
+    HasJobs,
+    HasSandbox,
+    HasScorer,
+    HasExpressions,
+    HasRehearsals,
+    HasLog,
+    HasSecret {}
 
 export interface Wired {
   readonly services: Services;

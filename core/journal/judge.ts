@@ -9,7 +9,7 @@ import {
 } from '../timing/sittingTime';
 import type { ClosedBy } from '../sittings/api';
 import { isLater, slotOf, type EntryAbout, type EntryRef } from './entry';
-import { isOutOfTurn, isVisit, type Before, type Turns } from './turns';
+import { isOutOfTurn, isVisit, type Before, type ForwardSections } from './forwardOnly';
 
 /*
  * The one place where entries are judged: was an entry made in time, in a stop, or after an end? What a device says of
@@ -68,7 +68,7 @@ export interface SittingRecord {
   /** Whether the value of an entry can be read: a patch needs its base and its check sum. */
   readonly readable: (entry: EntryRecord) => boolean;
   /** Sections through which one goes forward only, and how it is told what was complete; null where there are none. */
-  readonly turns: { readonly of: Turns; readonly doneBefore: Before['doneBefore'] } | null;
+  readonly turns: { readonly of: ForwardSections; readonly doneBefore: Before['doneBefore'] } | null;
 }
 
 /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { emptyDesk } from '../journal/desk';
-import { turnsOf } from '../journal/turns';
+import { forwardSectionsOf } from '../journal/forwardOnly';
 import type { CandidatePaper } from '../papers/candidatePaper';
 import type { QuestionProgress } from './progress';
 import { sectionLeft, wayTo, type Way } from './wayTo';
@@ -24,7 +24,7 @@ function at(place: string | null, opened: string, { done = '', navigation = 'for
     state: done.includes(question.item) ? 'done' : 'looked at',
   })) as unknown as QuestionProgress[];
   const desk = { ...emptyDesk, place, opened: Object.fromEntries([...opened].map((item) => [item, true])) };
-  return { paper, progress, desk, turns: turnsOf(paper) };
+  return { paper, progress, desk, turns: forwardSectionsOf(paper) };
 }
 const to = (item: string) => 'abcde'.indexOf(item);
 

@@ -1,5 +1,5 @@
 import type { Desk } from '../journal/desk';
-import { closedItems, type Turns } from '../journal/turns';
+import { closedItems, type ForwardSections } from '../journal/forwardOnly';
 import type { CandidatePaper } from '../papers/candidatePaper';
 import type { QuestionProgress } from './progress';
 
@@ -12,7 +12,7 @@ export type Way = 'go' | 'enter' | 'leave' | 'pass' | 'closed' | 'not yet' | 'an
 
 export interface AtDesk {
   readonly paper: CandidatePaper;
-  readonly turns: Turns | null;
+  readonly turns: ForwardSections | null;
   readonly desk: Desk;
   readonly progress: readonly QuestionProgress[];
 }

@@ -26,3 +26,7 @@ export class FirstAccount {
     return secret !== null && sha256(given) === sha256(secret);
   }
 }
+
+export interface HasFirstAccount {
+  readonly firstAccount: FirstAccount;
+}

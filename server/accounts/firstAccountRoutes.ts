@@ -2,9 +2,10 @@ import Joi from 'joi';
 import { forAnyone, type Endpoint } from '../http/endpoint';
 import { ApiError, conflict } from '../http/errors';
 import { networkOf, perMinute } from '../http/limits';
-import type { Services } from '../services';
 import { addStaff } from './operations';
 import { newPassword } from './passwords';
+import type { HasDb } from '../db/open';
+import type { HasFirstAccount } from './firstAccount';
 
 interface FirstAccountBody {
   readonly secret: string;
@@ -22,7 +23,7 @@ const body = Joi.object<FirstAccountBody>({
 
 const TRIES_A_MINUTE = 20;
 
-export function firstAccountEndpoints({ db, firstAccount }: Services): Endpoint[] {
+export function firstAccountEndpoints({ db, firstAccount }: HasDb & HasFirstAccount): Endpoint[] {
   const countTry = perMinute(TRIES_A_MINUTE, 'tooManyLinks');
   return [
     forAnyone({ method: 'post', path: '/first-account', body }, async ({ body: given, request }) => {

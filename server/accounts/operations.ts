@@ -4,10 +4,12 @@ import { record } from '../audit/record';
 import type { Db } from '../db/open';
 import { staff, staffSessions } from '../db/schema';
 import { ApiError, conflict, notFound } from '../http/errors';
-import type { Services } from '../services';
 import { hashOf, type PasswordCheck } from './passwords';
+import type { HasDb } from '../db/open';
+import type { HasSessions } from '../http/sessions';
+import type { HasClock } from '../machine/clock';
 
-type Needed = Pick<Services, 'db' | 'clock' | 'sessions'>;
+type Needed = HasClock & HasDb & HasSessions;
 
 export async function addStaff(
   db: Db,
@@ -23,7 +25,7 @@ export async function addStaff(
 }
 
 /** Everybody of the staff, with how many browsers they are signed in with. */
-export function staffAccounts({ db, clock }: Pick<Services, 'db' | 'clock'>, asks: number): StaffAccount[] {
+export function staffAccounts({ db, clock }: HasClock & HasDb, asks: number): StaffAccount[] {
   const open = and(eq(staffSessions.staffId, staff.id), gt(staffSessions.expiresAt, clock.now()));
   return db
     .select({

@@ -4,10 +4,16 @@ import { roles, type StaffMember } from '../../core/rounds/api';
 import { forAnyone, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notSignedIn } from '../http/errors';
 import { perMinute } from '../http/limits';
-import type { Services } from '../services';
 import { changePassword, endSessions, setDisabled, staffAccounts } from './operations';
 import { newPassword, PasswordCheck } from './passwords';
 import { SignIn } from './signIn';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasSessions } from '../http/sessions';
+import type { HasClock } from '../machine/clock';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasSessions, HasSecret {}
 
 const signInBody = Joi.object<{ email: string; password: string }>({
   email: Joi.string().max(200).required(),
@@ -24,7 +30,7 @@ const SIGN_IN_LIMIT = '2kb';
 /** Changes of one's own password, right or wrong. */
 const CHANGES_A_MINUTE = 5;
 
-type Needed = Pick<Services, 'db' | 'clock' | 'sessions' | 'secret'>;
+type Needed = Needs;
 
 export function accountEndpoints(services: Needed): Endpoint[] {
   const { sessions } = services;

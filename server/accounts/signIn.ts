@@ -5,9 +5,10 @@ import { ApiError } from '../http/errors';
 import { networkOf, perMinute } from '../http/limits';
 import { LONGEST_DELAY_MS, SlowDown } from '../http/slowDown';
 import { waiting } from '../machine/pause';
-import type { Services } from '../services';
 import { claimedOwner, deviceToken, knownDevice } from './knownDevice';
 import type { PasswordCheck } from './passwords';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
 
 export type StaffMemberRow = typeof staff.$inferSelect;
 
@@ -26,14 +27,14 @@ const addressOf = (typed: string) => typed.trim().toLowerCase();
  * to the account before is counted by itself, so that nobody is kept from their account by what others do.
  */
 export class SignIn {
-  private readonly parts: Pick<Services, 'db' | 'secret'>;
+  private readonly parts: HasDb & HasSecret;
   private readonly passwords: PasswordCheck;
   private readonly accounts = new SlowDown(FREE.account);
   private readonly networks = new SlowDown(FREE.network);
   private readonly devices = new SlowDown(FREE.device);
   private readonly countRequest = perMinute(MOST_A_MINUTE, 'tooManySignIns');
 
-  constructor(parts: Pick<Services, 'db' | 'secret'>, passwords: PasswordCheck) {
+  constructor(parts: HasDb & HasSecret, passwords: PasswordCheck) {
     [this.parts, this.passwords] = [parts, passwords];
   }
 

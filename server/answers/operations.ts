@@ -27,9 +27,34 @@ import { acceptIn } from '../papers/corrections';
 import { forgetPapers, isReadable, paperOfVersion } from '../papers/papers';
 import { findRound } from '../schedule/queries';
 import type { Reading } from '../reading/read';
-import type { Services } from '../services';
 import { findSitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasLog } from '../machine/log';
+import type { HasScheduler } from '../machine/loopScheduler';
+import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasExpressions } from '../scoring/expressionJudge';
+import type { HasScorer } from '../scoring/scorer';
+
+/** What is needed here of the server. */
+interface Needs
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasHub,
+    HasScheduler,
+    HasLog,
+    HasJobs,
+    HasSandbox,
+    HasScorer,
+    HasExpressions {}
 
 type Sitting = typeof sittings.$inferSelect;
 type Round = typeof rounds.$inferSelect;
@@ -147,7 +172,7 @@ interface Rescored {
 }
 
 /** Scores one part of every script anew; only what the machine can decide, and of what was answered. */
-async function rescored(services: Services, judged: Judged, target: string): Promise<Rescored[]> {
+async function rescored(services: Needs, judged: Judged, target: string): Promise<Rescored[]> {
   const found: Rescored[] = [];
   for (const sitting of scriptsOf(services, judged.round.id)) {
     const parts = await services.scheduler.inBetween(() => partsIn(services, sitting, judged));
@@ -161,7 +186,7 @@ async function rescored(services: Services, judged: Judged, target: string): Pro
 }
 
 /** The rounds in which this item version stands, the signed-off ones among them. */
-const roundsWith = ({ db }: Services, { item }: Pick<PartInPlace, 'item'>): Round[] =>
+const roundsWith = ({ db }: HasDb, { item }: Pick<PartInPlace, 'item'>): Round[] =>
   db
     .select()
     .from(rounds)
@@ -175,7 +200,7 @@ const roundsWith = ({ db }: Services, { item }: Pick<PartInPlace, 'item'>): Roun
 
 /** What scores found anew change in a script's total; null where nothing. What a person has set right stands. */
 function changeOf(
-  { db }: Services,
+  { db }: HasDb,
   paper: FullPaper,
   { sitting, part, credits }: Rescored,
 ): ScriptChange | null {
@@ -194,7 +219,7 @@ function changeOf(
 }
 
 export async function previewAccept(
-  services: Services,
+  services: Needs,
   roundId: number,
   { target, ...accepted }: AcceptedAnswer & { readonly target: string },
 ): Promise<AcceptPreview> {
@@ -217,7 +242,7 @@ export async function previewAccept(
 
 /** Accepts an answer from now on; scripts that were scored already are scored anew by a job. */
 export function acceptAnswer(
-  services: Services,
+  services: Needs,
   who: { readonly staffId: number; readonly roundId: number },
   {
     target,
@@ -246,7 +271,7 @@ export function acceptAnswer(
  * The job after an answer was accepted: the part is scored anew in every script, the old marks kept. Whose result is out
  * and changes is told so.
  */
-export async function rescore(services: Services, outbox: Outbox, correctionId: number): Promise<void> {
+export async function rescore(services: Needs, outbox: Outbox, correctionId: number): Promise<void> {
   const { db, clock, commits } = services;
   const own = eq(keyCorrections.id, correctionId);
   const correction = db.select().from(keyCorrections).where(own).get()!;

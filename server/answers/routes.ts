@@ -3,9 +3,36 @@ import type { AcceptedAnswer } from '../../core/answers/api';
 import { COMPONENT_KEY } from '../../core/scoring/components';
 import { forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { partParams, targetIn } from '../http/partParams';
-import type { Services } from '../services';
 import { acceptAnswer, previewAccept } from './operations';
 import { answersRead, partsRead } from './reads';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasLog } from '../machine/log';
+import type { HasScheduler } from '../machine/loopScheduler';
+import type { HasReader } from '../reading/reader';
+import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasExpressions } from '../scoring/expressionJudge';
+import type { HasScorer } from '../scoring/scorer';
+
+/** What is needed here of the server. */
+interface Needs
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasHub,
+    HasScheduler,
+    HasLog,
+    HasReader,
+    HasJobs,
+    HasSandbox,
+    HasScorer,
+    HasExpressions {}
 
 const accepted = {
   component: Joi.string().pattern(COMPONENT_KEY).required(),
@@ -20,7 +47,7 @@ const acceptBody = Joi.object<AcceptedAnswer & { reason: string }>({
 const PART = '/rounds/:round/answers/:item/:part';
 
 /** What was answered, for the lead of a round, who can accept an answer that the key does not have. */
-export function answerEndpoints(services: Services): Endpoint[] {
+export function answerEndpoints(services: Needs): Endpoint[] {
   return [
     forRoundStaff(
       ['lead'],

@@ -15,7 +15,6 @@ import { ApiError, badRequest, conflict } from '../http/errors';
 import { markingProgress } from '../marking/progress';
 import { doorCodeOf, isDoorCode, sameDoorCode } from './doorCode';
 import { record } from '../audit/record';
-import type { Services } from '../services';
 import { receiptOf } from '../sittings/receipts';
 import {
   findArrival,
@@ -25,11 +24,24 @@ import {
   sittingsOf,
   type Arrival,
 } from '../candidates/queries';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasFiles } from '../files/files';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasPictures } from '../pictures/pictures';
+import type { HasTime } from '../sittings/timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs
+  extends HasConfig, HasClock, HasDb, HasCommits, HasTime, HasHub, HasFiles, HasPictures, HasSecret {}
 
 const DAY_MS = 24 * 60 * MINUTE_MS;
 
 /** Like `arrivalStateOf`, but only while the arrival goes on: steps cannot be taken before, during or after the sitting. */
-function arriving(services: Services, invitationId: number): ArrivalState {
+function arriving(services: HasClock & HasDb, invitationId: number): ArrivalState {
   const here = arrivalStateOf(services, invitationId);
   if (here.stage.at !== 'arriving') throw conflict('not-arriving');
   return here;
@@ -58,7 +70,7 @@ function coverOf(paper: FullPaper): ArrivalView['cover'] {
   return cover;
 }
 
-export function arrivalView(services: Services, invitationId: number): ArrivalView {
+export function arrivalView(services: Needs, invitationId: number): ArrivalView {
   const { db, clock, config } = services;
   const here = arrivalStateOf(services, invitationId);
   const { invited, attempt, arrival, stage } = here;
@@ -117,17 +129,21 @@ export function arrivalView(services: Services, invitationId: number): ArrivalVi
 }
 
 /** Those who watch the round see it at once. */
-function tellRound({ db, hub }: Services, invitationId: number): void {
+function tellRound({ db, hub }: HasDb & HasHub, invitationId: number): void {
   const invited = findInvited(db, invitationId);
   if (invited) hub.tellOf(invitationId, invited.round.id);
 }
 
 /** Notes a step together with what others write in the same moment: thousands come in within a minute. */
-const note = ({ db, commits }: Services, invitationId: number, attempt: number, change: Partial<Arrival>) =>
-  commits.run(() => noteArrival(db, invitationId, attempt, change));
+const note = (
+  { db, commits }: HasDb & HasCommits,
+  invitationId: number,
+  attempt: number,
+  change: Partial<Arrival>,
+) => commits.run(() => noteArrival(db, invitationId, attempt, change));
 
 export async function confirmDetails(
-  services: Services,
+  services: Needs,
   invitationId: number,
   correction: string | null,
 ): Promise<void> {
@@ -138,7 +154,7 @@ export async function confirmDetails(
 }
 
 export async function noteChecks(
-  services: Services,
+  services: HasClock & HasDb & HasCommits,
   invitationId: number,
   results: CheckResult[],
   go: boolean,
@@ -152,7 +168,7 @@ export async function noteChecks(
 
 /** Keeps a picture of the candidate, or of an identity document; both are deleted after the retention time. */
 export async function keepPicture(
-  services: Services,
+  services: Needs,
   invitationId: number,
   of: 'person' | 'identity',
   bytes: unknown,
@@ -178,7 +194,10 @@ export async function keepPicture(
  * Goes on without the pictures that are not taken yet, where there is no camera; the record shows that there are none,
  * and the invigilator sees it.
  */
-export async function goWithoutPicture(services: Services, invitationId: number): Promise<void> {
+export async function goWithoutPicture(
+  services: HasClock & HasDb & HasCommits,
+  invitationId: number,
+): Promise<void> {
   const { attempt, arrival } = arriving(services, invitationId);
   const camera = arrival?.checks?.find((check) => check.name === 'camera');
   if (camera?.outcome === 'good') throw conflict('camera-works');
@@ -188,7 +207,7 @@ export async function goWithoutPicture(services: Services, invitationId: number)
 }
 
 export async function acceptRules(
-  services: Services,
+  services: Needs,
   invitationId: number,
   version: string,
   accepted: readonly string[],
@@ -206,7 +225,7 @@ export async function acceptRules(
 export const DOOR_TRIES = 5;
 
 /** Takes the door code; each wrong one counts and is on record. */
-export async function enterDoorCode(services: Services, invitationId: number, code: string): Promise<void> {
+export async function enterDoorCode(services: Needs, invitationId: number, code: string): Promise<void> {
   const { db, clock, secret, commits } = services;
   const { attempt, invited, stage } = arriving(services, invitationId);
   const { id, opensAt, settings } = invited.round;

@@ -3,7 +3,6 @@ import { checkNames, type CheckResult } from '../../core/arrival/checks';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
 import { networkOf, perMinute } from '../http/limits';
-import type { Services } from '../services';
 import {
   acceptRules,
   arrivalView,
@@ -18,6 +17,30 @@ import { calendarFile } from '../mail/calendarFile';
 import { findByLink } from '../mail/links';
 import { receiptCode } from '../../core/journal/receipt';
 import { receiptHolds, receiptsOf } from '../sittings/receipts';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasFiles } from '../files/files';
+import type { HasSessions } from '../http/sessions';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasPictures } from '../pictures/pictures';
+import type { HasTime } from '../sittings/timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasTime,
+    HasHub,
+    HasSessions,
+    HasFiles,
+    HasPictures,
+    HasSecret {}
 
 // Whatever stands in the address: what a mail program has made of a link is a wrong link, and no malformed message.
 const linkBody = Joi.object<{ link: string }>({ link: Joi.string().max(2000).required() });
@@ -61,7 +84,7 @@ const wrongLink = () => new ApiError(404, 'wrong-link');
 const WRONG_A_MINUTE = 120;
 
 /** Does a code belong to a receipt that was given, and does the journal still hold exactly what it proves? */
-function checkReceipt({ db }: Services, invitation: number, code: string) {
+function checkReceipt({ db }: HasDb, invitation: number, code: string) {
   const plain = (text: string) => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
   const named = sittingsOf(db, invitation)
     .flatMap((sitting) => receiptsOf(db, sitting.id))
@@ -69,14 +92,14 @@ function checkReceipt({ db }: Services, invitation: number, code: string) {
   return { matches: named !== undefined, whole: named ? receiptHolds(db, named) : false };
 }
 
-function calendarOf({ db, config }: Services, invitation: number): string {
+function calendarOf({ db, config }: HasConfig & HasDb, invitation: number): string {
   const invited = findInvited(db, invitation)!;
   const { opensAt, closesAt } = invited.round;
   const { title } = paperOf(db, invited);
   return calendarFile({ invitationId: invitation, opensAt, closesAt, title, url: config.publicUrl });
 }
 
-export function arrivalEndpoints(services: Services): Endpoint[] {
+export function arrivalEndpoints(services: Needs): Endpoint[] {
   const { db, sessions, clock, commits } = services;
   const countWrong = perMinute(WRONG_A_MINUTE, 'tooManyLinks');
   return [

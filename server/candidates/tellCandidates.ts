@@ -1,9 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { invitations, sittings } from '../db/schema';
-import type { Services } from '../services';
+import type { HasDb } from '../db/open';
+import type { HasHub } from '../events/hub';
 
 /** Something of all candidates of a round has changed: whoever of them has a page open sees it. */
-export function tellCandidates({ db, hub }: Pick<Services, 'db' | 'hub'>, roundId: number): void {
+export function tellCandidates({ db, hub }: HasDb & HasHub, roundId: number): void {
   const own = db
     .select({ id: invitations.id })
     .from(invitations)
@@ -13,7 +14,7 @@ export function tellCandidates({ db, hub }: Pick<Services, 'db' | 'hub'>, roundI
 }
 
 /** Something of the marking of one sitting has changed: its candidate sees it. */
-export function tellCandidateOf({ db, hub }: Pick<Services, 'db' | 'hub'>, sittingId: number): void {
+export function tellCandidateOf({ db, hub }: HasDb & HasHub, sittingId: number): void {
   const own = db
     .select({ invitation: sittings.invitationId })
     .from(sittings)

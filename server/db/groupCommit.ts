@@ -138,3 +138,7 @@ export class GroupCommit {
     }
   }
 }
+
+export interface HasCommits {
+  readonly commits: GroupCommit;
+}

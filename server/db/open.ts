@@ -37,3 +37,7 @@ export function openDatabase(file: string): Db {
   client.pragma('busy_timeout = 100');
   return drizzle(client, { schema });
 }
+
+export interface HasDb {
+  readonly db: Db;
+}

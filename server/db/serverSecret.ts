@@ -8,3 +8,8 @@ export function serverSecret(db: Db): string {
   db.insert(settings).values({ key: 'secret', value: newSecret() }).onConflictDoNothing().run();
   return db.select().from(settings).where(eq(settings.key, 'secret')).get()!.value;
 }
+
+export interface HasSecret {
+  /** Made at the first start; signs nothing that a person sees. */
+  readonly secret: string;
+}

@@ -6,8 +6,31 @@ import { arrivalStateOf } from '../candidates/state';
 import { experience, invitations } from '../db/schema';
 import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { conflict } from '../http/errors';
-import type { Services } from '../services';
 import { experienceRead } from './reads';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasFiles } from '../files/files';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasPictures } from '../pictures/pictures';
+import type { HasReader } from '../reading/reader';
+import type { HasTime } from '../sittings/timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasTime,
+    HasHub,
+    HasFiles,
+    HasPictures,
+    HasReader,
+    HasSecret {}
 
 const answersBody = Joi.object<ExperienceAnswers>({
   answers: Joi.object()
@@ -17,7 +40,7 @@ const answersBody = Joi.object<ExperienceAnswers>({
 });
 
 /** Keeps what a candidate says of the test, once, apart from the script and without a name. */
-function keepExperience(services: Services, invitation: number, said: ExperienceAnswers): void {
+function keepExperience(services: HasClock & HasDb, invitation: number, said: ExperienceAnswers): void {
   const { db, clock } = services;
   const { invited, stage } = arrivalStateOf(services, invitation);
   const handedIn = stage.at === 'being marked' || stage.at === 'result';
@@ -32,7 +55,7 @@ function keepExperience(services: Services, invitation: number, said: Experience
   });
 }
 
-export function experienceEndpoints(services: Services): Endpoint[] {
+export function experienceEndpoints(services: Needs): Endpoint[] {
   return [
     forCandidates({ method: 'post', path: '/arrival/questionnaire', body: answersBody }, (who, { body }) => {
       keepExperience(services, who.invitation, body);

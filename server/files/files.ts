@@ -119,3 +119,7 @@ export class Files {
     if (!this.db.select().from(fileUses).where(open).limit(1).get()) this.store.remove(use.hash);
   }
 }
+
+export interface HasFiles {
+  readonly files: Files;
+}

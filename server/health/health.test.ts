@@ -3,7 +3,7 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { OperationsView } from '../../core/health/api';
 import { audit, jobs, sittings } from '../db/schema';
-import { probe } from '../machine/probe';
+import { probe } from './probe';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';

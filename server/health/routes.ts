@@ -7,8 +7,17 @@ import { forAnyone, forCandidates, forStaff, type Endpoint } from '../http/endpo
 import { badRequest, conflict } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import type { SandboxHealth } from '../sandbox/sandbox';
-import type { Services } from '../services';
-import { probe } from '../machine/probe';
+import { probe } from './probe';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasClock } from '../machine/clock';
+import type { HasTroubles } from '../machine/troubles';
+import type { HasSandbox } from '../sandbox/sandbox';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasCommits, HasTroubles, HasJobs, HasSandbox {}
 
 const { version } = JSON.parse(
   readFileSync(path.join(import.meta.dirname, '../../package.json'), 'utf8'),
@@ -21,12 +30,12 @@ const believeBody = Joi.object<{ reason: string }>({
   reason: Joi.string().trim().min(3).max(1000).required(),
 });
 
-const operationsOf = ({ troubles, clock }: Services): OperationsView => ({
+const operationsOf = ({ troubles, clock }: HasClock & HasTroubles): OperationsView => ({
   troubles: troubles.list(),
   serverNow: clock.now(),
 });
 
-export function healthEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+export function healthEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
   const { db, sandbox, jobs, config, clock, troubles } = services;
   return [
     forAnyone({ method: 'get', path: '/health' }, async ({ response }) => {

@@ -2,8 +2,9 @@ import express, { type Request, type RequestHandler, type Response, type Router 
 import Joi from 'joi';
 import type { Role } from '../../core/rounds/api';
 import { badRequest, linkNeeded, notAllowed, notSignedIn } from './errors';
-import type { Services } from '../services';
 import type { CandidateSession, Sessions, StaffSession } from './sessions';
+import type { HasScheduler } from '../machine/loopScheduler';
+import type { HasSessions } from './sessions';
 
 export interface Call<Body, Params> {
   readonly body: Body;
@@ -181,7 +182,7 @@ function sendJson(response: Response, result: unknown): void {
 /** Hangs endpoints into a router; what a handler returns is sent as JSON, undefined where it answered by itself. */
 export function mount(
   router: Router,
-  { sessions, scheduler }: Pick<Services, 'sessions' | 'scheduler'>,
+  { sessions, scheduler }: HasScheduler & HasSessions,
   endpoints: readonly Endpoint[],
 ): void {
   for (const endpoint of endpoints) {

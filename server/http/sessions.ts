@@ -256,3 +256,7 @@ export class Sessions {
     response.append('Set-Cookie', serialize(this.cookieName(of), value, options));
   }
 }
+
+export interface HasSessions {
+  readonly sessions: Sessions;
+}

@@ -292,3 +292,7 @@ export class JobQueue {
     }
   }
 }
+
+export interface HasJobs {
+  readonly jobs: JobQueue;
+}

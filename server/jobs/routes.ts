@@ -3,13 +3,15 @@ import { record } from '../audit/record';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { conflict } from '../http/errors';
 import type { StaffSession } from '../http/sessions';
-import type { Services } from '../services';
+import type { HasDb } from '../db/open';
+import type { HasClock } from '../machine/clock';
+import type { HasJobs } from './jobQueue';
 
 /** What leads are shown: its subjects are scripts, rounds and questions, and tell no name. */
 const OF_MARKING = new Set(['score', 'rescore', 'allocate']);
 
 /** Jobs that were given up are seen by staff, who can have them run again. */
-export function jobEndpoints(services: Services): Endpoint[] {
+export function jobEndpoints(services: HasClock & HasDb & HasJobs): Endpoint[] {
   const roles = ['coordinator', 'lead'] as const;
   const failedFor = ({ roles: own }: StaffSession) => {
     const all = services.jobs.failed();

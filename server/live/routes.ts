@@ -12,12 +12,21 @@ import { arrivals, invitations, marks, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
 import { perMinute } from '../http/limits';
-import type { Services } from '../services';
 import { paperOfVersion } from '../papers/papers';
 import { livePages } from '../phones/phones';
 import { Plays } from '../sittings/plays';
 import { sittingQueries } from '../sittings/queries';
 import { openLine, streamView } from './stream';
+import type { HasDb } from '../db/open';
+import type { HasSessions } from '../http/sessions';
+import type { HasClock } from '../machine/clock';
+import type { HasLog } from '../machine/log';
+import type { HasScheduler } from '../machine/loopScheduler';
+import type { HasTime } from '../sittings/timeKeeper';
+import type { HasHub } from '../events/hub';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasTime, HasHub, HasScheduler, HasLog, HasSessions {}
 
 const sayBody = Joi.object<{ text: string; hand: boolean }>({
   text: Joi.string().trim().min(1).max(500).required(),
@@ -59,20 +68,20 @@ const queriesOf = perDatabase((db) => {
 });
 
 /** Everything said to or by a candidate, and to everybody in the round. */
-const messagesFor = ({ db }: Services, invitation: number, round: number) =>
+const messagesFor = ({ db }: HasDb, invitation: number, round: number) =>
   queriesOf(db).messages.all({ invitation, round });
 
 /** Place among those of the round who wait and are not admitted yet. */
-const placeOf = ({ db }: Services, at: number, round: number): number =>
+const placeOf = ({ db }: HasDb, at: number, round: number): number =>
   queriesOf(db).before.get({ round, at })!.n;
 
 /** Whoever still waits has moved up by one. */
-export function tellWaiting({ db, hub }: Services, round: number): void {
+export function tellWaiting({ db, hub }: HasDb & HasHub, round: number): void {
   for (const { invitation } of queriesOf(db).waiting.all({ round })) hub.tell(`invitation ${invitation}`);
 }
 
 /** A text that changes with what the page behind the link shows of marking and result. */
-function markedOf({ db }: Services, { invitation, round }: InvitedCandidate, stage: Stage): string | null {
+function markedOf({ db }: HasDb, { invitation, round }: InvitedCandidate, stage: Stage): string | null {
   if (stage.at !== 'being marked' && stage.at !== 'result') return null;
   const own = sittingsOf(db, invitation.id).filter((one) => one.closedAt !== null);
   if (stage.at === 'being marked') return JSON.stringify(own.map((one) => markingProgress(db, one)));
@@ -80,7 +89,7 @@ function markedOf({ db }: Services, { invitation, round }: InvitedCandidate, sta
   return [round.releasedAt ?? 0, round.signedOffAt ?? 0, ...newest].join(' ');
 }
 
-export function liveView(services: Services, invitation: number): LiveView {
+export function liveView(services: HasClock & HasDb & HasTime, invitation: number): LiveView {
   const { clock, db, time } = services;
   const now = clock.now();
   const { invited, arrival, stage } = arrivalStateOf(services, invitation);
@@ -113,7 +122,11 @@ export function liveView(services: Services, invitation: number): LiveView {
 }
 
 /** A candidate says something; a raised hand stands until it is answered. */
-function say(services: Services, invitation: number, { text, hand }: { text: string; hand: boolean }): void {
+function say(
+  services: HasClock & HasDb & HasHub,
+  invitation: number,
+  { text, hand }: { text: string; hand: boolean },
+): void {
   const { db, clock, hub } = services;
   const round = arrivalStateOf(services, invitation).invited.round.id;
   db.insert(messages)
@@ -127,7 +140,7 @@ const MOST_LINES = 4;
 /** More than anybody in trouble writes. */
 const SAID_A_MINUTE = 12;
 
-export function liveEndpoints(services: Services): Endpoint[] {
+export function liveEndpoints(services: Needs): Endpoint[] {
   const { hub, clock, time, db } = services;
   /** A rest break is ended early; it begins with the journal, which says how far the device had written. */
   const endBreak = (invitation: number) => {

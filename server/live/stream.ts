@@ -1,6 +1,9 @@
 import type { Request, Response } from 'express';
-import type { Services } from '../services';
-import type { Channel } from './hub';
+import type { Channel } from '../events/hub';
+import type { HasSessions } from '../http/sessions';
+import type { HasLog } from '../machine/log';
+import type { HasScheduler } from '../machine/loopScheduler';
+import type { HasHub } from '../events/hub';
 
 const BEAT_MS = 15_000;
 /** Several changes of one moment go out as one. */
@@ -24,7 +27,7 @@ export function openLine(
     response,
     of,
   }: { readonly request: Request; readonly response: Response; readonly of: 'staff' | 'candidate' },
-  { log, sessions }: Pick<Services, 'log' | 'sessions'>,
+  { log, sessions }: HasLog & HasSessions,
 ): Line {
   response.status(200).set({
     'Content-Type': 'text/event-stream',
@@ -55,7 +58,7 @@ export function openLine(
 
 /** A view that is small: the whole of it at once, and again whenever it has changed. */
 export function streamView(
-  { hub, scheduler }: Pick<Services, 'hub' | 'scheduler'>,
+  { hub, scheduler }: HasHub & HasScheduler,
   line: Line,
   channel: Channel,
   view: () => unknown,

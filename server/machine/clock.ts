@@ -135,3 +135,7 @@ export class MovableClock implements ServerClock {
     this.aheadMs = 0;
   }
 }
+
+export interface HasClock {
+  readonly clock: ServerClock;
+}

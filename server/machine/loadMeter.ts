@@ -46,3 +46,7 @@ export class LoadMeter {
       await new Promise((go) => setTimeout(go, LOOK_MS));
   }
 }
+
+export interface HasLoad {
+  readonly load: LoadMeter;
+}

@@ -85,3 +85,7 @@ export class LoopScheduler {
     if (!this.idle) setImmediate(() => this.turn());
   }
 }
+
+export interface HasScheduler {
+  readonly scheduler: LoopScheduler;
+}

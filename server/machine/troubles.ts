@@ -67,3 +67,7 @@ export class Troubles {
     for (const code of OF_WRITING) this.over(code);
   }
 }
+
+export interface HasTroubles {
+  readonly troubles: Troubles;
+}

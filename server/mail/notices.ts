@@ -2,14 +2,15 @@ import type { NoticeTopic } from '../../core/letters/letters';
 import type { InvitedCandidate } from '../candidates/queries';
 import type { NewLetter, Outbox } from './outbox';
 import { paperOfVersion } from '../papers/papers';
-import type { Services } from '../services';
+import type { HasConfig } from '../config';
+import type { HasDb } from '../db/open';
 
 interface Notice {
   readonly topic: NoticeTopic;
   readonly says?: string;
 }
 
-type Here = Pick<Services, 'db' | 'config'>;
+type Here = HasConfig & HasDb;
 
 function noticeTo(
   { db, config }: Here,

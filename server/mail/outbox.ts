@@ -8,7 +8,7 @@ import type { Config } from '../config';
 import type { Db } from '../db/open';
 import { invitations, letters } from '../db/schema';
 import type { JobQueue } from '../jobs/jobQueue';
-import { subjectsOf } from '../jobs/subjects';
+import { subjectsOf } from '../candidates/jobSubjects';
 import { calendarFile } from './calendarFile';
 import { letterRow } from './letterRow';
 import { dropLink, makeLink, revokeLinks } from './links';

@@ -2,9 +2,10 @@ import Joi from 'joi';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import { listEndpoints } from '../reading/listEndpoints';
-import type { Services } from '../services';
 import { lettersList } from './lists';
 import type { Outbox } from './outbox';
+import type { HasSessions } from '../http/sessions';
+import type { HasReader } from '../reading/reader';
 
 const attachmentParams = Joi.object<{ id: number; name: string }>({
   id: Joi.number().integer().min(1).required(),
@@ -12,7 +13,7 @@ const attachmentParams = Joi.object<{ id: number; name: string }>({
 });
 
 /** The outbox, for the coordinators of the rounds that the letters are about. */
-export function letterEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+export function letterEndpoints(services: HasSessions & HasReader, outbox: Outbox): Endpoint[] {
   const { sessions } = services;
   const roles = ['coordinator'] as const;
   const own = <T>(staffId: number, id: number, give: (id: number) => T | null): T => {

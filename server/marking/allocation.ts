@@ -7,10 +7,12 @@ import type { Db } from '../db/open';
 import { markingHolds, markingTasks, roundStaff, standards } from '../db/schema';
 import { paperOfVersion } from '../papers/papers';
 import { findRound } from '../schedule/queries';
-import type { Services } from '../services';
 import { itemOf, markingOf, type ItemRef } from './items';
 import type { Task } from './scripts';
 import { newTaskId, positionByChance } from './taskIds';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
 
 type Hold = typeof markingHolds.$inferSelect;
 
@@ -153,7 +155,7 @@ function openWork(db: Db, ref: ItemRef, again: readonly number[] | null) {
  * work is taken away first, as of somebody who is absent; with a list, even an empty one, all scripts are looked at.
  */
 async function allocateItem(
-  services: Services,
+  services: HasDb & HasCommits & HasSecret,
   ref: ItemRef,
   again: readonly number[] | null,
 ): Promise<void> {
@@ -198,7 +200,7 @@ function markedItems(db: Db, round: number): ItemRef[] {
 
 /** Shares out the open work of a round, item by item. */
 export async function allocateRound(
-  services: Services,
+  services: HasDb & HasCommits & HasSecret,
   round: number,
   again: readonly number[] | null = null,
 ): Promise<void> {
@@ -206,5 +208,8 @@ export async function allocateRound(
 }
 
 /** As `allocateRound`, of one item: where its settings changed, or somebody's marking of it is held. */
-export const allocateAgain = (services: Services, ref: ItemRef, again: readonly number[] = []) =>
-  allocateItem(services, ref, again);
+export const allocateAgain = (
+  services: HasDb & HasCommits & HasSecret,
+  ref: ItemRef,
+  again: readonly number[] = [],
+) => allocateItem(services, ref, again);

@@ -7,7 +7,6 @@ import { hasDrifted, isWithin } from '../../core/marking/standardisation';
 import { tellCandidateOf } from '../candidates/tellCandidates';
 import { judgements, markingTasks, setAsides, standards } from '../db/schema';
 import { badRequest, conflict } from '../http/errors';
-import type { Services } from '../services';
 import { itemOf, markingOf } from './items';
 import {
   addJudgement,
@@ -20,6 +19,13 @@ import {
 import { addMark, standingMark } from './marks';
 import { findTask, partOf, type MarkedPart, type Task } from './scripts';
 import { markedHash } from './scoreJob';
+import type { HasDb } from '../db/open';
+import type { HasSessions } from '../http/sessions';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasHub, HasSessions {}
 
 /** Reads what was given: every component has to be decided, and by what it has. */
 export function readGiven(components: readonly Component[], given: MarksGiven) {
@@ -34,7 +40,7 @@ export function readGiven(components: readonly Component[], given: MarksGiven) {
 }
 
 /** A task of this assessor whose marks can still change. */
-function ownTask({ db, sessions }: Services, staffId: number, taskId: number): Task {
+function ownTask({ db, sessions }: HasDb & HasSessions, staffId: number, taskId: number): Task {
   const task = findTask(db, taskId);
   if (task?.assessorId !== staffId || !sessions.hasRole(staffId, task.roundId, ['assessor', 'lead']))
     throw conflict('not-yours');
@@ -46,7 +52,7 @@ function ownTask({ db, sessions }: Services, staffId: number, taskId: number): T
 
 /** Sets credits of the machine right, each with a reason. Part of a commit. */
 function override(
-  { db, clock }: Services,
+  { db, clock }: HasClock & HasDb,
   { sitting, part }: MarkedPart,
   {
     staffId,
@@ -68,7 +74,7 @@ function override(
 
 /** What an assessor is told of a script with agreed marks that they have just marked. */
 function standardFor(
-  { db }: Services,
+  { db }: HasDb,
   task: Task,
   {
     own,
@@ -118,7 +124,7 @@ function standardFor(
 }
 
 /** A mark that was given can be given anew, unless a lead has settled it, or it was of a script with agreed marks. */
-function refuseAgain({ db }: Services, task: Task, { components }: MarkedPart): void {
+function refuseAgain({ db }: HasDb, task: Task, { components }: MarkedPart): void {
   if (task.doneAt === null) return;
   if (task.role !== 'first' && task.role !== 'second') throw conflict('given-already');
   const standing = standingMark(db, task.sittingId, task.target, components[0]!.key);
@@ -126,7 +132,7 @@ function refuseAgain({ db }: Services, task: Task, { components }: MarkedPart): 
 }
 
 /** Keeps an assessor's marks of a script. Marks that are signed off cannot be changed here. */
-export function giveMark(services: Services, staffId: number, taskId: number, mark: MarkDraft): GivenReply {
+export function giveMark(services: Needs, staffId: number, taskId: number, mark: MarkDraft): GivenReply {
   const { db, clock } = services;
   const task = ownTask(services, staffId, taskId);
   const marked = partOf(services, task);
@@ -167,14 +173,19 @@ export function giveMark(services: Services, staffId: number, taskId: number, ma
 }
 
 /** Keeps a half-made mark, over a reload and on another device. */
-export function keepDraft(services: Services, staffId: number, taskId: number, draft: MarkDraft): void {
+export function keepDraft(
+  services: HasDb & HasSessions,
+  staffId: number,
+  taskId: number,
+  draft: MarkDraft,
+): void {
   const task = ownTask(services, staffId, taskId);
   if (task.doneAt !== null) throw conflict('given-already');
   services.db.update(markingTasks).set({ draft }).where(eq(markingTasks.id, taskId)).run();
 }
 
 /** Takes a mark back: the script is first in the queue again, with what was given. A settled one stays. */
-export function takeBack(services: Services, staffId: number, taskId: number): void {
+export function takeBack(services: Needs, staffId: number, taskId: number): void {
   const { db, clock } = services;
   const task = ownTask(services, staffId, taskId);
   if (task.doneAt === null || task.judgementId === null) return;
@@ -197,7 +208,7 @@ export function takeBack(services: Services, staffId: number, taskId: number): v
 
 /** Gives a script to the lead with a question; it comes back with the answer. */
 export function setAside(
-  services: Services,
+  services: HasClock & HasDb & HasSessions,
   staffId: number,
   taskId: number,
   { reason, note }: Pick<typeof setAsides.$inferInsert, 'reason' | 'note'>,

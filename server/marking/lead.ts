@@ -16,7 +16,6 @@ import {
   standards,
 } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
-import type { Services } from '../services';
 import { allocateAgain, allocateRound } from './allocation';
 import { readGiven } from './give';
 import { changeMarking, itemOf, markingOf, type ItemRef } from './items';
@@ -30,6 +29,15 @@ import {
 } from './judgements';
 import { partOf, sittingOfScript, type Task } from './scripts';
 import { markedHash } from './scoreJob';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasSessions } from '../http/sessions';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasCommits, HasSecret {}
 
 /** Refused once the marks of an item are signed off. */
 function openItem(db: Db, ref: ItemRef) {
@@ -52,7 +60,7 @@ const tasksOf = (db: Db, { round, target }: ItemRef, sittingId: number): Task[] 
     )
     .all();
 
-function leadScript(services: Services, ref: ItemRef, task: Task, sides: readonly Judgement[]): LeadScript {
+function leadScript(services: HasDb, ref: ItemRef, task: Task, sides: readonly Judgement[]): LeadScript {
   const { db } = services;
   const { question, part: asked, scheme, modelAnswer, judged } = itemOf(db, ref);
   const { sitting, part, components } = partOf(services, task);
@@ -92,7 +100,7 @@ function findGap(db: Db, round: number, id: number) {
 }
 
 /** A gap with both marks and both sets of notes. */
-export function gapData(services: Services, round: number, id: number): GapData {
+export function gapData(services: HasDb, round: number, id: number): GapData {
   const { db } = services;
   const gap = findGap(db, round, id);
   const ref = { round, target: gap.target };
@@ -115,7 +123,7 @@ export function gapData(services: Services, round: number, id: number): GapData 
 
 /** Settles a gap with a reason: as one of both marks, their mean, or criterion by criterion. */
 export function settleGap(
-  services: Services,
+  services: HasClock & HasDb & HasHub,
   staffId: number,
   { round, id }: { readonly round: number; readonly id: number },
   { given, comment, reason }: Settlement,
@@ -158,7 +166,7 @@ export function settleGap(
 
 /** Says how an item is marked; what its share of double marking asks for is shared out at once. */
 export async function changeSettings(
-  services: Services,
+  services: Needs,
   staffId: number,
   ref: ItemRef,
   settings: ItemSettings,
@@ -211,7 +219,7 @@ export async function changeSettings(
 
 /** Holds an assessor's marking of an item, or of a whole round while they are absent; what they had goes to others. */
 export async function holdMarking(
-  services: Services,
+  services: Needs,
   staffId: number,
   { round, target }: ItemRef,
   { assessor, held, reason }: { readonly assessor: number; readonly held: boolean; readonly reason: string },
@@ -242,7 +250,7 @@ export async function holdMarking(
 
 /** Answers what an assessor asked about a script: it is in their queue again, with the answer. */
 export function answerAside(
-  services: Services,
+  services: HasClock & HasDb,
   staffId: number,
   { round, id, answer }: { readonly round: number; readonly id: number; readonly answer: string },
 ): void {
@@ -260,7 +268,7 @@ export function answerAside(
 }
 
 /** Adds to the mark scheme of an item: everybody on it is shown it at the next response. */
-export function clarify(services: Services, staffId: number, ref: ItemRef, text: string): void {
+export function clarify(services: HasClock & HasDb, staffId: number, ref: ItemRef, text: string): void {
   const { db, clock } = services;
   openItem(db, ref);
   db.insert(clarifications)
@@ -268,7 +276,11 @@ export function clarify(services: Services, staffId: number, ref: ItemRef, text:
     .run();
 }
 
-export function readClarification({ db, clock, sessions }: Services, staffId: number, id: number): void {
+export function readClarification(
+  { db, clock, sessions }: HasClock & HasDb & HasSessions,
+  staffId: number,
+  id: number,
+): void {
   const found = db.select().from(clarifications).where(eq(clarifications.id, id)).get();
   if (!found || !sessions.hasRole(staffId, found.roundId, ['assessor', 'lead']))
     throw notFound('noClarification');
@@ -279,7 +291,7 @@ export function readClarification({ db, clock, sessions }: Services, staffId: nu
 }
 
 /** A script whose agreed marks are to be recorded. */
-export function scriptForStandard(services: Services, ref: ItemRef, code: string): LeadScript {
+export function scriptForStandard(services: HasDb, ref: ItemRef, code: string): LeadScript {
   const sitting = sittingOfScript(services.db, ref.round, code);
   const task = tasksOf(services.db, ref, sitting.id).find((one) => one.role === 'first');
   if (!task) throw notFound('noScript');
@@ -299,7 +311,7 @@ export interface NewStandard {
  * has to give for the result.
  */
 export async function addStandard(
-  services: Services,
+  services: Needs,
   staffId: number,
   ref: ItemRef,
   { script, use, given, comment, reason }: NewStandard,
@@ -348,7 +360,7 @@ export async function addStandard(
 }
 
 export function addPhrase(
-  { db }: Services,
+  { db }: HasDb,
   staffId: number,
   { round, text, shared }: { readonly round: number; readonly text: string; readonly shared: boolean },
 ): void {
@@ -356,7 +368,7 @@ export function addPhrase(
 }
 
 /** Takes one's own phrase away. */
-export function removePhrase({ db }: Services, staffId: number, id: number): void {
+export function removePhrase({ db }: HasDb, staffId: number, id: number): void {
   db.delete(phrases)
     .where(and(eq(phrases.id, id), eq(phrases.staffId, staffId)))
     .run();

@@ -8,15 +8,21 @@ import { overallComments } from '../db/schema';
 import { badRequest, conflict } from '../http/errors';
 import { notify } from '../mail/notices';
 import type { Outbox } from '../mail/outbox';
-import type { Services } from '../services';
 import { itemOf, markingOf } from './items';
 import { addMark, standingMark } from './marks';
 import { markedHash } from './scoreJob';
 import { partOf, sittingOfScript } from './scripts';
+import type { HasConfig } from '../config';
+import type { HasDb } from '../db/open';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasHub {}
 
 /** Changes one credit of a script, with a reason: a credit of the machine set right, or a remark after the sign-off. */
 export function remark(
-  services: Services,
+  services: Needs,
   outbox: Outbox,
   staffId: number,
   round: number,
@@ -57,7 +63,7 @@ export function remark(
 
 /** Says something of a script as a whole, which its sheet shows; an empty text takes it back. */
 export function commentOn(
-  services: Services,
+  services: HasClock & HasDb,
   staffId: number,
   round: number,
   { script, text }: OverallComment,

@@ -9,7 +9,6 @@ import { badRequest } from '../http/errors';
 import { partParams, targetIn, type PartParams } from '../http/partParams';
 import type { Outbox } from '../mail/outbox';
 import { listEndpoints } from '../reading/listEndpoints';
-import type { Services } from '../services';
 import { sendPage } from '../uploads/sendPage';
 import { giveMark, keepDraft, setAside, takeBack } from './give';
 import type { ItemRef } from './items';
@@ -32,6 +31,30 @@ import { qualityRead, similarPairRead, similarRead } from './quality';
 import { ledRounds, pilesList, signOffStates } from './reads';
 import { openOf, signOff, signOffItem } from './signOff';
 import { markingTable, pagesOfTask, phrasesFor } from './table';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasSessions } from '../http/sessions';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasReader } from '../reading/reader';
+import type { HasUploads } from '../uploads/uploads';
+
+/** What is needed here of the server. */
+interface Needs
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasHub,
+    HasSessions,
+    HasUploads,
+    HasReader,
+    HasJobs,
+    HasSecret {}
 
 /** An act that its address says all of. */
 const nothing = Joi.object({});
@@ -129,7 +152,7 @@ function notesOf(notes: unknown): MarginNote[] {
 
 const markers = ['assessor', 'lead'] as const;
 
-function assessorEndpoints(services: Services): Endpoint[] {
+function assessorEndpoints(services: Needs): Endpoint[] {
   const { db } = services;
   return [
     ...listEndpoints(services, pilesList, '/marking/piles', (path, answer) =>
@@ -208,7 +231,7 @@ function assessorEndpoints(services: Services): Endpoint[] {
   ];
 }
 
-function leadEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+function leadEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
   const { reader } = services;
   const quality = async (ref: ItemRef) => {
     const found = await reader.read(qualityRead, ref);
@@ -306,7 +329,7 @@ function leadEndpoints(services: Services, outbox: Outbox): Endpoint[] {
   ];
 }
 
-export const markingEndpoints = (services: Services, outbox: Outbox): Endpoint[] => [
+export const markingEndpoints = (services: Needs, outbox: Outbox): Endpoint[] => [
   ...assessorEndpoints(services),
   ...leadEndpoints(services, outbox),
 ];

@@ -23,11 +23,23 @@ import { sha256 } from '../secrets';
 import type { Try } from '../jobs/jobQueue';
 import { findEvidence } from '../scoring/findEvidence';
 import type { ScoreFound } from '../scoring/scoreOne';
-import type { Services } from '../services';
 import { findSitting, type Sitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt, type ReceiptRow } from '../sittings/receipts';
 import { addMark, standingMark } from './marks';
 import { newTaskId, positionByChance } from './taskIds';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasLog } from '../machine/log';
+import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasExpressions } from '../scoring/expressionJudge';
+import type { HasScorer } from '../scoring/scorer';
+
+/** What is needed here of the server. */
+interface Needs
+  extends HasClock, HasDb, HasCommits, HasHub, HasLog, HasJobs, HasSandbox, HasScorer, HasExpressions {}
 
 /**
  * What people and machine mark: a changed response, or a page that has come since, makes another hash, and only then is a
@@ -73,11 +85,7 @@ const queriesOf = perDatabase((db) => ({
 }));
 
 /** The script of a closed sitting, part by part: what the newest receipt covers, in its own form. */
-export function scriptPartsOf(
-  { db }: Pick<Services, 'db'>,
-  sitting: Sitting,
-  receipt: ReceiptRow,
-): ScriptPart[] {
+export function scriptPartsOf({ db }: HasDb, sitting: Sitting, receipt: ReceiptRow): ScriptPart[] {
   const invited = findInvited(db, sitting.invitationId)!;
   const { locale } = invited.round.settings;
   const [paper, form] = [paperOf(db, invited), formById(db, sitting.formId)];
@@ -92,7 +100,7 @@ interface Requested {
 
 /** What running came to: as it was found before, or found now and kept. */
 async function evidenceOf(
-  services: Services,
+  services: Needs,
   { sittingId, target, request }: Requested,
 ): Promise<EvidenceFound> {
   const { db, clock, commits } = services;
@@ -115,7 +123,7 @@ type Evidence = Readonly<Record<string, EvidenceFound>>;
 type Gathered = { readonly evidence: Evidence } | { readonly trouble: string };
 
 /** All that has to be run for a part; trouble of the machine is told, never scored. */
-async function gather(services: Services, sittingId: number, part: ScriptPart): Promise<Gathered> {
+async function gather(services: Needs, sittingId: number, part: ScriptPart): Promise<Gathered> {
   const found: Record<string, EvidenceFound> = {};
   try {
     for (const request of evidenceFor(part))
@@ -132,7 +140,7 @@ async function gather(services: Services, sittingId: number, part: ScriptPart): 
  * evidence cannot be had is not among them, until the job's last try: then people decide.
  */
 export async function scoreParts(
-  services: Services,
+  services: Needs,
   sittingId: number,
   parts: readonly ScriptPart[],
   script: readonly ScriptPart[] = parts,
@@ -246,7 +254,7 @@ function hasAgreedMarks(
 }
 
 /** Scores what the newest receipt covers: objective parts at once, programs in the sandbox, tasks for people. */
-export async function scoreSitting(services: Services, sittingId: number, { last }: Try): Promise<void> {
+export async function scoreSitting(services: Needs, sittingId: number, { last }: Try): Promise<void> {
   const { db, clock, commits } = services;
   const sitting = findSitting(db, sittingId);
   const receipt = newestReceipt(db, sittingId);

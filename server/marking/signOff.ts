@@ -4,15 +4,21 @@ import { record } from '../audit/record';
 import { rounds } from '../db/schema';
 import { tellCandidates } from '../candidates/tellCandidates';
 import { conflict, notFound } from '../http/errors';
-import type { Services } from '../services';
 import { changeMarking, itemOf, markingOf, type ItemRef } from './items';
 import { signOffStates } from './reads';
+import type { HasDb } from '../db/open';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasHub, HasJobs {}
 
 const reasonsOf = (open: Readonly<Record<string, number>>): Message[] =>
   Object.entries(open).flatMap(([key, count]) => (count > 0 ? [message(`error.${key}`, { count })] : []));
 
 /** What stands in the way of the sign-off of a round, or of one of its items. */
-export function openOf(services: Pick<Services, 'db' | 'jobs'>, round: number, target?: string): Message[] {
+export function openOf(services: HasDb & HasJobs, round: number, target?: string): Message[] {
   const state = signOffStates(services, [round])[0];
   if (!state) throw notFound('noRound');
   const piles = state.piles.filter((pile) => target === undefined || pile.target === target);
@@ -32,7 +38,7 @@ export function openOf(services: Pick<Services, 'db' | 'jobs'>, round: number, t
 }
 
 /** Freezes the marks of a round. Refused while anything is running, being scored or unmarked. */
-export function signOff(services: Services, staffId: number, roundId: number): void {
+export function signOff(services: Needs, staffId: number, roundId: number): void {
   const { db, clock } = services;
   const reasons = openOf(services, roundId);
   if (reasons.length > 0) throw conflict('not-finished', { reasons });
@@ -48,7 +54,7 @@ export function signOff(services: Services, staffId: number, roundId: number): v
 }
 
 /** Freezes the marks of one item. */
-export function signOffItem(services: Services, staffId: number, ref: ItemRef): void {
+export function signOffItem(services: HasClock & HasDb & HasJobs, staffId: number, ref: ItemRef): void {
   const { db, clock } = services;
   const { judged } = itemOf(db, ref);
   const reasons = openOf(services, ref.round, ref.target);

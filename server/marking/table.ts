@@ -20,13 +20,14 @@ import {
   sittings,
 } from '../db/schema';
 import { notFound } from '../http/errors';
-import type { Services } from '../services';
 import { openHold } from './allocation';
 import { countObservations } from '../observations/observations';
 import { itemOf, markingOf, type Item, type ItemRef } from './items';
 import { totalOfJudgement } from './judgements';
 import { markedTwice, pilesOf } from './reads';
 import { creditsOf, findTask, partOf, roughWorkOf, sittingOfPage, type Task } from './scripts';
+import type { HasDb } from '../db/open';
+import type { HasSessions } from '../http/sessions';
 
 /** Scripts sent to an assessor at a time: the one in view and the next, already loaded. */
 const AHEAD = 3;
@@ -66,7 +67,7 @@ function queueOf(db: Db, ref: ItemRef, staffId: number): Task[] {
     .sort((a, b) => taken(a) - taken(b));
 }
 
-function scriptOf(services: Services, task: Task, { paper, round }: Item): MarkingScript {
+function scriptOf(services: HasDb, task: Task, { paper, round }: Item): MarkingScript {
   const { db } = services;
   const { sitting, part, components } = partOf(services, task);
   const aside = asideOf(db, task.id);
@@ -163,7 +164,7 @@ function agreementFor(db: Db, ref: ItemRef, { staffId, isFinal }: { staffId: num
   return roundEstimate(weightedKappa(closed.map(({ pair }) => pair)));
 }
 
-export function markingTable(services: Services, staffId: number, ref: ItemRef): MarkingTableData {
+export function markingTable(services: HasDb, staffId: number, ref: ItemRef): MarkingTableData {
   const { db } = services;
   const item = itemOf(db, ref);
   const pile = pilesOf(services, { ...ref }, staffId)[0];
@@ -187,7 +188,7 @@ export function markingTable(services: Services, staffId: number, ref: ItemRef):
 
 /** The sitting of a task whose pages somebody may look at: the assessor whose it is, and leads of the round. */
 export function pagesOfTask(
-  { db, sessions }: Services,
+  { db, sessions }: HasDb & HasSessions,
   staffId: number,
   taskId: number,
   hash: string,

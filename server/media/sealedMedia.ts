@@ -152,3 +152,7 @@ export class SealedMedia {
     return key;
   }
 }
+
+export interface HasMedia {
+  readonly media: SealedMedia;
+}

@@ -3,7 +3,8 @@ import type { Response } from 'express';
 import Joi from 'joi';
 import { media } from '../db/schema';
 import { notFound } from '../http/errors';
-import type { Services } from '../services';
+import type { HasDb } from '../db/open';
+import type { HasFiles } from '../files/files';
 
 export const fileParams = Joi.object<{ file: string }>({
   file: Joi.string()
@@ -12,7 +13,7 @@ export const fileParams = Joi.object<{ file: string }>({
 });
 
 /** A file of a text by its hash. Who may have it is for the caller to say. */
-export function sendFile({ db, files }: Services, file: string, response: Response): void {
+export function sendFile({ db, files }: HasDb & HasFiles, file: string, response: Response): void {
   const known = db.select().from(media).where(eq(media.hash, file)).get();
   const path = files.store.find(file);
   if (!known || path === null) throw notFound('noFile');

@@ -4,13 +4,20 @@ import { wholeForm } from '../../core/forms/drawForm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { ImportReport } from '../../core/papers/importApi';
 import { items, itemVersions, papers, paperVersions } from '../db/schema';
-import type { Services } from '../services';
 import type { ImportAsked, Imported } from './importHelper';
 import { keepFiles } from './keepFiles';
 import { publishPaper } from './papers';
 import { refuseWithoutWall } from './secondWall';
+import type { HasDb } from '../db/open';
+import type { HasFiles } from '../files/files';
+import type { HasClock } from '../machine/clock';
+import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasPaperReader } from './paperReader';
 
-function known({ db }: Services): Pick<ImportAsked, 'items' | 'papers'> {
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasFiles, HasPaperReader, HasSandbox {}
+
+function known({ db }: HasDb): Pick<ImportAsked, 'items' | 'papers'> {
   const rows = db
     .select({ key: items.key, version: itemVersions.version, source: itemVersions.source })
     .from(itemVersions)
@@ -33,7 +40,7 @@ function known({ db }: Services): Pick<ImportAsked, 'items' | 'papers'> {
 
 /** Reads a file and tells everything that is wrong with it; `publisher` keeps the paper where nothing is severe. */
 export async function importPaper(
-  services: Services,
+  services: Needs,
   bytes: Uint8Array,
   publisher: number | null,
 ): Promise<ImportReport> {

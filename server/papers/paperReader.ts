@@ -19,3 +19,7 @@ export class PaperReader {
     this.helper.close();
   }
 }
+
+export interface HasPaperReader {
+  readonly paperReader: PaperReader;
+}

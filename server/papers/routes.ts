@@ -3,10 +3,18 @@ import { wholeForm } from '../../core/forms/drawForm';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
 import { listEndpoints } from '../reading/listEndpoints';
-import type { Services } from '../services';
 import { importPaper } from './importPaper';
 import { papersList } from './lists';
 import { paperById } from './papers';
+import type { HasDb } from '../db/open';
+import type { HasFiles } from '../files/files';
+import type { HasClock } from '../machine/clock';
+import type { HasReader } from '../reading/reader';
+import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasPaperReader } from './paperReader';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasFiles, HasReader, HasPaperReader, HasSandbox {}
 
 const importParams = Joi.object<{ how: 'check' | 'publish' }>({
   how: Joi.valid('check', 'publish').required(),
@@ -14,7 +22,7 @@ const importParams = Joi.object<{ how: 'check' | 'publish' }>({
 
 const paperFile = { type: 'application/octet-stream', limit: '100mb' } as const;
 
-export function paperEndpoints(services: Services): Endpoint[] {
+export function paperEndpoints(services: Needs): Endpoint[] {
   const roles = ['coordinator'] as const;
   return [
     ...listEndpoints(services, papersList, '/papers', (path, answer) =>

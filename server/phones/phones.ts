@@ -12,12 +12,19 @@ import { phones } from '../db/schema';
 import { formById } from '../forms/forms';
 import { ApiError, conflict, notFound } from '../http/errors';
 import { newSecret, sha256 } from '../secrets';
-import type { Services } from '../services';
 import type { PartOfPage, SittingPages } from '../sittings/sittingPages';
 import { sectionOfTarget } from '../sittings/placing';
-import { isClosedNow } from '../sittings/turns';
+import { isClosedNow } from '../sittings/forwardOnly';
 import { findSitting, sittingQueries, type Sitting } from '../sittings/queries';
 import { pageOf, pagesOf } from '../uploads/uploads';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasTime } from '../sittings/timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasCommits, HasTime, HasHub {}
 
 type Row = typeof phones.$inferSelect;
 
@@ -52,23 +59,19 @@ const queriesOf = perDatabase((db) => {
   };
 });
 
-const joinedPages = ({ db }: Pick<Services, 'db'>, sitting: number, target: string): Page[] => {
+const joinedPages = ({ db }: HasDb, sitting: number, target: string): Page[] => {
   const row = sittingQueries(db).currentAt(sitting, 'page', target);
   return row ? (JSON.parse(row.value) as Page[]) : [];
 };
 
-function openPhone({ db, clock }: Pick<Services, 'db' | 'clock'>, sitting: number): JoinedPhone | null {
+function openPhone({ db, clock }: HasClock & HasDb, sitting: number): JoinedPhone | null {
   const row = queriesOf(db).newest.get({ sitting });
   if (!row || row.endedAt !== null || row.until <= clock.now()) return null;
   return { target: row.target, until: row.until, joined: row.joinedAt !== null };
 }
 
 /** What a desk is told of the pages of its sitting. */
-export function livePages(
-  services: Pick<Services, 'db' | 'clock'>,
-  sitting: number,
-  allowed: boolean,
-): LivePages {
+export function livePages(services: HasClock & HasDb, sitting: number, allowed: boolean): LivePages {
   const { db } = services;
   const joined = sittingQueries(db).currentAbout(sitting, 'page');
   return {
@@ -84,10 +87,10 @@ export function livePages(
  * but send pages for it.
  */
 export class Phones {
-  private readonly services: Services;
+  private readonly services: Needs;
   private readonly pages: SittingPages;
 
-  constructor(services: Services, pages: SittingPages) {
+  constructor(services: Needs, pages: SittingPages) {
     [this.services, this.pages] = [services, pages];
   }
 

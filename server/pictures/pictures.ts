@@ -68,3 +68,7 @@ export class Pictures {
     this.pages.close();
   }
 }
+
+export interface HasPictures {
+  readonly pictures: Pictures;
+}

@@ -71,3 +71,7 @@ export class Printer {
     this.drawing.close();
   }
 }
+
+export interface HasPrinter {
+  readonly printer: Printer;
+}

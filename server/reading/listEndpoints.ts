@@ -3,9 +3,9 @@ import Joi from 'joi';
 import type { ListQuery } from '../../core/lists/list';
 import type { Endpoint } from '../http/endpoint';
 import { badRequest } from '../http/errors';
-import type { Services } from '../services';
 import { exportFormats, type ExportFormat } from './reader';
 import type { Listing } from './read';
+import type { HasReader } from './reader';
 
 const word = Joi.string().pattern(/^[a-zA-Z -]{0,40}$/);
 const query = Joi.object<ListQuery & { columns: string }>({
@@ -38,7 +38,7 @@ type Make = (path: string, answer: (owner: unknown, request: Request) => unknown
  * an endpoint for those who may see it, and says whose list it is.
  */
 export function listEndpoints<Owner, Row>(
-  { reader }: Services,
+  { reader }: HasReader,
   listing: Listing<Owner, Row>,
   path: string,
   make: Make,

@@ -65,3 +65,7 @@ export class Reader {
     this.helper.close();
   }
 }
+
+export interface HasReader {
+  readonly reader: Reader;
+}

@@ -16,7 +16,7 @@ import type { Config } from '../config';
 import { helperData, serveTasks } from '../helpers/serveTasks';
 import { badRequest } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
-import { openReading } from '../reading/openReading';
+import { openReading } from '../papers/openReading';
 import { scoreOne } from '../scoring/scoreOne';
 
 /* Whatever a browser sends to be scored without an account is read and scored here, away from those who sit a test. */

@@ -2,8 +2,9 @@ import type { EvidenceFound } from '../../core/kinds/evidence';
 import type { Config } from '../config';
 import { Helper } from '../helpers/helper';
 import { findEvidence } from '../scoring/findEvidence';
-import type { Services } from '../services';
 import type { PartEvidence, RehearsalHanded } from './rehearsalHelper';
+import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasExpressions } from '../scoring/expressionJudge';
 
 /** What reading and scoring one rehearsal may take: a hundred times an honest one. */
 const LIMIT_PROCESSOR_MS = 5_000;
@@ -16,9 +17,9 @@ const MOST_WAITING = 500;
  */
 export class Rehearsals {
   private readonly helper: Helper;
-  private readonly evidence: Pick<Services, 'sandbox' | 'expressions'>;
+  private readonly evidence: HasSandbox & HasExpressions;
 
-  constructor(config: Config, evidence: Pick<Services, 'sandbox' | 'expressions'>) {
+  constructor(config: Config, evidence: HasSandbox & HasExpressions) {
     this.evidence = evidence;
     this.helper = new Helper({
       script: new URL('./rehearsalHelper.ts', import.meta.url),
@@ -51,4 +52,8 @@ export class Rehearsals {
   close(): void {
     this.helper.close();
   }
+}
+
+export interface HasRehearsals {
+  readonly rehearsals: Rehearsals;
 }

@@ -11,9 +11,15 @@ import type { CandidateSession } from '../http/sessions';
 import type { FullPaper } from '../../core/papers/paper';
 import { latestVersion, paperOfVersion, type PaperVersion } from '../papers/papers';
 import { GALLERY, REHEARSAL } from '../papers/rehearsals';
-import type { Services } from '../services';
 import type { Rehearsals } from './rehearsals';
 import { WaitingRehearsals } from './waiting';
+import type { HasConfig } from '../config';
+import type { HasDb } from '../db/open';
+import type { HasClock } from '../machine/clock';
+import type { HasSandbox } from '../sandbox/sandbox';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasSandbox {}
 
 /** A whole room may rehearse behind one address. */
 const SCORES_A_MINUTE = 60;
@@ -30,19 +36,19 @@ const answersBody = { type: 'application/json', limit: '256kb' } as const;
 
 type Round = typeof rounds.$inferSelect;
 
-function rehearsalOf({ db }: Services, key: string): PaperVersion {
+function rehearsalOf({ db }: HasDb, key: string): PaperVersion {
   const found = latestVersion(db, key);
   if (!found) throw notFound('noRehearsal');
   return found;
 }
 
-const viewOf = (services: Services, paper: FullPaper, round: Round | null): RehearsalView => ({
+const viewOf = (services: HasConfig, paper: FullPaper, round: Round | null): RehearsalView => ({
   organisation: services.config.organisation,
   checks: round?.settings.checks ?? [],
   paper: plainForm(paper).paper,
 });
 
-export function rehearsalEndpoints(services: Services, rehearsals: Rehearsals): Endpoint[] {
+export function rehearsalEndpoints(services: Needs, rehearsals: Rehearsals): Endpoint[] {
   const { db } = services;
   const countScores = perMinute(SCORES_A_MINUTE, 'tooManyScores');
   const waiting = new WaitingRehearsals((owner) => services.sandbox.before(owner));

@@ -7,8 +7,10 @@ import { invitations, people, resultChecks } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import type { Reading } from '../reading/read';
 import type { Outbox } from '../mail/outbox';
-import type { Services } from '../services';
 import { notify } from '../mail/notices';
+import type { HasConfig } from '../config';
+import type { HasDb } from '../db/open';
+import type { HasClock } from '../machine/clock';
 
 const DAY_MS = 24 * 3_600_000;
 /** More is no check but a conversation. */
@@ -44,7 +46,7 @@ export function checksOf({ db, clock }: Pick<Reading, 'db' | 'clock'>, invitatio
 }
 
 /** Asks for a check of a result, with the reason. Refused before the release, after the deadline, and while one is open. */
-export function askForCheck(services: Services, invitation: number, reason: string): ChecksView {
+export function askForCheck(services: HasClock & HasDb, invitation: number, reason: string): ChecksView {
   const { db, clock } = services;
   if (checksOf(services, invitation).until === null) throw conflict('no-check-now');
   db.insert(resultChecks).values({ invitationId: invitation, reason, askedAt: clock.now() }).run();
@@ -77,7 +79,7 @@ export interface CheckAnswer {
 
 /** Answers a request; the candidate reads the answer on their page and in a letter. */
 export function answerCheck(
-  services: Services,
+  services: HasConfig & HasClock & HasDb,
   outbox: Outbox,
   { staffId, round }: { readonly staffId: number; readonly round: number },
   { id, answer, changed }: CheckAnswer,

@@ -7,8 +7,18 @@ import type { PackState } from '../../core/results/api';
 import { record } from '../audit/record';
 import { invitations, packs, people, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
-import type { Services } from '../services';
 import { printSheetOf } from './printed';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasFiles } from '../files/files';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasClock } from '../machine/clock';
+import type { HasPrinter } from '../printing/printer';
+import type { HasReader } from '../reading/reader';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasCommits, HasFiles, HasReader, HasPrinter {}
 
 type Pack = typeof packs.$inferSelect;
 
@@ -20,10 +30,10 @@ const shown = ({ id, at, done, of, cancelledAt, readyAt }: Pack): PackState => (
   state: cancelledAt !== null ? 'cancelled' : readyAt !== null ? 'ready' : 'working',
 });
 
-const fileOf = ({ config }: Pick<Services, 'config'>, id: number): string =>
+const fileOf = ({ config }: HasConfig, id: number): string =>
   path.join(config.dataFolder, 'packs', `${id}.zip`);
 
-const candidatesOf = ({ db }: Services, round: number) =>
+const candidatesOf = ({ db }: HasDb, round: number) =>
   db
     .selectDistinct({ id: invitations.id, reference: people.reference })
     .from(invitations)
@@ -33,10 +43,10 @@ const candidatesOf = ({ db }: Services, round: number) =>
     .orderBy(asc(people.reference))
     .all();
 
-export const packsOf = ({ db }: Services, round: number): PackState[] =>
+export const packsOf = ({ db }: HasDb, round: number): PackState[] =>
   db.select().from(packs).where(eq(packs.roundId, round)).orderBy(desc(packs.id)).limit(10).all().map(shown);
 
-const find = ({ db }: Services, round: number, id: number): Pack => {
+const find = ({ db }: HasDb, round: number, id: number): Pack => {
   const pack = db
     .select()
     .from(packs)
@@ -47,7 +57,11 @@ const find = ({ db }: Services, round: number, id: number): Pack => {
 };
 
 /** Begins a ZIP of all scripts of a round with their marks; one at a time. */
-export function beginPack(services: Services, staffId: number, roundId: number): PackState[] {
+export function beginPack(
+  services: HasClock & HasDb & HasJobs,
+  staffId: number,
+  roundId: number,
+): PackState[] {
   const { db, clock, jobs } = services;
   if (packsOf(services, roundId).some(({ state }) => state === 'working')) throw conflict('pack-working');
   const of = candidatesOf(services, roundId).length;
@@ -61,7 +75,7 @@ export function beginPack(services: Services, staffId: number, roundId: number):
   return packsOf(services, roundId);
 }
 
-export function cancelPack(services: Services, round: number, id: number): PackState[] {
+export function cancelPack(services: HasClock & HasDb, round: number, id: number): PackState[] {
   const pack = find(services, round, id);
   if (pack.readyAt === null)
     services.db
@@ -73,7 +87,7 @@ export function cancelPack(services: Services, round: number, id: number): PackS
 }
 
 /** Where the finished ZIP lies. */
-export function packFile(services: Services, round: number, id: number): string {
+export function packFile(services: HasConfig & HasDb, round: number, id: number): string {
   const pack = find(services, round, id);
   const file = fileOf(services, id);
   if (pack.readyAt === null || !existsSync(file)) throw notFound('noPack');
@@ -81,7 +95,7 @@ export function packFile(services: Services, round: number, id: number): string 
 }
 
 /** The job: one script after the other into a file, so that none of it is in memory at once. Begun anew after a restart. */
-export async function makePack(services: Services, id: number): Promise<void> {
+export async function makePack(services: Needs, id: number): Promise<void> {
   const { db, clock } = services;
   const isCancelled = () => db.select().from(packs).where(eq(packs.id, id)).get()?.cancelledAt !== null;
   const pack = db.select().from(packs).where(eq(packs.id, id)).get();

@@ -6,10 +6,18 @@ import { printedResults } from '../db/schema';
 import { ApiError } from '../http/errors';
 import type { Pictures } from '../printing/printSheet';
 import { sha256 } from '../secrets';
-import type { Services } from '../services';
 import { pageOf } from '../uploads/uploads';
 import { resultRead, type SheetRead } from './operations';
 import { staffSheetRead } from './reads';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasFiles } from '../files/files';
+import type { HasPrinter } from '../printing/printer';
+import type { HasReader } from '../reading/reader';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasDb, HasCommits, HasFiles, HasReader, HasPrinter {}
 
 export interface Printed {
   readonly bytes: Uint8Array;
@@ -24,7 +32,7 @@ interface Shown {
 }
 
 async function picturesOf(
-  { db, files, printer }: Services,
+  { db, files, printer }: HasDb & HasFiles & HasPrinter,
   sheet: ResultSheet,
   sitting: number,
 ): Promise<Shown> {
@@ -42,7 +50,7 @@ async function picturesOf(
   return { pictures: found, whole };
 }
 
-async function print(services: Services, { sheet, sitting }: SheetRead) {
+async function print(services: Needs, { sheet, sitting }: SheetRead) {
   const { pictures, whole } = await picturesOf(services, sheet, sitting);
   const bytes = await services.printer.sheet(sheet, services.config.organisation, pictures);
   return { bytes, whole };
@@ -54,7 +62,7 @@ async function print(services: Services, { sheet, sitting }: SheetRead) {
  * be drawn now is made anew when it is asked for again.
  */
 export async function printedResult(
-  services: Services,
+  services: Needs,
   { invitation }: { readonly invitation: number },
 ): Promise<Printed> {
   const { db, reader, files, config, commits } = services;
@@ -82,7 +90,7 @@ export async function printedResult(
 }
 
 /** Makes the PDF of a result before it is asked for. Whoever has none, or not yet, needs none. */
-export async function printAhead(services: Services, invitation: number): Promise<void> {
+export async function printAhead(services: Needs, invitation: number): Promise<void> {
   try {
     await printedResult(services, { invitation });
   } catch (error) {
@@ -93,7 +101,7 @@ export async function printAhead(services: Services, invitation: number): Promis
 
 /** A script with its marks as staff keep it; null where there is none that counts. */
 export async function printSheetOf(
-  services: Services,
+  services: Needs,
   of: { readonly round: number; readonly invitation: number; readonly blind: boolean },
 ): Promise<Uint8Array | null> {
   try {

@@ -6,8 +6,16 @@ import { invitations, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { findRound } from '../schedule/queries';
-import type { Services } from '../services';
 import { notifyOnce } from '../mail/notices';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasCommits, HasHub, HasJobs {}
 
 /** So many candidates are written to in one commit: saves go between. */
 const PIECE = 50;
@@ -16,7 +24,7 @@ const PIECE = 50;
  * Gives the results to the candidates. Only what a lead has signed off can be released. The release, its record and the
  * job that writes to everybody are one commit. `staffId` is null where the date did it.
  */
-export function release(services: Services, staffId: number | null, id: number): void {
+export function release(services: Needs, staffId: number | null, id: number): void {
   const { db, clock, jobs } = services;
   const round = findRound(db, id);
   if (!round) throw notFound('noRound');
@@ -38,7 +46,7 @@ export function release(services: Services, staffId: number | null, id: number):
  * The job after a release: a letter and a printed sheet for each who has handed in, piece by piece. Done again after a
  * stop it goes on where it was: nobody is written to twice.
  */
-export async function announceResults(services: Services, outbox: Outbox, id: number): Promise<void> {
+export async function announceResults(services: Needs, outbox: Outbox, id: number): Promise<void> {
   const { db, commits, jobs } = services;
   const handedIn = db
     .selectDistinct({ id: invitations.id })
@@ -55,7 +63,7 @@ export async function announceResults(services: Services, outbox: Outbox, id: nu
 }
 
 /** Releases the rounds whose date has come and whose marks are signed off. */
-export function releaseDue(services: Services): void {
+export function releaseDue(services: Needs): void {
   const { db, clock } = services;
   const waiting = db
     .select({ id: rounds.id, settings: rounds.settings })

@@ -6,7 +6,6 @@ import { notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { fileParams, sendFile } from '../media/sendFile';
 import { listEndpoints } from '../reading/listEndpoints';
-import type { Services } from '../services';
 import { sendPage } from '../uploads/sendPage';
 import { isBlind } from './blindness';
 import { answerCheck, askForCheck, checksIn, checksOf, type CheckAnswer } from './checks';
@@ -14,6 +13,30 @@ import { resultRead } from './operations';
 import { beginPack, cancelPack, packFile, packsOf } from './packs';
 import { printedResult, printSheetOf } from './printed';
 import { distributionRead, resultsList, staffSheetRead } from './reads';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasFiles } from '../files/files';
+import type { HasSessions } from '../http/sessions';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasClock } from '../machine/clock';
+import type { HasPrinter } from '../printing/printer';
+import type { HasReader } from '../reading/reader';
+import type { HasUploads } from '../uploads/uploads';
+
+/** What is needed here of the server. */
+interface Needs
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasSessions,
+    HasFiles,
+    HasUploads,
+    HasReader,
+    HasPrinter,
+    HasJobs {}
 
 /** An act that its address says all of. */
 const nothing = Joi.object({});
@@ -31,7 +54,7 @@ const packParams = Joi.object<{ round: number; pack: number }>({ round: id, pack
 
 const readers = ['coordinator', 'lead'] as const;
 
-function candidateEndpoints(services: Services): Endpoint[] {
+function candidateEndpoints(services: Needs): Endpoint[] {
   const sheetOf = async (who: { readonly invitation: number }) =>
     (await services.reader.read(resultRead, who)).sheet;
   return [
@@ -55,7 +78,7 @@ function candidateEndpoints(services: Services): Endpoint[] {
   ];
 }
 
-function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+function staffEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
   const { db, reader } = services;
   const sheetFor = (
     who: { readonly id: number },
@@ -147,7 +170,7 @@ function staffEndpoints(services: Services, outbox: Outbox): Endpoint[] {
   ];
 }
 
-export const resultEndpoints = (services: Services, outbox: Outbox): Endpoint[] => [
+export const resultEndpoints = (services: Needs, outbox: Outbox): Endpoint[] => [
   ...candidateEndpoints(services),
   ...staffEndpoints(services, outbox),
 ];

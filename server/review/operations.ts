@@ -6,8 +6,10 @@ import { explanations, observations, sittings, verdicts, weighings } from '../db
 import { conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { notify } from '../mail/notices';
-import type { Services } from '../services';
 import { explanationsOf, reviewedSitting } from './reads';
+import type { HasConfig } from '../config';
+import type { HasDb } from '../db/open';
+import type { HasClock } from '../machine/clock';
 
 /** Who reviews which sitting. */
 export interface Reviewing {
@@ -19,7 +21,7 @@ export interface Reviewing {
 
 /** Weighs an observation, with a reason; the newest weighing stands. */
 export function weigh(
-  services: Services,
+  services: HasClock & HasDb,
   reviewing: Reviewing,
   {
     observation,
@@ -44,7 +46,7 @@ export function weigh(
 
 /** Asks the candidate; they read it on their page and in a letter. */
 export function ask(
-  services: Services,
+  services: HasConfig & HasClock & HasDb,
   outbox: Outbox,
   reviewing: Reviewing,
   { observation, question }: { readonly observation: number | null; readonly question: string },
@@ -73,7 +75,7 @@ export function ask(
 }
 
 /** What a candidate is asked about their sittings. */
-export const askedOf = ({ db }: Services, invitation: number) =>
+export const askedOf = ({ db }: HasDb, invitation: number) =>
   db
     .select({ id: sittings.id })
     .from(sittings)
@@ -83,7 +85,7 @@ export const askedOf = ({ db }: Services, invitation: number) =>
     .map(({ id, question, askedAt, answer, answeredAt }) => ({ id, question, askedAt, answer, answeredAt }));
 
 /** A candidate answers, once. */
-export function explain(services: Services, invitation: number, id: number, answer: string): void {
+export function explain(services: HasClock & HasDb, invitation: number, id: number, answer: string): void {
   const { db, clock } = services;
   if (!askedOf(services, invitation).some((one) => one.id === id)) throw notFound('noQuestion');
   const open = and(eq(explanations.id, id), isNull(explanations.answeredAt));
@@ -93,7 +95,7 @@ export function explain(services: Services, invitation: number, id: number, answ
 
 /** Decides on a sitting. `void` takes effect once a second person agrees; anything else at once, with a letter. */
 export function judge(
-  services: Services,
+  services: HasConfig & HasClock & HasDb,
   outbox: Outbox,
   reviewing: Reviewing,
   { verdict, reason }: { readonly verdict: SittingVerdict; readonly reason: string },
@@ -116,7 +118,12 @@ export function judge(
 }
 
 /** A second person agrees that a sitting is void; then the candidate is told. */
-export function agree(services: Services, outbox: Outbox, reviewing: Reviewing, id: number): void {
+export function agree(
+  services: HasConfig & HasClock & HasDb,
+  outbox: Outbox,
+  reviewing: Reviewing,
+  id: number,
+): void {
   const { db, clock } = services;
   const sitting = reviewedSitting(db, reviewing);
   const { staffId, round, invitation } = reviewing;

@@ -2,9 +2,15 @@ import Joi from 'joi';
 import { sittingVerdicts, weights, type SittingVerdict, type Weight } from '../../core/observations/review';
 import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import type { Outbox } from '../mail/outbox';
-import type { Services } from '../services';
 import { agree, ask, askedOf, explain, judge, weigh, type Reviewing } from './operations';
 import { replayRead, reviewRead } from './reads';
+import type { HasConfig } from '../config';
+import type { HasDb } from '../db/open';
+import type { HasClock } from '../machine/clock';
+import type { HasReader } from '../reading/reader';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasReader {}
 
 interface ReviewParams {
   readonly round: number;
@@ -50,7 +56,7 @@ const explainBody = Joi.object<{ answer: string }>({
 const PATH = '/rounds/:round/review/:invitation/:attempt';
 const reviewers = ['coordinator', 'invigilator'] as const;
 
-export function reviewEndpoints(services: Services, outbox: Outbox): Endpoint[] {
+export function reviewEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
   const { reader } = services;
   const reviewing = (staffId: number, { round, invitation, attempt }: ReviewParams): Reviewing => ({
     staffId,

@@ -9,11 +9,13 @@ import type { DecisionChoice, OpenDecision } from '../../core/rounds/decisions';
 import { record } from '../audit/record';
 import { decisions, invitations, people, rounds, sittings } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
-import type { Services } from '../services';
 import type { Closing } from '../sittings/closing';
 import { judge } from '../sittings/judging';
 import { sittingQueries } from '../sittings/queries';
 import { valueOf } from '../sittings/values';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasClock } from '../machine/clock';
 
 type Row = typeof decisions.$inferSelect;
 
@@ -26,12 +28,7 @@ const asDecided = ({ kind, target, facts }: Row, take: boolean): Decided[] => {
   return [];
 };
 
-function textsOf(
-  { db }: Services,
-  sitting: number,
-  paper: FullPaper,
-  { winners }: Judged,
-): Map<string, string> {
+function textsOf({ db }: HasDb, sitting: number, paper: FullPaper, { winners }: Judged): Map<string, string> {
   const find = sittingQueries(db);
   const answers: Record<string, unknown> = {};
   for (const { entry } of winners.values()) {
@@ -48,7 +45,12 @@ function textsOf(
   );
 }
 
-function changesOf(services: Services, closing: Closing, row: Row, sitting: typeof sittings.$inferSelect) {
+function changesOf(
+  services: HasClock & HasDb,
+  closing: Closing,
+  row: Row,
+  sitting: typeof sittings.$inferSelect,
+) {
   const judging = closing.judging(sitting);
   const now = services.clock.now();
   const by = (take: boolean) =>
@@ -67,7 +69,7 @@ function changesOf(services: Services, closing: Closing, row: Row, sitting: type
   );
 }
 
-const openIn = ({ db }: Services, roundId: number) =>
+const openIn = ({ db }: HasDb, roundId: number) =>
   db
     .select({ decision: decisions, sitting: sittings, person: people })
     .from(decisions)
@@ -79,7 +81,11 @@ const openIn = ({ db }: Services, roundId: number) =>
     .all();
 
 /** What waits for a coordinator in a round: what it is about, and what the answers are one way and the other. */
-export const openDecisions = (services: Services, closing: Closing, roundId: number): OpenDecision[] =>
+export const openDecisions = (
+  services: HasClock & HasDb,
+  closing: Closing,
+  roundId: number,
+): OpenDecision[] =>
   openIn(services, roundId).map(({ decision, sitting, person }) => ({
     id: decision.id,
     kind: decision.kind,
@@ -102,7 +108,7 @@ export interface NewDecision {
  * answers, a new receipt and the score follow from it.
  */
 export async function decide(
-  services: Services,
+  services: HasClock & HasDb & HasCommits,
   closing: Closing,
   who: { readonly staffId: number; readonly roundId: number },
   { id, choice, reason }: NewDecision,

@@ -7,9 +7,17 @@ import { invitations, people, sittings } from '../db/schema';
 import { ApiError, conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { findRound } from '../schedule/queries';
-import type { Services } from '../services';
 import { invite } from './operations';
 import { peopleFileRead, type PeopleFile } from './peopleFile';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasClock } from '../machine/clock';
+import type { HasLoad } from '../machine/loadMeter';
+import type { HasReader } from '../reading/reader';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasCommits, HasLoad, HasReader {}
 
 /** How long one piece of the rows is worked at, between the requests of those who sit a test. */
 const PIECE_MS = 6;
@@ -29,7 +37,7 @@ const wrong = (row: PersonRow, code: string): PersonRow => ({
 });
 
 /** Changes what the list says of somebody who is invited; somebody may have started since the list was read. */
-function change({ db }: Services, roundId: number, row: PersonRow): PersonRow {
+function change({ db }: HasDb, roundId: number, row: PersonRow): PersonRow {
   const { name, email, extraPercent, breakMinutes, timeZone } = row;
   const found = db
     .select({ invitation: invitations, startedAt: sittings.startedAt })
@@ -54,7 +62,12 @@ function change({ db }: Services, roundId: number, row: PersonRow): PersonRow {
 }
 
 /** Does what a row says, part of a commit; what has come in between since the list was read is told as its error. */
-function carryOut(services: Services, outbox: Outbox, roundId: number, row: PersonRow): PersonRow {
+function carryOut(
+  services: HasConfig & HasClock & HasDb,
+  outbox: Outbox,
+  roundId: number,
+  row: PersonRow,
+): PersonRow {
   if (row.state === 'changed') return change(services, roundId, row);
   const { name, email, reference, extraPercent, breakMinutes, timeZone } = row;
   const arrangements = { ...noArrangements, breakMinutes };
@@ -75,7 +88,7 @@ function carryOut(services: Services, outbox: Outbox, roundId: number, row: Pers
  * some of the rows, and the same list sent again does the others.
  */
 export async function importPeople(
-  services: Services,
+  services: Needs,
   outbox: Outbox,
   { roundId, staffId }: At,
   { dryRun, ...file }: PeopleFile & { readonly dryRun: boolean },

@@ -8,7 +8,14 @@ import { paperVersions, rounds, roundStaff, staff } from '../db/schema';
 import { badRequest, notFound, unreadable } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
 import { refuseWithoutWall } from '../papers/secondWall';
-import type { Services } from '../services';
+import type { HasDb } from '../db/open';
+import type { HasClock } from '../machine/clock';
+import type { HasLog } from '../machine/log';
+import type { HasMedia } from '../media/sealedMedia';
+import type { HasSandbox } from '../sandbox/sandbox';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasLog, HasMedia, HasSandbox {}
 
 const moment = Joi.number().integer().min(0).max(1e14).required();
 const zone = Joi.string().custom((name: string, helpers) =>
@@ -71,7 +78,7 @@ export const newRound = Joi.object<NewRound>({
 });
 
 /** A name for addresses, of the title and where needed a number. */
-function keyOf({ db }: Services, title: string): string {
+function keyOf({ db }: HasDb, title: string): string {
   const stem =
     title
       .normalize('NFKD')
@@ -95,7 +102,7 @@ function keyOf({ db }: Services, title: string): string {
 }
 
 /** Schedules a paper; whoever does it coordinates the round, whoever else is named has the roles given. */
-export function makeRound(services: Services, staffId: number, wanted: NewRound): number {
+export function makeRound(services: Needs, staffId: number, wanted: NewRound): number {
   const { db, media, log } = services;
   const { title, paper, opensAt, closesAt, timeZone, settings } = wanted;
   if (closesAt <= opensAt) throw unreadable('windowEmpty');

@@ -10,13 +10,20 @@ import { invitations, rounds } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import { revokeLinks } from '../mail/links';
 import type { NewLetter, Outbox } from '../mail/outbox';
-import type { Services } from '../services';
 import { paperOfVersion } from '../papers/papers';
 import { findOrAddPerson } from '../people/people';
 import type { Closing } from '../sittings/closing';
 import { openDecisions } from './decisions';
 import { findRound } from '../schedule/queries';
 import { roundRow } from './reads';
+import type { HasConfig } from '../config';
+import type { HasDb } from '../db/open';
+import type { HasSessions } from '../http/sessions';
+import type { HasClock } from '../machine/clock';
+import type { HasReader } from '../reading/reader';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasSessions {}
 
 export interface NewInvitation {
   readonly name: string;
@@ -34,7 +41,7 @@ export interface InvitationMade {
 
 /** Invites one candidate, with a letter to them. */
 export function invite(
-  services: Services,
+  services: HasConfig & HasClock & HasDb,
   outbox: Outbox,
   roundId: number,
   wanted: NewInvitation,
@@ -69,7 +76,7 @@ export function invite(
 
 type Invitee = Pick<InvitedCandidate, 'round' | 'person' | 'invitation'>;
 
-function letterTo({ db, config }: Services, { round, person, invitation }: Invitee): NewLetter {
+function letterTo({ db, config }: HasConfig & HasDb, { round, person, invitation }: Invitee): NewLetter {
   const { opensAt, closesAt, timeZone, settings } = round;
   const paper = paperOfVersion(db, round.paperVersionId);
   const { title, minutes } = paper;
@@ -95,7 +102,7 @@ function letterTo({ db, config }: Services, { round, person, invitation }: Invit
 
 /** Ends a candidate's links and sessions, as when they fell into other hands, and writes them a new letter. */
 export function renewLink(
-  services: Services,
+  services: Needs,
   outbox: Outbox,
   {
     round,
@@ -121,7 +128,7 @@ export interface Looking {
 }
 
 export async function roundDetail(
-  services: Services,
+  services: HasClock & HasDb & HasReader,
   id: number,
   { closing, staffId }: Looking,
 ): Promise<RoundDetail> {
@@ -140,7 +147,7 @@ export async function roundDetail(
  * a question is asked in another round.
  */
 export function releasePractice(
-  services: Services,
+  services: HasClock & HasDb,
   staffId: number,
   { id, released }: { readonly id: number; readonly released: boolean },
 ): void {

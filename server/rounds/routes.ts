@@ -12,7 +12,6 @@ import { badRequest, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { findInvited } from '../candidates/queries';
 import { listEndpoints } from '../reading/listEndpoints';
-import type { Services } from '../services';
 import { arrivals, staff } from '../db/schema';
 import { importPeople } from './importPeople';
 import { makeRound, newRound } from './makeRound';
@@ -20,6 +19,34 @@ import { decide, type NewDecision } from './decisions';
 import { release } from '../results/release';
 import { invite, releasePractice, renewLink, roundDetail, type NewInvitation } from './operations';
 import { candidatesList, peopleList, roundsList } from './reads';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasSessions } from '../http/sessions';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasLoad } from '../machine/loadMeter';
+import type { HasLog } from '../machine/log';
+import type { HasMedia } from '../media/sealedMedia';
+import type { HasReader } from '../reading/reader';
+import type { HasSandbox } from '../sandbox/sandbox';
+
+/** What is needed here of the server. */
+interface Needs
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasHub,
+    HasLoad,
+    HasLog,
+    HasSessions,
+    HasMedia,
+    HasReader,
+    HasJobs,
+    HasSandbox {}
 
 const invitation = Joi.object<NewInvitation>({
   name: Joi.string().trim().min(2).max(100).required(),
@@ -88,7 +115,7 @@ const ofInvitation = Joi.object<{ invitation: number }>({
 
 const resultReaders = ['coordinator', 'lead'] as const;
 
-export function roundEndpoints(services: Services, outbox: Outbox, closing: Closing): Endpoint[] {
+export function roundEndpoints(services: Needs, outbox: Outbox, closing: Closing): Endpoint[] {
   const { db } = services;
   const detail = (who: { readonly id: number }, round: number) =>
     roundDetail(services, round, { closing, staffId: who.id });

@@ -298,3 +298,7 @@ export class Sandbox {
     return lane;
   }
 }
+
+export interface HasSandbox {
+  readonly sandbox: Sandbox;
+}

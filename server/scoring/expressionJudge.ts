@@ -20,3 +20,7 @@ export class ExpressionJudge {
     return this.worker.close();
   }
 }
+
+export interface HasExpressions {
+  readonly expressions: ExpressionJudge;
+}

@@ -1,9 +1,10 @@
 import type { EvidenceFound, EvidenceRequest } from '../../core/kinds/evidence';
-import type { Services } from '../services';
+import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasExpressions } from './expressionJudge';
 
 /** Runs what a part has to have run, each sort where it belongs. `owner` waits in turn with others. */
 export async function findEvidence(
-  { sandbox, expressions }: Pick<Services, 'sandbox' | 'expressions'>,
+  { sandbox, expressions }: HasSandbox & HasExpressions,
   request: EvidenceRequest,
   owner: string,
 ): Promise<EvidenceFound> {

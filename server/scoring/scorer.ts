@@ -28,3 +28,7 @@ export class Scorer {
     return this.worker.close();
   }
 }
+
+export interface HasScorer {
+  readonly scorer: Scorer;
+}

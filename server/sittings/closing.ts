@@ -9,15 +9,23 @@ import { paperEndAt, sectionEndAt } from '../../core/timing/sittingTime';
 import { findInvited, paperOf } from '../candidates/queries';
 import { perDatabase } from '../db/perDatabase';
 import { decisions, observations, pages, sittings } from '../db/schema';
-import { subjectsOf } from '../jobs/subjects';
+import { subjectsOf } from '../candidates/jobSubjects';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
-import type { Services } from '../services';
 import type { Holds, HoldState } from './holds';
 import { judge, storeWinners, type Judging } from './judging';
 import { pagesAwaited } from './pages';
 import { findSitting, sittingQueries, type Sitting } from './queries';
 import { makeReceipt, newestReceipt } from './receipts';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasClock } from '../machine/clock';
+import type { HasTime } from './timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasCommits, HasTime, HasJobs {}
 
 /** Asked at every hand-in. */
 const queriesOf = perDatabase((db) => {
@@ -60,11 +68,11 @@ const queriesOf = perDatabase((db) => {
 
 /** What closes a sitting, and what becomes of it until nothing that counts can come any more. */
 export class Closing {
-  private readonly services: Services;
+  private readonly services: Needs;
   private readonly holds: Holds;
   private readonly outbox: Outbox;
 
-  constructor(services: Services, holds: Holds, outbox: Outbox) {
+  constructor(services: Needs, holds: Holds, outbox: Outbox) {
     [this.services, this.holds, this.outbox] = [services, holds, outbox];
     const { jobs, commits, db } = services;
     const { sitting: script } = subjectsOf(db);

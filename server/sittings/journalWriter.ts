@@ -11,7 +11,7 @@ import type { Holds, HoldState } from './holds';
 import { belongs, fits, sectionOfTarget } from './placing';
 import { Plays } from './plays';
 import { sittingQueries, type CurrentAnswer, type NewEntry, type SittingQueries } from './queries';
-import { cameOutOfTurn } from './turns';
+import { cameOutOfTurn } from './forwardOnly';
 import { slotOfRow, storedPatch, storedValue, textOfRow, valueOf, type Value } from './values';
 
 export interface Batch {

@@ -16,7 +16,7 @@ import type { Holds, HoldState } from './holds';
 import { fitsText } from './journalWriter';
 import { sectionOfTarget } from './placing';
 import { sittingQueries, type JournalRow } from './queries';
-import { turnsForJudge } from './turns';
+import { forwardOnlyForJudge } from './forwardOnly';
 import { patchOf, slotOfRow, storedValue, valueOf } from './values';
 
 export interface Judging {
@@ -83,7 +83,7 @@ export function judge(judging: Judging, now: number, supposed: readonly Decided[
       const value = valueOf(find, sitting, entry);
       return value !== null && fitsText(paper, entry, value.text);
     },
-    turns: turnsForJudge(judging),
+    turns: forwardOnlyForJudge(judging),
   };
   return judgeSitting(record, now);
 }

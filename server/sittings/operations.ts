@@ -28,7 +28,6 @@ import { newSecret, scriptCode } from '../secrets';
 import type { Outbox } from '../mail/outbox';
 import { observe } from '../observations/observations';
 import { paperOfVersion } from '../papers/papers';
-import type { Services } from '../services';
 import { Closing } from './closing';
 import { grantOf, Holds, type HoldState } from './holds';
 import { JournalWriter, type Written } from './journalWriter';
@@ -37,6 +36,20 @@ import { findSitting, sittingQueries } from './queries';
 import { receiptOf } from './receipts';
 import { deskOf } from './values';
 import { versionsOf } from './versions';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasLog } from '../machine/log';
+import type { HasMedia } from '../media/sealedMedia';
+import type { HasTime } from './timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs
+  extends HasConfig, HasClock, HasDb, HasCommits, HasTime, HasHub, HasLog, HasMedia, HasJobs, HasSecret {}
 
 const notRunning = () => conflict('no-sitting');
 const tooMuchWriting = () => new ApiError(429, 'too-much-writing');
@@ -63,13 +76,13 @@ interface Current {
 export class SittingOperations {
   readonly closing: Closing;
   readonly holds: Holds;
-  private readonly services: Services;
+  private readonly services: Needs;
   private readonly find;
   private readonly writer: JournalWriter;
   private readonly plays: Plays;
   private readonly current = new Map<number, Current>();
 
-  constructor(services: Services, outbox: Outbox) {
+  constructor(services: Needs, outbox: Outbox) {
     this.services = services;
     this.find = sittingQueries(services.db);
     this.holds = new Holds(services.db);

@@ -2,11 +2,12 @@ import Joi from 'joi';
 import { MOST_PAGE_BYTES, PAGE_PART_BYTES } from '../../core/files/pages';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
-import type { Services } from '../services';
 import { sendOwnPage } from '../uploads/sendPage';
 import { pageOf } from '../uploads/uploads';
 import type { PartOfPage, SittingPages } from './sittingPages';
 import { sittingQueries } from './queries';
+import type { HasDb } from '../db/open';
+import type { HasFiles } from '../files/files';
 
 const hash = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)
@@ -42,7 +43,7 @@ export function partOfPage(params: PartParams, body: unknown): PartOfPage {
 }
 
 /** Pages of a candidate's own answers: sent in parts, and looked at. */
-export function pageEndpoints(services: Services, pages: SittingPages): Endpoint[] {
+export function pageEndpoints(services: HasDb & HasFiles, pages: SittingPages): Endpoint[] {
   const find = sittingQueries(services.db);
   return [
     forCandidates(

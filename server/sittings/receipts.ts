@@ -11,9 +11,10 @@ import { perDatabase } from '../db/perDatabase';
 import { receipts } from '../db/schema';
 import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
-import type { Services } from '../services';
 import { findSitting, sittingQueries, type CurrentAnswer, type Sitting } from './queries';
 import { answerTexts, valueOf } from './values';
+import type { HasDb } from '../db/open';
+import type { HasTime } from './timeKeeper';
 
 export type ReceiptRow = typeof receipts.$inferSelect;
 
@@ -139,7 +140,7 @@ const answeredOf = (db: Db, { formId }: Sitting, answers: Readonly<Record<string
 };
 
 /** The newest receipt of a closed sitting, as the candidate is shown it. */
-export function receiptOf({ db, time }: Pick<Services, 'db' | 'time'>, sitting: Sitting): Receipt | null {
+export function receiptOf({ db, time }: HasDb & HasTime, sitting: Sitting): Receipt | null {
   const { closedAt, closedBy, claimedHandInAt } = sitting;
   const all = receiptsOf(db, sitting.id);
   const newest = all.at(-1);

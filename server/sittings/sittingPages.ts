@@ -1,11 +1,17 @@
 import type { PagePartReply } from '../../core/files/pages';
 import { PAGES_MS } from '../../core/timing/deadline';
 import { notFound } from '../http/errors';
-import type { Services } from '../services';
 import type { PagePart } from '../uploads/uploads';
 import type { Closing } from './closing';
 import { filesOfSitting } from './pages';
 import type { Sitting } from './queries';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasHub } from '../events/hub';
+import type { HasUploads } from '../uploads/uploads';
+
+/** What is needed here of the server. */
+interface Needs extends HasDb, HasCommits, HasHub, HasUploads {}
 
 export interface PartOfPage extends PagePart {
   readonly hash: string;
@@ -15,10 +21,10 @@ export interface PartOfPage extends PagePart {
 
 /** Takes bytes of pages from a candidate's devices, while they work and after the end. */
 export class SittingPages {
-  private readonly services: Services;
+  private readonly services: Needs;
   private readonly closing: Closing;
 
-  constructor(services: Services, closing: Closing) {
+  constructor(services: Needs, closing: Closing) {
     [this.services, this.closing] = [services, closing];
   }
 

@@ -119,3 +119,7 @@ export class TimeKeeper {
     return time;
   }
 }
+
+export interface HasTime {
+  readonly time: TimeKeeper;
+}

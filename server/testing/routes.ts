@@ -1,12 +1,13 @@
 import Joi from 'joi';
 import { MovableClock } from '../machine/clock';
 import { forAnyone, type Endpoint } from '../http/endpoint';
-import type { Services } from '../services';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasClock } from '../machine/clock';
 
 const advanceBody = Joi.object<{ ms: number }>({ ms: Joi.number().integer().min(0).required() });
 
 /** Routes that only exist where the configuration asks for a movable clock. */
-export function testEndpoints({ clock, jobs }: Services): Endpoint[] {
+export function testEndpoints({ clock, jobs }: HasClock & HasJobs): Endpoint[] {
   if (!(clock instanceof MovableClock)) return [];
   return [
     forAnyone({ method: 'post', path: '/test/clock', body: advanceBody }, async ({ body }) => {

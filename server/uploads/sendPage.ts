@@ -1,7 +1,9 @@
 import type { Response } from 'express';
 import { notFound } from '../http/errors';
-import type { Services } from '../services';
 import { pageOf, type SeenPage } from './uploads';
+import type { HasDb } from '../db/open';
+import type { HasFiles } from '../files/files';
+import type { HasUploads } from './uploads';
 
 function send({ path, type }: SeenPage, response: Response): void {
   response
@@ -15,7 +17,7 @@ function send({ path, type }: SeenPage, response: Response): void {
 
 /** A page as its sender sees it: a picture that the server has written anew, or the PDF document that was sent. */
 export function sendOwnPage(
-  { db, files }: Pick<Services, 'db' | 'files'>,
+  { db, files }: HasDb & HasFiles,
   sitting: number,
   hash: string,
   response: Response,
@@ -29,7 +31,7 @@ export function sendOwnPage(
 
 /** A page as everybody else sees it: nothing of the file that was sent. Who may have it is for the caller to say. */
 export async function sendPage(
-  { uploads }: Pick<Services, 'uploads'>,
+  { uploads }: HasUploads,
   sitting: number,
   hash: string,
   response: Response,

@@ -250,3 +250,7 @@ export class Uploads {
     return path.join(this.folder, `${sitting}-${hash}`);
   }
 }
+
+export interface HasUploads {
+  readonly uploads: Uploads;
+}

@@ -2,15 +2,15 @@ import { sumMarks } from '../../core/marks';
 import { progressOfPaper } from '../../core/sittings/progress';
 import { perDatabase } from '../db/perDatabase';
 import { formById } from '../forms/forms';
-import type { Services } from '../services';
 import { sittingQueries, type FoundSitting } from '../sittings/queries';
 import { deskOf } from '../sittings/values';
+import type { HasDb } from '../db/open';
 
 /** Of those who have handed in nothing changes any more: worked out once. */
 const handedIn = perDatabase(() => new Map<string, number>());
 const KEPT = 20_000;
 
-function worked({ db }: Services, { sitting }: FoundSitting): number {
+function worked({ db }: HasDb, { sitting }: FoundSitting): number {
   const { paper } = formById(db, sitting.formId);
   const desk = deskOf(sittingQueries(db).currentOf(sitting.id));
   const open = sumMarks(progressOfPaper(desk, paper).map((p) => p.open));
@@ -18,7 +18,7 @@ function worked({ db }: Services, { sitting }: FoundSitting): number {
 }
 
 /** Share (0..1) of the paper's marks whose parts are done. */
-export function marksDoneOf(services: Services, found: FoundSitting): number {
+export function marksDoneOf(services: HasDb, found: FoundSitting): number {
   const { id, settledAt } = found.sitting;
   if (settledAt === null) return worked(services, found);
   const known = handedIn(services.db);

@@ -14,15 +14,24 @@ import { badRequest, conflict, notFound } from '../http/errors';
 import { tellWaiting } from '../live/routes';
 import { record } from '../audit/record';
 import { findRound, listRounds } from '../schedule/queries';
-import type { Services } from '../services';
 import { paperOfVersion } from '../papers/papers';
 import { countedOf, Plays } from '../sittings/plays';
 import { sittingQueries, type FoundSitting } from '../sittings/queries';
 import { marksDoneOf } from './marksDone';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasFiles } from '../files/files';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasScheduler } from '../machine/loopScheduler';
+import type { HasTime } from '../sittings/timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasTime, HasHub, HasScheduler, HasFiles, HasSecret {}
 
 const NO_TIME = { startedAt: null, deadlineAt: null, usedMs: 0, leftMs: 0, stopped: null };
 
-function timeOf({ time }: Services, found: FoundSitting | null, now: number) {
+function timeOf({ time }: HasTime, found: FoundSitting | null, now: number) {
   if (!found) return NO_TIME;
   const state = time.of(found.sitting.id);
   return {
@@ -66,12 +75,12 @@ const queriesOf = perDatabase((db) => {
   };
 });
 
-export const invitationsOf = ({ db }: Services, round: number): number[] =>
+export const invitationsOf = ({ db }: HasDb, round: number): number[] =>
   queriesOf(db)
     .invitations.all({ round })
     .map((row) => row.id);
 
-function notesOf({ db }: Services, { arrival, invited }: ArrivalState): Message[] {
+function notesOf({ db }: HasDb, { arrival, invited }: ArrivalState): Message[] {
   const noted = queriesOf(db).noted.get({ invitation: invited.invitation.id });
   return [
     ...(arrival?.correction && arrival.correctionSettledAt === null
@@ -82,7 +91,7 @@ function notesOf({ db }: Services, { arrival, invited }: ArrivalState): Message[
   ];
 }
 
-export function watchRow(services: Services, invitation: number): WatchRow {
+export function watchRow(services: Needs, invitation: number): WatchRow {
   const { db, hub, clock } = services;
   const here = arrivalStateOf(services, invitation);
   const { name, reference } = here.invited.person;
@@ -114,7 +123,7 @@ export function watchRow(services: Services, invitation: number): WatchRow {
   };
 }
 
-function playsOf({ db }: Services, { sitting, paperVersionId }: FoundSitting): UsedPlays[] {
+function playsOf({ db }: HasDb, { sitting, paperVersionId }: FoundSitting): UsedPlays[] {
   const paper = paperOfVersion(db, paperVersionId);
   const counts = new Plays(db).countsOf(sitting.id, paper);
   return [...countedOf(paper)].flatMap(([file, { title }]) =>
@@ -123,17 +132,20 @@ function playsOf({ db }: Services, { sitting, paperVersionId }: FoundSitting): U
 }
 
 /** Rows of candidates, a few at a time: thousands of them must not hold up those who write. */
-export const watchRows = (services: Services, of: readonly number[]): Promise<WatchRow[]> =>
+export const watchRows = (services: Needs, of: readonly number[]): Promise<WatchRow[]> =>
   Promise.all(of.map((invitation) => services.scheduler.inBetween(() => watchRow(services, invitation))));
 
-function roundOf({ db }: Services, roundId: number) {
+function roundOf({ db }: HasDb, roundId: number) {
   const round = findRound(db, roundId);
   if (!round) throw notFound('noRound');
   return round;
 }
 
 /** What changes in a room without anybody's doing: the time, and whether the door code is shown. */
-export function momentOf(services: Services, roundId: number): Pick<WatchView, 'now' | 'doorCode'> {
+export function momentOf(
+  services: HasClock & HasDb & HasSecret,
+  roundId: number,
+): Pick<WatchView, 'now' | 'doorCode'> {
   const { opensAt, settings } = roundOf(services, roundId);
   const now = services.clock.now();
   const shown = settings.startRule === 'door code' && now >= opensAt - DOOR_CODE_SHOWN_MS;
@@ -141,7 +153,7 @@ export function momentOf(services: Services, roundId: number): Pick<WatchView, '
 }
 
 /** A round as those see it who watch over it. */
-export async function watchView(services: Services, roundId: number): Promise<WatchView> {
+export async function watchView(services: Needs, roundId: number): Promise<WatchView> {
   const { title, opensAt, closesAt, timeZone, settings } = roundOf(services, roundId);
   const rows = await watchRows(services, invitationsOf(services, roundId));
   return {
@@ -156,7 +168,7 @@ export async function watchView(services: Services, roundId: number): Promise<Wa
   };
 }
 
-export const watchRounds = ({ db, clock }: Services, staffId: number) =>
+export const watchRounds = ({ db, clock }: HasClock & HasDb, staffId: number) =>
   listRounds(db, clock.now(), { staffId, roles: ['invigilator', 'coordinator'] }).map(
     ({ id, title, opensAt, closesAt, timeZone, window }) => ({
       id,
@@ -178,7 +190,7 @@ export interface WatchRequest {
   readonly file?: string;
 }
 
-type Action = (services: Services, staffId: number, act: WatchRequest, found: FoundSitting | null) => void;
+type Action = (services: Needs, staffId: number, act: WatchRequest, found: FoundSitting | null) => void;
 
 const needSitting = (found: FoundSitting | null): FoundSitting => {
   if (!found) throw conflict('not-started');
@@ -248,7 +260,7 @@ const ACTIONS: Record<WatchAct, Action> = {
 };
 
 /** Does one act of an invigilator; whatever it is, it is on record with its reason, and reaches the candidate at once. */
-export function doAct(services: Services, staffId: number, roundId: number, act: WatchRequest): WatchChange {
+export function doAct(services: Needs, staffId: number, roundId: number, act: WatchRequest): WatchChange {
   const { db, hub, time } = services;
   const { invitation } = act;
   if (findInvited(db, invitation)?.round.id !== roundId) throw notFound('noCandidate');
@@ -269,7 +281,12 @@ export function doAct(services: Services, staffId: number, roundId: number, act:
 }
 
 /** Says something to everybody in a round. */
-export function tellAll(services: Services, staffId: number, roundId: number, text: string): void {
+export function tellAll(
+  services: HasClock & HasDb & HasHub,
+  staffId: number,
+  roundId: number,
+  text: string,
+): void {
   const { db, clock, hub } = services;
   roundOf(services, roundId);
   db.transaction(() => {

@@ -1,7 +1,17 @@
 import type { WatchNews } from '../../core/watch/api';
 import type { Line } from '../live/stream';
-import type { Services } from '../services';
 import { invitationsOf, momentOf, watchRows, watchView } from './operations';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasFiles } from '../files/files';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasLoad } from '../machine/loadMeter';
+import type { HasScheduler } from '../machine/loopScheduler';
+import type { HasTime } from '../sittings/timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs extends HasClock, HasDb, HasTime, HasHub, HasScheduler, HasLoad, HasFiles, HasSecret {}
 
 /** How long a change waits for others that go out with it. */
 const TURN_MS = 400;
@@ -14,7 +24,7 @@ const SLOW_ROWS = { most: 100, busy: 20 };
  * A room as it changes, for as long as somebody watches it: the whole once, then only what is new. A turn begins when
  * the one before it is over, so that a large room never asks more of the server than it can give.
  */
-export function streamRoom(services: Services, line: Line, round: number): void {
+export function streamRoom(services: Needs, line: Line, round: number): void {
   const { hub, load } = services;
   const soon = new Set<number>();
   const later = new Set<number>();

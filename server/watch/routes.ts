@@ -7,9 +7,22 @@ import { notFound } from '../http/errors';
 import { openLine } from '../live/stream';
 import { record } from '../audit/record';
 import { findRound } from '../schedule/queries';
-import type { Services } from '../services';
 import { doAct, tellAll, watchRounds, watchView, type WatchRequest } from './operations';
 import { streamRoom } from './roomStream';
+import type { HasDb } from '../db/open';
+import type { HasSecret } from '../db/serverSecret';
+import type { HasFiles } from '../files/files';
+import type { HasSessions } from '../http/sessions';
+import type { HasHub } from '../events/hub';
+import type { HasClock } from '../machine/clock';
+import type { HasLoad } from '../machine/loadMeter';
+import type { HasLog } from '../machine/log';
+import type { HasScheduler } from '../machine/loopScheduler';
+import type { HasTime } from '../sittings/timeKeeper';
+
+/** What is needed here of the server. */
+interface Needs
+  extends HasClock, HasDb, HasTime, HasHub, HasScheduler, HasLoad, HasLog, HasSessions, HasFiles, HasSecret {}
 
 const actBody = Joi.object<WatchRequest>({
   act: Joi.valid(...watchActs).required(),
@@ -25,7 +38,7 @@ const pictureParams = Joi.object<{ id: number; invitation: number; of: ArrivalPi
   invitation: Joi.number().integer().min(1).required(),
 });
 
-export function watchEndpoints(services: Services): Endpoint[] {
+export function watchEndpoints(services: Needs): Endpoint[] {
   const { db, files } = services;
   const roles = ['invigilator', 'coordinator'] as const;
   return [

@@ -43,9 +43,9 @@ const routes = (
     <Route path="/i/:link/desk" element={page(() => import('../desk/DeskPage'), 'DeskPage')} />
     <Route
       path="/first-account/:secret"
-      element={page(() => import('../people/FirstAccount'), 'FirstAccount')}
+      element={page(() => import('../accounts/FirstAccount'), 'FirstAccount')}
     />
-    <Route path="/sign-in" element={page(() => import('../people/SignIn'), 'SignIn')} />
+    <Route path="/sign-in" element={page(() => import('../accounts/SignIn'), 'SignIn')} />
     <Route path="/staff" element={page(() => import('./StaffFrame'), 'StaffFrame')}>
       <Route index element={page(() => import('./StaffHome'), 'StaffHome')} />
       <Route path="rounds" element={page(() => import('../rounds/Rounds'), 'Rounds')} />
@@ -93,8 +93,8 @@ const routes = (
         element={page(() => import('../marking/StandardPage'), 'StandardPage')}
       />
       <Route path="gaps/:round/:gap" element={page(() => import('../marking/SettlePage'), 'SettlePage')} />
-      <Route path="account" element={page(() => import('../people/AccountPage'), 'AccountPage')} />
-      <Route path="accounts" element={page(() => import('../people/StaffAccounts'), 'StaffAccounts')} />
+      <Route path="account" element={page(() => import('../accounts/AccountPage'), 'AccountPage')} />
+      <Route path="accounts" element={page(() => import('../accounts/StaffAccounts'), 'StaffAccounts')} />
       <Route path="sign-off" element={page(() => import('../marking/SignOff'), 'SignOff')} />
     </Route>
     <Route path="*" element={page(() => import('./Welcome'), 'Lost')} />

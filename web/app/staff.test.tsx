@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Role } from '../../core/rounds/api';
-import { SignIn } from '../people/SignIn';
+import { SignIn } from '../accounts/SignIn';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { StaffFrame } from './StaffFrame';
 import { StaffHome } from './StaffHome';

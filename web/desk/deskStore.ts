@@ -4,7 +4,7 @@ import { applyChange, type Desk } from '../../core/journal/desk';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty, storeResponse } from '../../core/kinds/stored';
 import type { AidSetting, Highlights } from '../../core/kit/notes';
-import { closedItems, turnsOf, type Turns } from '../../core/journal/turns';
+import { closedItems, forwardSectionsOf, type ForwardSections } from '../../core/journal/forwardOnly';
 import { sectionLeft, wayTo, type SectionLeft, type Way } from '../../core/sittings/wayTo';
 import type { LiveView } from '../../core/live/api';
 import { withSection, type CandidatePaper } from '../../core/papers/candidatePaper';
@@ -25,7 +25,7 @@ export interface DeskState {
   readonly desk: Desk;
   readonly progress: readonly QuestionProgress[];
   /** Sections through which one goes forward only; null where there are none. */
-  readonly turns: Turns | null;
+  readonly turns: ForwardSections | null;
   /** The questions of those that are closed by now. */
   readonly closed: readonly string[];
   /** A way that the candidate has yet to agree to, or that is not open now, and why. */
@@ -256,7 +256,7 @@ function firstState({
   otherVersions,
 }: OpenedDesk) {
   const place = paper.questions.findIndex((q) => q.item === desk.place);
-  const turns = turnsOf(paper);
+  const turns = forwardSectionsOf(paper);
   return {
     paper,
     desk,

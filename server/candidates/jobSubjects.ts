@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
-import { findInvited } from '../candidates/queries';
+import { findInvited } from './queries';
 import type { Db } from '../db/open';
-import { keyCorrections, letters, packs, sittings } from '../db/schema';
+import { keyCorrections, letters, packs, sittings } from '../db/schema/index';
 import { findRound } from '../schedule/queries';
 
 /** What a job is about, as staff know it; undefined where it is there no more. */

@@ -1,15 +1,23 @@
 import { rm, statfs, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { settings } from '../db/schema';
-import type { Services } from '../services';
-import type { Troubles } from './troubles';
+import { settings } from '../db/schema/index';
+import type { Troubles } from '../machine/troubles';
+import type { HasConfig } from '../config';
+import type { HasCommits } from '../db/groupCommit';
+import type { HasDb } from '../db/open';
+import type { HasJobs } from '../jobs/jobQueue';
+import type { HasClock } from '../machine/clock';
+import type { HasTroubles } from '../machine/troubles';
+
+/** What is needed here of the server. */
+interface Needs extends HasConfig, HasClock, HasDb, HasCommits, HasTroubles, HasJobs {}
 
 /** Below this much room people are told before it is too late; bytes. */
 const LOW_BYTES = 200 * 1024 * 1024;
 /** A commit that went well this short a time ago shows what a probe would; ms. */
 const FRESH_MS = 5000;
 
-type Here = Pick<Services, 'db' | 'config' | 'commits' | 'clock' | 'jobs' | 'troubles'>;
+type Here = Needs;
 
 /** Tries to write, where nobody has just done so; whatever keeps it from that is noted. */
 async function tryToWrite({ db, config, commits, clock, troubles }: Here): Promise<void> {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { CandidatePaper } from '../papers/candidatePaper';
-import { closedItems, isOutOfTurn, turnsOf, type TurnEntry } from './turns';
+import { closedItems, isOutOfTurn, forwardSectionsOf, type TurnEntry } from './forwardOnly';
 
 type Navigation = CandidatePaper['sections'][number]['navigation'];
 
@@ -15,8 +15,8 @@ const paperWith = (navigation: Navigation) => ({
     parts: [{ target: `${item}/A` }],
   })) as unknown as CandidatePaper['questions'],
 });
-const forward = turnsOf(paperWith('forward only'))!;
-const once = turnsOf(paperWith('forward only once answered'))!;
+const forward = forwardSectionsOf(paperWith('forward only'))!;
+const once = forwardSectionsOf(paperWith('forward only once answered'))!;
 
 /** `1.3 b@20`: number 3 of hold 1, about b, arrived at 20. */
 function entry(text: string, about: TurnEntry['about'] = 'place'): TurnEntry {
@@ -68,7 +68,7 @@ describe('the turn of a question', () => {
     const flag = { ...entry('1.3 b@3'), about: 'flag' as const };
     const visits = ['1.1 b@1', '1.2 c@2'].map((visit) => entry(visit));
     expect(isOutOfTurn(forward, flag, { visits, grantedAt: () => 0, doneBefore: () => true })).toBe(false);
-    expect(turnsOf(paperWith('free'))).toBeNull();
+    expect(forwardSectionsOf(paperWith('free'))).toBeNull();
   });
 });
 

@@ -2,9 +2,9 @@ import path from 'node:path';
 import { max } from 'drizzle-orm';
 import type { Config } from '../config';
 import { openForReading } from '../db/open';
-import { keyCorrections } from '../db/schema';
-import { forgetPapers } from '../papers/papers';
-import type { Reading } from './read';
+import { keyCorrections } from '../db/schema/index';
+import { forgetPapers } from './papers';
+import type { Reading } from '../reading/read';
 
 /**
  * The database as a helper process reads it, at the server's time of each question. Papers are kept parsed; an answer that

@@ -37,3 +37,7 @@ export class Hub {
     return this.heard.get(invitation) ?? null;
   }
 }
+
+export interface HasHub {
+  readonly hub: Hub;
+}

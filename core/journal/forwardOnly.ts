@@ -8,7 +8,7 @@ import { isLater, type EntryAbout, type EntryRef } from './entry';
  * it are done. Judged by running number, not by arrival (`2-domain.md`, “Journal and receipt”).
  */
 
-export interface TurnSection {
+export interface ForwardSection {
   readonly onceAnswered: boolean;
   /** Its questions in their order, each with the targets of its parts. */
   readonly items: readonly string[];
@@ -16,14 +16,14 @@ export interface TurnSection {
 }
 
 /** The sections of a form through which one goes forward only, by each of their items. */
-export type Turns = ReadonlyMap<string, TurnSection>;
+export type ForwardSections = ReadonlyMap<string, ForwardSection>;
 
 /** Null where one can move freely through the whole paper. */
-export function turnsOf({
+export function forwardSectionsOf({
   sections,
   questions,
-}: Pick<CandidatePaper, 'sections' | 'questions'>): Turns | null {
-  const turns = new Map<string, TurnSection>();
+}: Pick<CandidatePaper, 'sections' | 'questions'>): ForwardSections | null {
+  const turns = new Map<string, ForwardSection>();
   for (const { key, navigation } of sections) {
     if (navigation === 'free') continue;
     const own = questions.filter((question) => question.section === key);
@@ -70,7 +70,7 @@ export function wasBefore(earlier: TurnEntry, entry: TurnEntry, grantedAt: Befor
 }
 
 /** Whether an answer was given out of its turn: to a question that was passed, or whose turn had not come. */
-export function isOutOfTurn(turns: Turns, entry: TurnEntry, before: Before): boolean {
+export function isOutOfTurn(turns: ForwardSections, entry: TurnEntry, before: Before): boolean {
   if (entry.about !== 'answer' && entry.about !== 'event') return false;
   const item = itemOf(entry.target);
   const section = turns.get(item);
@@ -85,7 +85,7 @@ export function isOutOfTurn(turns: Turns, entry: TurnEntry, before: Before): boo
 }
 
 /** Was a question passed on this way through the paper? */
-function isPassed({ items }: TurnSection, item: string, visits: readonly string[]): boolean {
+function isPassed({ items }: ForwardSection, item: string, visits: readonly string[]): boolean {
   const entered = visits.findIndex((visit) => items.includes(visit));
   if (entered < 0) return false;
   const own = items.indexOf(item);
@@ -94,7 +94,7 @@ function isPassed({ items }: TurnSection, item: string, visits: readonly string[
 
 /** The questions that are closed at the desk as it is: those passed, and whole sections that were left. */
 export function closedItems(
-  turns: Turns | null,
+  turns: ForwardSections | null,
   { opened, place }: Pick<Desk, 'opened' | 'place'>,
 ): string[] {
   return [...(turns ?? [])].flatMap(([item, { items }]) => {

@@ -4,12 +4,12 @@ import {
   closedItems,
   isOutOfTurn,
   isVisit,
-  turnsOf,
+  forwardSectionsOf,
   wasBefore,
   type Before,
   type TurnEntry,
-  type Turns,
-} from '../../core/journal/turns';
+  type ForwardSections,
+} from '../../core/journal/forwardOnly';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty } from '../../core/kinds/stored';
 import type { FullPaper } from '../../core/papers/paper';
@@ -20,19 +20,19 @@ import type { Holds } from './holds';
 import { sittingQueries, type Sitting } from './queries';
 import { deskOf, valueOf } from './values';
 
-interface FormTurns {
-  readonly turns: Turns;
+interface FormForwardOnly {
+  readonly turns: ForwardSections;
   readonly parts: ReadonlyMap<string, ShownPart>;
 }
 
-const known = new WeakMap<Form, FormTurns | null>();
+const known = new WeakMap<Form, FormForwardOnly | null>();
 
 /** The forward-only sections of a form; null where it has none. Worked out once a form. */
-function turnsOfForm(db: Db, formId: number): FormTurns | null {
+function forwardOnlyOfForm(db: Db, formId: number): FormForwardOnly | null {
   const form = formById(db, formId);
   const cached = known.get(form);
   if (cached !== undefined) return cached;
-  const turns = turnsOf(form.paper);
+  const turns = forwardSectionsOf(form.paper);
   const parts = form.paper.questions.flatMap((question) => question.parts);
   const made = turns && { turns, parts: new Map(parts.map((part) => [part.target, part])) };
   known.set(form, made);
@@ -40,7 +40,7 @@ function turnsOfForm(db: Db, formId: number): FormTurns | null {
 }
 
 /** A sitting whose entries are looked at for their turn. */
-export interface TurnsOf {
+export interface ForwardOnlyOf {
   readonly db: Db;
   readonly holds: Holds;
   readonly sitting: number;
@@ -56,7 +56,10 @@ const isFree = ({ sections }: FullPaper, item?: string): boolean =>
   );
 
 /** What was complete when, by the rows of the journal: the latest answer to each part before an entry is looked at. */
-function doneBefore({ db, holds, sitting }: TurnsOf, { turns, parts }: FormTurns): Before['doneBefore'] {
+function doneBefore(
+  { db, holds, sitting }: ForwardOnlyOf,
+  { turns, parts }: FormForwardOnly,
+): Before['doneBefore'] {
   const find = sittingQueries(db);
   const answers = find.turnRows(sitting).filter((row) => row.about === 'answer');
   const grantedAt = grantsOf(holds, sitting);
@@ -79,16 +82,18 @@ const grantsOf =
     holds.of(sitting)[hold - 1]!.grantedAt;
 
 /** What the judge needs to know of turns; null where one can move freely through the whole paper. */
-export function turnsForJudge(of: TurnsOf): { of: Turns; doneBefore: Before['doneBefore'] } | null {
-  const found = isFree(of.paper) ? null : turnsOfForm(of.db, of.formId);
+export function forwardOnlyForJudge(
+  of: ForwardOnlyOf,
+): { of: ForwardSections; doneBefore: Before['doneBefore'] } | null {
+  const found = isFree(of.paper) ? null : forwardOnlyOfForm(of.db, of.formId);
   return found && { of: found.turns, doneBefore: doneBefore(of, found) };
 }
 
 /** Was an entry that has just come written out of its turn? Costs nothing where its section is free. */
-export function cameOutOfTurn(of: TurnsOf, entry: TurnEntry): boolean {
+export function cameOutOfTurn(of: ForwardOnlyOf, entry: TurnEntry): boolean {
   if (entry.about !== 'answer' && entry.about !== 'event') return false;
   if (isFree(of.paper, entry.target.split('/')[0])) return false;
-  const found = turnsOfForm(of.db, of.formId);
+  const found = forwardOnlyOfForm(of.db, of.formId);
   if (!found) return false;
   const visits = sittingQueries(of.db).turnRows(of.sitting).filter(isVisit);
   return isOutOfTurn(found.turns, entry, {
@@ -101,7 +106,7 @@ export function cameOutOfTurn(of: TurnsOf, entry: TurnEntry): boolean {
 /** Has the candidate passed the question of a part by now, as far as is known here? */
 export function isClosedNow(db: Db, sitting: Pick<Sitting, 'id' | 'formId'>, target: string): boolean {
   const item = target.split('/')[0]!;
-  const found = turnsOfForm(db, sitting.formId);
+  const found = forwardOnlyOfForm(db, sitting.formId);
   if (!found?.turns.has(item)) return false;
   const find = sittingQueries(db);
   const rows = (['opened', 'place'] as const).flatMap((about) => find.currentAbout(sitting.id, about));

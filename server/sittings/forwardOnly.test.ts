@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { Navigation } from '../../core/papers/paper';
 import { BYTES_MS } from '../../core/timing/deadline';
-import { decisions, sittings } from '../db/schema';
+import { decisions, sittings } from '../db/schema/index';
 import { observationsOf } from '../observations/observations';
 import { bestOf, samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';

@@ -1,0 +1,5 @@
+import type { Logger } from 'pino';
+
+export interface HasLog {
+  readonly log: Logger;
+}
