@@ -40,6 +40,8 @@ export class TestApp {
       CLEAR_SITTING_BUNDLED: 'true',
       // Most stories run no program: an engine that nobody needs would take as much of the machine as the browser.
       CLEAR_SITTING_WARM_UP: 'false',
+      // Stories wait for “saved” again and again.
+      CLEAR_SITTING_SAVE_SECONDS: '1',
       LOG_LEVEL: 'error',
     };
     this.process = spawn(process.execPath, ['dist/server/main.mjs'], {

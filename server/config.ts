@@ -25,6 +25,8 @@ export interface Config {
   readonly testClock: boolean;
   /** Staff who do nothing for this long sign in again. */
   readonly idleMinutes: number;
+  /** How long devices may wait from one save to the next while the server has time. Shorter ones are for tests. */
+  readonly saveSeconds: number;
   /** Are helpers and the sandbox started with the server, or when they are first needed? */
   readonly warmUp: boolean;
   /** How programs are run: as well as this machine can, always by the portable way, or not without a second wall. */
@@ -47,6 +49,7 @@ interface Settings {
   readonly CLEAR_SITTING_STANDIN_CAMERA: boolean;
   readonly CLEAR_SITTING_TEST_CLOCK: boolean;
   readonly CLEAR_SITTING_IDLE_MINUTES: number;
+  readonly CLEAR_SITTING_SAVE_SECONDS: number;
   readonly CLEAR_SITTING_WARM_UP: boolean;
   readonly CLEAR_SITTING_CODE: CodeRule;
 }
@@ -62,6 +65,7 @@ const schema = Joi.object({
   MAIL_FROM: Joi.string().default('Clear Sitting <tests@example.org>'),
   CLEAR_SITTING_STANDIN_CAMERA: Joi.boolean().default(false),
   CLEAR_SITTING_TEST_CLOCK: Joi.boolean().default(false),
+  CLEAR_SITTING_SAVE_SECONDS: Joi.number().integer().min(1).max(10).default(10),
   CLEAR_SITTING_WARM_UP: Joi.boolean().default(true),
   CLEAR_SITTING_CODE: Joi.valid(...codeRules).default('best'),
   CLEAR_SITTING_IDLE_MINUTES: Joi.number().integer().min(5).max(720).default(120),
@@ -90,6 +94,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     standInCamera: value.CLEAR_SITTING_STANDIN_CAMERA,
     testClock: value.CLEAR_SITTING_TEST_CLOCK,
     idleMinutes: value.CLEAR_SITTING_IDLE_MINUTES,
+    saveSeconds: value.CLEAR_SITTING_SAVE_SECONDS,
     warmUp: value.CLEAR_SITTING_WARM_UP,
     code: value.CLEAR_SITTING_CODE,
     webFolder: path.join(root, 'dist/web'),

@@ -86,6 +86,7 @@ export class SimulatedDesk {
       onKept: () => undefined,
       onRemedy: () => this.renew(),
       onGone: () => undefined,
+      leftMs: () => null,
       atEnd: () => false,
     });
     return this;

@@ -21,6 +21,17 @@ export interface MarkingProgress {
   readonly scoring: boolean;
 }
 
+/** Where somebody stands who arrives with many others. */
+export interface QueuePlace {
+  /** From 1. */
+  readonly place: number;
+  /** About how long it takes. */
+  readonly seconds: number;
+}
+
+/** What a personal link opens: the arrival, or the queue before it. */
+export type ArrivalOpened = ArrivalView | { readonly queue: QueuePlace };
+
 /** All that the arrival shows. Times are the server's, in milliseconds since 1970. */
 export interface ArrivalView {
   readonly now: number;

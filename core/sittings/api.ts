@@ -138,6 +138,8 @@ export interface JournalKept extends ServerTime {
   readonly refused: readonly RefusedEntry[];
   readonly closed: boolean;
   readonly otherVersions: readonly string[];
+  /** How long the device may wait from this request until its next save, in ms. */
+  readonly nextSaveMs: number;
 }
 
 /** `receipt` is null while the sitting goes on (it was not closed: the deadline is later) or entries are outstanding. */

@@ -13,6 +13,10 @@ import {
   noteChecks,
 } from './operations';
 import { findInvited, paperOf, sittingsOf } from '../candidates/queries';
+import { arrivalStateOf } from '../candidates/state';
+import type { HasLoad } from '../machine/loadMeter';
+import type { ArrivalOpened } from '../../core/arrival/api';
+import { ArrivalQueue } from './arrivalQueue';
 import { calendarFile } from '../mail/calendarFile';
 import { findByLink } from '../mail/links';
 import { receiptCode } from '../../core/journal/receipt';
@@ -40,7 +44,8 @@ interface Needs
     HasSessions,
     HasFiles,
     HasPictures,
-    HasSecret {}
+    HasSecret,
+    HasLoad {}
 
 // Whatever stands in the address: what a mail program has made of a link is a wrong link, and no malformed message.
 const linkBody = Joi.object<{ link: string }>({ link: Joi.string().max(2000).required() });
@@ -102,16 +107,24 @@ function calendarOf({ db, config }: HasConfig & HasDb, invitation: number): stri
 export function arrivalEndpoints(services: Needs): Endpoint[] {
   const { db, sessions, clock, commits } = services;
   const countWrong = perMinute(WRONG_A_MINUTE, 'tooManyLinks');
+  const queue = new ArrivalQueue(services.load);
+  /** Only who is on the way to a start waits: not who sits a test, looks at a result, or comes too early. */
+  const placeOf = (invitation: number) =>
+    arrivalStateOf(services, invitation).stage.at === 'arriving'
+      ? queue.ask(invitation, performance.now())
+      : null;
   return [
     forAnyone(
       { method: 'post', path: '/arrival/open', body: linkBody },
-      async ({ body, request, response }) => {
+      async ({ body, request, response }): Promise<ArrivalOpened> => {
         const found = findByLink(db, body.link, clock.now());
         if (found === null) {
           await countWrong(networkOf(request));
           throw wrongLink();
         }
         if (sessions.candidateOf(request)?.invitation !== found) {
+          const place = placeOf(found);
+          if (place) return { queue: place };
           const token = await commits.run(() => sessions.addForCandidate(found));
           sessions.giveToCandidate(response, token);
         }

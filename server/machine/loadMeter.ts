@@ -14,7 +14,7 @@ type Used = ReturnType<typeof performance.eventLoopUtilization>;
 export class LoadMeter {
   private readonly usedSince: (before?: Used) => Used;
   private timer: NodeJS.Timeout | null = null;
-  private isBusy = false;
+  private used = 0;
 
   constructor(usedSince: LoadMeter['usedSince'] = (before) => performance.eventLoopUtilization(before)) {
     this.usedSince = usedSince;
@@ -24,7 +24,7 @@ export class LoadMeter {
     if (this.timer) return;
     let before = this.usedSince();
     this.timer = setInterval(() => {
-      this.isBusy = this.usedSince(before).utilization >= BUSY;
+      this.used = this.usedSince(before).utilization;
       before = this.usedSince();
     }, LOOK_MS);
     this.timer.unref();
@@ -33,16 +33,21 @@ export class LoadMeter {
   stop(): void {
     if (this.timer) clearInterval(this.timer);
     this.timer = null;
-    this.isBusy = false;
+    this.used = 0;
+  }
+
+  /** The share of the last quarter of a second in which the thread was in use, 0 to 1. */
+  get utilization(): number {
+    return this.used;
   }
 
   get busy(): boolean {
-    return this.isBusy;
+    return this.used >= BUSY;
   }
 
   /** Waits until there is room, at most about so long. */
   async wait(mostMs: number): Promise<void> {
-    for (let waited = 0; this.isBusy && waited < mostMs; waited += LOOK_MS)
+    for (let waited = 0; this.busy && waited < mostMs; waited += LOOK_MS)
       await new Promise((go) => setTimeout(go, LOOK_MS));
   }
 }

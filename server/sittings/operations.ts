@@ -18,6 +18,7 @@ import type {
 } from '../../core/sittings/api';
 import { allowedBy, isWithin } from '../../core/journal/allowance';
 import { SILENCE_MS } from '../../core/timing/deadline';
+import { saveWaitMs } from '../../core/timing/saving';
 import { isOver, timeViewOf } from '../../core/timing/sittingTime';
 import { arrivalStateOf } from '../candidates/state';
 import { openSitting } from '../candidates/queries';
@@ -43,13 +44,25 @@ import type { HasSecret } from '../db/serverSecret';
 import type { HasJobs } from '../jobs/jobQueue';
 import type { HasHub } from '../events/hub';
 import type { HasClock } from '../machine/clock';
+import type { HasLoad } from '../machine/loadMeter';
 import type { HasLog } from '../machine/log';
 import type { HasMedia } from '../media/sealedMedia';
 import type { HasTime } from './timeKeeper';
 
 /** What is needed here of the server. */
 interface Needs
-  extends HasConfig, HasClock, HasDb, HasCommits, HasTime, HasHub, HasLog, HasMedia, HasJobs, HasSecret {}
+  extends
+    HasConfig,
+    HasClock,
+    HasDb,
+    HasCommits,
+    HasTime,
+    HasHub,
+    HasLog,
+    HasMedia,
+    HasJobs,
+    HasSecret,
+    HasLoad {}
 
 const notRunning = () => conflict('no-sitting');
 const tooMuchWriting = () => new ApiError(429, 'too-much-writing');
@@ -383,7 +396,7 @@ export class SittingOperations {
   }
 
   private kept({ id }: Current, head: Head, { refused, renew }: Written): JournalKept {
-    const { clock, time } = this.services;
+    const { clock, time, load, config } = this.services;
     const now = clock.now();
     const state = time.of(id);
     const hold = this.holds.named(id, head)!;
@@ -396,6 +409,7 @@ export class SittingOperations {
       renew,
       refused,
       otherVersions: this.otherVersions(id),
+      nextSaveMs: saveWaitMs(load.utilization, config.saveSeconds * 1000),
     };
   }
 

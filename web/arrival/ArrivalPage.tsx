@@ -1,8 +1,8 @@
-import { Suspense, useEffect, useMemo, type ComponentType } from 'react';
+import { Suspense, useEffect, useMemo, useState, type ComponentType } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { ArrivalView } from '../../core/arrival/api';
+import type { QueuePlace } from '../../core/arrival/api';
 import type { ArrivalStep } from '../../core/arrival/stage';
-import { post } from '../api/client';
+import { openLink } from '../api/openLink';
 import { Button } from '../ui/Button';
 import { RaiseHand } from '../live/RaiseHand';
 import { CandidateFrame } from '../ui/CandidateFrame';
@@ -12,6 +12,7 @@ import { useLoaded } from '../ui/useAsync';
 import { ArrivalContext, useArrival } from './ArrivalContext';
 import { HandedIn } from './HandedIn';
 import { Outside } from './Outside';
+import { Queue } from './Queue';
 import { useArrivalLive } from './useArrivalLive';
 import { Checks } from './steps/Checks';
 import { Cover } from './steps/Cover';
@@ -87,7 +88,8 @@ function StageView() {
 /** What a personal link opens: always where the candidate is now. */
 export function ArrivalPage() {
   const { link = '' } = useParams();
-  const [loaded, reload, replace] = useLoaded(link, () => post<ArrivalView>('/arrival/open', { link }));
+  const [queue, setQueue] = useState<QueuePlace | null>(null);
+  const [loaded, reload, replace] = useLoaded(link, () => openLink(link, setQueue));
   const shell = useMemo(
     () => (loaded.state === 'here' ? { view: loaded.value, link, update: replace } : null),
     [loaded, link, replace],
@@ -99,7 +101,8 @@ export function ArrivalPage() {
       organisation={shell?.view.organisation ?? null}
       tools={helps && <RaiseHand live={live} onSay={say} />}
     >
-      {loaded.state === 'loading' && <p className="text-soft">{t('loading')}</p>}
+      {loaded.state === 'loading' &&
+        (queue ? <Queue place={queue} /> : <p className="text-soft">{t('loading')}</p>)}
       {loaded.state === 'trouble' && (
         <div className="mx-auto max-w-[40rem] space-y-4">
           <Notice tone="trouble">{loaded.message}</Notice>

@@ -32,9 +32,11 @@ function SavedLine() {
             : t('saved', { time: narrow ? showSecond(saved.at).slice(0, 5) : showSecond(saved.at) }),
           'text-soft',
         ]
-      : saved.state === 'saving'
-        ? [LoaderCircle, t('saving'), 'text-soft']
-        : [CloudOff, t('kept', { seconds: lostFor }), 'text-marigold'];
+      : saved.state === 'noted'
+        ? [Check, t('noted'), 'text-soft']
+        : saved.state === 'saving'
+          ? [LoaderCircle, t(saved.slow ? 'slow' : 'saving'), 'text-soft']
+          : [CloudOff, t('kept', { seconds: lostFor }), 'text-marigold'];
   return (
     <p data-saved={saved.state} className={`inline-flex items-center gap-1.5 text-[0.84rem] ${look}`}>
       <Icon aria-hidden className={`size-4 flex-none ${saved.state === 'saved' ? 'text-kelp' : ''}`} />

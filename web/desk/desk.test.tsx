@@ -138,7 +138,7 @@ describe('the saved line', () => {
     desk = deskInHand();
     renderAtDesk(desk, <Foot />);
     expect(screen.getByText('Every change is saved automatically')).toBeVisible();
-    act(() => desk.events.onSaved({ state: 'saving' }));
+    act(() => desk.events.onSaved({ state: 'saving', slow: false }));
     expect(screen.getByText('Saving …')).toBeVisible();
     act(() => desk.events.onSaved({ state: 'kept', since: 0 }));
     change({ now: 132_400 });

@@ -2,6 +2,7 @@ import type { Desk } from '../../core/journal/desk';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import type { HoldReply, Prepared, SittingOpened, TimeView } from '../../core/sittings/api';
 import { ApiProblem, post } from '../api/client';
+import { openLink } from '../api/openLink';
 import type { FileSource } from '../media/fileSource';
 import type { PageBox } from '../pages/pageBox';
 import type { DeskBackend } from './backend';
@@ -71,7 +72,7 @@ export async function startSitting(link: string, prepared: Prepared): Promise<vo
 
 /** The right to write for a store that has none; null where another device has it. */
 async function askForHold(link: string, takeOver: boolean): Promise<StoredSitting | null> {
-  await post('/arrival/open', { link });
+  await openLink(link);
   const reply = await post<HoldReply>('/sitting/hold', await asking(takeOver));
   return reply.granted ? keepOpened(link, reply) : null;
 }
@@ -100,7 +101,7 @@ const unreachable = (error: unknown) =>
  */
 async function isRunning(link: string): Promise<boolean> {
   try {
-    const { stage } = await post<{ stage: { at: string } }>('/arrival/open', { link });
+    const { stage } = await openLink(link);
     return stage.at === 'running';
   } catch (error) {
     if (unreachable(error)) return true;

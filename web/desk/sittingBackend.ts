@@ -8,8 +8,10 @@ import type {
   JournalKept,
   PlayReply,
   SealedListing,
+  TimeView,
 } from '../../core/sittings/api';
 import { ApiProblem, get, post, problem } from '../api/client';
+import { openLink } from '../api/openLink';
 import { LiveLine } from '../live/liveLine';
 import type { PageBox } from '../pages/pageBox';
 import type { DeskBackend, DeskEvents, DeskHelp, HandInOutcome } from './backend';
@@ -32,8 +34,6 @@ import { openSection } from './sealedPaper';
 import type { ServerClock } from './serverClock';
 import type { TabLock } from './tabLock';
 
-/** So often the desk says that it is there, where nothing else was sent; the answer also puts the clock right. */
-const BEAT_MS = 9000;
 const CLOCK_APART_MS = 2000;
 /** A request that takes longer is given up and made again. */
 const PATIENCE_MS = 20_000;
@@ -63,6 +63,7 @@ export class SittingBackend implements DeskBackend {
   /** Handed in and complete: nothing is kept on this device any more. */
   private over = false;
   private elsewhere = false;
+  private time: TimeView | null = null;
   private renewing: Promise<void> | null = null;
 
   constructor(parts: SittingParts) {
@@ -76,6 +77,7 @@ export class SittingBackend implements DeskBackend {
       onKept: (kept) => this.heard(kept),
       onRemedy: (remedy) => this.remedy(remedy),
       onGone: () => this.events?.onGone(),
+      leftMs: () => this.leftMs(),
       atEnd: () => this.ended,
     });
     journal.onTrouble = (trouble) => this.events?.onTrouble(trouble);
@@ -85,7 +87,6 @@ export class SittingBackend implements DeskBackend {
   begin(events: DeskEvents): () => void {
     this.events = events;
     const line = new LiveLine<LiveView>('/live', (view) => this.seen(view));
-    const beat = setInterval(() => void this.sender.flush(), BEAT_MS);
     const leave = () => void this.leave();
     const hidden = () => document.visibilityState === 'hidden' && leave();
     const online = () => this.sender.wake();
@@ -96,7 +97,6 @@ export class SittingBackend implements DeskBackend {
     void this.parts.pages?.begin();
     void sendOldHolds(this.parts.sitting, this.parts.journal.hold, this.parts.opening);
     return () => {
-      clearInterval(beat);
       line.end();
       window.removeEventListener('pagehide', leave);
       window.removeEventListener('online', online);
@@ -108,7 +108,8 @@ export class SittingBackend implements DeskBackend {
   }
 
   note = (change: NotedChange): void => this.parts.journal.note(change);
-  settle = (): void => void this.parts.journal.settle();
+  /** What was held back goes at once: no wait goes across a question that is left, or a stop. */
+  settle = (): void => void this.parts.journal.settle().then(() => this.sender.flush());
 
   async handIn(by: 'candidate' | 'time'): Promise<HandInOutcome> {
     const { sitting, journal, clock } = this.parts;
@@ -226,17 +227,29 @@ export class SittingBackend implements DeskBackend {
   private heard({ time, now, closed, current, otherVersions }: JournalKept): void {
     const { sitting } = this.parts;
     if (!this.over) void keepMoment({ sitting, serverAt: now, deviceAt: Date.now(), time });
-    this.events?.onTime(time);
+    this.learn(time);
     this.events?.onOtherVersions(otherVersions);
     if (closed) this.events?.onClosed();
     else if (!current && !this.renewing) this.lose();
+  }
+
+  private learn(time: TimeView): void {
+    const stops = time.stopped !== null && this.time?.stopped === null;
+    this.time = time;
+    if (stops) this.settle();
+    this.events?.onTime(time);
+  }
+
+  private leftMs(): number | null {
+    if (this.time === null || this.time.stopped !== null) return null;
+    return this.time.deadlineAt - this.parts.clock.now();
   }
 
   private seen(view: LiveView): void {
     const { clock, journal } = this.parts;
     if (Math.abs(view.now - clock.now()) > CLOCK_APART_MS) void this.sender.flush();
     journal.heard = Math.max(journal.heard, view.now);
-    if (view.time) this.events?.onTime(view.time);
+    if (view.time) this.learn(view.time);
     if (view.pages) this.parts.pages?.takeStates(view.pages.states);
     this.events?.onLive(view);
     if (view.hold !== null && view.hold > journal.hold && !this.renewing) this.lose();
@@ -253,7 +266,7 @@ export class SittingBackend implements DeskBackend {
   }
 
   private async remedy(remedy: Remedy): Promise<void> {
-    if (remedy === 'open the link') await post('/arrival/open', { link: this.parts.link });
+    if (remedy === 'open the link') await openLink(this.parts.link);
     else await (this.renewing ??= this.renew().finally(() => (this.renewing = null)));
   }
 

@@ -57,6 +57,8 @@ export const t = words('desk', {
   notSaved: 'Rehearsal: nothing is saved',
   nothingYet: 'Every change is saved automatically',
   saving: 'Saving …',
+  noted: 'Saved on this device, sent soon',
+  slow: 'Saved on this device. Sending takes longer: you do not need to do anything.',
   kept: 'Saved on this device – connection lost {{seconds}} s ago',
   tooLong: 'This answer is too long and cannot be saved. Shorten it. Only saved answers count.',
   deviceTrouble:

@@ -1,5 +1,6 @@
 import type { PagePartReply } from '../../core/files/pages';
-import { ApiProblem, getBytes, post, putBytes } from '../api/client';
+import { ApiProblem, getBytes, putBytes } from '../api/client';
+import { openLink } from '../api/openLink';
 import { PageBox, type PageLine } from './pageBox';
 import { ownersOf } from './pageStore';
 
@@ -25,7 +26,7 @@ const lineOf = (sitting: string, link: string): PageLine => ({
   },
   async remedy({ status }) {
     if (status !== 401 && status !== 403) return false;
-    await post('/arrival/open', { link }).catch(() => undefined);
+    await openLink(link).catch(() => undefined);
     return true;
   },
 });

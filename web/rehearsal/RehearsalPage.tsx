@@ -8,6 +8,7 @@ import { MINUTE_MS } from '../../core/timing/deadline';
 import { CheckList, useFindings } from '../arrival/steps/Checks';
 import type { Finding } from '../arrival/checks/runChecks';
 import { get, post } from '../api/client';
+import { openLink } from '../api/openLink';
 import { AtDesk } from '../desk/DeskContext';
 import { DeskFrame } from '../desk/DeskFrame';
 import { createDesk, type DeskSession } from '../desk/deskStore';
@@ -58,7 +59,7 @@ const addressOf = (round: string | undefined, practice: boolean) =>
   practice ? '/practice' : round ? `/rehearsal/${round}` : '/rehearsal';
 
 async function load(link: string | undefined, address: string): Promise<RehearsalView> {
-  if (link) await post('/arrival/open', { link });
+  if (link) await openLink(link);
   return get<RehearsalView>(address);
 }
 

@@ -16,13 +16,16 @@ const kept = (more: Partial<JournalKept> = {}): JournalKept => ({
   refused: [],
   closed: false,
   otherVersions: [],
+  nextSaveMs: 1000,
   ...more,
 });
 
 let waiting: number;
 let ended: boolean;
+let left: number | null;
 let send: ReturnType<typeof vi.fn<(batch: DeviceBatch, leaving: boolean) => Promise<JournalKept>>>;
 let states: SavedState['state'][];
+let slow: boolean[];
 const [onKept, onRemedy, onGone, smaller] = [
   vi.fn(),
   vi.fn(() => Promise.resolve()),
@@ -35,7 +38,8 @@ beforeEach(() => {
   vi.useFakeTimers();
   vi.spyOn(Math, 'random').mockReturnValue(0.5);
   vi.clearAllMocks();
-  [waiting, ended, states] = [3, false, []];
+  [waiting, ended, states, left] = [3, false, [], null];
+  slow = [];
   send = vi.fn(() => Promise.resolve(kept()));
 });
 afterEach(() => {
@@ -62,7 +66,11 @@ function sender(): Sender {
     onGone,
     now: () => 0,
     atEnd: () => ended,
-    onState: ({ state }) => states.push(state),
+    leftMs: () => left,
+    onState: (saved) => {
+      states.push(saved.state);
+      if (saved.state === 'saving') slow.push(saved.slow);
+    },
   });
   noted = () => journal.onWritten();
   return made;
@@ -79,6 +87,63 @@ describe('the sender', () => {
     send.mockResolvedValueOnce(kept({ held: 1 }));
     await vi.advanceTimersByTimeAsync(1000);
     expect([send.mock.calls.length, states.at(-1)]).toEqual([2, 'saved']);
+  });
+
+  it('waits as long as the server allows before it saves what follows, and says where it is meanwhile', async () => {
+    send.mockResolvedValue(kept({ nextSaveMs: 10_000 }));
+    const made = sender();
+    expect(await made.flush()).toBe(true);
+    const write = async () => {
+      waiting = 3;
+      noted();
+      const said = states.at(-1);
+      await vi.advanceTimersByTimeAsync(1000);
+      return [said, send.mock.calls.length];
+    };
+    expect(await write()).toEqual(['noted', 1]);
+    await vi.advanceTimersByTimeAsync(9000);
+    expect([send.mock.calls.length, states.at(-1)]).toEqual([2, 'saved']);
+    // A question is left: nothing waits any longer.
+    expect(await write()).toEqual(['noted', 2]);
+    await made.flush();
+    expect([send.mock.calls.length, states.at(-1)]).toEqual([3, 'saved']);
+    // Two minutes and three seconds are left: the next save comes before the last two minutes begin.
+    left = 123_000;
+    await write();
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(send.mock.calls.length).toBe(4);
+    made.stop();
+  });
+
+  it('spares a busy server: a sign of life counts as a request too, and comes as late as it may', async () => {
+    waiting = 0;
+    send.mockResolvedValue(kept({ nextSaveMs: 15_000 }));
+    const made = sender();
+    await made.flush();
+    await vi.advanceTimersByTimeAsync(13_000);
+    expect(send).toHaveBeenCalledOnce();
+    await vi.advanceTimersByTimeAsync(500);
+    expect(send).toHaveBeenCalledTimes(2);
+    waiting = 3;
+    noted();
+    await vi.advanceTimersByTimeAsync(13_000);
+    expect(send).toHaveBeenCalledTimes(2);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect([send.mock.calls.length, states.at(-1)]).toEqual([3, 'saved']);
+    made.stop();
+  });
+
+  it('says after five seconds that a save takes longer, and that nothing is lost', async () => {
+    let arrive: (reply: JournalKept) => void = () => undefined;
+    send.mockReturnValueOnce(new Promise((resolve) => (arrive = resolve)));
+    void sender().flush();
+    await vi.advanceTimersByTimeAsync(4900);
+    expect(slow).toEqual([false]);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(slow).toEqual([false, true]);
+    arrive(kept());
+    await vi.advanceTimersByTimeAsync(0);
+    expect(states.at(-1)).toBe('saved');
   });
 
   it('says that the device is there also where nothing waits', async () => {

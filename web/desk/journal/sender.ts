@@ -1,4 +1,5 @@
 import type { JournalKept } from '../../../core/sittings/api';
+import { SAVE_MS, savePauseMs } from '../../../core/timing/saving';
 import { ApiProblem } from '../../api/client';
 import { retryAfterMs } from '../../api/retryAfterMs';
 import type { DeviceBatch, DeviceJournal } from './deviceJournal';
@@ -7,11 +8,22 @@ export type SavedState =
   /** In a rehearsal: it stays on this page. */
   | { readonly state: 'not saved' }
   | { readonly state: 'saved'; readonly at: number | null }
-  | { readonly state: 'saving' }
+  /** On the device, and sent with what follows within some seconds. */
+  | { readonly state: 'noted' }
+  /** `slow`: it takes longer than people would think nothing of. */
+  | { readonly state: 'saving'; readonly slow: boolean }
   | { readonly state: 'kept'; readonly since: number };
 
 /** Changes are gathered for as long as they merge into one entry. */
 const CALM_MS = 1000;
+/** Where the server has said nothing yet. */
+const FIRST_WAIT_MS = CALM_MS;
+/** So often the desk says that it is there, where nothing else was sent and the server is not busy; the answer also puts the clock right. */
+const BEAT_MS = 9000;
+/** How much sooner than it may the desk says that it is there. */
+const BEFORE_MS = 1500;
+/** A save that takes longer is told, so that nobody thinks it is lost. */
+const SLOW_MS = 5000;
 /** From an end until the grace is over: heads count only so long. */
 const LAST_RETRY_AT_END_MS = 4000;
 
@@ -33,6 +45,8 @@ export interface SenderShell {
   readonly onRemedy: (remedy: Remedy) => Promise<void>;
   /** There is no sitting of this candidate any more. */
   readonly onGone: () => void;
+  /** Time left until the end; null where the clock stands still. */
+  readonly leftMs: () => number | null;
   /** Whether an end has come: then it is tried again sooner. */
   readonly atEnd: () => boolean;
 }
@@ -58,10 +72,22 @@ export class Sender {
   private failures = 0;
   private since: number | null = null;
   private stopped = false;
+  /** How long the server lets the device wait from one request to the next save. */
+  private waitMs = FIRST_WAIT_MS;
+  private sentAt = -Infinity;
+  private savedAt = -Infinity;
+  private beat: ReturnType<typeof setTimeout> | null = null;
 
   constructor(shell: SenderShell) {
     this.shell = shell;
-    shell.journal.onWritten = () => this.soon(CALM_MS);
+    shell.journal.onWritten = () => this.soon(this.pauseMs());
+  }
+
+  /** How long what was just written waits for what follows it: a busy server is spared every request. */
+  private pauseMs(): number {
+    const from = this.waitMs > SAVE_MS ? this.sentAt : this.savedAt;
+    const due = from + savePauseMs(this.waitMs, this.shell.leftMs());
+    return Math.max(CALM_MS, due - performance.now());
   }
 
   /**
@@ -84,12 +110,39 @@ export class Sender {
   stop(): void {
     this.stopped = true;
     if (this.timer) clearTimeout(this.timer);
+    if (this.beat) clearTimeout(this.beat);
+  }
+
+  /** Says that the device is there where nothing else does, as late as the server allows. */
+  private beatLater(): void {
+    if (this.beat) clearTimeout(this.beat);
+    if (this.stopped) return;
+    this.beat = setTimeout(() => void this.flush(), Math.max(BEAT_MS, this.waitMs - BEFORE_MS));
   }
 
   private soon(ms: number): void {
     if (this.stopped) return;
-    if (this.since === null) this.shell.onState({ state: 'saving' });
+    if (this.since === null)
+      this.shell.onState(ms > CALM_MS ? { state: 'noted' } : { state: 'saving', slow: false });
     this.timer ??= setTimeout(() => void this.flush(), ms);
+  }
+
+  /** Sends one batch; where that takes long it is told. */
+  private async sendOne(batch: DeviceBatch, leaving: boolean): Promise<JournalKept> {
+    const slow = setTimeout(() => {
+      if (this.since === null && batch.entries.length > 0)
+        this.shell.onState({ state: 'saving', slow: true });
+    }, SLOW_MS);
+    this.sentAt = performance.now();
+    if (batch.entries.length > 0) this.savedAt = this.sentAt;
+    try {
+      const kept = await this.shell.send(batch, leaving);
+      this.waitMs = kept.nextSaveMs;
+      return kept;
+    } finally {
+      clearTimeout(slow);
+      this.beatLater();
+    }
   }
 
   private async sendAll(leaving: boolean): Promise<boolean> {
@@ -98,7 +151,8 @@ export class Sender {
       for (;;) {
         const batch = await journal.batch();
         const before = journal.waiting;
-        const kept = await this.shell.send(batch, leaving);
+        if (batch.entries.length > 0 && this.since === null) onState({ state: 'saving', slow: false });
+        const kept = await this.sendOne(batch, leaving);
         journal.acknowledge(kept.held, kept.now);
         onKept(kept);
         if (kept.renew || kept.refused.some((r) => r.code !== 'foreign')) {
