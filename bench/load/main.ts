@@ -1,10 +1,10 @@
-import sharp from 'sharp';
 /*
- * `npm run load -- --candidates N`: simulated candidates arrive, start within a minute of one another, save every ten
- * seconds, and hand in all in the last two minutes; each holds a line of events meanwhile, and one invigilator watches
- * them all. Each writes on at an essay of 3,000 words. Server and generator share the machine; what each of them costs is
+ * `npm run load -- --candidates N`: simulated candidates arrive, start within a minute of one another, save as often as the
+ * server says (every 10 to 15 s), and hand in all in the last two minutes; each holds a line of events meanwhile, and one invigilator watches
+ * them all. `--slow 3` gives the server a third of a core. Each writes on at an essay of 3,000 words. Server and generator share the machine; what each of them costs is
  * told apart. Writes bench/load/results.json.
  */
+import sharp from 'sharp';
 import { once } from 'node:events';
 import { storeResponse } from '../../core/kinds/stored';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
@@ -12,12 +12,14 @@ import { Agent, request } from 'node:http';
 import { cpus, tmpdir } from 'node:os';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
+import type { ArrivalOpened, QueuePlace } from '../../core/arrival/api';
 import { checkNames } from '../../core/arrival/checks';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { Entry } from '../../core/journal/entry';
 import { HoldWriter } from '../../core/journal/holdWriter';
 import { makePatch, WHOLE_AFTER } from '../../core/journal/patch';
 import { seededRandom } from '../../core/random';
+import { SAVE_MS } from '../../core/timing/saving';
 import type { HandInReply, HoldReply, JournalKept, Prepared, SittingOpened } from '../../core/sittings/api';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { processorTime } from '../../server/sandbox/processorTime';
@@ -28,6 +30,7 @@ import { BenchApp } from '../BenchApp';
 import { measureSaves } from '../saves';
 import { retryAfterMs } from '../../web/api/retryAfterMs';
 import { readProfile } from './profile';
+import { slowDown } from './slow';
 
 const argument = (name: string, otherwise: number) => {
   const at = process.argv.indexOf(`--${name}`);
@@ -38,7 +41,8 @@ const ARRIVE_MS = argument('arrive-seconds', 60) * 1000;
 const START_MS = argument('start-seconds', 60) * 1000;
 const WRITE_MS = argument('write-seconds', 60) * 1000;
 const END_MS = argument('end-seconds', 120) * 1000;
-const SAVE_MS = 10_000;
+/** The server gets this part of a core. */
+const SLOW = argument('slow', 1);
 const LOOPBACK_QUEUE = 30_000;
 const WORDS = 3000;
 const WORD = 'supply bay dipped night alarm count lots kept'.split(' ');
@@ -123,6 +127,7 @@ const [starts, saves, handIns]: number[][] = [[], [], []];
 const steps: number[] = [];
 /** Saves by the phase in which they were sent, so that it shows what slows them. */
 const byPhase: Record<string, number[]> = {};
+let longestPause = 0;
 let [acknowledged, refused, again, busy, receiptsShown] = [0, 0, 0, 0, 0];
 
 /** What a refused reply said, once for each that is new. */
@@ -183,6 +188,15 @@ const picture = await sharp({
   .jpeg({ quality: 60 })
   .toBuffer();
 
+/** Where a candidate stands who is not let in yet. */
+function queueIn({ status, body }: Answer): QueuePlace | null {
+  const opened = status === 200 && body !== '' ? (JSON.parse(body) as ArrivalOpened) : null;
+  return opened && 'queue' in opened ? opened.queue : null;
+}
+/** How long people waited to be let in, and how often they were asked to. */
+const entered: number[] = [];
+let queued = 0;
+
 interface AtCover {
   readonly cookie: string;
   /** The sealed copies that are on the device now. */
@@ -200,7 +214,16 @@ async function arrive(link: string): Promise<AtCover> {
     return answer;
   };
   await wait(random() * ARRIVE_MS);
-  const cookie = (await step('POST', 'arrival/open', { link })).cookie!;
+  const came = performance.now();
+  let opened = await step('POST', 'arrival/open', { link });
+  for (let queue = queueIn(opened); queue !== null; queue = queueIn(opened)) {
+    queued++;
+    // As `web/api/openLink.ts` does.
+    await wait(Math.min(15_000, Math.max(1500, queue.seconds * 1000)));
+    opened = await step('POST', 'arrival/open', { link });
+  }
+  entered.push(performance.now() - came);
+  const cookie = opened.cookie!;
   await step('POST', 'arrival/details', { correction: null }, cookie);
   const results = CHECKS.map((name) => ({ name, outcome: 'good', facts: { simulated: true } }));
   await step('POST', 'arrival/checks', { results, goOn: true }, cookie);
@@ -232,11 +255,14 @@ async function sit({ cookie, sealed }: AtCover, end: number): Promise<void> {
   const reply = JSON.parse(started.body) as HoldReply;
   if (!reply.granted) throw new Error('a start without a hold');
   const essay = new Essay(reply.opened);
+  let nextSaveMs = SAVE_MS;
   const send = async (route: string, entries: readonly Entry[], more = {}) => {
     const answer = well(await call('POST', route, cookie, { ...essay.batch(entries), ...more }));
     if (answer.status === 200) {
       acknowledged += entries.length;
-      essay.heard = (JSON.parse(answer.body) as JournalKept).now;
+      const kept = JSON.parse(answer.body) as JournalKept;
+      [essay.heard, nextSaveMs] = [kept.now, kept.nextSaveMs];
+      longestPause = Math.max(longestPause, nextSaveMs);
     }
     return answer;
   };
@@ -244,7 +270,8 @@ async function sit({ cookie, sealed }: AtCover, end: number): Promise<void> {
   const stopListening = listen('/live/stream', cookie);
   const handInAt = end - random() * END_MS;
   for (;;) {
-    const pause = SAVE_MS * (0.5 + random());
+    // Who writes on saves when the device may wait no longer; signs of life come a little sooner.
+    const pause = nextSaveMs * (0.9 + random() / 10);
     if (Date.now() + pause > handInAt) break;
     await wait(pause);
     const entries = Array.from({ length: 1 + Math.floor(random() * 3) }, () => essay.write());
@@ -296,6 +323,7 @@ const at = (values: number[], share: number) =>
   );
 
 const links = app.invite(CANDIDATES);
+const slowed = SLOW === 1 ? null : slowDown(app.pid, 1 / SLOW);
 const from = Date.now();
 const phaseAt = (at: number) => {
   const passed = at - from - ARRIVE_MS;
@@ -322,16 +350,20 @@ const { n: kept } = app.db.$client.prepare('select count(*) as n from journal').
 const receipts = verifyReceipts(app.db);
 agent.destroy();
 // The round was measured already: it is told even where this is not.
-const rates = await measureSaves(app).catch((error: unknown) => {
-  console.error('the saves of a bare route could not be measured', error);
-  return null;
-});
+const rates = slowed
+  ? null
+  : await measureSaves(app).catch((error: unknown) => {
+      console.error('the saves of a bare route could not be measured', error);
+      return null;
+    });
 await app.close();
+slowed?.end();
 
 const results = {
   at: new Date().toISOString(),
   machine: { cores: cpus().length, processor: cpus()[0]!.model, node: process.version },
   candidates: CANDIDATES,
+  slow: slowed && { times: SLOW, by: slowed.by },
   seconds: Math.round(seconds),
   saves: {
     count: saves!.length,
@@ -345,6 +377,8 @@ const results = {
       { count: ms.length, p50Ms: at(ms, 0.5), p99Ms: at(ms, 0.99) },
     ]),
   ),
+  longestPauseMs: longestPause,
+  letIn: { p50Ms: at(entered, 0.5), p99Ms: at(entered, 0.99), askedToWait: queued },
   arrivalSteps: { count: steps.length, p50Ms: at(steps, 0.5), p99Ms: at(steps, 0.99) },
   starts: { count: starts!.length, p50Ms: at(starts!, 0.5), p99Ms: at(starts!, 0.99) },
   handIns: { count: handIns!.length, p50Ms: at(handIns!, 0.5), p99Ms: at(handIns!, 0.99) },
