@@ -6,7 +6,7 @@ import path from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { noteArrival } from '../server/candidates/queries';
-import { noArrangements } from '../core/rounds/api';
+import { noArrangements, type Role } from '../core/rounds/api';
 import {
   candidateSessions,
   invitations,
@@ -201,14 +201,14 @@ export class BenchApp {
     return id;
   }
 
-  /** Somebody who may watch over rounds, and the round that all arrived for; gives a cookie. */
-  invigilator(): { readonly cookie: string; readonly round: number } {
+  /** Somebody of the staff with a role, and the round that all arrived for; gives a cookie. */
+  staff(role: Role): { readonly cookie: string; readonly round: number } {
     const round = this.db.select().from(rounds).where(eq(rounds.key, 'technician-november')).get()!.id;
     const member = this.db
       .select()
       .from(staff)
       .all()
-      .find((s) => s.roles.includes('invigilator'))!;
+      .find((s) => s.roles.includes(role))!;
     const token = newSecret();
     const expiresAt = Date.now() + 3_600_000;
     this.db
@@ -242,6 +242,17 @@ export class BenchApp {
       return `clear_sitting_candidate=${token}`;
     };
     return this.writing(() => Array.from({ length: count }, (_, n) => one(n)));
+  }
+
+  /** The name by which its device knows the sitting of a session. */
+  deviceNameOf(cookie: string): string {
+    const tokenHash = sha256(cookie.split('=')[1]!);
+    return this.db
+      .select({ name: sittings.deviceName })
+      .from(candidateSessions)
+      .innerJoin(sittings, eq(sittings.invitationId, candidateSessions.invitationId))
+      .where(eq(candidateSessions.tokenHash, tokenHash))
+      .get()!.name;
   }
 
   async close(): Promise<void> {

@@ -2,7 +2,7 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import Joi from 'joi';
 import { readConfig } from '../server/config';
-import { forAnyone } from '../server/http/endpoint';
+import { forAnyone, JOURNAL_LIMIT } from '../server/http/endpoint';
 import { start } from '../server/start';
 
 /** How often the loop is looked at; what is measured holds as much on top of what is meant. */
@@ -11,7 +11,10 @@ const delay = monitorEventLoopDelay({ resolution: RESOLUTION_MS });
 delay.enable();
 
 start(readConfig(process.env), () => [
-  forAnyone({ method: 'post', path: '/bench/bare', body: Joi.object().unknown() }, ({ body }) => body),
+  forAnyone(
+    { method: 'post', path: '/bench/bare', body: Joi.object().unknown(), limit: JOURNAL_LIMIT },
+    ({ body }) => body,
+  ),
   /** By how much timers came late since this was last asked, in ms. */
   forAnyone({ method: 'get', path: '/bench/delay' }, () => {
     const late = (share: number) => Math.max(0, delay.percentile(share) / 1e6 - RESOLUTION_MS);

@@ -174,7 +174,9 @@ describe.each(kindNames)('kind %s', (name) => {
     it('tells facts of known components, and none that is wrong of its best answer', () => {
       const facts = key.facts({ content, response: best, place, siblings: {} });
       expect(facts.length).toBeGreaterThan(0);
+      const known = key.components(content, marks).map((component) => component.key);
       for (const fact of facts) {
+        expect(known).toContain(fact.component);
         expect(fact.right).not.toBe(false);
         expect(fact.answer).not.toBe('');
       }

@@ -1,11 +1,11 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { ArrivalQueue } from './arrivalQueue';
 
-const load = { busy: false };
+const scheduler = { backlog: 0 };
 let queue: ArrivalQueue;
 beforeEach(() => {
-  load.busy = false;
-  queue = new ArrivalQueue(load);
+  scheduler.backlog = 0;
+  queue = new ArrivalQueue(scheduler);
 });
 /** Asks for everybody of a range, and gives those who may come in. */
 const asks = (from: number, to: number, now: number) =>
@@ -25,21 +25,21 @@ describe('the queue of those who arrive', () => {
     asks(0, 350, 0);
     // A quarter of a second at 150 a second: 37 people.
     expect(asks(150, 350, 250)).toEqual(Array.from({ length: 37 }, (_, i) => 150 + i));
-    load.busy = true;
+    scheduler.backlog = 20;
     for (let now = 500; now <= 20_000; now += 250) queue.ask(349, now);
     const before = queue.ask(349, 20_000);
     expect(before).toBeNull();
-    // Four a second by then, and no fewer: somebody far behind is told so.
+    // Five a second by then, and no fewer: somebody far behind is told so.
     asks(1000, 1200, 20_000);
     const told = queue.ask(1199, 20_250)!;
-    expect(told.seconds).toBe(Math.ceil(told.place / 4));
+    expect(told.seconds).toBe(Math.ceil(told.place / 5));
     expect(queue.ask(1199, 80_000)).toBeNull();
   });
 
   it('does not wait for those who have gone away', () => {
     asks(0, 150, 0);
     asks(200, 800, 0);
-    load.busy = true;
+    scheduler.backlog = 20;
     // Only the last one asks on: after a minute nobody stands before them.
     for (let now = 250; now <= 62_000; now += 1000) queue.ask(799, now);
     expect(queue.ask(799, 62_000)).toBeNull();

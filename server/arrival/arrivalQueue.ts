@@ -1,12 +1,14 @@
 import type { QueuePlace } from '../../core/arrival/api';
-import type { LoadMeter } from '../machine/loadMeter';
+import type { LoopScheduler } from '../machine/loopScheduler';
 
 /** How many people are let in within a second: on a server with time, and on one that has none. */
 const MOST_A_SECOND = 150;
-const LEAST_A_SECOND = 4;
+const LEAST_A_SECOND = 5;
+/** With so many requests waiting to be begun the server has no time for more people. */
+const LONG_BACKLOG = 20;
 /** So many may come at once, as when a room full of people opens its links. */
 const BURST = 150;
-/** How often the pace follows the load, how fast it falls while the thread is busy, and how it rises again. */
+/** How often the pace follows the backlog, how fast it falls while that is long, and how it rises again. */
 const LOOK_MS = 250;
 const FALL = 0.85;
 const RISE = 3;
@@ -26,7 +28,7 @@ interface Waiting {
  * and about how long it takes. No clock runs for anybody here: who sits a test is never asked to wait.
  */
 export class ArrivalQueue {
-  private readonly load: Pick<LoadMeter, 'busy'>;
+  private readonly scheduler: Pick<LoopScheduler, 'backlog'>;
   private readonly waiting = new Map<number, Waiting>();
   /** When whom was let in. */
   private readonly inside = new Map<number, number>();
@@ -34,8 +36,8 @@ export class ArrivalQueue {
   private free = BURST;
   private lookedAt: number | null = null;
 
-  constructor(load: Pick<LoadMeter, 'busy'>) {
-    this.load = load;
+  constructor(scheduler: Pick<LoopScheduler, 'backlog'>) {
+    this.scheduler = scheduler;
   }
 
   /** Where somebody stands in the queue; null where they may come in. `now` is any steady clock, in ms. */
@@ -59,15 +61,16 @@ export class ArrivalQueue {
     this.inside.set(invitation, now);
   }
 
-  /** Follows the load, and lets in whose turn it is. */
+  /** Follows the backlog, and lets in whose turn it is. */
   private letIn(now: number): void {
     this.lookedAt ??= now;
     const looks = Math.floor((now - this.lookedAt) / LOOK_MS);
     if (looks === 0) return;
     this.lookedAt += looks * LOOK_MS;
-    this.rate = this.load.busy
-      ? Math.max(LEAST_A_SECOND, this.rate * FALL)
-      : Math.min(MOST_A_SECOND, this.rate + RISE * Math.min(looks, MOST_A_SECOND));
+    this.rate =
+      this.scheduler.backlog >= LONG_BACKLOG
+        ? Math.max(LEAST_A_SECOND, this.rate * FALL)
+        : Math.min(MOST_A_SECOND, this.rate + RISE * Math.min(looks, MOST_A_SECOND));
     this.free = Math.min(BURST, this.free + (this.rate * looks * LOOK_MS) / 1000);
     for (const { invitation, askedAt } of this.waiting.values()) {
       if (this.free < 1) break;

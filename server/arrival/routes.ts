@@ -14,7 +14,7 @@ import {
 } from './operations';
 import { findInvited, paperOf, sittingsOf } from '../candidates/queries';
 import { arrivalStateOf } from '../candidates/state';
-import type { HasLoad } from '../machine/loadMeter';
+import type { HasScheduler } from '../machine/loopScheduler';
 import type { ArrivalOpened } from '../../core/arrival/api';
 import { ArrivalQueue } from './arrivalQueue';
 import { calendarFile } from '../mail/calendarFile';
@@ -45,7 +45,7 @@ interface Needs
     HasFiles,
     HasPictures,
     HasSecret,
-    HasLoad {}
+    HasScheduler {}
 
 // Whatever stands in the address: what a mail program has made of a link is a wrong link, and no malformed message.
 const linkBody = Joi.object<{ link: string }>({ link: Joi.string().max(2000).required() });
@@ -107,7 +107,7 @@ function calendarOf({ db, config }: HasConfig & HasDb, invitation: number): stri
 export function arrivalEndpoints(services: Needs): Endpoint[] {
   const { db, sessions, clock, commits } = services;
   const countWrong = perMinute(WRONG_A_MINUTE, 'tooManyLinks');
-  const queue = new ArrivalQueue(services.load);
+  const queue = new ArrivalQueue(services.scheduler);
   /** Only who is on the way to a start waits: not who sits a test, looks at a result, or comes too early. */
   const placeOf = (invitation: number) =>
     arrivalStateOf(services, invitation).stage.at === 'arriving'

@@ -13,6 +13,10 @@ class Line {
     return this.waiting.length === 0;
   }
 
+  get length(): number {
+    return this.waiting.length;
+  }
+
   join(work: () => void): void {
     this.waiting.push(work);
   }
@@ -51,6 +55,11 @@ export class LoopScheduler {
   /** What thousands may want in the same moment and nobody waits for with a finger on a key: views that are told. */
   inBetween<T>(work: () => T): Promise<T> {
     return this.wait(this.rest, work);
+  }
+
+  /** How many requests wait to be begun. */
+  get backlog(): number {
+    return this.saving.length + this.requests.length;
   }
 
   private get idle(): boolean {

@@ -115,6 +115,28 @@ const score = (kind: KindName, { content, marks }: AnySample, response: unknown)
   );
 };
 
+/** Everything that can be pressed or written in. */
+const CONTROLS =
+  'input, select, textarea, button, math-field, [contenteditable="true"], [role="radio"], [role="checkbox"], [role="slider"], [tabindex="0"]';
+
+/** As a person would: by pointer, then by the keys that the control knows. */
+async function press(user: ReturnType<typeof userEvent.setup>, control: HTMLElement): Promise<void> {
+  if (control.matches('math-field')) {
+    Object.assign(control, { value: 'x+1' });
+    control.dispatchEvent(new Event('input', { bubbles: true }));
+  } else if (control instanceof HTMLSelectElement)
+    await user.selectOptions(control, control.options[1]!.value);
+  else if (control instanceof HTMLInputElement && control.type === 'file')
+    await user.upload(control, new File(['%PDF-1.7'], 'page.pdf', { type: 'application/pdf' }));
+  else if (control.matches('input[type="text"], input:not([type]), textarea, [contenteditable="true"]')) {
+    await user.click(control);
+    await user.keyboard('1');
+  } else {
+    await user.click(control);
+    await user.keyboard('{ArrowRight}{Enter}');
+  }
+}
+
 describe.each(kindNames)('answering and reading %s', (kind) => {
   it('draws every sample, empty and answered, so that assistive technology finds its way', async () => {
     for (const sample of samplesOf(kind))
@@ -123,6 +145,19 @@ describe.each(kindNames)('answering and reading %s', (kind) => {
         expect(await faultsOf(container)).toEqual([]);
         cleanup();
       }
+  });
+
+  it('says what was answered when a control is really pressed, or written in', async () => {
+    const user = userEvent.setup();
+    let changes = 0;
+    for (const sample of samplesOf(kind)) {
+      const held = answering(kind, sample);
+      for (const control of held.container.querySelectorAll<HTMLElement>(CONTROLS))
+        if (held.changes === 0) await press(user, control);
+      changes += held.changes;
+      cleanup();
+    }
+    expect(changes).toBeGreaterThan(0);
   });
 
   it('shows what was answered in words, and changes nothing', async () => {

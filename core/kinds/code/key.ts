@@ -100,8 +100,8 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   evidence: ({ content, response }) => programRuns(content, response),
   score: scoreCode,
   rightResponse: () => null,
-  facts: ({ content: { asked }, response }) =>
+  facts: ({ content: { asked, key }, response }) =>
     ownProgram(asked.languages, response) === null
       ? []
-      : [{ component: 'whole', type: 'language', answer: response.language, right: null }],
+      : [{ component: key.groups[0]!.key, type: 'language', answer: response.language, right: null }],
 };

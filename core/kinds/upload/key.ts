@@ -36,9 +36,10 @@ export const uploadKey: KeyKind<UploadAsked, UploadKey, UploadShown, UploadRespo
   modelAnswer: ({ key }) => key.rubric.modelAnswer ?? null,
   score: () => [],
   rightResponse: () => null,
-  facts: ({ response: { pages, text } }) => {
+  facts: ({ content: { key }, response: { pages, text } }) => {
+    const component = key.rubric.criteria[0]!.key;
     const fact = (type: Fact['type'], count: number): Fact[] =>
-      count === 0 ? [] : [{ component: 'whole', type, answer: String(count), right: null }];
+      count === 0 ? [] : [{ component, type, answer: String(count), right: null }];
     return [...fact('figure', pages.length), ...fact('words', wordsOf(text))];
   },
 };

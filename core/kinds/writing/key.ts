@@ -47,8 +47,9 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
   modelAnswer: ({ key }) => key.rubric.modelAnswer ?? null,
   score: () => [],
   rightResponse: () => null,
-  facts: ({ response: { text } }) => {
+  facts: ({ content: { key }, response: { text } }) => {
     const words = wordsOf(text);
-    return words === 0 ? [] : [{ component: 'whole', type: 'words', answer: String(words), right: null }];
+    const component = key.rubric.criteria[0]!.key;
+    return words === 0 ? [] : [{ component, type: 'words', answer: String(words), right: null }];
   },
 };

@@ -157,6 +157,8 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   const onPointerDown = (event: React.PointerEvent) => {
     if (event.button !== 0) return;
     const box = frame.current!.querySelector('rect')!.getBoundingClientRect();
+    // A line that is not laid out yet has no place under the pointer.
+    if (box.width === 0) return;
     set(placeAt(axis, Math.round(((event.clientX - box.left) / box.width) * last)));
   };
   const onKeyDown = (event: React.KeyboardEvent) => {

@@ -165,7 +165,9 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
     return { place, point: point < 0 ? null : point };
   };
   const onPointerDown = (event: React.PointerEvent<HTMLDivElement>) => {
-    if (event.button !== 0) return;
+    // A plane that is not laid out yet has no place under the pointer.
+    if (event.button !== 0 || frame.current!.querySelector('rect')!.getBoundingClientRect().width === 0)
+      return;
     const { place, point } = placeUnder(event);
     // The first corner again closes a shape; any other point is taken up.
     const closes = object.sort === 'polygon' && point === 0 && drawn.points.length >= 3 && !drawn.closed;
