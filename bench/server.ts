@@ -2,7 +2,7 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import Joi from 'joi';
 import { readConfig } from '../server/config';
-import { forAnyone, JOURNAL_LIMIT } from '../server/http/endpoint';
+import { forAnyone, JOURNAL_LIMIT_KB } from '../server/http/endpoint';
 import { start } from '../server/start';
 
 /** How often the loop is looked at; what is measured holds as much on top of what is meant. */
@@ -12,7 +12,7 @@ delay.enable();
 
 start(readConfig(process.env), () => [
   forAnyone(
-    { method: 'post', path: '/bench/bare', body: Joi.object().unknown(), limit: JOURNAL_LIMIT },
+    { method: 'post', path: '/bench/bare', body: Joi.object().unknown(), limitKb: JOURNAL_LIMIT_KB },
     ({ body }) => body,
   ),
   /** By how much timers came late since this was last asked, in ms. */

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import type { ServerResponse } from 'node:http';
+import type { RequestListener, ServerResponse } from 'node:http';
 import compression from 'compression';
 import packedFiles from 'express-static-gzip';
 import express, { type Express, type Response } from 'express';
@@ -10,6 +10,7 @@ import { paperEndpoints } from './papers/routes';
 import { isSecure } from './config';
 import { arrivalEndpoints } from './arrival/routes';
 import { healthEndpoints } from './health/routes';
+import { directRoutes } from './http/directRoutes';
 import { mount, type Endpoint } from './http/endpoint';
 import { errorHandler, notFound } from './http/errors';
 import {
@@ -122,7 +123,7 @@ function buildApi(services: Services, endpoints: readonly Endpoint[]): express.R
 }
 
 /** The HTTP face of the server: the API under `/api`, everything else is the web application. */
-export function buildApp(services: Services, endpoints: readonly Endpoint[]): Express {
+function buildApp(services: Services, endpoints: readonly Endpoint[]): Express {
   const app = express();
   app.disable('x-powered-by').disable('etag').set('trust proxy', services.config.proxies);
   app.use('/api', buildApi(services, endpoints));
@@ -130,4 +131,13 @@ export function buildApp(services: Services, endpoints: readonly Endpoint[]): Ex
   serveWeb(app, services.config.webFolder);
   app.use(errorHandler(services));
   return app;
+}
+
+/** Everything that the server answers: the routes of running sittings at once, all others by way of Express. */
+export function buildListener(services: Services, endpoints: readonly Endpoint[]): RequestListener {
+  const direct = directRoutes(services, endpoints, isSecure(services.config));
+  const app = buildApp(services, endpoints);
+  return (request, response) => {
+    if (!direct(request, response)) void app(request, response);
+  };
 }

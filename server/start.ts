@@ -1,5 +1,5 @@
 import { createServer, type Server } from 'node:http';
-import { allEndpoints, buildApp } from './app';
+import { allEndpoints, buildListener } from './app';
 import type { Config } from './config';
 import { SteadyClock } from './machine/clock';
 import { probe } from './health/probe';
@@ -34,7 +34,7 @@ export function start(config: Config, more: (wired: Wired) => Endpoint[] = () =>
   const { services, outbox, sittings, checkpoints, close } = wired;
   const { log, jobs, sandbox } = services;
   const server = createServer(
-    buildApp(services, [...allEndpoints(services, outbox, sittings), ...more(wired)]),
+    buildListener(services, [...allEndpoints(services, outbox, sittings), ...more(wired)]),
   );
   server.on('connection', () => services.scheduler.noteConnection());
   server.on('error', (error) => {

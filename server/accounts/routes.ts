@@ -26,7 +26,7 @@ const passwordBody = Joi.object<PasswordChange>({
 const disabledBody = Joi.object<{ disabled: boolean }>({ disabled: Joi.boolean().required() });
 const nothing = Joi.object({});
 /** An address and a password. */
-const SIGN_IN_LIMIT = '2kb';
+const SIGN_IN_LIMIT_KB = 2;
 /** Changes of one's own password, right or wrong. */
 const CHANGES_A_MINUTE = 5;
 
@@ -43,7 +43,7 @@ export function accountEndpoints(services: Needed): Endpoint[] {
         method: 'post',
         path: '/sign-in',
         body: signInBody,
-        limit: SIGN_IN_LIMIT,
+        limitKb: SIGN_IN_LIMIT_KB,
         count: (request) => signIn.countRequestOf(request, sessions.deviceOf(request)),
       },
       async ({ body, request, response }): Promise<StaffMember> => {

@@ -76,7 +76,7 @@ export function healthEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
     ),
     /** For the connection check, at most 1 kB. */
     forCandidates(
-      { method: 'post', path: '/echo', body: Joi.object().unknown(), limit: '1kb' },
+      { method: 'post', path: '/echo', body: Joi.object().unknown(), limitKb: 1 },
       (_, { body }) => {
         if (Array.isArray(body)) throw badRequest('malformedEcho');
         return body;

@@ -1,4 +1,5 @@
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
+import type { ServerResponse } from 'node:http';
 import Joi from 'joi';
 import type { Role } from '../../core/rounds/api';
 import { badRequest, linkNeeded, notAllowed, notSignedIn } from './errors';
@@ -19,8 +20,8 @@ interface Shape<Body, Params, Who> {
   readonly params?: Joi.ObjectSchema<Params>;
   /** Every POST and PUT names what it takes. */
   readonly body?: Joi.ObjectSchema<Body> | RawBody;
-  /** How long JSON may be, where it differs from what those who call the route usually send. */
-  readonly limit?: string;
+  /** How long JSON may be, in kB, where it differs from what those who call the route usually send. */
+  readonly limitKb?: number;
   /** Counts the request, and refuses one too many: before any of its body is read. */
   readonly count?: (request: Request, who: Who) => Promise<void>;
   /** Of those who sit a test now: done before everything else. */
@@ -44,6 +45,8 @@ export interface Endpoint {
   readonly first: boolean;
   /** Reads the body; null where none is expected. */
   readonly reads: RequestHandler | null;
+  /** How long JSON may be, in kB. */
+  readonly limitKb: number;
   /** Tells who asks; refuses whom the route is not for, and who asks too often. Called before any of the body is read. */
   readonly admit: (sessions: Sessions, request: Request) => unknown;
   readonly run: (who: never, request: Request, response: Response) => unknown;
@@ -78,15 +81,15 @@ function call<Body, Params>(
   return { body, params: paramsOf(shape, request), request, response };
 }
 
-/** How long JSON may be, by who sends it: parsing what is longer would hold up everybody. */
-const USUAL_LIMITS = { anyone: '4kb', candidate: '16kb', staff: '512kb' };
+/** How long JSON may be by who sends it, in kB: parsing what is longer would hold up everybody. */
+const USUAL_LIMITS_KB = { anyone: 4, candidate: 16, staff: 512 };
 /** A device's batch of entries, of which one may have 256 kB. */
-export const JOURNAL_LIMIT = '512kb';
+export const JOURNAL_LIMIT_KB = 512;
 
-const jsonReaders = new Map<string, RequestHandler>();
-function readJson(limit: string): RequestHandler {
-  const known = jsonReaders.get(limit) ?? express.json({ limit, strict: true });
-  jsonReaders.set(limit, known);
+const jsonReaders = new Map<number, RequestHandler>();
+function readJson(limitKb: number): RequestHandler {
+  const known = jsonReaders.get(limitKb) ?? express.json({ limit: limitKb * 1024, strict: true });
+  jsonReaders.set(limitKb, known);
   return known;
 }
 
@@ -102,14 +105,15 @@ function endpoint<B, P, Who>(
   handle: (who: Who, call: Call<B, P>) => unknown,
 ): Endpoint {
   const { method, path, body, count, first = false } = shape;
-  const usual = USUAL_LIMITS[who === 'anyone' || who === 'candidate' ? who : 'staff'];
-  const reads = method === 'get' ? null : isRaw(body) ? express.raw(body) : readJson(shape.limit ?? usual);
+  const limitKb = shape.limitKb ?? USUAL_LIMITS_KB[who === 'anyone' || who === 'candidate' ? who : 'staff'];
+  const reads = method === 'get' ? null : isRaw(body) ? express.raw(body) : readJson(limitKb);
   return {
     method,
     path,
     who,
     first,
     reads,
+    limitKb,
     checksBody: method === 'get' || body !== undefined,
     admit: (sessions, request) => {
       const found = admit(sessions, request);
@@ -172,7 +176,7 @@ export const forRoundStaff = <B, P extends { readonly id?: number; readonly roun
   );
 
 /** As `response.json`, without what only answers that are kept somewhere need: it is done at every save. */
-function sendJson(response: Response, result: unknown): void {
+export function sendJson(response: ServerResponse, result: unknown): void {
   const text = JSON.stringify(result);
   response.setHeader('Content-Type', 'application/json; charset=utf-8');
   response.setHeader('Content-Length', Buffer.byteLength(text));

@@ -66,19 +66,23 @@ function fromParser(error: { readonly type?: string; readonly status?: number })
   return error.status === 400 ? badRequest('malformedAddress') : null;
 }
 
-export function errorHandler({
-  log,
-  troubles,
-}: {
+export interface Refusing {
   readonly log: Logger;
   readonly troubles: Pick<Troubles, 'take'>;
-}): ErrorRequestHandler {
+}
+
+/** What is said of an error, which is noted where it is not one of ours. */
+export function refusalOf(error: unknown, { log, troubles }: Refusing): ApiError {
+  troubles.take(error);
+  const known = error instanceof ApiError ? error : (ofMachine(error) ?? fromParser(error as object));
+  if (!known) log.error({ err: error }, 'unexpected error');
+  return known ?? new ApiError(500, 'broken');
+}
+
+export function errorHandler(needs: Refusing): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) return next(error);
-    troubles.take(error);
-    const known = error instanceof ApiError ? error : (ofMachine(error) ?? fromParser(error as object));
-    if (!known) log.error({ err: error }, 'unexpected error');
-    const shown = known ?? new ApiError(500, 'broken');
+    const shown = refusalOf(error, needs);
     response.status(shown.status).json(shown.body);
   };
 }

@@ -1,4 +1,5 @@
 import type { RequestHandler } from 'express';
+import type { IncomingHttpHeaders } from 'node:http';
 import helmet from 'helmet';
 import { ApiError } from './errors';
 
@@ -32,19 +33,21 @@ export const securityHeaders = (secure: boolean) =>
 
 /** The API answers with data only: nothing in it may run or be framed. Set as one, for it is asked many times a second. */
 export function dataHeaders(secure: boolean): RequestHandler {
-  const headers = {
-    'Cache-Control': 'no-store',
-    'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
-    'Cross-Origin-Resource-Policy': 'same-origin',
-    'Referrer-Policy': 'no-referrer',
-    'X-Content-Type-Options': 'nosniff',
-    ...(secure && { 'Strict-Transport-Security': `max-age=${HTTPS_S}` }),
-  };
+  const headers = apiHeaders(secure);
   return (_request, response, next) => {
     response.set(headers);
     next();
   };
 }
+
+export const apiHeaders = (secure: boolean): Readonly<Record<string, string>> => ({
+  'Cache-Control': 'no-store',
+  'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
+  'Cross-Origin-Resource-Policy': 'same-origin',
+  'Referrer-Policy': 'no-referrer',
+  'X-Content-Type-Options': 'nosniff',
+  ...(secure && { 'Strict-Transport-Security': `max-age=${HTTPS_S}` }),
+});
 
 /** A worker script answers with a policy of its own: it alone may compile WebAssembly. */
 export const workerPolicy =
@@ -55,11 +58,12 @@ export const permissionsPolicy: RequestHandler = (_request, response, next) => {
   next();
 };
 
+/** Whether a request comes from another site's page. “null”, as from a page without an origin, and no address at all are nobody's. */
+export const isForeign = ({ origin, host }: IncomingHttpHeaders): boolean =>
+  Boolean(origin) && !(URL.canParse(origin!) && new URL(origin!).host === host);
+
 /** Besides same-site cookies: a change asked for by another site's page is refused. */
 export const ownOriginOnly: RequestHandler = (request, _response, next) => {
-  const { origin, host } = request.headers;
-  // “null”, as from a page without an origin, and what is no address at all are nobody's.
-  const own = !origin || (URL.canParse(origin) && new URL(origin).host === host);
-  if (request.method !== 'GET' && !own) throw new ApiError(403, 'foreign-origin');
+  if (request.method !== 'GET' && isForeign(request.headers)) throw new ApiError(403, 'foreign-origin');
   next();
 };

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { Head } from '../../core/journal/chain';
 import type { EnterBody, HandInBody, HoldBody, JournalBatch, PlayBody } from '../../core/sittings/api';
-import { forCandidates, JOURNAL_LIMIT, type Endpoint } from '../http/endpoint';
+import { forCandidates, JOURNAL_LIMIT_KB, type Endpoint } from '../http/endpoint';
 import type { SittingOperations } from './operations';
 
 const name = Joi.string()
@@ -74,7 +74,7 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
       },
     ),
     forCandidates(
-      { first: true, limit: '64kb', method: 'post', path: '/sitting/start', body: startBody },
+      { first: true, limitKb: 64, method: 'post', path: '/sitting/start', body: startBody },
       ({ invitation }, { body: { sealed, ...asking }, request }) =>
         operations.start(invitation, sealed, asking, agentOf(request)),
     ),
@@ -83,23 +83,23 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
       ({ invitation }, { body, request }) => operations.hold(invitation, body, agentOf(request)),
     ),
     forCandidates(
-      { first: true, limit: JOURNAL_LIMIT, method: 'post', path: '/sitting/journal', body: batchBody },
+      { first: true, limitKb: JOURNAL_LIMIT_KB, method: 'post', path: '/sitting/journal', body: batchBody },
       ({ invitation }, { body }) => operations.keep(invitation, body),
     ),
     forCandidates(
-      { first: true, limit: JOURNAL_LIMIT, method: 'post', path: '/sitting/enter', body: enterBody },
+      { first: true, limitKb: JOURNAL_LIMIT_KB, method: 'post', path: '/sitting/enter', body: enterBody },
       ({ invitation }, { body }) => operations.enter(invitation, body),
     ),
     forCandidates(
-      { first: true, limit: JOURNAL_LIMIT, method: 'post', path: '/sitting/play', body: playBody },
+      { first: true, limitKb: JOURNAL_LIMIT_KB, method: 'post', path: '/sitting/play', body: playBody },
       ({ invitation }, { body }) => operations.play(invitation, body),
     ),
     forCandidates(
-      { first: true, limit: JOURNAL_LIMIT, method: 'post', path: '/sitting/break', body: batchBody },
+      { first: true, limitKb: JOURNAL_LIMIT_KB, method: 'post', path: '/sitting/break', body: batchBody },
       ({ invitation }, { body }) => operations.takeBreak(invitation, body),
     ),
     forCandidates(
-      { first: true, limit: JOURNAL_LIMIT, method: 'post', path: '/sitting/hand-in', body: handInBody },
+      { first: true, limitKb: JOURNAL_LIMIT_KB, method: 'post', path: '/sitting/hand-in', body: handInBody },
       ({ invitation }, { body }) => operations.handIn(invitation, body),
     ),
     forCandidates(

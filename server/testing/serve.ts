@@ -8,7 +8,8 @@ import type { FullPaper } from '../../core/papers/paper';
 import { noArrangements, type Arrangements, type Role, type RoundSettings } from '../../core/rounds/api';
 import { SMALL_PICTURE, SMALL_PICTURE_HASH } from '../../core/testing/smallPicture';
 import { MINUTE_MS } from '../../core/timing/deadline';
-import { allEndpoints, buildApp } from '../app';
+import { createServer } from 'node:http';
+import { allEndpoints, buildListener } from '../app';
 import type { MovableClock } from '../machine/clock';
 import { readConfig } from '../config';
 import { rounds, roundStaff, staff } from '../db/schema';
@@ -164,7 +165,10 @@ export async function serve(settings: Record<string, string> = {}): Promise<Serv
   });
   const wired = wire(config, 'silent');
   const { services, outbox, sittings } = wired;
-  const server = buildApp(services, allEndpoints(services, outbox, sittings)).listen(0, '127.0.0.1');
+  const server = createServer(buildListener(services, allEndpoints(services, outbox, sittings))).listen(
+    0,
+    '127.0.0.1',
+  );
   // As in `start.ts`: a connection that is closed between two requests of a slow test would fail the later one.
   server.keepAliveTimeout = 75_000;
   await once(server, 'listening');
