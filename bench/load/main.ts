@@ -28,6 +28,7 @@ import { checkSum } from '../../server/sittings/checkSum';
 import { verifyReceipts } from '../../server/sittings/verifyReceipts';
 import { BenchApp } from '../BenchApp';
 import { measureSaves } from '../saves';
+import { askAgainMs } from '../../web/api/openLink';
 import { retryAfterMs } from '../../web/api/retryAfterMs';
 import { readProfile } from './profile';
 import { slowDown } from './slow';
@@ -218,8 +219,7 @@ async function arrive(link: string): Promise<AtCover> {
   let opened = await step('POST', 'arrival/open', { link });
   for (let queue = queueIn(opened); queue !== null; queue = queueIn(opened)) {
     queued++;
-    // As `web/api/openLink.ts` does.
-    await wait(Math.min(15_000, Math.max(1500, queue.seconds * 1000)));
+    await wait(askAgainMs(queue, random()));
     opened = await step('POST', 'arrival/open', { link });
   }
   entered.push(performance.now() - came);

@@ -4,8 +4,8 @@ import sharp from 'sharp';
 import { SMALL_PICTURE } from '../../core/testing/smallPicture';
 import { documentAsText } from '../../core/documents/documentAsText';
 import { say } from '../../core/messages/words';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ArrivalView } from '../../core/arrival/api';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import type { ArrivalOpened, ArrivalView } from '../../core/arrival/api';
 import type { RoundSettings } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { audit, arrivals } from '../db/schema';
@@ -42,6 +42,34 @@ async function opened(round: number, arrangements: Parameters<Served['invite']>[
   };
 }
 const told = ({ status, body }: Answered<Refusal>) => [status, body.code];
+
+describe('a rush', () => {
+  it('lets people in one after the other; who sits a test, or is in, is not asked to wait', async () => {
+    const own = await serve();
+    try {
+      const round = own.addRound({ ...samplePaper(), key: 'rush' });
+      const sitting = own.invite(round);
+      await own.sitting(sitting);
+      vi.spyOn(own.wired.services.scheduler, 'backlog', 'get').mockReturnValue(100);
+      const open = async (link: string, client = new ApiClient(own.url)) =>
+        (await client.post<ArrivalOpened>('/arrival/open', { link })).body;
+      const links = Array.from({ length: 200 }, () => own.invite(round));
+      const replies = await Promise.all(links.map((link) => open(link)));
+      const places = replies.map((reply) => ('queue' in reply ? reply.queue.place : 0));
+      expect(places).toContain(1);
+      const inside = links[places.indexOf(0)]!;
+      const last = links[places.indexOf(Math.max(...places))]!;
+      // A link that nobody was sent has no place, and nobody who works is sent back to the door.
+      expect(await open('no-such-link')).toMatchObject({ code: 'wrong-link' });
+      expect(await open(sitting)).toMatchObject({ stage: { at: 'running' } });
+      expect(await open(inside)).toMatchObject({ stage: { at: 'arriving' } });
+      expect(await open(last)).toHaveProperty('queue.place');
+    } finally {
+      vi.restoreAllMocks();
+      await own.close();
+    }
+  });
+});
 
 describe('the link', () => {
   it('opens nothing when it is wrong, mangled or a piece of another', async () => {

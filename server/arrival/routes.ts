@@ -88,6 +88,10 @@ const wrongLink = () => new ApiError(404, 'wrong-link');
  */
 const WRONG_A_MINUTE = 120;
 
+/** With so many requests waiting to be begun, or pictures to be decoded, the server has no time for more people. */
+const LONG_BACKLOG = 20;
+const MANY_PICTURES = 50;
+
 /** Does a code belong to a receipt that was given, and does the journal still hold exactly what it proves? */
 function checkReceipt({ db }: HasDb, invitation: number, code: string) {
   const plain = (text: string) => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
@@ -107,23 +111,26 @@ function calendarOf({ db, config }: HasConfig & HasDb, invitation: number): stri
 export function arrivalEndpoints(services: Needs): Endpoint[] {
   const { db, sessions, clock, commits } = services;
   const countWrong = perMinute(WRONG_A_MINUTE, 'tooManyLinks');
-  const queue = new ArrivalQueue(services.scheduler);
+  const { scheduler, pictures } = services;
+  const queue = new ArrivalQueue(
+    () => scheduler.backlog >= LONG_BACKLOG || pictures.arrivalsQueued >= MANY_PICTURES,
+  );
   /** Only who is on the way to a start waits: not who sits a test, looks at a result, or comes too early. */
-  const placeOf = (invitation: number) =>
-    arrivalStateOf(services, invitation).stage.at === 'arriving'
-      ? queue.ask(invitation, performance.now())
-      : null;
+  const placeOf = (invitation: number, link: string) =>
+    arrivalStateOf(services, invitation).stage.at === 'arriving' ? queue.ask(link, performance.now()) : null;
   return [
     forAnyone(
       { method: 'post', path: '/arrival/open', body: linkBody },
       async ({ body, request, response }): Promise<ArrivalOpened> => {
+        const waiting = queue.isWaiting(body.link) ? queue.ask(body.link, performance.now()) : null;
+        if (waiting) return { queue: waiting };
         const found = findByLink(db, body.link, clock.now());
         if (found === null) {
           await countWrong(networkOf(request));
           throw wrongLink();
         }
         if (sessions.candidateOf(request)?.invitation !== found) {
-          const place = placeOf(found);
+          const place = placeOf(found, body.link);
           if (place) return { queue: place };
           const token = await commits.run(() => sessions.addForCandidate(found));
           sessions.giveToCandidate(response, token);

@@ -54,6 +54,11 @@ export class Helper {
     this.options = options;
   }
 
+  /** How many tasks wait. */
+  get queued(): number {
+    return this.waiting.length;
+  }
+
   /** Starts the process before it is needed. */
   async warmUp(): Promise<void> {
     await (this.child ??= this.start());

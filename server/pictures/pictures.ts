@@ -59,6 +59,11 @@ export class Pictures {
     }
   }
 
+  /** How many pictures of people who arrive wait to be decoded. */
+  get arrivalsQueued(): number {
+    return this.arrivals.queued;
+  }
+
   warmUp(): Promise<void> {
     return this.arrivals.warmUp();
   }
