@@ -33,7 +33,7 @@ const NO_HOLD = 0;
 /** Nobody joins a phone so often. */
 const MOST_PHONES = 100;
 
-const phoneEnded = () => new ApiError(410, 'phone-ended');
+export const phoneEnded = () => new ApiError(410, 'phone-ended');
 const notNow = () => conflict('phone-not-now');
 
 const queriesOf = perDatabase((db) => {
@@ -201,6 +201,11 @@ export class Phones {
     const known = joinedPages(this.services, sittingId, target);
     if (!known.some((page) => page.hash === part.hash)) throw notFound('noPage');
     return this.pages.take(findSitting(db, sittingId)!, part);
+  }
+
+  /** Whether a secret was ever given to a phone: nothing of a request without one is read. */
+  isKnown(secret: string): boolean {
+    return secret !== '' && queriesOf(this.services.db).bySecret.get({ hash: sha256(secret) }) !== undefined;
   }
 
   private known(secret: string): Row {

@@ -2,9 +2,9 @@ import Joi from 'joi';
 import type { Request } from 'express';
 import { MOST_PAGE_BYTES, pageTypes, type Page } from '../../core/files/pages';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
-import { perMinute } from '../http/limits';
+import { networkOf, perMinute } from '../http/limits';
 import { pagePart, partOfPage, partOfPageParams } from '../sittings/pageRoutes';
-import type { Phones } from './phones';
+import { phoneEnded, type Phones } from './phones';
 
 const openBody = Joi.object<{ target: string }>({
   target: Joi.string()
@@ -21,12 +21,20 @@ const pageBody = Joi.object<Page>({
 });
 
 const OPENED_A_MINUTE = 12;
+/** Secrets that were never given, from one network: as of codes that are out of date. */
+const GUESSES_A_MINUTE = 120;
 
 /** The secret of the QR code comes in a header, so that it stands in no log. */
 const secretOf = (request: Request): string => request.get('X-Phone') ?? '';
 
 export function phoneEndpoints(phones: Phones): Endpoint[] {
   const countOpened = perMinute(OPENED_A_MINUTE, 'tooManyPhones');
+  const countGuess = perMinute(GUESSES_A_MINUTE, 'tooManyPhones');
+  const count = async (request: Request) => {
+    if (phones.isKnown(secretOf(request))) return;
+    await countGuess(networkOf(request));
+    throw phoneEnded();
+  };
   return [
     forCandidates({ method: 'post', path: '/sitting/phone', body: openBody }, async (who, { body }) => {
       await countOpened(String(who.invitation));
@@ -36,13 +44,19 @@ export function phoneEndpoints(phones: Phones): Endpoint[] {
       await phones.end(who.invitation);
       return {};
     }),
-    forAnyone({ method: 'get', path: '/phone' }, ({ request }) => phones.view(secretOf(request))),
-    forAnyone({ method: 'post', path: '/phone/pages', body: pageBody }, async ({ request, body }) => {
+    forAnyone({ method: 'get', path: '/phone', count }, ({ request }) => phones.view(secretOf(request))),
+    forAnyone({ method: 'post', path: '/phone/pages', body: pageBody, count }, async ({ request, body }) => {
       await phones.announce(secretOf(request), body);
       return {};
     }),
     forAnyone(
-      { method: 'put', path: '/phone/pages/:hash/:of/:from', params: partOfPageParams, body: pagePart },
+      {
+        method: 'put',
+        path: '/phone/pages/:hash/:of/:from',
+        params: partOfPageParams,
+        body: pagePart,
+        count,
+      },
       ({ request, params, body }) => phones.take(secretOf(request), partOfPage(params, body)),
     ),
   ];
