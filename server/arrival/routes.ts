@@ -117,12 +117,12 @@ export function arrivalEndpoints(services: Needs): Endpoint[] {
   );
   /** Only who is on the way to a start waits: not who sits a test, looks at a result, or comes too early. */
   const placeOf = (invitation: number, link: string) =>
-    arrivalStateOf(services, invitation).stage.at === 'arriving' ? queue.ask(link, performance.now()) : null;
+    arrivalStateOf(services, invitation).stage.at === 'arriving' ? queue.ask(link, clock.now()) : null;
   return [
     forAnyone(
       { method: 'post', path: '/arrival/open', body: linkBody },
       async ({ body, request, response }): Promise<ArrivalOpened> => {
-        const waiting = queue.isWaiting(body.link) ? queue.ask(body.link, performance.now()) : null;
+        const waiting = queue.isWaiting(body.link) ? queue.ask(body.link, clock.now()) : null;
         if (waiting) return { queue: waiting };
         const found = findByLink(db, body.link, clock.now());
         if (found === null) {

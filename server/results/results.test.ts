@@ -229,6 +229,44 @@ describe('a result', () => {
   });
 });
 
+describe('the results of a round', () => {
+  it('are sorted, filtered and cut by the database as they would be one by one', async () => {
+    const round = newRound('latest', 2);
+    const links: string[] = [];
+    for (const name of ['Cecil', 'ada', 'Bo', 'Dora']) {
+      app.nameNext(name);
+      links.push(app.invite(round));
+    }
+    for (const [n, link] of links.entries()) {
+      app.clock.advance(MINUTE_MS);
+      for (let tries = 0; tries < (n === 1 ? 2 : 1); tries++) await sit(link, ['number']);
+    }
+    app.invite(round);
+    const ask = async (query: string) =>
+      (await coordinator!.get<Page<ResultRow>>(`/rounds/${round}/results?${query}`)).body;
+    const orders = {
+      name: ['ada', 'Bo', 'Cecil', 'Dora'],
+      handedInAt: ['Cecil', 'ada', 'Bo', 'Dora'],
+      attempts: ['Cecil', 'Bo', 'Dora', 'ada'],
+      total: ['Cecil', 'ada', 'Bo', 'Dora'],
+    };
+    for (const [sort, names] of Object.entries(orders)) {
+      const whole = await ask(`sort=${sort}`);
+      expect([sort, whole.count, whole.rows.map((row) => row.name)]).toEqual([sort, 4, names]);
+      const pieces = await Promise.all([0, 1, 2, 3].map((from) => ask(`sort=${sort}&from=${from}&size=1`)));
+      expect([sort, pieces.flatMap(({ rows }) => rows)]).toEqual([sort, whole.rows]);
+      expect(pieces.map((piece) => piece.count)).toEqual([4, 4, 4, 4]);
+    }
+    expect((await ask('sort=name&descending=true&size=2')).rows.map((row) => row.name)).toEqual([
+      'Dora',
+      'Cecil',
+    ]);
+    expect((await ask('search=AD')).rows.map((row) => row.name)).toEqual(['ada']);
+    expect((await ask('filter=check asked')).count).toBe(0);
+    expect((await ask('filter=complete')).count).toBe(4);
+  });
+});
+
 describe('of two attempts', () => {
   const [weak, strong] = [['number'], ['number', 'choice', 'order']] as const;
 

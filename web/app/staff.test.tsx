@@ -30,14 +30,18 @@ const signInPage = () => screen.findByRole('heading', { name: 'Staff sign in' })
 
 describe('the staff’s side', () => {
   it.each([
-    [['coordinator'], 'all rounds', ['Rounds', 'Papers', 'Outbox', 'Watch', 'Results']],
+    [['coordinator'], 'all rounds', ['Rounds', 'Papers', 'Outbox', 'Watch', 'Results', 'Accounts']],
     [['invigilator'], 'the watch room', ['Watch']],
     [['assessor'], 'the piles', ['Marking']],
   ] as const)('shows %s their own areas and no other, and opens the first', async (roles, first, areas) => {
     fakeServer({ 'GET /me': () => member(...roles) });
     show('/staff');
     expect(await screen.findByText(first)).toBeVisible();
-    expect(screen.getAllByRole('link').map((link) => link.textContent.trim())).toEqual(areas);
+    // Behind the areas, one's own account by one's name.
+    expect(screen.getAllByRole('link').map((link) => link.textContent.trim())).toEqual([
+      ...areas,
+      'Odile Varr',
+    ]);
   });
 
   it('sends whoever is not signed in to the door, and back in from there', async () => {
