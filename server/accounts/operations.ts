@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, isNull, ne, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { StaffAccount } from '../../core/accounts/api';
 import { record } from '../audit/record';
 import type { Db } from '../db/open';
@@ -93,7 +93,7 @@ export function setDisabled(
   if (staffId === by) throw conflict('own-account');
   const disabledAt = disabled ? clock.now() : null;
   db.transaction(() => {
-    const changes = disabled ? isNull(staff.disabledAt) : ne(staff.disabledAt, -1);
+    const changes = disabled ? isNull(staff.disabledAt) : isNotNull(staff.disabledAt);
     const { changes: changed } = db
       .update(staff)
       .set({ disabledAt })

@@ -70,8 +70,4 @@ export class SlowDown {
     const one = this.find(key, now);
     one.failures = Math.max(0, one.failures - 1);
   }
-
-  forget(key: string): void {
-    this.known.delete(key);
-  }
 }
