@@ -184,7 +184,7 @@ class EndJudge {
   private readonly record: SittingRecord;
   private readonly grace: number;
   private readonly complete: boolean;
-  /** Until when entries can be announced: whoever hands in themselves has announced all that they hand in. */
+  /** Until when entries can be announced: a hand-in by the candidate has announced everything that it contains. */
   private readonly announcedUntil: number;
 
   /** Whether bytes can still complete what was announced. */

@@ -30,9 +30,7 @@ const SIGN_IN_LIMIT_KB = 2;
 /** Changes of one's own password, right or wrong. */
 const CHANGES_A_MINUTE = 5;
 
-type Needed = Needs;
-
-export function accountEndpoints(services: Needed): Endpoint[] {
+export function accountEndpoints(services: Needs): Endpoint[] {
   const { sessions } = services;
   const passwords = new PasswordCheck();
   const signIn = new SignIn(services, passwords);

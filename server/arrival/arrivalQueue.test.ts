@@ -12,7 +12,7 @@ const asks = (from: number, to: number, now: number) =>
   Array.from({ length: to - from }, (_, i) => from + i).filter((one) => queue.ask(`l${one}`, now) === null);
 
 describe('the queue of those who arrive', () => {
-  it('lets a room full of people in at once, and whoever is inside again', () => {
+  it('admits a full room at once, and again everybody who was admitted before', () => {
     expect(asks(0, 150, 0)).toHaveLength(150);
     expect(queue.ask('l7', 20)).toBeNull();
     // Places count from 1; 150 are let in a second.

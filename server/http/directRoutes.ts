@@ -25,7 +25,8 @@ function bodyOf(request: IncomingMessage): Promise<unknown> {
   return new Promise((resolve, reject) => {
     const pieces: Buffer[] = [];
     request.on('data', (piece: Buffer) => pieces.push(piece));
-    request.on('error', reject);
+    // The device has gone away meanwhile: that is no fault of ours.
+    request.on('error', () => reject(badRequest('malformed')));
     request.on('end', () => {
       const text = (pieces.length === 1 ? pieces[0]! : Buffer.concat(pieces)).toString('utf8');
       try {

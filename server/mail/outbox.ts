@@ -99,8 +99,8 @@ export class Outbox {
   }
 
   /**
-   * Where there is no mail server: a letter with a new link, on record. Every earlier link of the candidate ends with it, as
-   * they would be told by the page that asks.
+   * Where there is no mail server: a letter with a new link, on record. Every earlier link of the candidate ends with it; the
+   * page says so beside the button.
    */
   readWithNewLink(id: number, staffId: number): Letter | null {
     const letter = this.find(id);

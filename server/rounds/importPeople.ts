@@ -7,6 +7,7 @@ import { invitations, people, sittings } from '../db/schema';
 import { ApiError, conflict, notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import { findRound } from '../schedule/queries';
+import { waiting } from '../machine/pause';
 import { invite } from './operations';
 import { peopleFileRead, type PeopleFile } from './peopleFile';
 import type { HasConfig } from '../config';
@@ -103,7 +104,7 @@ export async function importPeople(
   const open = rows.flatMap((row, at) => (row.state === 'new' || row.state === 'changed' ? [at] : []));
   await commits.run(() => record(services, { staffId, act: 'imported-people', subject: `round ${roundId}` }));
   for (let next = 0; next < open.length;) {
-    if (load.busy) await new Promise((go) => setTimeout(go, APART_WHEN_BUSY_MS));
+    if (load.busy) await waiting.pause(APART_WHEN_BUSY_MS);
     const first = next;
     next = await commits.run(() => {
       const until = performance.now() + (load.busy ? PIECE_WHEN_BUSY_MS : PIECE_MS);
