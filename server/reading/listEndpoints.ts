@@ -7,7 +7,10 @@ import { exportFormats, type ExportFormat } from './reader';
 import type { Listing } from './read';
 import type { HasReader } from './reader';
 
-const word = Joi.string().pattern(/^[a-zA-Z -]{0,40}$/);
+/** The name of an order or a filter, which lists look up in objects: none that every object of the language has. */
+const word = Joi.string()
+  .pattern(/^[a-zA-Z -]{0,40}$/)
+  .invalid(...Object.getOwnPropertyNames(Object.prototype));
 const query = Joi.object<ListQuery & { columns: string }>({
   search: Joi.string().trim().max(200).allow('').default(''),
   sort: word.allow('').default(''),

@@ -55,6 +55,15 @@ describe('a list', () => {
     },
   );
 
+  it.each(['rounds', 'papers', 'people', 'letters', `rounds/1/candidates`, 'rounds/1/results'])(
+    'knows no order and no filter by names that every object of the language has: %s',
+    async (path) => {
+      for (const name of ['constructor', 'toString', 'valueOf'])
+        for (const query of [`sort=${name}`, `filter=${name}`])
+          expect([query, (await coordinator.get(`/${path}?${query}`)).status]).toEqual([query, 400]);
+    },
+  );
+
   it('takes as many queries for a hundred rows as for one', () => {
     const { db, clock, config } = app.wired.services;
     for (let n = 0; n < 100; n++) app.invite(round);

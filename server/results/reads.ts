@@ -151,10 +151,9 @@ export const resultsList: Listing<ResultsOf, ResultRow> = {
       const own = new Map(rowsOf(reading, of, { only: page.ids }).map((row) => [row.invitation, row]));
       return { rows: page.ids.flatMap((id) => own.get(id) ?? []), count: page.count };
     }
-    const keep = Object.hasOwn(FILTERS, filter)
-      ? FILTERS[filter as ResultFilter]
-      : (row: ResultRow) => filter === '' || row.band === filter;
-    const order = Object.hasOwn(SORTS, sort) ? SORTS[sort]! : SORTS.name!;
+    const keep =
+      FILTERS[filter as ResultFilter] ?? ((row: ResultRow) => filter === '' || row.band === filter);
+    const order = SORTS[sort] ?? SORTS.name!;
     const rows = rowsOf(reading, of, { search }).filter(keep);
     rows.sort((a, b) => (descending ? -order(a, b) : order(a, b)) || a.invitation - b.invitation);
     return { rows: rows.slice(from, from + size), count: rows.length };

@@ -41,9 +41,8 @@ export function pageOfResults(
   rule: AttemptRule,
   { search, sort, descending, filter, from, size }: ListQuery,
 ): ResultPage | null {
-  const known = Object.hasOwn(SORTS, sort) ? SORTS[sort] : undefined;
-  const order = sort === 'handedInAt' && rule === 'latest' ? lastHandIn : known;
-  if (!order || !Object.hasOwn(FILTERS, filter)) return null;
+  const order = sort === 'handedInAt' && rule === 'latest' ? lastHandIn : SORTS[sort];
+  if (!order || !(filter in FILTERS)) return null;
   const where = and(eq(invitations.roundId, round), handedIn, peopleLike(search), FILTERS[filter]);
   const query = db
     .select({ id: invitations.id })

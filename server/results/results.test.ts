@@ -262,9 +262,6 @@ describe('the results of a round', () => {
       'Cecil',
     ]);
     expect((await ask('search=AD')).rows.map((row) => row.name)).toEqual(['ada']);
-    // Names that every object of the language has are neither orders nor filters.
-    expect((await ask('sort=constructor')).rows.map((row) => row.name)).toEqual(orders.name);
-    expect((await ask('filter=constructor')).rows).toEqual([]);
     expect((await ask('filter=check asked')).count).toBe(0);
     expect((await ask('filter=complete')).count).toBe(4);
   });
