@@ -1,14 +1,14 @@
-/** The rooms of the house: web → core ← server, and nothing else. */
+/** Which folder may import which: web → core ← server, and nothing else. */
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-stands-alone',
       comment:
-        'core is pure: it knows no other room, no interface, no I/O; valibot, i18next (words), decimal.js (expressions) and itself only.',
+        'core is pure: it imports no other folder, no interface and no I/O; only itself, Joi (schemas), i18next (words) and decimal.js (expressions).',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/', '^node_modules/(valibot|i18next|decimal\\.js)'] },
+      to: { pathNot: ['^core/', '^node_modules/(joi|i18next|decimal\\.js)'] },
     },
     {
       name: 'web-knows-core-only',
@@ -21,6 +21,17 @@ module.exports = {
       severity: 'error',
       from: { path: '^server/' },
       to: { path: '^(web|demo|e2e|bench)/' },
+    },
+    {
+      name: 'schemas-are-for-the-server',
+      comment:
+        'The desk carries no validation library: schemas are loaded by the server and by authoring. e2e/bundle.spec.ts checks the built files.',
+      severity: 'error',
+      from: {
+        path: '^(web/|core/kinds/[^/]+/(candidate|response|content)\\.ts$)',
+        pathNot: '\\.test\\.tsx?$',
+      },
+      to: { path: '^(node_modules/joi|core/validation/)' },
     },
     {
       name: 'a-kind-imports-no-other-kind',

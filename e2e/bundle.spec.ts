@@ -9,7 +9,7 @@ interface Chunk {
 }
 
 const KEY_HALF =
-  /^core\/kinds\/(?:keyKinds|authoring|[^/]+\/(?:key|score|content))\.ts$|^core\/(?:scoring|forms)\/(?!form\.ts|components\.ts)/;
+  /^core\/kinds\/(?:keyKinds|authoring|[^/]+\/(?:key|score|content|schemas))\.ts$|^core\/validation\/|^core\/(?:scoring|forms)\/(?!form\.ts|components\.ts)/;
 
 const OF_STAFF = /^web\/(?:accounts|answers|marking|papers|review|rounds|staff|watch)\//;
 
@@ -27,7 +27,7 @@ function modulesOfCandidates(): string[] {
   return chunks.filter((chunk) => seen.has(chunk.name)).flatMap((chunk) => chunk.modules);
 }
 
-test('no key half of a kind, and nothing of staff’s, is in what a candidate’s device loads', () => {
+test('no key half of a kind, no schema and nothing of staff’s is in what a candidate’s device loads', () => {
   const modules = modulesOfCandidates();
   expect(modules).toContain('web/desk/DeskPage.tsx');
   expect(modules).toContain('core/kinds/choice/candidate.ts');

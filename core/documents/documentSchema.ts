@@ -1,93 +1,93 @@
-import * as v from 'valibot';
+import { walked } from '../validation/shapes';
+import {
+  hasMembers,
+  isFlag,
+  isList,
+  isMatch,
+  isNumber,
+  isOneOf,
+  isText,
+  isVariant,
+  isWhole,
+  orNull,
+  type Rule,
+} from '../validation/walks';
 import type { Block, Document, Inline } from './document';
 
-const text = v.pipe(v.string(), v.maxLength(20_000));
-const sentence = v.pipe(v.string(), v.minLength(1), v.maxLength(2_000));
+const text = isText(20_000);
+const sentence = isText(2_000, 1);
+const sha256 = isMatch(/^[0-9a-f]{64}$/);
+const count = isWhole(0, 1_000_000);
+const seconds = isNumber(0, 4 * 60 * 60);
+const tongue = { lang: isMatch(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/), dir: isOneOf(['ltr', 'rtl']) };
 
-const inline: v.GenericSchema<unknown, Inline> = v.lazy(() => inlineSchema);
-const children = v.array(inline);
-const tongue = {
-  lang: v.pipe(v.string(), v.regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)),
-  dir: v.picklist(['ltr', 'rtl']),
-};
-const formula = v.strictObject({ type: v.literal('formula'), tex: sentence, says: v.nullable(sentence) });
+const children = isList(isVariant('type', () => inlines));
+const blocks = isList(isVariant('type', () => blockRules));
 
-const inlineSchema: v.GenericSchema<unknown, Inline> = v.variant('type', [
-  v.strictObject({ type: v.literal('text'), text }),
-  v.strictObject({ type: v.literal('break') }),
-  v.strictObject({ type: v.picklist(['strong', 'emphasis', 'deleted']), children }),
-  v.strictObject({ type: v.literal('code'), text }),
+const node = (type: string, members: Readonly<Record<string, Rule>>): Rule =>
+  hasMembers({ type: isOneOf([type]), ...members });
+
+const formula = node('formula', { tex: sentence, says: orNull(sentence) });
+
+const inlines: Readonly<Record<Inline['type'], Rule>> = {
+  text: node('text', { text }),
+  break: node('break', {}),
+  strong: node('strong', { children }),
+  emphasis: node('emphasis', { children }),
+  deleted: node('deleted', { children }),
+  code: node('code', { text }),
   formula,
-  v.strictObject({
-    type: v.literal('phrase'),
-    key: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/)),
-    children,
-  }),
-  v.strictObject({ type: v.literal('meaning'), says: sentence, children }),
-  v.strictObject({ ...tongue, type: v.literal('language'), children }),
-]);
+  phrase: node('phrase', { key: isMatch(/^[a-z0-9-]{1,40}$/), children }),
+  meaning: node('meaning', { says: sentence, children }),
+  language: node('language', { ...tongue, children }),
+};
 
-const block: v.GenericSchema<unknown, Block> = v.lazy(() => blockSchema);
-const blocks = v.array(block);
-const count = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000_000));
-
-const file = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/));
-const seconds = v.pipe(v.number(), v.minValue(0), v.maxValue(4 * 60 * 60));
-const table = v.strictObject({
-  type: v.literal('table'),
-  align: v.array(v.nullable(v.picklist(['left', 'center', 'right']))),
-  head: v.array(children),
-  rows: v.array(v.array(children)),
+const table = node('table', {
+  align: isList(orNull(isOneOf(['left', 'center', 'right']))),
+  head: isList(children),
+  rows: isList(isList(children)),
 });
 
-const blockSchema: v.GenericSchema<unknown, Block> = v.variant('type', [
-  v.strictObject({ type: v.literal('paragraph'), children }),
-  v.strictObject({ type: v.literal('heading'), level: v.picklist([1, 2, 3]), children }),
-  v.strictObject({ type: v.literal('list'), ordered: v.boolean(), start: count, items: v.array(blocks) }),
-  v.strictObject({ type: v.literal('quote'), blocks }),
+const blockRules: Readonly<Record<Block['type'], Rule>> = {
+  paragraph: node('paragraph', { children }),
+  heading: node('heading', { level: isOneOf([1, 2, 3]), children }),
+  list: node('list', { ordered: isFlag, start: count, items: isList(blocks) }),
+  quote: node('quote', { blocks }),
   table,
-  v.strictObject({ type: v.literal('code'), text }),
+  code: node('code', { text }),
   formula,
-  v.strictObject({ type: v.literal('divider') }),
-  v.strictObject({
-    type: v.literal('picture'),
-    file,
-    description: sentence,
-    caption: v.nullable(sentence),
-  }),
-  v.strictObject({
-    type: v.literal('chart'),
-    chart: v.picklist(['line', 'bar', 'points']),
+  divider: node('divider', {}),
+  picture: node('picture', { file: sha256, description: sentence, caption: orNull(sentence) }),
+  chart: node('chart', {
+    chart: isOneOf(['line', 'bar', 'points']),
     title: sentence,
     description: sentence,
     across: sentence,
     up: sentence,
     table,
   }),
-  v.strictObject({
-    type: v.literal('audio'),
-    file,
+  audio: node('audio', {
+    file: sha256,
     title: sentence,
     seconds,
-    plays: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20))),
-    pausing: v.boolean(),
-    transcript: v.nullable(blocks),
+    plays: orNull(isWhole(1, 20)),
+    pausing: isFlag,
+    transcript: orNull(blocks),
   }),
-  v.strictObject({ type: v.literal('transcript'), title: sentence, blocks }),
-  v.strictObject({
-    type: v.literal('video'),
-    file,
+  transcript: node('transcript', { title: sentence, blocks }),
+  video: node('video', {
+    file: sha256,
     title: sentence,
     seconds,
-    captions: v.nullable(file),
+    captions: orNull(sha256),
     description: sentence,
   }),
-  v.strictObject({ type: v.literal('pdf'), file, title: sentence, pages: count }),
-  v.strictObject({ type: v.literal('lines'), start: count, lines: v.array(children) }),
-  v.strictObject({ ...tongue, type: v.literal('language'), blocks }),
-]);
+  pdf: node('pdf', { file: sha256, title: sentence, pages: count }),
+  lines: node('lines', { start: count, lines: isList(children) }),
+  language: node('language', { ...tongue, blocks }),
+};
 
-export const documentSchema: v.GenericSchema<unknown, Document> = v.strictObject({
-  format: v.literal(1),
-  blocks,
-});
+const document = hasMembers({ format: isOneOf([1]), blocks });
+
+export const documentSchema = walked<Document>(document, 'text');
+export const documentOrNull = walked<Document | null>(orNull(document), 'text or null');

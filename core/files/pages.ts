@@ -1,24 +1,19 @@
-import * as v from 'valibot';
-
 /** What a page of an answer can be: pictures as the device writes them anew, or a PDF document. */
 export const pageTypes = ['image/jpeg', 'image/png', 'image/webp', 'application/pdf'] as const;
 export type PageType = (typeof pageTypes)[number];
-
-/** SHA-256, hex in lower case. */
-export const fileHash = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/));
 
 /**
  * A page by the SHA-256 of its file, as the device sends it. Names of files are never kept: they may tell assessors who
  * somebody is.
  */
-export const pageSchema = v.strictObject({
-  hash: fileHash,
-  bytes: v.pipe(v.number(), v.integer(), v.minValue(1)),
-  type: v.picklist(pageTypes),
+export interface Page {
+  /** SHA-256, hex in lower case. */
+  readonly hash: string;
+  readonly bytes: number;
+  readonly type: PageType;
   /** How far it is turned clockwise to be read, in degrees. */
-  turn: v.picklist([0, 90, 180, 270]),
-});
-export type Page = v.InferOutput<typeof pageSchema>;
+  readonly turn: 0 | 90 | 180 | 270;
+}
 
 /** Phones send no more for one part, those that are taken away again included. */
 export const MOST_PHONE_PAGES = 60;

@@ -1,5 +1,3 @@
-import * as v from 'valibot';
-
 /**
  * A formula over named figures as a tree. Authors write it as text (`held_march - out_march`, `A.total * 2`); it is
  * parsed where a paper is published, and read here in exact fractions.
@@ -24,39 +22,6 @@ export interface Condition {
   readonly left: Formula;
   readonly right: Formula;
 }
-
-export const nameSchema = v.pipe(v.string(), v.regex(/^[a-z][a-z0-9]{0,19}(_[a-z][a-z0-9]{0,19})?$/));
-
-const operation = v.picklist(['plus', 'minus', 'times', 'over']);
-const side = v.lazy(() => formulaSchema);
-
-export const conditionSchema: v.GenericSchema<unknown, Condition> = v.strictObject({
-  is: v.picklist(['same', 'other', 'below', 'above', 'upTo', 'from']),
-  left: side,
-  right: side,
-});
-
-export const formulaSchema: v.GenericSchema<unknown, Formula> = v.variant('is', [
-  v.strictObject({ is: v.literal('figure'), text: v.pipe(v.string(), v.regex(/^\d{1,40}(\.\d{1,40})?$/)) }),
-  v.strictObject({ is: v.literal('named'), name: nameSchema }),
-  v.strictObject({
-    is: v.literal('sibling'),
-    part: v.pipe(v.string(), v.regex(/^[A-F]$/)),
-    name: nameSchema,
-  }),
-  v.strictObject({ is: v.picklist(['negative', 'absolute']), of: side }),
-  v.strictObject({ is: operation, left: side, right: side }),
-  v.strictObject({
-    is: v.picklist(['sum', 'least', 'most']),
-    of: v.pipe(v.array(side), v.minLength(1), v.maxLength(60)),
-  }),
-  v.strictObject({
-    is: v.literal('round'),
-    of: side,
-    places: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10)),
-  }),
-  v.strictObject({ is: v.literal('if'), when: conditionSchema, then: side, otherwise: side }),
-]);
 
 /** The formulas right below one. */
 function inside(formula: Formula): readonly Formula[] {

@@ -1,9 +1,10 @@
-import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { exactOf, exactText } from '../numbers/exact';
 import { minus, over, plus, round, sibling, sum, times, when } from '../testing/formulas';
 import { circleIn, evaluate, isTrue } from './evaluate';
-import { formulaSchema, namesIn, siblingsIn, type Formula } from './formula';
+import { parsed } from '../validation/shapes';
+import { formulaSchema } from './formulaSchema';
+import { namesIn, siblingsIn, type Formula } from './formula';
 
 const known: Readonly<Record<string, string>> = { a: '0.1', b: '0.2', c: '-3' };
 const figures = {
@@ -36,7 +37,7 @@ const CASES: [Formula, string | null][] = [
 
 describe('a formula', () => {
   it.each(CASES)('%j is %s', (formula, value) => {
-    expect(v.parse(formulaSchema, JSON.parse(JSON.stringify(formula)))).toEqual(formula);
+    expect(parsed(formulaSchema, JSON.parse(JSON.stringify(formula)))).toEqual(formula);
     const found = evaluate(formula, figures);
     expect(found && exactText(found)).toBe(value);
   });

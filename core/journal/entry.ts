@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import { canonicalJson } from './canonicalJson';
 
 /**
@@ -70,53 +69,6 @@ export function byteLength(text: string): number {
     else if (code > 0x7f) bytes += 1;
   }
   return bytes;
-}
-
-const count = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10_000_000));
-const number = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(10_000_000));
-const ref = v.strictObject({ hold: number, number });
-const entrySchema = v.strictObject({
-  number,
-  about: v.picklist(deviceEntryAbout),
-  target: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,64}(\/[A-F](\/[a-z-]{1,20})?)?$/)),
-  at: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1e14)),
-  value: v.optional(v.unknown()),
-  patch: v.optional(
-    v.strictObject({
-      base: ref,
-      place: count,
-      cut: count,
-      put: v.string(),
-      sum: v.pipe(v.string(), v.regex(/^[0-9a-f]{8}$/)),
-    }),
-  ),
-  restored: v.optional(ref),
-});
-
-export const flagValue = v.boolean();
-export const playValue = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1000));
-
-/** Why an entry was not taken at all: nothing of it is kept, and its number stays free. */
-export type EntryRefusal = 'malformed-entry' | 'entry-too-long';
-
-export type ParsedEntry =
-  | { readonly entry: Entry; readonly text: string; readonly body: string }
-  | { readonly refusal: EntryRefusal };
-
-/** Reads what a device sent as an entry, and its canonical texts (of the whole, and of its value alone). */
-export function parseEntry(raw: unknown): ParsedEntry {
-  const parsed = v.safeParse(entrySchema, raw);
-  if (!parsed.success) return { refusal: 'malformed-entry' };
-  const entry = parsed.output;
-  if ((entry.value === undefined) === (entry.patch === undefined)) return { refusal: 'malformed-entry' };
-  try {
-    const body = canonicalJson(entry.value ?? null);
-    const text = entryText(entry, body);
-    return byteLength(text) > ENTRY_LIMIT ? { refusal: 'entry-too-long' } : { entry, text, body };
-  } catch {
-    // Nested too deeply to be read.
-    return { refusal: 'malformed-entry' };
-  }
 }
 
 /** The canonical JSON of an entry, over which the chain runs; `body` is that of its value. */

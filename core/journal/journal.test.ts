@@ -4,9 +4,10 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom, shuffled } from '../random';
 import { canonicalJson } from './canonicalJson';
 import { chainAfter, chainStart } from './chain';
-import { ENTRY_LIMIT, entryText, isLater, parseEntry, type Entry } from './entry';
+import { ENTRY_LIMIT, entryText, isLater, type Entry } from './entry';
 import { HoldChain } from './holdChain';
 import { applyPatch, farApart, makePatch } from './patch';
+import { parseEntry } from './parseEntry';
 import { receiptCode } from './receipt';
 
 const checkSum = (text: string) => crc32(text).toString(16).padStart(8, '0');

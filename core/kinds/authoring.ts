@@ -1,20 +1,20 @@
-import * as v from 'valibot';
+import Joi from 'joi';
 import { withParsed, type ParseField } from '../documents/withParsed';
 import { sumMarks, type Hundredths } from '../marks';
 import { message } from '../messages/message';
+import { check, objectOf, parsed } from '../validation/shapes';
 import type { Component, Content, Issue, Place, Published } from './contract';
 import type { AnyKeyKind } from './keyKinds';
 import { severe } from './shared/issues';
 
-const draftSchema = v.strictObject({ asked: v.unknown(), key: v.unknown() });
+const draftSchema = objectOf<Content<unknown, unknown>>({ asked: Joi.any(), key: Joi.any() });
 
-function issuesOfShape(half: 'asked' | 'key', schema: v.GenericSchema, value: unknown): Issue[] {
-  const parsed = v.safeParse(schema, value);
-  if (parsed.success) return [];
-  return parsed.issues.map((issue) => {
-    const path = (issue.path ?? []).map((step) => step.key as string | number);
-    return severe([half, ...path], message('author.misshapen', { problem: issue.message }));
-  });
+function issuesOfShape(half: 'asked' | 'key', schema: Joi.AnySchema, value: unknown): Issue[] {
+  const checked = check(schema, value, { all: true });
+  if ('value' in checked) return [];
+  return checked.problems.map(({ path, problem }) =>
+    severe([half, ...path], message('author.misshapen', { problem })),
+  );
 }
 
 /** Do they add up to the marks exactly, each under a key of its own? */
@@ -29,12 +29,12 @@ function issuesOfComponents(components: readonly Component[], marks: Hundredths)
 
 /** What is wrong with a draft, and advice, each with the path of the field that it is about. */
 export function issuesOf(kind: AnyKeyKind, draft: unknown, place: Place): readonly Issue[] {
-  const halves = v.safeParse(draftSchema, draft);
-  if (!halves.success) return [severe([], message('author.misshapen', { problem: 'asked, key' }))];
-  const { asked, key } = halves.output;
+  const halves = check(draftSchema, draft);
+  if ('problems' in halves) return [severe([], message('author.misshapen', { problem: 'asked, key' }))];
+  const { asked, key } = halves.value;
   const shape = [...issuesOfShape('asked', kind.asked, asked), ...issuesOfShape('key', kind.key, key)];
   if (shape.length > 0) return shape;
-  const content = parseContent(kind, halves.output);
+  const content = parseContent(kind, halves.value);
   const found = kind.check(content, place);
   if (found.some((issue) => issue.severity === 'severe')) return found;
   return [...found, ...issuesOfComponents(kind.components(content, place.marks), place.marks)];
@@ -61,8 +61,8 @@ export function publishDraft(
 
 /** Parses content of the present version. Throws where it is misshapen. */
 export function parseContent(kind: AnyKeyKind, stored: unknown): Content<unknown, unknown> {
-  const { asked, key } = v.parse(draftSchema, stored);
-  return { asked: v.parse(kind.asked, asked), key: v.parse(kind.key, key) };
+  const { asked, key } = parsed(draftSchema, stored);
+  return { asked: parsed(kind.asked, asked), key: parsed(kind.key, key) };
 }
 
 /** Parses content as it is stored, upgraded from an older version. Throws where it is newer or misshapen. */

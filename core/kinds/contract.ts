@@ -1,4 +1,4 @@
-import type { GenericSchema } from 'valibot';
+import type Joi from 'joi';
 import type { Document } from '../documents/document';
 import type { Page } from '../files/pages';
 import type { Anchor } from '../marking/marginNote';
@@ -63,8 +63,7 @@ export interface CandidateKind<Shown, Response> {
   readonly name: string;
   /** Raised when the stored shape of responses changes; `upgradeResponse` then reads the older ones. */
   readonly responseVersion: number;
-  readonly response: GenericSchema<unknown, Response>;
-  /** A stored response of an older version, one version newer or as new as can be; parsed afterwards. */
+  /** A stored response of an older version, one version newer or as new as can be. */
   upgradeResponse(stored: unknown, from: number): unknown;
   empty(shown: Shown): Response;
   /** Well-formed, but cannot belong to this content: an option that is not there, or a limit of the page that is broken. */
@@ -97,7 +96,7 @@ export interface CandidateKind<Shown, Response> {
   turnOf?(response: Response, file: string): number;
   fileRules(shown: Shown): FileRules | null;
   /** What is put down besides answers, by name: journal entries of which the last one counts (options struck out …). */
-  readonly events: Readonly<Record<string, GenericSchema>>;
+  readonly events: readonly string[];
 }
 
 /** What most kinds have nothing to say about. */
@@ -110,7 +109,7 @@ export const plainCandidate = {
   guessing: (): Guessing => 'free',
   files: () => [],
   fileRules: () => null,
-  events: {},
+  events: [],
 } as const;
 
 /** What is asked and what counts as right are kept apart: `show` sees the first alone. */
@@ -162,7 +161,8 @@ export interface Component {
   readonly criterion?: Criterion;
 }
 
-export type Verdict = 'right' | 'partly' | 'wrong' | 'unanswered' | 'follow-through';
+export const verdicts = ['right', 'partly', 'wrong', 'unanswered', 'follow-through'] as const;
+export type Verdict = (typeof verdicts)[number];
 
 /** The machine's finding for one component. */
 export interface Credit {
@@ -232,9 +232,12 @@ export interface ScoringInput<Asked, Key, Response, Arrangement> extends AnswerI
 export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   readonly name: string;
   readonly contentVersion: number;
-  readonly asked: GenericSchema<unknown, Asked>;
-  readonly key: GenericSchema<unknown, Key>;
-  readonly arrangement: GenericSchema<unknown, Arrangement>;
+  readonly asked: Joi.ObjectSchema<Asked>;
+  readonly key: Joi.ObjectSchema<Key>;
+  readonly arrangement: Joi.AnySchema<Arrangement>;
+  readonly response: Joi.ObjectSchema<Response>;
+  /** Of the candidate's half, by name. */
+  readonly events: Readonly<Record<string, Joi.AnySchema>>;
   /** Stored content of an older version; parsed afterwards. */
   upgradeContent(stored: unknown, from: number): unknown;
   /** What an author begins with. */
@@ -275,22 +278,6 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   /** The key with one more accepted answer, as `facts` names it; null where that cannot be. */
   accept(content: Content<Asked, Key>, component: string, answer: string): Key | null;
 }
-
-/** What most kinds have nothing to say about. */
-export const plainKey = {
-  contentVersion: 1,
-  upgradeContent: (stored: unknown) => stored,
-  documents: [],
-  formulas: [],
-  buildsOn: () => [],
-  check: () => [],
-  markScheme: () => null,
-  modelAnswer: () => null,
-  runsPrograms: false,
-  evidence: () => [],
-  values: () => ({}),
-  accept: () => null,
-} as const;
 
 /** What each kind's `samples.ts` exports, for the contract test and for authors. */
 export interface Sample<Asked, Key, Response> {

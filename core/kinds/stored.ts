@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import { message, type Message } from '../messages/message';
 import type { Page } from '../files/pages';
 import { candidateKindOf, type AnyCandidateKind } from './candidateKindOf';
@@ -20,44 +19,51 @@ export const storeResponse = (kind: KindName, response: unknown): StoredResponse
   response,
 });
 
-const storedSchema = v.strictObject({
-  version: v.pipe(v.number(), v.integer(), v.minValue(1)),
-  response: v.unknown(),
-});
-
 export type Read = { readonly response: unknown } | { readonly problem: Message };
 
-/** Reads a stored response of the same or an older version; a newer one is refused, never guessed at. */
-export function readResponse(kind: AnyCandidateKind, stored: unknown): Read {
-  const envelope = v.safeParse(storedSchema, stored);
-  if (!envelope.success) return { problem: message('stored.noResponse') };
-  const { version, response } = envelope.output;
+const isStored = (stored: unknown): stored is StoredResponse =>
+  typeof stored === 'object' &&
+  stored !== null &&
+  Object.keys(stored).every((name) => name === 'version' || name === 'response') &&
+  Number.isInteger((stored as Partial<StoredResponse>).version) &&
+  (stored as StoredResponse).version >= 1;
+
+/**
+ * The response in a stored one, brought up to the present version; a newer one is refused, never guessed at. Its shape is
+ * not looked at: what a device sends is checked by the server before it is kept (`readResponse`).
+ */
+export function openStored(kind: AnyCandidateKind, stored: unknown): Read {
+  if (!isStored(stored)) return { problem: message('stored.noResponse') };
+  const { version, response } = stored;
   if (version > kind.responseVersion) return { problem: message('stored.newerResponse', { version }) };
   try {
-    const upgraded = version < kind.responseVersion ? kind.upgradeResponse(response, version) : response;
-    const parsed = v.safeParse(kind.response, upgraded);
-    return parsed.success ? { response: parsed.output } : { problem: message('stored.noResponse') };
+    return { response: version < kind.responseVersion ? kind.upgradeResponse(response, version) : response };
   } catch {
-    // Nested too deeply to be looked through, or not what the upgrade expects.
+    // Not what the upgrade expects.
     return { problem: message('stored.noResponse') };
   }
 }
 
-/** Answers read before, by the stored object: a screen asks for them at every drawing. */
-const known = new WeakMap<object, unknown>();
+type ReadAnswer = (name: KindName, shown: unknown, stored: unknown) => unknown;
+
+/** Reads answers by a way to open what is stored. Answers read before are kept: a screen asks for them at every drawing. */
+export function answersOpenedBy(open: (name: KindName, stored: unknown) => Read): ReadAnswer {
+  const known = new WeakMap<object, unknown>();
+  return (name, shown, stored) => {
+    const kind = candidateKindOf(name);
+    if (typeof stored !== 'object' || stored === null) return kind.empty(shown);
+    if (known.has(stored)) return known.get(stored);
+    const { pages, ...own } = stored as StoredAnswer;
+    const read = open(name, own);
+    const written = 'response' in read ? kind.fitting(shown, read.response) : kind.empty(shown);
+    const response = pages && kind.takePages ? kind.takePages(written, pages) : written;
+    known.set(stored, response);
+    return response;
+  };
+}
 
 /**
  * The response of a part, without what cannot belong here; the empty one where there is none or it cannot be read.
- * What breaks a limit of the page costs itself alone, not the rest of the answer.
+ * What breaks a limit of the page costs itself alone, not the rest of the answer. For what was checked before it was kept.
  */
-export function responseOrEmpty(name: KindName, shown: unknown, stored: unknown): unknown {
-  const kind = candidateKindOf(name);
-  if (typeof stored !== 'object' || stored === null) return kind.empty(shown);
-  if (known.has(stored)) return known.get(stored);
-  const { pages, ...own } = stored as StoredAnswer;
-  const read = readResponse(kind, own);
-  const written = 'response' in read ? kind.fitting(shown, read.response) : kind.empty(shown);
-  const response = pages && kind.takePages ? kind.takePages(written, pages) : written;
-  known.set(stored, response);
-  return response;
-}
+export const responseOrEmpty = answersOpenedBy((name, stored) => openStored(candidateKindOf(name), stored));

@@ -1,14 +1,9 @@
-import * as v from 'valibot';
+import type Joi from 'joi';
 import { describe, expect, it } from 'vitest';
 import { aidsFor } from './aids';
-import {
-  aidValue,
-  drawingValue,
-  highlightsValue,
-  withHighlight,
-  withoutRange,
-  type Highlight,
-} from './notes';
+import { isOf } from '../validation/shapes';
+import { aidSchema, drawingSchema, highlightsSchema } from './noteSchemas';
+import { withHighlight, withoutRange, type Highlight } from './notes';
 
 const TEXT = 'Lots K-1 and K-3 had been moved.';
 const textOf = (start: number, end: number) => TEXT.slice(start, end);
@@ -42,29 +37,29 @@ describe('highlights', () => {
 });
 
 describe('what a device may send of aids', () => {
-  it.each<[string, v.GenericSchema, unknown, boolean]>([
-    ['highlights', highlightsValue, { 'tab-0': [of(0, 4)] }, true],
-    ['highlights of another tint', highlightsValue, { 'tab-0': [{ ...of(0, 4), tint: 'red' }] }, false],
-    ['highlights before the start', highlightsValue, { 'tab-0': [{ ...of(0, 4), start: -1 }] }, false],
+  it.each<[string, Joi.AnySchema, unknown, boolean]>([
+    ['highlights', highlightsSchema, { 'tab-0': [of(0, 4)] }, true],
+    ['highlights of another tint', highlightsSchema, { 'tab-0': [{ ...of(0, 4), tint: 'red' }] }, false],
+    ['highlights before the start', highlightsSchema, { 'tab-0': [{ ...of(0, 4), start: -1 }] }, false],
     [
       'far too many highlights',
-      highlightsValue,
+      highlightsSchema,
       { 'tab-0': Array.from({ length: 201 }, () => of(0, 1)) },
       false,
     ],
-    ['a drawing', drawingValue, [[1, 2, 3, 4]], true],
-    ['a stroke beside the pad', drawingValue, [[1, 2000]], false],
+    ['a drawing', drawingSchema, [[1, 2, 3, 4]], true],
+    ['a stroke beside the pad', drawingSchema, [[1, 2000]], false],
     // 11 strokes of 2,000 points are above 20,000.
     [
       'a drawing of too many points',
-      drawingValue,
+      drawingSchema,
       Array.from({ length: 11 }, () => new Array<number>(4000).fill(1)),
       false,
     ],
-    ['a place', aidValue, { open: true, x: 12, angle: 'degrees' }, true],
-    ['a place without end', aidValue, { x: Infinity }, false],
-    ['a setting with things in it', aidValue, { x: { y: 1 } }, false],
-  ])('%s', (_, schema, value, good) => expect(v.is(schema, value)).toBe(good));
+    ['a place', aidSchema, { open: true, x: 12, angle: 'degrees' }, true],
+    ['a place without end', aidSchema, { x: Infinity }, false],
+    ['a setting with things in it', aidSchema, { x: { y: 1 } }, false],
+  ])('%s', (_, schema, value, good) => expect(isOf(schema, value)).toBe(good));
 });
 
 it('gives each aid once, in the order of the kit', () =>

@@ -1,10 +1,3 @@
-import * as v from 'valibot';
-
-/** A number from 0 to 1, as a share of the width or the height of a page. */
-const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
-const point = v.tuple([share, share]);
-const place = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000_000));
-
 export const QUOTE_MOST = 200;
 export const NOTE_MOST = 1000;
 export const NOTES_MOST = 100;
@@ -13,48 +6,31 @@ export const NOTES_MOST = 100;
  * Where in a response a note stands: a range of its text (characters of its text leaves, one after the other), a point,
  * box or free line on a page, lines of a program (from 1), or a cell or object by its component's key.
  */
-export const anchorSchema = v.variant('on', [
-  v.pipe(
-    v.strictObject({
-      on: v.literal('text'),
-      start: place,
-      end: place,
-      quote: v.pipe(v.string(), v.maxLength(QUOTE_MOST)),
-    }),
-    v.check(({ start, end }) => start < end, 'an empty range'),
-  ),
-  v.strictObject({
-    on: v.literal('page'),
-    file: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/)),
-    /** Of the file, from 1: a photograph has one. */
-    page: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1000)),
-    shape: v.picklist(['point', 'box', 'line']),
-    /** One, the two corners, or all of the line. */
-    points: v.pipe(v.array(point), v.minLength(1), v.maxLength(300)),
-  }),
-  v.pipe(
-    v.strictObject({ on: v.literal('lines'), from: place, to: place }),
-    v.check(({ from, to }) => from >= 1 && from <= to, 'no lines'),
-  ),
-  v.strictObject({ on: v.literal('component'), key: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,20}$/)) }),
-]);
-export type Anchor = v.InferOutput<typeof anchorSchema>;
+export type Anchor =
+  | { readonly on: 'text'; readonly start: number; readonly end: number; readonly quote: string }
+  | PageAnchor
+  | { readonly on: 'lines'; readonly from: number; readonly to: number }
+  | { readonly on: 'component'; readonly key: string };
+
+export interface PageAnchor {
+  readonly on: 'page';
+  /** The SHA-256 of the file. */
+  readonly file: string;
+  /** Of the file, from 1: a photograph has one. */
+  readonly page: number;
+  readonly shape: 'point' | 'box' | 'line';
+  /** One, the two corners, or all of the line: across and down, from 0 to 1 as shares of the width and the height. */
+  readonly points: readonly (readonly [number, number])[];
+}
 
 /** An assessor's comment tied to a place in the answer. */
-export const marginNoteSchema = v.strictObject({
-  id: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/)),
-  anchor: anchorSchema,
+export interface MarginNote {
+  readonly id: string;
+  readonly anchor: Anchor;
   /** The criterion that it is about; null for none. */
-  component: v.nullable(v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,20}$/))),
-  text: v.pipe(v.string(), v.maxLength(NOTE_MOST)),
-});
-export type MarginNote = v.InferOutput<typeof marginNoteSchema>;
-
-export const marginNotesSchema = v.pipe(
-  v.array(marginNoteSchema),
-  v.maxLength(NOTES_MOST),
-  v.check((notes) => new Set(notes.map((note) => note.id)).size === notes.length, 'a note twice'),
-);
+  readonly component: string | null;
+  readonly text: string;
+}
 
 /** Notes in the order in which a reader meets them: by text, by program, by page, by component; then by place. */
 export function inReadingOrder(notes: readonly MarginNote[], files: readonly string[] = []): MarginNote[] {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import * as v from 'valibot';
-import { inReadingOrder, marginNotesSchema, type Anchor, type MarginNote } from './marginNote';
+import { isOf } from '../validation/shapes';
+import { marginNotesSchema } from './marginNoteSchema';
+import { inReadingOrder, type Anchor, type MarginNote } from './marginNote';
 import { piecesOf, textLeaves, withMarks } from './notesInText';
 import { finishAt, marksAnHour } from './pace';
 import { isGap, meanGiven } from './settle';
@@ -90,7 +91,7 @@ describe('margin notes', () => {
   });
 
   it('are refused without a place, outside of a page, or twice', () => {
-    const parse = (notes: unknown) => v.safeParse(marginNotesSchema, notes).success;
+    const parse = (notes: unknown) => isOf(marginNotesSchema, notes);
     expect(parse([onText('a', 2, 3)])).toBe(true);
     expect(parse([onText('a', 3, 3)])).toBe(false);
     expect(parse([onText('a', 2, 3), onText('a', 4, 5)])).toBe(false);

@@ -1,5 +1,3 @@
-import * as v from 'valibot';
-
 /**
  * What is said, as a code with values: `area.key`, as `choice.chooseMore` with `{ count: 2 }`. Its words are in the
  * catalogue of the area, one a language; nothing that is stored or sent holds a sentence of ours. Values may hold what
@@ -12,11 +10,6 @@ export interface Message {
 
 export const message = (code: string, values?: Message['values']): Message =>
   values ? { code, values } : { code };
-
-export const messageSchema: v.GenericSchema<unknown, Message> = v.strictObject({
-  code: v.string(),
-  values: v.optional(v.record(v.string(), v.union([v.string(), v.number()]))),
-});
 
 /** Puts a message into words. */
 export type Say = (message: Message) => string;

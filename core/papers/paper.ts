@@ -1,120 +1,105 @@
-import * as v from 'valibot';
 import type { Document } from '../documents/document';
-import { documentSchema } from '../documents/documentSchema';
-import { sumMarks, type Hundredths } from '../marks';
-import { readContent } from '../kinds/authoring';
-import { isKindName, type KindName } from '../kinds/kindNames';
-import { aidNames } from '../kit/aids';
 import type { Content } from '../kinds/contract';
-import { keyKindOf } from '../kinds/keyKinds';
+import type { KindName } from '../kinds/kindNames';
+import type { AidName } from '../kit/aids';
+import { sumMarks, type Hundredths } from '../marks';
 
-const key = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
-const letter = v.pipe(v.string(), v.regex(/^[A-F]$/));
-const text = v.pipe(v.string(), v.maxLength(20_000));
+export interface SourceTab {
+  readonly title: string;
+  readonly body: Document;
+}
 
-const tab = v.strictObject({ title: text, body: documentSchema });
-const sourceSchema = v.strictObject({
-  key,
-  tabs: v.pipe(v.array(tab), v.minLength(1), v.maxLength(6)),
-});
 /** What a question is about. Questions whose sources have the same key share it at the desk. */
-export type Source = v.InferOutput<typeof sourceSchema>;
+export interface Source {
+  readonly key: string;
+  readonly tabs: readonly SourceTab[];
+}
 
-const partSchema = v.pipe(
-  v.strictObject({
-    key: letter,
-    kind: v.custom<KindName>(isKindName, 'unknown kind of part'),
-    /** Of the content, as the kind counts its versions. */
-    version: v.pipe(v.number(), v.integer(), v.minValue(1)),
-    marks: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100_000)),
-    /** The author's estimate, for the pace line; null falls back to the marks. */
-    minutes: v.nullable(v.pipe(v.number(), v.minValue(0))),
-    prompt: documentSchema,
-    content: v.unknown(),
-  }),
-  v.rawTransform(({ dataset, addIssue, NEVER }) => {
-    const { kind, version, content: stored } = dataset.value;
-    try {
-      const content: Content<unknown, unknown> = readContent(keyKindOf(kind), stored, version);
-      return { ...dataset.value, version: keyKindOf(kind).contentVersion, content };
-    } catch (error) {
-      addIssue({ message: `${kind}: ${v.isValiError(error) ? v.summarize(error.issues) : String(error)}` });
-      return NEVER;
-    }
-  }),
-);
-export type Part = v.InferOutput<typeof partSchema>;
+export interface Part {
+  /** A letter. */
+  readonly key: string;
+  readonly kind: KindName;
+  /** Of the content, as the kind counts its versions. */
+  readonly version: number;
+  readonly marks: Hundredths;
+  /** The author's estimate, for the pace line; null falls back to the marks. */
+  readonly minutes: number | null;
+  readonly prompt: Document;
+  readonly content: Content<unknown, unknown>;
+}
 
 /** State of an item version in the bank. Only approved ones are used in papers. */
 export type ItemState = 'draft' | 'in review' | 'approved' | 'retired';
 
 /** One immutable version of an item, as the bank stores it, key and all. */
-export const itemSchema = v.strictObject({
-  key,
-  version: v.pipe(v.number(), v.integer(), v.minValue(1)),
-  title: text,
+export interface Item {
+  readonly key: string;
+  readonly version: number;
+  readonly title: string;
   /** Shown before the question; candidates can fold it away. Empty for none. */
-  introduction: documentSchema,
-  source: v.nullable(sourceSchema),
-  parts: v.pipe(v.array(partSchema), v.minLength(1), v.maxLength(6)),
-});
-export type Item = v.InferOutput<typeof itemSchema>;
+  readonly introduction: Document;
+  readonly source: Source | null;
+  readonly parts: readonly Part[];
+}
 
-const itemEntry = v.strictObject({
-  key,
-  version: v.number(),
+export interface ItemEntry {
+  readonly key: string;
+  readonly version: number;
   /** Neighbours with the same page are shown together, one below the other; null for a page of its own. */
-  page: v.nullable(key),
+  readonly page: string | null;
   /** Of the questions with the same draw, a form has as many as its section says; null for one that is always asked. */
-  draw: v.nullable(key),
-});
+  readonly draw: string | null;
+}
 
 /** How one goes through a section: in any order, or each question once, in order. */
 export const navigations = ['free', 'forward only', 'forward only once answered'] as const;
 export type Navigation = (typeof navigations)[number];
 
-const sectionSchema = v.strictObject({
-  key: letter,
-  title: text,
-  introduction: documentSchema,
-  /** A limit of its own, from when the section is first opened; null for none. It runs inside the paper's. */
-  minutes: v.nullable(v.pipe(v.number(), v.minValue(1), v.maxValue(600))),
-  /** What may be consulted all through the section. */
-  handouts: v.pipe(v.array(v.strictObject({ key, ...tab.entries })), v.maxLength(8)),
-  navigation: v.picklist(navigations),
-  /** The aids that it allows. */
-  aids: v.array(v.picklist(aidNames)),
-  /** Whether its questions come in another order for each candidate; those on one page or with one source stay together. */
-  shuffled: v.boolean(),
-  /** Which questions are drawn for each candidate, and how many of them. */
-  draws: v.array(v.strictObject({ draw: key, count: v.pipe(v.number(), v.integer(), v.minValue(1)) })),
-  items: v.pipe(v.array(itemEntry), v.minLength(1)),
-});
 /** A document that may be consulted all through a section. */
-export type Handout = v.InferOutput<typeof sectionSchema>['handouts'][number];
+export interface Handout extends SourceTab {
+  readonly key: string;
+}
 
-export const paperSchema = v.strictObject({
-  key,
-  version: v.pipe(v.number(), v.integer(), v.minValue(1)),
-  title: text,
-  cover: documentSchema,
-  minutes: v.pipe(v.number(), v.minValue(1), v.maxValue(600)),
-  warningMinutes: v.array(v.number()),
-  sections: v.pipe(v.array(sectionSchema), v.minLength(1), v.maxLength(6)),
+export interface Section {
+  /** A letter. */
+  readonly key: string;
+  readonly title: string;
+  readonly introduction: Document;
+  /** A limit of its own, from when the section is first opened; null for none. It runs inside the paper's. */
+  readonly minutes: number | null;
+  readonly handouts: readonly Handout[];
+  readonly navigation: Navigation;
+  /** The aids that it allows. */
+  readonly aids: readonly AidName[];
+  /** Whether its questions come in another order for each candidate; those on one page or with one source stay together. */
+  readonly shuffled: boolean;
+  /** Which questions are drawn for each candidate, and how many of them. */
+  readonly draws: readonly { readonly draw: string; readonly count: number }[];
+  readonly items: readonly ItemEntry[];
+}
+
+/** What candidates accept before the test: the text, and the lines that they tick. */
+export interface Rules {
+  readonly version: string;
+  readonly text: Document;
+  readonly statements: readonly { readonly key: string; readonly text: string }[];
+}
+
+export interface Paper {
+  readonly key: string;
+  readonly version: number;
+  readonly title: string;
+  readonly cover: Document;
+  readonly minutes: number;
+  readonly warningMinutes: readonly number[];
+  readonly sections: readonly Section[];
   /** Bands from the lowest; `from` in hundredths. */
-  bands: v.array(v.strictObject({ title: text, from: v.number() })),
-  showRightAnswers: v.boolean(),
+  readonly bands: readonly { readonly title: string; readonly from: number }[];
+  readonly showRightAnswers: boolean;
   /** Whether assessors see the rough work; it is never marked. */
-  showRoughWork: v.boolean(),
-  rules: v.strictObject({
-    version: v.string(),
-    text: documentSchema,
-    statements: v.array(v.strictObject({ key, text })),
-  }),
-});
-export type Paper = v.InferOutput<typeof paperSchema>;
-
-export const fullPaperSchema = v.strictObject({ ...paperSchema.entries, bank: v.array(itemSchema) });
+  readonly showRoughWork: boolean;
+  readonly rules: Rules;
+}
 
 /** A published paper with the very item versions it names. */
 export interface FullPaper extends Paper {

@@ -1,8 +1,18 @@
-import * as v from 'valibot';
-import type { Component, Content, Found, NamedValues, Place } from '../kinds/contract';
+import Joi from 'joi';
+import {
+  verdicts,
+  type Component,
+  type Content,
+  type Credit,
+  type Found,
+  type NamedValues,
+  type Place,
+  type Undecided,
+} from '../kinds/contract';
 import type { EvidenceFound } from '../kinds/evidence';
 import type { KeyKinds } from '../kinds/keyKinds';
-import { messageSchema } from '../messages/message';
+import { messageSchema } from '../messages/messageSchema';
+import { anyText, check, listOf, objectOf, oneOf } from '../validation/shapes';
 
 /** A part with what was answered, as plain data: it travels to the worker that scores. */
 export interface Answered {
@@ -26,28 +36,25 @@ export type ScoringFailure = 'threw' | 'nonsense' | 'took too long' | 'no eviden
 /** A score that breaks the contract of kinds. */
 export class NonsenseError extends Error {}
 
-const foundSchema = v.array(
-  v.union([
-    v.strictObject({
-      component: v.string(),
-      hundredths: v.pipe(v.number(), v.integer()),
-      of: v.pipe(v.number(), v.integer()),
-      verdict: v.picklist(['right', 'partly', 'wrong', 'unanswered', 'follow-through']),
-      reasons: v.array(messageSchema),
-    }),
-    v.strictObject({ component: v.string(), undecided: v.string() }),
-  ]),
-);
+const credit = objectOf<Credit>({
+  component: anyText,
+  hundredths: Joi.number().integer(),
+  of: Joi.number().integer(),
+  verdict: oneOf(verdicts),
+  reasons: listOf(messageSchema),
+});
+const undecided = objectOf<Undecided>({ component: anyText, undecided: anyText });
+const foundSchema = listOf<Found>(Joi.alternatives<Found>(credit, undecided));
 
 /** One finding for each component of the machine, in their order and within their bounds. */
 function checked(components: readonly Component[], found: unknown): Found[] {
-  const parsed = v.safeParse(foundSchema, found);
-  if (!parsed.success) throw new NonsenseError('credits that are none');
+  const read = check(foundSchema, found);
+  if ('problems' in read) throw new NonsenseError('credits that are none');
   return components
     .filter((component) => component.by === 'machine')
     .map((component, i, all) => {
-      const credit = parsed.output[i];
-      if (parsed.output.length !== all.length || credit?.component !== component.key)
+      const credit = read.value[i];
+      if (read.value.length !== all.length || credit?.component !== component.key)
         throw new NonsenseError('credits that are not one for each component');
       if ('undecided' in credit) return credit;
       if (credit.of !== component.of || Math.abs(credit.hundredths) > component.of)

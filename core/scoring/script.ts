@@ -3,7 +3,7 @@ import { isDecided, type Component, type Credit, type Fact, type Place } from '.
 import type { EvidenceFound, EvidenceRequest } from '../kinds/evidence';
 import { keyKindOf, keyKinds, type AnyKeyKind } from '../kinds/keyKinds';
 import { unansweredCredit } from '../kinds/shared/credits';
-import { responseOrEmpty } from '../kinds/stored';
+import { checkedOrEmpty } from '../kinds/readResponse';
 import type { Form } from '../forms/form';
 import { placeOf } from '../forms/drawForm';
 import { allParts, type FullPaper, type PartInPlace } from '../papers/paper';
@@ -42,7 +42,7 @@ export function partsOfScript({ paper, form, answers, locale }: Script): ScriptP
     const { part, item, target } = at;
     if (!shown.has(target)) return [];
     const kind = keyKindOf(part.kind);
-    const response = responseOrEmpty(part.kind, shown.get(target), answers[target]);
+    const response = checkedOrEmpty(part.kind, shown.get(target), answers[target]);
     const { state } = candidateKindOf(part.kind).progress(shown.get(target), response);
     return {
       ...at,

@@ -2,6 +2,7 @@
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import Joi from 'joi';
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import { roles, type Role } from '../../core/rounds/api';
 import { readConfig } from '../config';
 import { openDatabase } from '../db/open';
@@ -11,14 +12,10 @@ import { addStaff } from './operations';
 const { values } = parseArgs({
   options: { name: { type: 'string' }, email: { type: 'string' }, roles: { type: 'string' } },
 });
-const wanted = Joi.object<{ name: string; email: string; roles: Role[] }>({
-  name: Joi.string().trim().min(2).max(100).required(),
-  email: Joi.string().email({ tlds: false }).lowercase().max(200).required(),
-  roles: Joi.array()
-    .items(Joi.valid(...roles))
-    .unique()
-    .min(1)
-    .required(),
+const wanted = objectOf<{ name: string; email: string; roles: Role[] }>({
+  name: Joi.string().trim().min(2).max(100),
+  email: Joi.string().email({ tlds: false }).lowercase().max(200),
+  roles: Joi.array().items(oneOf(roles)).unique().min(1),
 }).validate({ ...values, roles: values.roles?.split(',').map((role) => role.trim()) });
 if (wanted.error) {
   console.error(`${wanted.error.message}\nRoles: ${roles.join(', ')}, several parted by commas.`);

@@ -1,3 +1,4 @@
+import { objectOf } from '../../core/validation/shapes';
 import Joi from 'joi';
 import { forAnyone, type Endpoint } from '../http/endpoint';
 import { ApiError, conflict } from '../http/errors';
@@ -14,10 +15,10 @@ interface FirstAccountBody {
   readonly password: string;
 }
 
-const body = Joi.object<FirstAccountBody>({
-  secret: Joi.string().max(100).required(),
-  name: Joi.string().trim().min(2).max(100).required(),
-  email: Joi.string().email({ tlds: false }).max(200).required(),
+const body = objectOf<FirstAccountBody>({
+  secret: Joi.string().max(100),
+  name: Joi.string().trim().min(2).max(100),
+  email: Joi.string().email({ tlds: false }).max(200),
   password: newPassword,
 });
 

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import type { PasswordChange } from '../../core/accounts/api';
 import { roles, type StaffMember } from '../../core/rounds/api';
 import { forAnyone, forStaff, idParams, type Endpoint } from '../http/endpoint';
@@ -15,15 +16,15 @@ import type { HasClock } from '../machine/clock';
 /** What is needed here of the server. */
 interface Needs extends HasClock, HasDb, HasSessions, HasSecret {}
 
-const signInBody = Joi.object<{ email: string; password: string }>({
-  email: Joi.string().max(200).required(),
-  password: Joi.string().max(200).required(),
+const signInBody = objectOf<{ email: string; password: string }>({
+  email: Joi.string().max(200),
+  password: Joi.string().max(200),
 });
-const passwordBody = Joi.object<PasswordChange>({
-  current: Joi.string().max(200).required(),
+const passwordBody = objectOf<PasswordChange>({
+  current: Joi.string().max(200),
   wanted: newPassword,
 });
-const disabledBody = Joi.object<{ disabled: boolean }>({ disabled: Joi.boolean().required() });
+const disabledBody = objectOf<{ disabled: boolean }>({ disabled: Joi.boolean() });
 const nothing = Joi.object({});
 /** An address and a password. */
 const SIGN_IN_LIMIT_KB = 2;

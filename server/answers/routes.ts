@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import type { AcceptedAnswer } from '../../core/answers/api';
 import { COMPONENT_KEY } from '../../core/scoring/components';
 import { forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
@@ -38,10 +39,10 @@ const accepted = {
   component: Joi.string().pattern(COMPONENT_KEY).required(),
   answer: Joi.string().max(400).required(),
 };
-const previewBody = Joi.object<AcceptedAnswer>(accepted);
-const acceptBody = Joi.object<AcceptedAnswer & { reason: string }>({
+const previewBody = objectOf<AcceptedAnswer>(accepted);
+const acceptBody = objectOf<AcceptedAnswer & { reason: string }>({
   ...accepted,
-  reason: Joi.string().trim().min(3).max(1000).required(),
+  reason: Joi.string().trim().min(3).max(1000),
 });
 
 const PART = '/rounds/:round/answers/:item/:part';

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import { checkNames, type CheckResult } from '../../core/arrival/checks';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
@@ -48,37 +49,36 @@ interface Needs
     HasScheduler {}
 
 // Whatever stands in the address: what a mail program has made of a link is a wrong link, and no malformed message.
-const linkBody = Joi.object<{ link: string }>({ link: Joi.string().max(2000).required() });
-const detailsBody = Joi.object<{ correction: string | null }>({
-  correction: Joi.string().trim().max(500).allow(null).required(),
+const linkBody = objectOf<{ link: string }>({ link: Joi.string().max(2000) });
+const detailsBody = objectOf<{ correction: string | null }>({
+  correction: Joi.string().trim().max(500).allow(null),
 });
 const fact = Joi.alternatives(Joi.string().max(200), Joi.number(), Joi.boolean());
-const checksBody = Joi.object<{ results: CheckResult[]; goOn: boolean }>({
+const checksBody = objectOf<{ results: CheckResult[]; goOn: boolean }>({
   results: Joi.array()
     .items(
       Joi.object({
-        name: Joi.valid(...checkNames).required(),
-        outcome: Joi.valid('good', 'could be better', 'not working').required(),
+        name: oneOf(checkNames).required(),
+        outcome: oneOf(['good', 'could be better', 'not working']).required(),
         facts: Joi.object().pattern(Joi.string().max(40), fact).max(20).required(),
       }),
     )
     .max(10)
-    .unique('name')
-    .required(),
-  goOn: Joi.boolean().required(),
+    .unique('name'),
+  goOn: Joi.boolean(),
 });
-const rulesBody = Joi.object<{ version: string; accepted: string[] }>({
-  version: Joi.string().max(40).required(),
-  accepted: Joi.array().items(Joi.string().max(40)).max(20).required(),
+const rulesBody = objectOf<{ version: string; accepted: string[] }>({
+  version: Joi.string().max(40),
+  accepted: Joi.array().items(Joi.string().max(40)).max(20),
 });
 
-const pictureParams = Joi.object<{ of: 'person' | 'identity' }>({
-  of: Joi.valid('person', 'identity').required(),
+const pictureParams = objectOf<{ of: 'person' | 'identity' }>({
+  of: oneOf(['person', 'identity']),
 });
 const picture = { type: 'image/jpeg', limit: '2mb' } as const;
 const block = { type: 'application/octet-stream', limit: '300kb' } as const;
 // Typed or pasted by people: what is no code is a wrong one.
-const codeBody = Joi.object<{ code: string }>({ code: Joi.string().trim().min(1).max(400).required() });
+const codeBody = objectOf<{ code: string }>({ code: Joi.string().trim().min(1).max(400) });
 
 const wrongLink = () => new ApiError(404, 'wrong-link');
 

@@ -1,9 +1,9 @@
-import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { chartValues } from '../../core/documents/chartValues';
 import type { Block, ChartNode, Inline } from '../../core/documents/document';
 import { documentAsText } from '../../core/documents/documentAsText';
 import { documentSchema } from '../../core/documents/documentSchema';
+import { parsed } from '../../core/validation/shapes';
 import { say } from '../../core/messages/words';
 import type { FileFacts } from './fileFacts';
 import { parseDocument } from './parseDocument';
@@ -20,7 +20,7 @@ const parse = (markdown: string) => parseDocument(markdown, { fileOf: (name) => 
 const blocksOf = (markdown: string): readonly Block[] => {
   const { document, issues } = parse(markdown);
   expect(issues).toEqual([]);
-  expect(v.parse(documentSchema, JSON.parse(JSON.stringify(document)))).toEqual(document);
+  expect(parsed(documentSchema, JSON.parse(JSON.stringify(document)))).toEqual(document);
   return document.blocks;
 };
 const text = (words: string): Inline => ({ type: 'text', text: words });

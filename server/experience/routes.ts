@@ -1,5 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import { experienceQuestions, LEVELS, type ExperienceAnswers } from '../../core/experience/api';
 import { arrivalView } from '../arrival/operations';
 import { arrivalStateOf } from '../candidates/state';
@@ -32,11 +33,9 @@ interface Needs
     HasReader,
     HasSecret {}
 
-const answersBody = Joi.object<ExperienceAnswers>({
-  answers: Joi.object()
-    .pattern(Joi.valid(...experienceQuestions), Joi.valid(...LEVELS))
-    .required(),
-  comment: Joi.string().trim().max(2000).allow('').required(),
+const answersBody = objectOf<ExperienceAnswers>({
+  answers: Joi.object().pattern(oneOf(experienceQuestions), oneOf(LEVELS)),
+  comment: Joi.string().trim().max(2000).allow(''),
 });
 
 /** Keeps what a candidate says of the test, once, apart from the script and without a name. */

@@ -1,6 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { drawForm, type FormTerms } from '../../core/forms/drawForm';
-import { parseForm, type Form } from '../../core/forms/form';
+import type { Form } from '../../core/forms/form';
+import { parseForm } from '../../core/forms/parseForm';
 import { aidsFor } from '../../core/kit/aids';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import { splitForSealing } from '../../core/papers/candidatePaper';

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import { stopsService, type OperationsView } from '../../core/health/api';
 import { record } from '../audit/record';
 import { forAnyone, forCandidates, forStaff, type Endpoint } from '../http/endpoint';
@@ -26,8 +27,8 @@ const { version } = JSON.parse(
 /** For anybody: what is wrong is for the log. */
 const sandboxOf = ({ trouble, ...rest }: SandboxHealth) => ({ ...rest, well: trouble === null });
 
-const believeBody = Joi.object<{ reason: string }>({
-  reason: Joi.string().trim().min(3).max(1000).required(),
+const believeBody = objectOf<{ reason: string }>({
+  reason: Joi.string().trim().min(3).max(1000),
 });
 
 const operationsOf = ({ troubles, clock }: HasClock & HasTroubles): OperationsView => ({

@@ -1,6 +1,7 @@
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
 import type { ServerResponse } from 'node:http';
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import type { Role } from '../../core/rounds/api';
 import { badRequest, linkNeeded, notAllowed, notSignedIn } from './errors';
 import type { CandidateSession, Sessions, StaffSession } from './sessions';
@@ -204,4 +205,4 @@ export function mount(
   }
 }
 
-export const idParams = Joi.object<{ id: number }>({ id: Joi.number().integer().min(1).required() });
+export const idParams = objectOf<{ id: number }>({ id: Joi.number().integer().min(1) });

@@ -1,3 +1,4 @@
+import { objectOf } from '../../core/validation/shapes';
 import Joi from 'joi';
 
 /** A part of a paper, as seen from a round: `/:round/:item/:part`. */
@@ -7,14 +8,10 @@ export interface PartParams {
   readonly part: string;
 }
 
-export const partParams = Joi.object<PartParams>({
-  round: Joi.number().integer().min(1).required(),
-  item: Joi.string()
-    .pattern(/^[a-z0-9-]{1,40}$/)
-    .required(),
-  part: Joi.string()
-    .pattern(/^[A-F]$/)
-    .required(),
+export const partParams = objectOf<PartParams>({
+  round: Joi.number().integer().min(1),
+  item: Joi.string().pattern(/^[a-z0-9-]{1,40}$/),
+  part: Joi.string().pattern(/^[A-F]$/),
 });
 
 export const targetIn = ({ item, part }: PartParams): string => `${item}/${part}`;

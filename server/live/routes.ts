@@ -1,5 +1,6 @@
 import { and, asc, count, eq, isNotNull, isNull, lte, max, or, sql } from 'drizzle-orm';
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import type { Stage } from '../../core/arrival/stage';
 import type { LiveView, Message } from '../../core/live/api';
 import { timeViewOf } from '../../core/timing/sittingTime';
@@ -28,9 +29,9 @@ import type { HasHub } from '../events/hub';
 /** What is needed here of the server. */
 interface Needs extends HasClock, HasDb, HasTime, HasHub, HasScheduler, HasLog, HasSessions {}
 
-const sayBody = Joi.object<{ text: string; hand: boolean }>({
-  text: Joi.string().trim().min(1).max(500).required(),
-  hand: Joi.boolean().required(),
+const sayBody = objectOf<{ text: string; hand: boolean }>({
+  text: Joi.string().trim().min(1).max(500),
+  hand: Joi.boolean(),
 });
 
 const queriesOf = perDatabase((db) => {

@@ -1,3 +1,4 @@
+import { objectOf } from '../../core/validation/shapes';
 import Joi from 'joi';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
@@ -7,9 +8,9 @@ import type { Outbox } from './outbox';
 import type { HasSessions } from '../http/sessions';
 import type { HasReader } from '../reading/reader';
 
-const attachmentParams = Joi.object<{ id: number; name: string }>({
-  id: Joi.number().integer().min(1).required(),
-  name: Joi.string().max(100).required(),
+const attachmentParams = objectOf<{ id: number; name: string }>({
+  id: Joi.number().integer().min(1),
+  name: Joi.string().max(100),
 });
 
 /** The outbox, for the coordinators of the rounds that the letters are about. */

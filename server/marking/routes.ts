@@ -1,9 +1,10 @@
 import Joi from 'joi';
+import { check, objectOf, oneOf, summaryOf } from '../../core/validation/shapes';
 import { COMPONENT_KEY } from '../../core/scoring/components';
-import * as v from 'valibot';
 import type { ItemSettings, OverallComment, RemarkMade, Settlement } from '../../core/marking/api';
 import { asideReasons, standardUses, type AsideReason, type MarkDraft } from '../../core/marking/mark';
-import { marginNotesSchema, type MarginNote } from '../../core/marking/marginNote';
+import type { MarginNote } from '../../core/marking/marginNote';
+import { marginNotesSchema } from '../../core/marking/marginNoteSchema';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { badRequest } from '../http/errors';
 import { partParams, targetIn, type PartParams } from '../http/partParams';
@@ -67,66 +68,64 @@ const given = Joi.object()
   .max(40);
 const comment = Joi.string().allow('').max(4000);
 const reason = Joi.string().trim().min(2).max(1000).required();
-const markBody = Joi.object<MarkDraft>({
-  given: given.required(),
-  comment: comment.required(),
+const markBody = objectOf<MarkDraft>({
+  given,
+  comment,
   notes: Joi.array().max(200).default([]),
   overrides: Joi.object()
     .pattern(COMPONENT_KEY, Joi.object({ hundredths: hundredths.required(), reason }))
     .max(40)
     .default({}),
 });
-const asideBody = Joi.object<{ reason: AsideReason; note: string }>({
-  reason: Joi.valid(...asideReasons).required(),
-  note: Joi.string().trim().allow('').max(1000).required(),
+const asideBody = objectOf<{ reason: AsideReason; note: string }>({
+  reason: oneOf(asideReasons),
+  note: Joi.string().trim().allow('').max(1000),
 });
-const settingsBody = Joi.object<ItemSettings>({
-  doublePercent: Joi.number().integer().min(0).max(100).required(),
-  tolerance: hundredths.required(),
-  standardEvery: Joi.number().integer().min(2).max(1000).required(),
+const settingsBody = objectOf<ItemSettings>({
+  doublePercent: Joi.number().integer().min(0).max(100),
+  tolerance: hundredths,
+  standardEvery: Joi.number().integer().min(2).max(1000),
 });
-const settleBody = Joi.object<Settlement>({
-  given: Joi.alternatives(Joi.valid('first', 'second', 'mean'), given).required(),
-  comment: comment.required(),
+const settleBody = objectOf<Settlement>({
+  given: Joi.alternatives(oneOf(['first', 'second', 'mean']), given),
+  comment,
   reason,
 });
-const standardBody = Joi.object<NewStandard>({
-  script: Joi.string().max(20).required(),
-  use: Joi.valid(...standardUses).required(),
-  given: given.required(),
-  comment: comment.required(),
+const standardBody = objectOf<NewStandard>({
+  script: Joi.string().max(20),
+  use: oneOf(standardUses),
+  given,
+  comment,
   reason,
 });
-const remarkBody = Joi.object<RemarkMade>({
-  script: Joi.string().max(20).required(),
-  target: Joi.string()
-    .pattern(/^[a-z0-9-]{1,40}\/[A-F]$/)
-    .required(),
-  component: Joi.string().pattern(COMPONENT_KEY).required(),
-  hundredths: Joi.number().integer().min(-100_000).max(100_000).required(),
+const remarkBody = objectOf<RemarkMade>({
+  script: Joi.string().max(20),
+  target: Joi.string().pattern(/^[a-z0-9-]{1,40}\/[A-F]$/),
+  component: Joi.string().pattern(COMPONENT_KEY),
+  hundredths: Joi.number().integer().min(-100_000).max(100_000),
   reason,
 });
-const overallBody = Joi.object<OverallComment>({
-  script: Joi.string().max(20).required(),
-  text: Joi.string().trim().allow('').max(4000).required(),
+const overallBody = objectOf<OverallComment>({
+  script: Joi.string().max(20),
+  text: Joi.string().trim().allow('').max(4000),
 });
-const holdBody = Joi.object<{ assessor: number; held: boolean; reason: string }>({
-  assessor: Joi.number().integer().min(1).required(),
-  held: Joi.boolean().required(),
+const holdBody = objectOf<{ assessor: number; held: boolean; reason: string }>({
+  assessor: Joi.number().integer().min(1),
+  held: Joi.boolean(),
   reason,
 });
-const answerBody = Joi.object<{ id: number; answer: string }>({
-  id: Joi.number().integer().min(1).required(),
+const answerBody = objectOf<{ id: number; answer: string }>({
+  id: Joi.number().integer().min(1),
   answer: reason,
 });
-const textBody = Joi.object<{ text: string }>({ text: Joi.string().trim().min(2).max(2000).required() });
-const phraseBody = Joi.object<{ text: string; shared: boolean }>({
-  text: Joi.string().trim().min(2).max(300).required(),
-  shared: Joi.boolean().required(),
+const textBody = objectOf<{ text: string }>({ text: Joi.string().trim().min(2).max(2000) });
+const phraseBody = objectOf<{ text: string; shared: boolean }>({
+  text: Joi.string().trim().min(2).max(300),
+  shared: Joi.boolean(),
 });
 const id = Joi.number().integer().min(1).required();
-const phraseParams = Joi.object<{ round: number; phrase: number }>({ round: id, phrase: id });
-const gapParams = Joi.object<{ round: number; gap: number }>({ round: id, gap: id });
+const phraseParams = objectOf<{ round: number; phrase: number }>({ round: id, phrase: id });
+const gapParams = objectOf<{ round: number; gap: number }>({ round: id, gap: id });
 const script = Joi.string().pattern(/^[A-Z0-9]{4,20}$/);
 const scriptParams = partParams.append({ script: script.required() }) as Joi.ObjectSchema<
   PartParams & { script: string }
@@ -145,9 +144,9 @@ const refOf = (params: PartParams): ItemRef => ({ round: params.round, target: t
 
 /** Margin notes as they are kept; refused where one has no place. */
 function notesOf(notes: unknown): MarginNote[] {
-  const parsed = v.safeParse(marginNotesSchema, notes);
-  if (!parsed.success) throw badRequest('notesNotPossible', parsed.issues[0].message);
-  return parsed.output;
+  const checked = check(marginNotesSchema, notes);
+  if ('problems' in checked) throw badRequest('notesNotPossible', summaryOf(checked.problems));
+  return checked.value;
 }
 
 const markers = ['assessor', 'lead'] as const;

@@ -1,15 +1,14 @@
 import { eq } from 'drizzle-orm';
 import type { Response } from 'express';
+import { objectOf } from '../../core/validation/shapes';
 import Joi from 'joi';
 import { media } from '../db/schema';
 import { notFound } from '../http/errors';
 import type { HasDb } from '../db/open';
 import type { HasFiles } from '../files/files';
 
-export const fileParams = Joi.object<{ file: string }>({
-  file: Joi.string()
-    .pattern(/^[0-9a-f]{64}$/)
-    .required(),
+export const fileParams = objectOf<{ file: string }>({
+  file: Joi.string().pattern(/^[0-9a-f]{64}$/),
 });
 
 /** A file of a text by its hash. Who may have it is for the caller to say. */

@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import { everyNode } from '../../core/documents/everyNode';
 import { withParsed } from '../../core/documents/withParsed';
 import { isKindName, type KindName } from '../../core/kinds/kindNames';
@@ -8,12 +7,14 @@ import { severe } from '../../core/kinds/shared/issues';
 import { message } from '../../core/messages/message';
 import {
   documentsOfPaper,
-  fullPaperSchema,
   type FullPaper,
   type Item,
   type Paper,
   type Part,
+  type Section,
 } from '../../core/papers/paper';
+import { fullPaperSchema } from '../../core/papers/paperSchemas';
+import { check } from '../../core/validation/shapes';
 import { issuesOfBank } from '../../core/papers/bankIssues';
 import { issuesOfSections } from '../../core/papers/sectionIssues';
 import { issuesOfRightAnswers, type RunEvidence } from '../../core/papers/rightAnswers';
@@ -41,8 +42,6 @@ export interface ItemDraft extends Omit<Item, 'introduction' | 'source' | 'parts
   readonly source: SourceDraft | null;
   readonly parts: readonly PartDraft[];
 }
-
-type Section = Paper['sections'][number];
 
 interface SectionDraft
   extends
@@ -159,25 +158,25 @@ export function paperFromDraft(draft: unknown, fileOf?: FileOf): FromDraft {
     value: formulas.value,
     issues: [...plain.issues, ...rich.issues, ...formulas.issues],
   };
-  const read = v.safeParse(fullPaperSchema, texts.value);
-  if (!read.success) {
-    const shape = read.issues.map((issue) => {
-      const path = (issue.path ?? []).map((step) => step.key as string | number);
-      return severe(path, message('author.misshapen', { problem: issue.message }));
-    });
+  const read = check(fullPaperSchema, texts.value, { all: true });
+  if ('problems' in read) {
+    const shape = read.problems.map(({ path, problem }) =>
+      severe(path, message('author.misshapen', { problem })),
+    );
     return { issues: [...texts.issues.filter(isSevere), ...shape] };
   }
-  const { bank } = read.output;
+  const paper = read.value;
+  const { bank } = paper;
   const found = [
     ...texts.issues,
     ...issuesOfBank(bank),
     ...issuesOfSiblings(bank),
-    ...issuesOfSections(read.output),
-    ...issuesOfMedia(read.output),
+    ...issuesOfSections(paper),
+    ...issuesOfMedia(paper),
   ];
   // Only what is whole can be scored.
   const issues = found.some(isSevere) ? found : [...found, ...issuesOfRightAnswers(bank, runHere())];
-  return issues.some(isSevere) ? { issues: issues.filter(isSevere) } : { paper: read.output, advice: issues };
+  return issues.some(isSevere) ? { issues: issues.filter(isSevere) } : { paper, advice: issues };
 }
 
 /** Expressions are compared here and now, each once; programs are run in the sandbox alone. */

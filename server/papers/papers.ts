@@ -1,8 +1,10 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
-import * as v from 'valibot';
+import type Joi from 'joi';
 import { issuesOfBank } from '../../core/papers/bankIssues';
 import { canonicalJson } from '../../core/journal/canonicalJson';
-import { itemSchema, paperSchema, type FullPaper, type Item, type Paper } from '../../core/papers/paper';
+import type { FullPaper, Item, Paper } from '../../core/papers/paper';
+import { itemSchema, paperSchema } from '../../core/papers/paperSchemas';
+import { check, summaryOf } from '../../core/validation/shapes';
 import type { Db } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { items, itemVersions, papers, paperVersions } from '../db/schema';
@@ -15,10 +17,10 @@ export interface PaperVersion {
 }
 
 /** A document as the database or an author has it. Throws a named error for a kind or version that is not known here. */
-function parsed<T>(schema: v.GenericSchema<unknown, T>, document: unknown): T {
-  const read = v.safeParse(schema, document);
-  if (!read.success) throw paperUnreadable(v.summarize(read.issues));
-  return read.output;
+function parsed<T>(schema: Joi.AnySchema<T>, document: unknown): T {
+  const read = check(schema, document, { all: true });
+  if ('problems' in read) throw paperUnreadable(summaryOf(read.problems));
+  return read.value;
 }
 
 /** Published versions are immutable: parsed once, kept until an answer is accepted beside one. */

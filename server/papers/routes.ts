@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import { wholeForm } from '../../core/forms/drawForm';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
@@ -16,8 +16,8 @@ import type { HasPaperReader } from './paperReader';
 /** What is needed here of the server. */
 interface Needs extends HasClock, HasDb, HasFiles, HasReader, HasPaperReader, HasSandbox {}
 
-const importParams = Joi.object<{ how: 'check' | 'publish' }>({
-  how: Joi.valid('check', 'publish').required(),
+const importParams = objectOf<{ how: 'check' | 'publish' }>({
+  how: oneOf(['check', 'publish']),
 });
 
 const paperFile = { type: 'application/octet-stream', limit: '100mb' } as const;

@@ -1,23 +1,20 @@
 import Joi from 'joi';
 import type { Request } from 'express';
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import { MOST_PAGE_BYTES, pageTypes, type Page } from '../../core/files/pages';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { networkOf, perMinute } from '../http/limits';
 import { pagePart, partOfPage, partOfPageParams } from '../sittings/pageRoutes';
 import { phoneEnded, type Phones } from './phones';
 
-const openBody = Joi.object<{ target: string }>({
-  target: Joi.string()
-    .pattern(/^[a-z0-9-]{1,40}\/[A-F]$/)
-    .required(),
+const openBody = objectOf<{ target: string }>({
+  target: Joi.string().pattern(/^[a-z0-9-]{1,40}\/[A-F]$/),
 });
-const pageBody = Joi.object<Page>({
-  hash: Joi.string()
-    .pattern(/^[0-9a-f]{64}$/)
-    .required(),
-  bytes: Joi.number().integer().min(1).max(MOST_PAGE_BYTES).required(),
-  type: Joi.valid(...pageTypes).required(),
-  turn: Joi.valid(0, 90, 180, 270).required(),
+const pageBody = objectOf<Page>({
+  hash: Joi.string().pattern(/^[0-9a-f]{64}$/),
+  bytes: Joi.number().integer().min(1).max(MOST_PAGE_BYTES),
+  type: oneOf(pageTypes),
+  turn: oneOf([0, 90, 180, 270]),
 });
 
 const OPENED_A_MINUTE = 12;

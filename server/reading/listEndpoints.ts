@@ -1,5 +1,6 @@
 import type { Request } from 'express';
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import type { ListQuery } from '../../core/lists/list';
 import type { Endpoint } from '../http/endpoint';
 import { badRequest } from '../http/errors';
@@ -11,7 +12,7 @@ import type { HasReader } from './reader';
 const word = Joi.string()
   .pattern(/^[a-zA-Z -]{0,40}$/)
   .invalid(...Object.getOwnPropertyNames(Object.prototype));
-const query = Joi.object<ListQuery & { columns: string }>({
+const query = objectOf<ListQuery & { columns: string }>({
   search: Joi.string().trim().max(200).allow('').default(''),
   sort: word.allow('').default(''),
   descending: Joi.boolean().default(false),

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import type { Credit } from '../../core/kinds/contract';
 import type { EvidenceFound, EvidenceRequest } from '../../core/kinds/evidence';
 import { keyKinds } from '../../core/kinds/keyKinds';
@@ -36,11 +37,10 @@ export interface PartEvidence {
 /** What was run for a part, by the key of the request. */
 export type EvidenceOfParts = Readonly<Record<string, Readonly<Record<string, EvidenceFound>>>>;
 
-const answersBody = Joi.object<RehearsalAnswers>({
+const answersBody = objectOf<RehearsalAnswers>({
   answers: Joi.object()
     .pattern(/^[a-z0-9-]{1,40}\/[A-F]$/, Joi.any())
-    .max(100)
-    .required(),
+    .max(100),
 }).required();
 
 const readingAt = openReading(helperData<Config>());

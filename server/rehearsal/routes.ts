@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import type { RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
 import { plainForm } from '../../core/forms/drawForm';
 import { arrivalStateOf } from '../candidates/state';
@@ -25,11 +26,9 @@ interface Needs extends HasConfig, HasClock, HasDb, HasSandbox {}
 const SCORES_A_MINUTE = 60;
 
 // Whatever stands in the address, as above all of a link that was written down by hand.
-const keyParams = Joi.object<{ key: string }>({ key: Joi.string().max(2000).required() });
-const ticketParams = Joi.object<{ ticket: string }>({
-  ticket: Joi.string()
-    .pattern(/^[\w-]{24}$/)
-    .required(),
+const keyParams = objectOf<{ key: string }>({ key: Joi.string().max(2000) });
+const ticketParams = objectOf<{ ticket: string }>({
+  ticket: Joi.string().pattern(/^[\w-]{24}$/),
 });
 /** The answers of every question of a rehearsal, with an essay and a drawing. */
 const answersBody = { type: 'application/json', limit: '256kb' } as const;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import { filesIn } from '../../core/documents/filesIn';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
@@ -42,15 +43,15 @@ interface Needs
 const nothing = Joi.object({});
 const reason = Joi.string().trim().min(2).max(2000).required();
 const id = Joi.number().integer().min(1).required();
-const askBody = Joi.object<{ reason: string }>({ reason });
-const answerBody = Joi.object<CheckAnswer>({ id, answer: reason, changed: Joi.boolean().required() });
-const candidateParams = Joi.object<{ round: number; invitation: number }>({ round: id, invitation: id });
+const askBody = objectOf<{ reason: string }>({ reason });
+const answerBody = objectOf<CheckAnswer>({ id, answer: reason, changed: Joi.boolean() });
+const candidateParams = objectOf<{ round: number; invitation: number }>({ round: id, invitation: id });
 const candidatePageParams = candidateParams.append({
   hash: Joi.string()
     .pattern(/^[0-9a-f]{64}$/)
     .required(),
 }) as Joi.ObjectSchema<{ round: number; invitation: number; hash: string }>;
-const packParams = Joi.object<{ round: number; pack: number }>({ round: id, pack: id });
+const packParams = objectOf<{ round: number; pack: number }>({ round: id, pack: id });
 
 const readers = ['coordinator', 'lead'] as const;
 

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import { sittingVerdicts, weights, type SittingVerdict, type Weight } from '../../core/observations/review';
 import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import type { Outbox } from '../mail/outbox';
@@ -20,10 +21,10 @@ interface ReviewParams {
 
 const id = Joi.number().integer().min(1).required();
 /** Attempt 0 is the newest one. */
-const params = Joi.object<ReviewParams>({
+const params = objectOf<ReviewParams>({
   round: id,
   invitation: id,
-  attempt: Joi.number().integer().min(0).max(100).required(),
+  attempt: Joi.number().integer().min(0).max(100),
 });
 const replayParams = params.append({
   item: Joi.string()
@@ -35,22 +36,22 @@ const replayParams = params.append({
   at: Joi.number().integer().min(0).max(1e14).required(),
 }) as Joi.ObjectSchema<ReviewParams & { item: string; part: string; at: number }>;
 const text = Joi.string().trim().min(2).max(1000).required();
-const weighBody = Joi.object<{ observation: number; weight: Weight; reason: string }>({
+const weighBody = objectOf<{ observation: number; weight: Weight; reason: string }>({
   observation: id,
-  weight: Joi.valid(...weights).required(),
+  weight: oneOf(weights),
   reason: text,
 });
-const askBody = Joi.object<{ observation: number | null; question: string }>({
-  observation: Joi.number().integer().min(1).allow(null).required(),
+const askBody = objectOf<{ observation: number | null; question: string }>({
+  observation: Joi.number().integer().min(1).allow(null),
   question: text,
 });
-const judgeBody = Joi.object<{ verdict: SittingVerdict; reason: string }>({
-  verdict: Joi.valid(...sittingVerdicts).required(),
+const judgeBody = objectOf<{ verdict: SittingVerdict; reason: string }>({
+  verdict: oneOf(sittingVerdicts),
   reason: text,
 });
-const agreeBody = Joi.object<{ id: number }>({ id });
-const explainBody = Joi.object<{ answer: string }>({
-  answer: Joi.string().trim().min(1).max(4000).required(),
+const agreeBody = objectOf<{ id: number }>({ id });
+const explainBody = objectOf<{ answer: string }>({
+  answer: Joi.string().trim().min(1).max(4000),
 });
 
 const PATH = '/rounds/:round/review/:invitation/:attempt';

@@ -1,5 +1,6 @@
 import { eq, like } from 'drizzle-orm';
 import Joi from 'joi';
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import { checkNames } from '../../core/arrival/checks';
 import { startRules } from '../../core/arrival/stage';
 import { attemptRules, releaseRules, roles, sheetsShown, type NewRound } from '../../core/rounds/api';
@@ -31,50 +32,42 @@ const locale = Joi.string()
     }
   });
 
-export const newRound = Joi.object<NewRound>({
-  title: Joi.string().trim().min(2).max(200).required(),
-  paper: Joi.number().integer().min(1).required(),
+export const newRound = objectOf<NewRound>({
+  title: Joi.string().trim().min(2).max(200),
+  paper: Joi.number().integer().min(1),
   opensAt: moment,
   closesAt: moment,
-  timeZone: zone.required(),
+  timeZone: zone,
   settings: Joi.object({
     locale: locale.required(),
     attemptsAllowed: Joi.number().integer().min(1).max(10).required(),
-    counts: Joi.valid(...attemptRules).required(),
-    startRule: Joi.valid(...startRules).required(),
+    counts: oneOf(attemptRules).required(),
+    startRule: oneOf(startRules).required(),
     doorsMinutes: Joi.number().integer().min(0).max(240).required(),
     openRehearsal: Joi.boolean().required(),
     correctionsFirst: Joi.boolean().required(),
     identityPicture: Joi.boolean().required(),
     joinedPhones: Joi.boolean().required(),
-    checks: Joi.array()
-      .items(Joi.valid(...checkNames))
-      .unique()
-      .required(),
+    checks: Joi.array().items(oneOf(checkNames)).unique().required(),
     keptDays: Joi.number().integer().min(1).max(730).required(),
     help: Joi.string().trim().min(1).max(500).required(),
     resultBy: moment,
     questionnaire: Joi.boolean().required(),
     assessorsSeeObservations: Joi.boolean().required(),
-    release: Joi.valid(...releaseRules).required(),
+    release: oneOf(releaseRules).required(),
     releaseAt: Joi.number().integer().min(0).max(1e14).allow(null).required(),
-    sheet: Joi.valid(...sheetsShown).required(),
+    sheet: oneOf(sheetsShown).required(),
     checkDays: Joi.number().integer().min(0).max(365).required(),
-  }).required(),
+  }),
   staff: Joi.array()
     .items(
       Joi.object({
         id: Joi.number().integer().min(1).required(),
-        roles: Joi.array()
-          .items(Joi.valid(...roles))
-          .unique()
-          .min(1)
-          .required(),
+        roles: Joi.array().items(oneOf(roles)).unique().min(1).required(),
       }),
     )
     .unique('id')
-    .max(500)
-    .required(),
+    .max(500),
 });
 
 /** A name for addresses, of the title and where needed a number. */

@@ -1,5 +1,6 @@
 import { eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
+import { objectOf, oneOf, type Members } from '../../core/validation/shapes';
 import { aidNames } from '../../core/kit/aids';
 import { checkNames } from '../../core/arrival/checks';
 import { peopleColumns, type ColumnMap } from '../../core/people/importApi';
@@ -48,14 +49,13 @@ interface Needs
     HasJobs,
     HasSandbox {}
 
-const invitation = Joi.object<NewInvitation>({
-  name: Joi.string().trim().min(2).max(100).required(),
-  email: Joi.string().email({ tlds: false }).max(200).required(),
+const invitation = objectOf<NewInvitation>({
+  name: Joi.string().trim().min(2).max(100),
+  email: Joi.string().email({ tlds: false }).max(200),
   reference: Joi.string()
     .pattern(/^[A-Z0-9-]{3,20}$/)
-    .allow(null)
-    .required(),
-  extraPercent: Joi.number().integer().min(0).max(200).required(),
+    .allow(null),
+  extraPercent: Joi.number().integer().min(0).max(200),
   arrangements: Joi.object({
     breakMinutes: Joi.number().integer().min(0).max(120).required(),
     transcripts: Joi.boolean().required(),
@@ -63,38 +63,34 @@ const invitation = Joi.object<NewInvitation>({
       .items(Joi.string().valid(...aidNames))
       .unique()
       .default([]),
-    waivedChecks: Joi.array()
-      .items(Joi.valid(...checkNames))
-      .unique()
-      .required(),
+    waivedChecks: Joi.array().items(oneOf(checkNames)).unique().required(),
     reason: Joi.string().trim().allow('').max(300).required(),
-  }).required(),
+  }),
   timeZone: Joi.string()
     .custom((zone: string, helpers) =>
       Intl.supportedValuesOf('timeZone').includes(zone) || zone === 'UTC'
         ? zone
         : helpers.error('any.invalid'),
     )
-    .allow(null)
-    .required(),
+    .allow(null),
 });
 
-const practiceBody = Joi.object<{ released: boolean }>({ released: Joi.boolean().required() });
+const practiceBody = objectOf<{ released: boolean }>({ released: Joi.boolean() });
 
-const decisionBody = Joi.object<NewDecision>({
-  id: Joi.number().integer().min(1).required(),
-  choice: Joi.valid('take', 'leave').required(),
-  reason: Joi.string().trim().min(2).max(500).required(),
+const decisionBody = objectOf<NewDecision>({
+  id: Joi.number().integer().min(1),
+  choice: oneOf(['take', 'leave']),
+  reason: Joi.string().trim().min(2).max(500),
 });
-const peopleParams = Joi.object<{ id: number; how: 'check' | 'invite' }>({
-  id: Joi.number().integer().min(1).required(),
-  how: Joi.valid('check', 'invite').required(),
+const peopleParams = objectOf<{ id: number; how: 'check' | 'invite' }>({
+  id: Joi.number().integer().min(1),
+  how: oneOf(['check', 'invite']),
 });
 const table = { type: 'application/octet-stream', limit: '4mb' } as const;
-const columnMap = Joi.object<ColumnMap>(
+const columnMap = objectOf<ColumnMap>(
   Object.fromEntries(
     peopleColumns.map((name) => [name, Joi.number().integer().min(0).max(500).empty('').default(null)]),
-  ),
+  ) as unknown as Members<ColumnMap>,
 );
 
 /** Which column is what, where somebody has chosen: `?name=0&email=2`. */
@@ -105,12 +101,12 @@ function columnsOf({ query }: Request): ColumnMap | null {
   return checked.value;
 }
 
-const settledBody = Joi.object<{ invitation: number; settled: boolean }>({
-  invitation: Joi.number().integer().min(1).required(),
-  settled: Joi.boolean().required(),
+const settledBody = objectOf<{ invitation: number; settled: boolean }>({
+  invitation: Joi.number().integer().min(1),
+  settled: Joi.boolean(),
 });
-const ofInvitation = Joi.object<{ invitation: number }>({
-  invitation: Joi.number().integer().min(1).required(),
+const ofInvitation = objectOf<{ invitation: number }>({
+  invitation: Joi.number().integer().min(1),
 });
 
 const resultReaders = ['coordinator', 'lead'] as const;

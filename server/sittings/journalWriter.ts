@@ -1,5 +1,6 @@
 import type { Head } from '../../core/journal/chain';
-import { byteLength, ENTRY_LIMIT, isLater, parseEntry, type Entry } from '../../core/journal/entry';
+import { byteLength, ENTRY_LIMIT, isLater, type Entry } from '../../core/journal/entry';
+import { parseEntry } from '../../core/journal/parseEntry';
 import { applyPatch, DEPTH_LIMIT } from '../../core/journal/patch';
 import type { FullPaper } from '../../core/papers/paper';
 import type { RefusedEntry } from '../../core/sittings/api';

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf } from '../../core/validation/shapes';
 import { MOST_PAGE_BYTES, PAGE_PART_BYTES } from '../../core/files/pages';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
@@ -23,7 +24,7 @@ interface PartParams {
   readonly from: string;
 }
 
-export const partOfPageParams = Joi.object<PartParams>({ hash, of: size, from: size });
+export const partOfPageParams = objectOf<PartParams>({ hash, of: size, from: size });
 /** A part of a page, with some room. */
 export const pagePart = { type: 'application/octet-stream', limit: '300kb' } as const;
 const ownPartParams = partOfPageParams.append({
@@ -31,7 +32,7 @@ const ownPartParams = partOfPageParams.append({
     .pattern(/^[\w-]{8,60}$/)
     .required(),
 }) as Joi.ObjectSchema<PartParams & { readonly sitting: string }>;
-const pageParams = Joi.object<{ hash: string }>({ hash });
+const pageParams = objectOf<{ hash: string }>({ hash });
 
 /** Parts are as large as they can be: each costs a durable write, and nobody makes thousands of one page. */
 export function partOfPage(params: PartParams, body: unknown): PartOfPage {

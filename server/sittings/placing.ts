@@ -1,16 +1,21 @@
-import * as v from 'valibot';
-import { flagValue, playValue, type EntryAbout } from '../../core/journal/entry';
+import type Joi from 'joi';
+import type { EntryAbout } from '../../core/journal/entry';
+import { flagSchema, playSchema } from '../../core/journal/parseEntry';
 import { wholeForm } from '../../core/forms/drawForm';
-import { aidValue, handoutsTarget, highlightsValue, roughWorkValues } from '../../core/kit/notes';
-import { candidateKindOf, type AnyCandidateKind } from '../../core/kinds/candidateKindOf';
-import { readResponse } from '../../core/kinds/stored';
+import { handoutsTarget } from '../../core/kit/notes';
+import { aidSchema, highlightsSchema, roughWorkSchemas } from '../../core/kit/noteSchemas';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
+import { keyKindOf } from '../../core/kinds/keyKinds';
+import type { KindName } from '../../core/kinds/kindNames';
+import { readResponse } from '../../core/kinds/readResponse';
 import { allParts, limitedSections, type FullPaper } from '../../core/papers/paper';
+import { isOf } from '../../core/validation/shapes';
 import { countedOf } from './plays';
 
 interface Places {
   readonly items: ReadonlySet<string>;
   readonly sources: ReadonlySet<string>;
-  readonly parts: ReadonlyMap<string, { readonly kind: AnyCandidateKind; readonly shown: unknown }>;
+  readonly parts: ReadonlyMap<string, { readonly kind: KindName; readonly shown: unknown }>;
   /** By item: its section, where that has a limit of its own. */
   readonly limited: ReadonlyMap<string, string>;
 }
@@ -22,9 +27,7 @@ function placesOf(paper: FullPaper): Places {
   const cached = known.get(paper);
   if (cached) return cached;
   const parts = wholeForm(paper).paper.questions.flatMap((question) =>
-    question.parts.map(
-      ({ target, kind, shown }) => [target, { kind: candidateKindOf(kind), shown }] as const,
-    ),
+    question.parts.map(({ target, kind, shown }) => [target, { kind, shown }] as const),
   );
   const items = new Set(allParts(paper).map((p) => p.item.key));
   const all = allParts(paper).map((p) => p.item);
@@ -47,9 +50,10 @@ function eventOf(target: string): { readonly part: string; readonly name: string
   return { part: target.slice(0, at), name: target.slice(at + 1) };
 }
 
-function eventSchema(paper: FullPaper, target: string): v.GenericSchema | null {
+function eventSchema(paper: FullPaper, target: string): Joi.AnySchema | null {
   const { part, name } = eventOf(target);
-  const events = placesOf(paper).parts.get(part)?.kind.events ?? {};
+  const asked = placesOf(paper).parts.get(part);
+  const events = asked ? keyKindOf(asked.kind).events : {};
   return Object.hasOwn(events, name) ? events[name]! : null;
 }
 
@@ -57,7 +61,7 @@ function eventSchema(paper: FullPaper, target: string): v.GenericSchema | null {
 export function belongs(paper: FullPaper, about: EntryAbout, target: string): boolean {
   const places = placesOf(paper);
   if (about === 'aid') return !target.includes('/');
-  if (about === 'rough-work') return Object.hasOwn(roughWorkValues, target);
+  if (about === 'rough-work') return Object.hasOwn(roughWorkSchemas, target);
   if (about === 'highlights') return places.items.has(target) || places.sources.has(target);
   if (about === 'play') return countedOf(paper).has(target);
   if (about === 'event') return eventSchema(paper, target) !== null;
@@ -70,18 +74,19 @@ export function fits(
   { about, target }: { readonly about: EntryAbout; readonly target: string },
   value: unknown,
 ): boolean {
-  if (about === 'flag') return v.is(flagValue, value);
-  if (about === 'play') return v.is(playValue, value);
+  if (about === 'flag') return isOf(flagSchema, value);
+  if (about === 'play') return isOf(playSchema, value);
   if (about === 'opened') return value === true;
   if (about === 'place') return value === null;
-  if (about === 'aid') return v.is(aidValue, value);
-  if (about === 'highlights') return v.is(highlightsValue, value);
-  if (about === 'rough-work') return v.is(roughWorkValues[target]!, value);
+  if (about === 'aid') return isOf(aidSchema, value);
+  if (about === 'highlights') return isOf(highlightsSchema, value);
+  if (about === 'rough-work') return isOf(roughWorkSchemas[target]!, value);
   if (about === 'event') {
     const schema = eventSchema(paper, target);
-    return schema !== null && v.is(schema, value);
+    return schema !== null && isOf(schema, value);
   }
   const part = placesOf(paper).parts.get(target);
-  const read = part && readResponse(part.kind, value);
-  return read !== undefined && 'response' in read && part!.kind.misfit(part!.shown, read.response) === null;
+  if (!part) return false;
+  const read = readResponse(part.kind, value);
+  return 'response' in read && candidateKindOf(part.kind).misfit(part.shown, read.response) === null;
 }

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import type { Head } from '../../core/journal/chain';
 import type { EnterBody, HandInBody, HoldBody, JournalBatch, PlayBody } from '../../core/sittings/api';
 import { forCandidates, JOURNAL_LIMIT_KB, type Endpoint } from '../http/endpoint';
@@ -14,10 +15,10 @@ const section = Joi.string()
   .pattern(/^[A-F]$/)
   .required();
 
-const head = Joi.object<Head>({
-  hold: Joi.number().integer().min(1).max(10_000).required(),
-  token: Joi.string().max(40).required(),
-  number: Joi.number().integer().min(0).max(10_000_000).required(),
+const head = objectOf<Head>({
+  hold: Joi.number().integer().min(1).max(10_000),
+  token: Joi.string().max(40),
+  number: Joi.number().integer().min(0).max(10_000_000),
   chain: hash,
   heard: time,
 }).required();
@@ -25,25 +26,23 @@ const head = Joi.object<Head>({
 const entries = Joi.array().max(2000).required();
 const batch = { head, opening: name, entries };
 
-const batchBody = Joi.object<JournalBatch>(batch);
-const enterBody = Joi.object<EnterBody>({ ...batch, section });
-const playBody = Joi.object<PlayBody>({ ...batch, file: hash });
-const handInBody = Joi.object<HandInBody>({
+const batchBody = objectOf<JournalBatch>(batch);
+const enterBody = objectOf<EnterBody>({ ...batch, section });
+const playBody = objectOf<PlayBody>({ ...batch, file: hash });
+const handInBody = objectOf<HandInBody>({
   ...batch,
-  by: Joi.valid('candidate', 'time').required(),
+  by: oneOf(['candidate', 'time']),
   claimedAt: time,
 });
 const who = { store: name, opening: name, takeOver: Joi.boolean().required() };
-const holdBody = Joi.object<HoldBody>(who);
-const startBody = Joi.object<HoldBody & { sealed: string[] }>({
+const holdBody = objectOf<HoldBody>(who);
+const startBody = objectOf<HoldBody & { sealed: string[] }>({
   ...who,
-  sealed: Joi.array().items(anyHash).max(500).required(),
+  sealed: Joi.array().items(anyHash).max(500),
 });
-const hashParams = Joi.object<{ hash: string }>({ hash });
-const partParams = Joi.object<{ item: string; part: string }>({
-  item: Joi.string()
-    .pattern(/^[a-z0-9-]{1,40}$/)
-    .required(),
+const hashParams = objectOf<{ hash: string }>({ hash });
+const partParams = objectOf<{ item: string; part: string }>({
+  item: Joi.string().pattern(/^[a-z0-9-]{1,40}$/),
   part: section,
 });
 

@@ -1,3 +1,4 @@
+import { objectOf, oneOf } from '../../core/validation/shapes';
 import { arrivalPictures, type ArrivalPicture } from '../../core/files/purpose';
 import Joi from 'joi';
 import { watchActs } from '../../core/watch/api';
@@ -24,18 +25,20 @@ import type { HasTime } from '../sittings/timeKeeper';
 interface Needs
   extends HasClock, HasDb, HasTime, HasHub, HasScheduler, HasLoad, HasLog, HasSessions, HasFiles, HasSecret {}
 
-const actBody = Joi.object<WatchRequest>({
-  act: Joi.valid(...watchActs).required(),
-  invitation: Joi.number().integer().min(1).required(),
-  text: Joi.string().trim().min(2).max(500).required(),
-  minutes: Joi.number().integer().min(0).max(240).required(),
-  file: Joi.string().pattern(/^[0-9a-f]{64}$/),
+const actBody = objectOf<WatchRequest>({
+  act: oneOf(watchActs),
+  invitation: Joi.number().integer().min(1),
+  text: Joi.string().trim().min(2).max(500),
+  minutes: Joi.number().integer().min(0).max(240),
+  file: Joi.string()
+    .pattern(/^[0-9a-f]{64}$/)
+    .optional(),
 });
-const tellBody = Joi.object<{ text: string }>({ text: Joi.string().trim().min(2).max(500).required() });
-const pictureParams = Joi.object<{ id: number; invitation: number; of: ArrivalPicture }>({
-  of: Joi.valid(...arrivalPictures).required(),
-  id: Joi.number().integer().min(1).required(),
-  invitation: Joi.number().integer().min(1).required(),
+const tellBody = objectOf<{ text: string }>({ text: Joi.string().trim().min(2).max(500) });
+const pictureParams = objectOf<{ id: number; invitation: number; of: ArrivalPicture }>({
+  of: oneOf(arrivalPictures),
+  id: Joi.number().integer().min(1),
+  invitation: Joi.number().integer().min(1),
 });
 
 export function watchEndpoints(services: Needs): Endpoint[] {

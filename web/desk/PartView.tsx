@@ -46,7 +46,7 @@ function Need({ id, part }: { id: string; part: ShownPart }) {
 function useEvents({ kind, target }: ShownPart): Readonly<Record<string, unknown>> {
   const events = useDesk((s) => s.desk.events);
   return useMemo(() => {
-    const names = Object.keys(candidateKindOf(kind).events);
+    const names = candidateKindOf(kind).events;
     return Object.fromEntries(names.map((name) => [name, events[`${target}/${name}`]]));
   }, [events, kind, target]);
 }

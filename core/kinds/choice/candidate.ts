@@ -1,7 +1,7 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind } from '../contract';
 import { keysOf, knownOnce } from '../shared/entries';
-import { responseSchema, strikeSchema, type ChoiceResponse, type ChoiceShown } from './response';
+import type { ChoiceResponse, ChoiceShown } from './response';
 
 const most = (shown: ChoiceShown) => (shown.mode === 'one' ? 1 : (shown.choose ?? shown.options.length));
 
@@ -38,7 +38,6 @@ function rule(shown: ChoiceShown) {
 export const choice: CandidateKind<ChoiceShown, ChoiceResponse> = {
   ...plainCandidate,
   name: 'choice',
-  response: responseSchema,
   empty: () => ({ chosen: [] }),
   misfit,
   fitting: ({ options }, { chosen }) => ({ chosen: knownOnce(chosen, keysOf(options)) }),
@@ -59,5 +58,5 @@ export const choice: CandidateKind<ChoiceShown, ChoiceResponse> = {
       .map(({ key, text }) => (chosen.includes(key) ? say(message('choice.chosen', { text })) : text))
       .join('\n'),
   }),
-  events: { strike: strikeSchema },
+  events: ['strike'],
 };

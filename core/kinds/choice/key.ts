@@ -1,19 +1,14 @@
 import { message } from '../../messages/message';
 import { shuffled } from '../../random';
-import { plainKey, type Content, type Issue, type KeyKind } from '../contract';
+import type { Content, Issue, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { inOrderOf } from '../shared/entries';
 import { severe } from '../shared/issues';
 import { wholeComponent } from '../shared/credits';
-import {
-  arrangementSchema,
-  askedSchema,
-  keySchema,
-  type ChoiceArrangement,
-  type ChoiceAsked,
-  type ChoiceKey,
-} from './content';
+import type { ChoiceArrangement, ChoiceAsked, ChoiceKey } from './content';
 import type { ChoiceResponse, ChoiceShown } from './response';
 import { scoreChoice } from './score';
+import { arrangementSchema, askedSchema, keySchema, responseSchema, strikeSchema } from './schemas';
 
 function check({ asked, key }: Content<ChoiceAsked, ChoiceKey>): Issue[] {
   const keys = asked.options.map((o) => o.key);
@@ -40,6 +35,8 @@ export const choiceKey: KeyKind<ChoiceAsked, ChoiceKey, ChoiceShown, ChoiceRespo
   documents: ['asked.options.*.body'],
   asked: askedSchema,
   key: keySchema,
+  response: responseSchema,
+  events: { strike: strikeSchema },
   arrangement: arrangementSchema,
   blank: () => ({
     asked: {

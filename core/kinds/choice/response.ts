@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import type { Document } from '../../documents/document';
 import type { SeveralRule } from '../shared/severalRight';
 
@@ -18,10 +17,7 @@ export interface ChoiceShown {
   readonly costs: boolean;
 }
 
-export const optionKey = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,20}$/));
-
-export const responseSchema = v.strictObject({ chosen: v.pipe(v.array(optionKey), v.maxLength(12)) });
-export type ChoiceResponse = v.InferOutput<typeof responseSchema>;
-
-/** Options that the candidate has struck out as wrong. */
-export const strikeSchema = v.pipe(v.array(optionKey), v.maxLength(12));
+/** The chosen options, by key. */
+export interface ChoiceResponse {
+  readonly chosen: readonly string[];
+}

@@ -1,12 +1,11 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind } from '../contract';
 import { ownProgram } from './ownProgram';
-import { responseSchema, type CodeResponse, type CodeShown } from './response';
+import type { CodeResponse, CodeShown } from './response';
 
 export const code: CandidateKind<CodeShown, CodeResponse> = {
   ...plainCandidate,
   name: 'code',
-  response: responseSchema,
   empty: (shown) => ({ language: shown.languages[0]!.language, programs: {} }),
   misfit: (shown, response) =>
     shown.languages.some((one) => one.language === response.language) ? null : message('code.noLanguage'),

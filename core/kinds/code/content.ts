@@ -1,64 +1,41 @@
-import * as v from 'valibot';
 import type { Json } from '../evidence';
-import { weightSchema } from '../shared/credits';
-import { rubricSchema } from '../shared/rubric';
-import { languageSchema } from './response';
+import type { Rubric, ToldCriteria } from '../shared/rubric';
+import type { Language } from './response';
 
-const jsonSchema: v.GenericSchema<unknown, Json> = v.lazy(() =>
-  v.union([
-    v.null(),
-    v.boolean(),
-    v.number(),
-    v.string(),
-    v.array(jsonSchema),
-    v.record(v.string(), jsonSchema),
-  ]),
-);
+export interface TestCase {
+  readonly key: string;
+  readonly title: string;
+  readonly arguments: readonly Json[];
+  readonly expected: Json;
+}
 
-const key = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,20}$/));
-const count = v.pipe(v.number(), v.integer(), v.minValue(0));
-const testCase = v.strictObject({
-  key,
-  title: v.string(),
-  arguments: v.array(jsonSchema),
-  expected: jsonSchema,
-});
-
-export const askedSchema = v.strictObject({
-  functionName: v.pipe(v.string(), v.regex(/^[a-zA-Z_]\w{0,40}$/)),
-  languages: v.pipe(
-    v.array(v.strictObject({ language: languageSchema, starter: v.string() })),
-    v.minLength(1),
-  ),
+export interface CodeAsked {
+  readonly functionName: string;
+  readonly languages: readonly { readonly language: Language; readonly starter: string }[];
   /** Shown cases can be run at will. */
-  cases: v.pipe(v.array(testCase), v.maxLength(60)),
+  readonly cases: readonly TestCase[];
   /** What candidates are told of the hidden cases: how many there are, and in how many groups. */
-  hiddenCases: count,
-  groupCount: count,
-  limits: v.strictObject({
-    milliseconds: v.pipe(v.number(), v.minValue(100), v.maxValue(20_000)),
-    megabytes: v.pipe(v.number(), v.minValue(16), v.maxValue(512)),
-  }),
+  readonly hiddenCases: number;
+  readonly groupCount: number;
+  readonly limits: { readonly milliseconds: number; readonly megabytes: number };
   /** Figures that differ by no more than this count as the same. */
-  numberTolerance: v.pipe(v.number(), v.minValue(0)),
+  readonly numberTolerance: number;
   /** By what people judge the program besides the cases. */
-  criteria: v.pipe(v.array(v.strictObject({ title: v.string(), hundredths: count })), v.maxLength(30)),
-});
-export type CodeAsked = v.InferOutput<typeof askedSchema>;
+  readonly criteria: ToldCriteria;
+}
 
-const group = v.strictObject({
-  key,
-  title: v.string(),
+export interface CaseGroup {
+  readonly key: string;
+  readonly title: string;
   /** Hidden or shown ones, by key. */
-  cases: v.pipe(v.array(key), v.minLength(1)),
+  readonly cases: readonly string[];
   /** Its share, beside the other groups, of what the rubric leaves of the part's marks. */
-  weight: weightSchema,
-  counting: v.picklist(['all', 'proportion']),
-});
+  readonly weight?: number | undefined;
+  readonly counting: 'all' | 'proportion';
+}
 
-export const keySchema = v.strictObject({
-  cases: v.pipe(v.array(testCase), v.maxLength(60)),
-  groups: v.pipe(v.array(group), v.minLength(1), v.maxLength(20)),
-  rubric: v.nullable(rubricSchema),
-});
-export type CodeKey = v.InferOutput<typeof keySchema>;
+export interface CodeKey {
+  readonly cases: readonly TestCase[];
+  readonly groups: readonly CaseGroup[];
+  readonly rubric: Rubric | null;
+}

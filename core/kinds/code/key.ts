@@ -1,12 +1,13 @@
-import * as v from 'valibot';
 import { message } from '../../messages/message';
-import { plainKey, type Content, type Issue, type KeyKind, type Place } from '../contract';
+import type { Content, Issue, KeyKind, Place } from '../contract';
+import { plainKey } from '../plainKey';
 import { severe } from '../shared/issues';
 import { criteriaMatch, maximumOfRubric } from '../shared/rubric';
-import { askedSchema, keySchema, type CodeAsked, type CodeKey } from './content';
+import type { CodeAsked, CodeKey } from './content';
 import { ownProgram } from './ownProgram';
 import type { CodeResponse, CodeShown } from './response';
 import { codeComponents, programRuns, scoreCode } from './score';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 /** All cases of a program together. */
 const MOST_MS = 10 * 60_000;
@@ -57,7 +58,7 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   upgradeContent,
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   blank: () => ({
     asked: {
       functionName: 'answer',

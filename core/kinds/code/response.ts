@@ -1,8 +1,7 @@
-import * as v from 'valibot';
 import type { Json } from '../evidence';
 
-export const languageSchema = v.picklist(['python', 'javascript']);
-export type Language = v.InferOutput<typeof languageSchema>;
+export const LANGUAGES = ['python', 'javascript'] as const;
+export type Language = (typeof LANGUAGES)[number];
 
 export interface CodeShown {
   readonly functionName: string;
@@ -21,8 +20,8 @@ export interface CodeShown {
   readonly criteria: readonly { readonly title: string; readonly hundredths: number }[];
 }
 
-export const responseSchema = v.strictObject({
-  language: languageSchema,
-  programs: v.record(languageSchema, v.optional(v.pipe(v.string(), v.maxLength(50_000)))),
-});
-export type CodeResponse = v.InferOutput<typeof responseSchema>;
+/** The programs in the languages that were tried, and the language that counts. */
+export interface CodeResponse {
+  readonly language: Language;
+  readonly programs: { readonly [L in Language]?: string | undefined };
+}

@@ -2,7 +2,7 @@ import { expressionAsText } from '../../expressions/toText';
 import { readExpression } from '../../expressions/readExpression';
 import { message, type Message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
-import { responseSchema, type ExpressionResponse, type ExpressionShown } from './response';
+import type { ExpressionResponse, ExpressionShown } from './response';
 
 /** Why an entry cannot be read; null where it can. It is kept as it was entered all the same. */
 export function complaintAbout(shown: ExpressionShown, latex: string): Message | null {
@@ -26,7 +26,6 @@ function progress(shown: ExpressionShown, { latex }: ExpressionResponse): Progre
 export const expression: CandidateKind<ExpressionShown, ExpressionResponse> = {
   ...plainCandidate,
   name: 'expression',
-  response: responseSchema,
   empty: () => ({ latex: '' }),
   progress,
   rule: ({ form }) => form && message(`expression.form-${form}`),

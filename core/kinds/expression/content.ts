@@ -1,48 +1,43 @@
-import * as v from 'valibot';
-import { FORMS } from '../../expressions/forms';
-import { TOOLS } from './response';
+import type { Form } from '../../expressions/forms';
+import type { Tool } from './response';
 
-const text = v.pipe(v.string(), v.maxLength(100));
-const letter = v.pipe(v.string(), v.regex(/^[A-Za-z]$/));
-const percent = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(100));
-const end = v.pipe(v.number(), v.finite());
-
-export const askedSchema = v.strictObject({
-  before: text,
-  after: text,
-  tools: v.array(v.picklist(TOOLS)),
+export interface ExpressionAsked {
+  /** What stands before and after the field. */
+  readonly before: string;
+  readonly after: string;
+  readonly tools: readonly Tool[];
   /** A comma parts entries: for answers that are several values. */
-  list: v.boolean(),
+  readonly list: boolean;
   /** Letters that are unknowns where they would be read otherwise: e, i, f, g, h. */
-  letters: v.pipe(v.array(letter), v.maxLength(20)),
+  readonly letters: readonly string[];
   /** Letters that are functions. */
-  functions: v.pipe(v.array(letter), v.maxLength(10)),
-  form: v.nullable(v.picklist(FORMS)),
-});
-export type ExpressionAsked = v.InferOutput<typeof askedSchema>;
+  readonly functions: readonly string[];
+  readonly form: Form | null;
+}
 
-const accepted = v.strictObject({
-  latex: v.pipe(v.string(), v.minLength(1), v.maxLength(2000)),
-  percent: v.pipe(percent, v.minValue(1)),
-  note: v.string(),
-});
+export interface AcceptedExpression {
+  readonly latex: string;
+  /** Share of the marks. */
+  readonly percent: number;
+  /** What it means, for the result sheet. */
+  readonly note: string;
+}
 
-export const keySchema = v.strictObject({
-  accepted: v.pipe(v.array(accepted), v.minLength(1), v.maxLength(10)),
+/** Where a letter may lie. */
+export interface LetterDomain {
+  readonly from?: number | undefined;
+  readonly to?: number | undefined;
+  readonly fromOpen?: boolean | undefined;
+  readonly toOpen?: boolean | undefined;
+  readonly whole?: boolean | undefined;
+}
+
+export interface ExpressionKey {
+  readonly accepted: readonly AcceptedExpression[];
   /** What the right value earns in another form, in per cent; asked only where a form is. */
-  otherForm: percent,
+  readonly otherForm: number;
   /** Where the letters may lie; anywhere where nothing is said. */
-  domain: v.record(
-    letter,
-    v.strictObject({
-      from: v.optional(end),
-      to: v.optional(end),
-      fromOpen: v.optional(v.boolean()),
-      toOpen: v.optional(v.boolean()),
-      whole: v.optional(v.boolean()),
-    }),
-  ),
+  readonly domain: Readonly<Record<string, LetterDomain>>;
   /** The base of a logarithm that is written without one. */
-  log: v.picklist([10, 'e']),
-});
-export type ExpressionKey = v.InferOutput<typeof keySchema>;
+  readonly log: 10 | 'e';
+}

@@ -1,16 +1,17 @@
-import * as v from 'valibot';
 import { isInForm } from '../../expressions/forms';
 import { expressionAsText } from '../../expressions/toText';
 import { readExpression } from '../../expressions/readExpression';
 import { message } from '../../messages/message';
 import { numberFormatOf } from '../../numbers/numberFormat';
-import { plainKey, type Issue, type KeyKind } from '../contract';
+import type { Issue, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { wholeComponent } from '../shared/credits';
 import { severe } from '../shared/issues';
 import { isBlank } from './candidate';
-import { askedSchema, keySchema, type ExpressionAsked, type ExpressionKey } from './content';
+import type { ExpressionAsked, ExpressionKey } from './content';
 import type { ExpressionResponse, ExpressionShown } from './response';
 import { comparisons, scoreExpression, withSign, type ExpressionContent } from './score';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 /** Keys are written with a point, whatever the round's locale. */
 const readingOfKey = ({ list, letters, functions }: ExpressionAsked) =>
@@ -45,7 +46,7 @@ export const expressionKey: KeyKind<
   name: 'expression',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   blank: () => ({
     asked: {
       before: '',

@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import type { Form } from '../../expressions/forms';
 
 /** Groups of the toolbar, of which an author chooses. */
@@ -32,5 +31,6 @@ export interface ExpressionShown extends ReadingOfExpression {
 }
 
 /** LaTeX as the field writes it, or as it was typed in a line. */
-export const responseSchema = v.strictObject({ latex: v.pipe(v.string(), v.maxLength(2000)) });
-export type ExpressionResponse = v.InferOutput<typeof responseSchema>;
+export interface ExpressionResponse {
+  readonly latex: string;
+}

@@ -3,7 +3,7 @@ import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { isSameOption } from '../shared/entries';
 import { filledIn, isOneWord } from './filled';
 import { blocksOf, gapsInOrder, type Piece, type Row } from './pieces';
-import { responseSchema, type GapsResponse, type GapsShown } from './response';
+import type { GapsResponse, GapsShown } from './response';
 
 function progress(shown: GapsShown, response: GapsResponse): Progress {
   const gaps = gapsInOrder(shown);
@@ -32,7 +32,6 @@ function misfit(shown: GapsShown, response: GapsResponse): Message | null {
 export const gaps: CandidateKind<GapsShown, GapsResponse> = {
   ...plainCandidate,
   name: 'gaps',
-  response: responseSchema,
   empty: () => ({ filled: {} }),
   misfit,
   fitting: ({ gaps: known }, { filled }) => ({

@@ -1,44 +1,32 @@
-import * as v from 'valibot';
-import { weightSchema } from '../shared/credits';
-import { gapKey } from './response';
+import type { GapShown } from './response';
 
-const word = v.pipe(v.string(), v.minLength(1), v.maxLength(200));
+/** A gap as it is shown, and its share of the marks beside the other gaps. */
+export type GapAsked = GapShown & { readonly weight?: number | undefined };
 
-const gap = v.variant('by', [
-  v.strictObject({ key: gapKey, by: v.literal('typing'), oneWord: v.boolean(), weight: weightSchema }),
-  v.strictObject({
-    key: gapKey,
-    by: v.literal('list'),
-    options: v.pipe(v.array(word), v.minLength(2), v.maxLength(30)),
-    weight: weightSchema,
-  }),
-]);
-
-export const askedSchema = v.strictObject({
+export interface GapsAsked {
   /** With `[[key]]` where each gap stands. */
-  text: v.string(),
-  gaps: v.pipe(v.array(gap), v.minLength(1), v.maxLength(30)),
-});
-export type GapsAsked = v.InferOutput<typeof askedSchema>;
+  readonly text: string;
+  readonly gaps: readonly GapAsked[];
+}
 
-const variant = v.strictObject({
-  text: word,
+export interface AcceptedWord {
+  readonly text: string;
   /** Share of the gap's marks. */
-  percent: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100)),
-});
+  readonly percent: number;
+}
 
-const gapRule = v.variant('by', [
-  v.strictObject({
-    by: v.literal('typing'),
-    accepted: v.pipe(v.array(variant), v.minLength(1), v.maxLength(100)),
-    ignoreCase: v.boolean(),
-    ignoreAccents: v.boolean(),
-    slips: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(3)),
-  }),
-  v.strictObject({ by: v.literal('list'), right: word }),
-]);
-export type GapRule = v.InferOutput<typeof gapRule>;
+export type GapRule = TypedRule | { readonly by: 'list'; readonly right: string };
+
+export interface TypedRule {
+  readonly by: 'typing';
+  readonly accepted: readonly AcceptedWord[];
+  readonly ignoreCase: boolean;
+  readonly ignoreAccents: boolean;
+  /** So many slips of spelling are forgiven. */
+  readonly slips: number;
+}
 
 /** By the gap's key. */
-export const keySchema = v.strictObject({ gaps: v.record(gapKey, gapRule) });
-export type GapsKey = v.InferOutput<typeof keySchema>;
+export interface GapsKey {
+  readonly gaps: Readonly<Record<string, GapRule>>;
+}

@@ -1,13 +1,14 @@
-import * as v from 'valibot';
 import { message } from '../../messages/message';
 import { normaliseText } from '../../text/compareText';
-import { plainKey, type Content, type Issue, type KeyKind } from '../contract';
+import type { Content, Issue, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { hasTwice, isSameOption } from '../shared/entries';
 import { severe } from '../shared/issues';
-import { askedSchema, keySchema, type GapsAsked, type GapsKey } from './content';
+import type { GapsAsked, GapsKey } from './content';
 import { filledIn } from './filled';
 import type { GapsResponse, GapsShown } from './response';
 import { gapComponents, isRightIn, scoreGaps } from './score';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 type GapsContent = Content<GapsAsked, GapsKey>;
 type Asked = GapsAsked['gaps'][number];
@@ -57,7 +58,7 @@ export const gapsKey: KeyKind<GapsAsked, GapsKey, GapsShown, GapsResponse, null>
   name: 'gaps',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   blank: () => ({
     asked: { text: '[[a]]', gaps: [{ key: 'a', by: 'typing', oneWord: false }] },
     key: {

@@ -1,5 +1,3 @@
-import * as v from 'valibot';
-
 export type GapShown =
   | { readonly key: string; readonly by: 'typing'; readonly oneWord: boolean }
   | { readonly key: string; readonly by: 'list'; readonly options: readonly string[] };
@@ -10,9 +8,7 @@ export interface GapsShown {
   readonly gaps: readonly GapShown[];
 }
 
-export const gapKey = v.pipe(v.string(), v.regex(/^[a-z0-9]{1,10}$/));
-
-export const responseSchema = v.strictObject({
-  filled: v.record(gapKey, v.pipe(v.string(), v.maxLength(200))),
-});
-export type GapsResponse = v.InferOutput<typeof responseSchema>;
+/** What was typed or chosen, by gap. */
+export interface GapsResponse {
+  readonly filled: Readonly<Record<string, string>>;
+}

@@ -1,7 +1,7 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { hasTwice, keysOf, knownOnce, textOf } from '../shared/entries';
-import { chosenIn, responseSchema, type GridChoiceResponse, type GridChoiceShown } from './response';
+import { chosenIn, type GridChoiceResponse, type GridChoiceShown } from './response';
 
 function progress(shown: GridChoiceShown, response: GridChoiceResponse): Progress {
   const open = shown.statements.filter(({ key }) => chosenIn(response, key).length === 0);
@@ -51,7 +51,6 @@ function lines(shown: GridChoiceShown, response: GridChoiceResponse, all: boolea
 export const gridChoice: CandidateKind<GridChoiceShown, GridChoiceResponse> = {
   ...plainCandidate,
   name: 'grid-choice',
-  response: responseSchema,
   empty: () => ({ rows: {} }),
   misfit,
   fitting,

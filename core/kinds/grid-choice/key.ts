@@ -1,18 +1,13 @@
 import { message } from '../../messages/message';
 import { shuffled } from '../../random';
-import { plainKey, type Content, type Fact, type Issue, type KeyKind } from '../contract';
+import type { Content, Fact, Issue, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { hasTwice, inOrderOf, keysOf, textOf } from '../shared/entries';
 import { severe } from '../shared/issues';
-import {
-  arrangementSchema,
-  askedSchema,
-  keySchema,
-  type GridChoiceArrangement,
-  type GridChoiceAsked,
-  type GridChoiceKey,
-} from './content';
+import type { GridChoiceArrangement, GridChoiceAsked, GridChoiceKey } from './content';
 import { chosenIn, type GridChoiceResponse, type GridChoiceShown } from './response';
 import { isRightRow, rowComponents, scoreGridChoice } from './score';
+import { arrangementSchema, askedSchema, keySchema, responseSchema } from './schemas';
 
 type GridContent = Content<GridChoiceAsked, GridChoiceKey>;
 
@@ -64,6 +59,7 @@ export const gridChoiceKey: KeyKind<
   name: 'grid-choice',
   asked: askedSchema,
   key: keySchema,
+  response: responseSchema,
   arrangement: arrangementSchema,
   blank: () => ({
     asked: {

@@ -1,5 +1,4 @@
-import * as v from 'valibot';
-import { entryKey, type Entry } from '../shared/entries';
+import type { Entry } from '../shared/entries';
 import type { SeveralRule } from '../shared/severalRight';
 
 export interface GridChoiceShown {
@@ -13,10 +12,9 @@ export interface GridChoiceShown {
 }
 
 /** The chosen categories by statement. */
-export const responseSchema = v.strictObject({
-  rows: v.record(entryKey, v.pipe(v.array(entryKey), v.maxLength(8))),
-});
-export type GridChoiceResponse = v.InferOutput<typeof responseSchema>;
+export interface GridChoiceResponse {
+  readonly rows: Readonly<Record<string, readonly string[]>>;
+}
 
 export const chosenIn = ({ rows }: GridChoiceResponse, statement: string): readonly string[] =>
   rows[statement] ?? [];

@@ -1,7 +1,7 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { hasTwice, keysOf, knownOnce, textOf } from '../shared/entries';
-import { responseSchema, sizeOf, type HotAreaResponse, type HotAreaShown } from './response';
+import { sizeOf, type HotAreaResponse, type HotAreaShown } from './response';
 import { holds } from './shapes';
 
 function progress({ mode, limit }: HotAreaShown, response: HotAreaResponse): Progress {
@@ -23,7 +23,6 @@ function misfit({ mode, areas, limit }: HotAreaShown, response: HotAreaResponse)
 export const hotArea: CandidateKind<HotAreaShown, HotAreaResponse> = {
   ...plainCandidate,
   name: 'hot-area',
-  response: responseSchema,
   empty: () => ({ chosen: [], marks: [] }),
   misfit,
   fitting: ({ mode, areas }, { chosen, marks }) =>

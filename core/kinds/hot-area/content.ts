@@ -1,19 +1,20 @@
-import * as v from 'valibot';
-import { documentSchema } from '../../documents/documentSchema';
-import { entryKey, weightedEntrySchema } from '../shared/entries';
-import { shapeSchema } from './shapes';
+import type { Document } from '../../documents/document';
+import type { WeightedEntry } from '../shared/entries';
+import type { Shape } from './shapes';
 
-const area = v.strictObject({ ...weightedEntrySchema.entries, shape: shapeSchema });
+export interface AreaAsked extends WeightedEntry {
+  readonly shape: Shape;
+}
 
-export const askedSchema = v.strictObject({
+export interface HotAreaAsked {
   /** A text that is one picture. */
-  picture: documentSchema,
-  mode: v.picklist(['choose', 'mark']),
+  readonly picture: Document;
+  readonly mode: 'choose' | 'mark';
   /** Every area that is named, the right ones among others. */
-  areas: v.pipe(v.array(area), v.minLength(2), v.maxLength(30)),
-  limit: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(30)),
-});
-export type HotAreaAsked = v.InferOutput<typeof askedSchema>;
+  readonly areas: readonly AreaAsked[];
+  readonly limit: number;
+}
 
-export const keySchema = v.strictObject({ right: v.pipe(v.array(entryKey), v.minLength(1)) });
-export type HotAreaKey = v.InferOutput<typeof keySchema>;
+export interface HotAreaKey {
+  readonly right: readonly string[];
+}

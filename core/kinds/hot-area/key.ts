@@ -1,13 +1,14 @@
-import * as v from 'valibot';
 import type { Document, PictureNode } from '../../documents/document';
 import { message } from '../../messages/message';
-import { plainKey, type Content, type Fact, type Issue, type KeyKind } from '../contract';
+import type { Content, Fact, Issue, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { hasTwice, inOrderOf, keysOf, textOf } from '../shared/entries';
 import { advice, severe } from '../shared/issues';
-import { askedSchema, keySchema, type HotAreaAsked, type HotAreaKey } from './content';
+import type { HotAreaAsked, HotAreaKey } from './content';
 import type { HotAreaResponse, HotAreaShown } from './response';
 import { areaComponents, scoreHotArea } from './score';
 import { holds, insideOf } from './shapes';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 type HotContent = Content<HotAreaAsked, HotAreaKey>;
 
@@ -54,7 +55,7 @@ export const hotAreaKey: KeyKind<HotAreaAsked, HotAreaKey, HotAreaShown, HotArea
   name: 'hot-area',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   documents: ['asked.picture'],
   blank: () => ({
     asked: {

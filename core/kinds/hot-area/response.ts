@@ -1,7 +1,6 @@
-import * as v from 'valibot';
 import type { PictureNode } from '../../documents/document';
-import { entryKey, type Entry } from '../shared/entries';
-import { pointSchema, type Shape } from './shapes';
+import type { Entry } from '../shared/entries';
+import type { PicturePoint, Shape } from './shapes';
 
 export interface AreaShown extends Entry {
   readonly shape: Shape;
@@ -17,10 +16,9 @@ export interface HotAreaShown {
 }
 
 /** Areas are chosen by key, marks are points; each in its own mode. */
-export const responseSchema = v.strictObject({
-  chosen: v.pipe(v.array(entryKey), v.maxLength(30)),
-  marks: v.pipe(v.array(pointSchema), v.maxLength(30)),
-});
-export type HotAreaResponse = v.InferOutput<typeof responseSchema>;
+export interface HotAreaResponse {
+  readonly chosen: readonly string[];
+  readonly marks: readonly PicturePoint[];
+}
 
 export const sizeOf = ({ chosen, marks }: HotAreaResponse): number => chosen.length + marks.length;

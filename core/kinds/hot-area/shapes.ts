@@ -1,22 +1,28 @@
-import * as v from 'valibot';
-
 /** Places on a picture are in thousandths of its width and its height, whole numbers, so that borders are exact. */
-const coordinate = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1000));
-const length = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1000));
+export interface PicturePoint {
+  readonly x: number;
+  readonly y: number;
+}
 
-export const pointSchema = v.strictObject({ x: coordinate, y: coordinate });
-export type PicturePoint = Readonly<v.InferOutput<typeof pointSchema>>;
+export interface Rectangle extends PicturePoint {
+  readonly is: 'rectangle';
+  readonly width: number;
+  readonly height: number;
+}
 
-export const shapeSchema = v.variant('is', [
-  v.strictObject({ is: v.literal('rectangle'), x: coordinate, y: coordinate, width: length, height: length }),
-  v.strictObject({ is: v.literal('ellipse'), x: coordinate, y: coordinate, across: length, down: length }),
-  v.strictObject({
-    is: v.literal('polygon'),
-    points: v.pipe(v.array(pointSchema), v.minLength(3), v.maxLength(40)),
-  }),
-]);
-/** An ellipse by its centre and its half axes. */
-export type Shape = Readonly<v.InferOutput<typeof shapeSchema>>;
+/** By its centre and its half axes. */
+export interface Ellipse extends PicturePoint {
+  readonly is: 'ellipse';
+  readonly across: number;
+  readonly down: number;
+}
+
+export interface Polygon {
+  readonly is: 'polygon';
+  readonly points: readonly PicturePoint[];
+}
+
+export type Shape = Rectangle | Ellipse | Polygon;
 
 /** Is a point on the border between two corners? */
 function isOnEdge({ x, y }: PicturePoint, a: PicturePoint, b: PicturePoint): boolean {

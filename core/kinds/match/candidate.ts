@@ -1,7 +1,7 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { hasTwice, keysOf, textOf } from '../shared/entries';
-import { responseSchema, type MatchResponse, type MatchShown } from './response';
+import type { MatchResponse, MatchShown } from './response';
 
 function progress({ left, leftOver }: MatchShown, { pairs }: MatchResponse): Progress {
   const open = left.filter(({ key }) => pairs[key] === undefined);
@@ -21,7 +21,6 @@ function misfit({ left, right, once }: MatchShown, { pairs }: MatchResponse) {
 export const match: CandidateKind<MatchShown, MatchResponse> = {
   ...plainCandidate,
   name: 'match',
-  response: responseSchema,
   empty: () => ({ pairs: {} }),
   misfit,
   fitting: ({ left, right }, { pairs }) => ({

@@ -1,20 +1,20 @@
-import * as v from 'valibot';
-import { entryKey, entrySchema, weightedEntrySchema } from '../shared/entries';
+import type { Entry, WeightedEntry } from '../shared/entries';
 
-export const askedSchema = v.strictObject({
-  left: v.pipe(v.array(weightedEntrySchema), v.minLength(1), v.maxLength(12)),
-  right: v.pipe(v.array(entrySchema), v.minLength(2), v.maxLength(12)),
-  once: v.boolean(),
-  leftOver: v.boolean(),
+export interface MatchAsked {
+  readonly left: readonly WeightedEntry[];
+  readonly right: readonly Entry[];
+  /** Whether an entry on the right can be the partner of one only. */
+  readonly once: boolean;
+  /** Whether entries on the left may stay without a partner. */
+  readonly leftOver: boolean;
   /** Deals the right side in another order in each form. */
-  shuffle: v.boolean(),
-});
-export type MatchAsked = v.InferOutput<typeof askedSchema>;
+  readonly shuffle: boolean;
+}
 
 /** The right partner of each entry on the left; none where it has none. */
-export const keySchema = v.strictObject({ pairs: v.record(entryKey, entryKey) });
-export type MatchKey = v.InferOutput<typeof keySchema>;
+export interface MatchKey {
+  readonly pairs: Readonly<Record<string, string>>;
+}
 
 /** The right side as it is dealt, by key. */
-export const arrangementSchema = v.array(entryKey);
-export type MatchArrangement = v.InferOutput<typeof arrangementSchema>;
+export type MatchArrangement = readonly string[];

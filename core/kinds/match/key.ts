@@ -1,18 +1,13 @@
 import { message } from '../../messages/message';
 import { shuffled } from '../../random';
-import { plainKey, type Content, type Fact, type Issue, type KeyKind } from '../contract';
+import type { Content, Fact, Issue, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { hasTwice, inOrderOf, keysOf, textOf } from '../shared/entries';
 import { severe } from '../shared/issues';
-import {
-  arrangementSchema,
-  askedSchema,
-  keySchema,
-  type MatchArrangement,
-  type MatchAsked,
-  type MatchKey,
-} from './content';
+import type { MatchArrangement, MatchAsked, MatchKey } from './content';
 import type { MatchResponse, MatchShown } from './response';
 import { pairComponents, scoreMatch } from './score';
+import { arrangementSchema, askedSchema, keySchema, responseSchema } from './schemas';
 
 type MatchContent = Content<MatchAsked, MatchKey>;
 
@@ -45,6 +40,7 @@ export const matchKey: KeyKind<MatchAsked, MatchKey, MatchShown, MatchResponse, 
   name: 'match',
   asked: askedSchema,
   key: keySchema,
+  response: responseSchema,
   arrangement: arrangementSchema,
   blank: () => ({
     asked: {

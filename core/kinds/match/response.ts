@@ -1,5 +1,4 @@
-import * as v from 'valibot';
-import { entryKey, type Entry } from '../shared/entries';
+import type { Entry } from '../shared/entries';
 
 export interface MatchShown {
   readonly left: readonly Entry[];
@@ -11,5 +10,6 @@ export interface MatchShown {
 }
 
 /** The partner on the right of each entry on the left. */
-export const responseSchema = v.strictObject({ pairs: v.record(entryKey, entryKey) });
-export type MatchResponse = v.InferOutput<typeof responseSchema>;
+export interface MatchResponse {
+  readonly pairs: Readonly<Record<string, string>>;
+}

@@ -3,13 +3,7 @@ import { compareExact, exactOf, showExact } from '../../numbers/exact';
 import { numberFormatOf } from '../../numbers/numberFormat';
 import { plainCandidate, type CandidateKind } from '../contract';
 import { isOnAxis } from '../shared/axis';
-import {
-  responseSchema,
-  sortOf,
-  type NumberLineResponse,
-  type NumberLineShown,
-  type Piece,
-} from './response';
+import { sortOf, type NumberLineResponse, type NumberLineShown, type Piece } from './response';
 
 /** Does an interval run from left to right, and has a point both ends closed? */
 function isSound(piece: Piece): boolean {
@@ -47,7 +41,6 @@ export function tellPiece({ from, to, fromOpen, toOpen }: Piece, locale: string,
 export const numberLine: CandidateKind<NumberLineShown, NumberLineResponse> = {
   ...plainCandidate,
   name: 'number-line',
-  response: responseSchema,
   empty: () => ({ pieces: [] }),
   misfit,
   progress: (_, { pieces }) =>

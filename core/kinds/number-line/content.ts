@@ -1,17 +1,15 @@
-import * as v from 'valibot';
-import { axisSchema, decimalText } from '../shared/axis';
-import { responseSchema, SORTS } from './response';
+import type { Axis } from '../shared/axis';
+import type { Piece, PieceSort } from './response';
 
-export const askedSchema = v.strictObject({
-  axis: axisSchema,
-  sorts: v.pipe(v.array(v.picklist(SORTS)), v.minLength(1)),
-  most: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(12)),
-});
-export type NumberLineAsked = v.InferOutput<typeof askedSchema>;
+export interface NumberLineAsked {
+  readonly axis: Axis;
+  readonly sorts: readonly PieceSort[];
+  /** The most points, intervals and rays together. */
+  readonly most: number;
+}
 
-export const keySchema = v.strictObject({
-  pieces: responseSchema.entries.pieces,
+export interface NumberLineKey {
+  readonly pieces: readonly Piece[];
   /** By how much an end may be off, in the figures of the line; its limit included. */
-  tolerance: decimalText,
-});
-export type NumberLineKey = v.InferOutput<typeof keySchema>;
+  readonly tolerance: string;
+}

@@ -1,22 +1,16 @@
-import * as v from 'valibot';
 import { message } from '../../messages/message';
 import { say } from '../../messages/words';
 import { exactOf } from '../../numbers/exact';
-import {
-  plainKey,
-  type Content,
-  type Credit,
-  type Issue,
-  type KeyKind,
-  type ScoringInput,
-} from '../contract';
+import type { Content, Credit, Issue, KeyKind, ScoringInput } from '../contract';
+import { plainKey } from '../plainKey';
 import { isSoundAxis } from '../shared/axis';
 import { creditOf, share, wholeComponent } from '../shared/credits';
 import { severe } from '../shared/issues';
 import { numberLine } from './candidate';
-import { askedSchema, keySchema, type NumberLineAsked, type NumberLineKey } from './content';
+import type { NumberLineAsked, NumberLineKey } from './content';
 import type { NumberLineResponse, NumberLineShown } from './response';
 import { isSameSet } from './sets';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 type LineContent = Content<NumberLineAsked, NumberLineKey>;
 
@@ -63,7 +57,7 @@ export const numberLineKey: KeyKind<
   name: 'number-line',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   blank: () => ({
     asked: {
       axis: { from: '-5', to: '5', step: '1', snaps: 1, label: '' },

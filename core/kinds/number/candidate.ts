@@ -1,7 +1,7 @@
 import { message, type Message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { readEntry, withLabels } from './readEntry';
-import { responseSchema, type NumberResponse, type NumberShown } from './response';
+import type { NumberResponse, NumberShown } from './response';
 
 function progress(shown: NumberShown, { typed }: NumberResponse): Progress {
   const entry = readEntry(shown, typed, shown.locale);
@@ -21,7 +21,6 @@ function rule({ demand }: NumberShown): Message | null {
 export const number: CandidateKind<NumberShown, NumberResponse> = {
   ...plainCandidate,
   name: 'number',
-  response: responseSchema,
   empty: () => ({ typed: '' }),
   progress,
   rule,

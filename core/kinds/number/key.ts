@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import { message } from '../../messages/message';
 import {
   exactOf,
@@ -11,22 +10,15 @@ import {
   type Exact,
 } from '../../numbers/exact';
 import { numberFormatOf } from '../../numbers/numberFormat';
-import {
-  plainKey,
-  type AnswerInput,
-  type Content,
-  type Fact,
-  type Issue,
-  type KeyKind,
-  type NamedValues,
-  type Place,
-} from '../contract';
+import type { AnswerInput, Content, Fact, Issue, KeyKind, NamedValues, Place } from '../contract';
+import { plainKey } from '../plainKey';
 import { wholeComponent } from '../shared/credits';
 import { advice, severe } from '../shared/issues';
-import { askedSchema, keySchema, type NumberAsked, type NumberKey } from './content';
+import type { NumberAsked, NumberKey } from './content';
 import { readEntry } from './readEntry';
 import type { NumberResponse, NumberShown } from './response';
 import { bestMatch, scoreNumber } from './score';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 type NumberContent = Content<NumberAsked, NumberKey>;
 
@@ -73,7 +65,7 @@ export const numberKey: KeyKind<NumberAsked, NumberKey, NumberShown, NumberRespo
   name: 'number',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   blank: () => ({
     asked: {
       before: '',

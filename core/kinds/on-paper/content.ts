@@ -1,9 +1,11 @@
-import * as v from 'valibot';
-import { documentSchema } from '../../documents/documentSchema';
-import { rubricSchema, toldCriteriaSchema } from '../shared/rubric';
+import type { Document } from '../../documents/document';
+import type { Rubric, ToldCriteria } from '../shared/rubric';
 
-export const askedSchema = v.strictObject({ sheet: documentSchema, criteria: toldCriteriaSchema });
-export type OnPaperAsked = v.InferOutput<typeof askedSchema>;
+export interface OnPaperAsked {
+  readonly sheet: Document;
+  readonly criteria: ToldCriteria;
+}
 
-export const keySchema = v.strictObject({ rubric: rubricSchema });
-export type OnPaperKey = v.InferOutput<typeof keySchema>;
+export interface OnPaperKey {
+  readonly rubric: Rubric;
+}

@@ -1,17 +1,18 @@
-import * as v from 'valibot';
 import { message } from '../../messages/message';
-import { plainKey, type KeyKind } from '../contract';
+import type { KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { severe } from '../shared/issues';
 import { blankRubric, copyOfCriteria, issuesOfRubric, rubricComponents } from '../shared/rubric';
-import { askedSchema, keySchema, type OnPaperAsked, type OnPaperKey } from './content';
+import type { OnPaperAsked, OnPaperKey } from './content';
 import type { OnPaperResponse, OnPaperShown } from './response';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 export const onPaperKey: KeyKind<OnPaperAsked, OnPaperKey, OnPaperShown, OnPaperResponse, null> = {
   ...plainKey,
   name: 'on-paper',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   documents: ['asked.sheet', 'key.rubric.scheme', 'key.rubric.modelAnswer'],
   blank: () => ({
     asked: { sheet: '', criteria: [{ title: '', hundredths: 100 }] },

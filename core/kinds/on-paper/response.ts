@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import type { Document } from '../../documents/document';
 
 export interface OnPaperShown {
@@ -8,5 +7,6 @@ export interface OnPaperShown {
 }
 
 /** The candidate says that the work on paper is done. */
-export const responseSchema = v.strictObject({ done: v.boolean() });
-export type OnPaperResponse = v.InferOutput<typeof responseSchema>;
+export interface OnPaperResponse {
+  readonly done: boolean;
+}

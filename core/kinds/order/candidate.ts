@@ -1,6 +1,6 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind } from '../contract';
-import { responseSchema, type OrderResponse, type OrderShown } from './response';
+import type { OrderResponse, OrderShown } from './response';
 
 function misfit(shown: OrderShown, { sequence }: OrderResponse) {
   const known = sequence.every((key) => shown.items.some((item) => item.key === key));
@@ -14,7 +14,6 @@ const RULES = { exact: 'order.ruleExact', pairs: 'order.rulePairs', rank: 'order
 export const order: CandidateKind<OrderShown, OrderResponse> = {
   ...plainCandidate,
   name: 'order',
-  response: responseSchema,
   empty: () => ({ sequence: [] }),
   misfit,
   progress: (_, { sequence }) =>

@@ -1,19 +1,15 @@
-import * as v from 'valibot';
-import { itemKey } from './response';
+import type { OrderRule } from './response';
 
-const item = v.strictObject({ key: itemKey, text: v.string() });
-
-export const askedSchema = v.strictObject({
+export interface OrderAsked {
   /** As they stand at first, unless they are shuffled; never in the right order. */
-  items: v.pipe(v.array(item), v.minLength(3), v.maxLength(10)),
-  rule: v.picklist(['exact', 'pairs', 'rank']),
-  shuffle: v.boolean(),
-});
-export type OrderAsked = v.InferOutput<typeof askedSchema>;
+  readonly items: readonly { readonly key: string; readonly text: string }[];
+  readonly rule: OrderRule;
+  readonly shuffle: boolean;
+}
 
-export const keySchema = v.strictObject({ right: v.array(itemKey) });
-export type OrderKey = v.InferOutput<typeof keySchema>;
+export interface OrderKey {
+  readonly right: readonly string[];
+}
 
 /** The items as they are dealt, by key. */
-export const arrangementSchema = v.array(itemKey);
-export type OrderArrangement = v.InferOutput<typeof arrangementSchema>;
+export type OrderArrangement = readonly string[];

@@ -1,18 +1,13 @@
 import { message } from '../../messages/message';
 import { shuffled, type Random } from '../../random';
-import { plainKey, type Content, type Issue, type KeyKind } from '../contract';
+import type { Content, Issue, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { wholeComponent } from '../shared/credits';
 import { severe } from '../shared/issues';
-import {
-  arrangementSchema,
-  askedSchema,
-  keySchema,
-  type OrderArrangement,
-  type OrderAsked,
-  type OrderKey,
-} from './content';
+import type { OrderArrangement, OrderAsked, OrderKey } from './content';
 import type { OrderResponse, OrderShown } from './response';
 import { scoreOrder } from './score';
+import { arrangementSchema, askedSchema, keySchema, responseSchema } from './schemas';
 
 type OrderContent = Content<OrderAsked, OrderKey>;
 
@@ -39,6 +34,7 @@ export const orderKey: KeyKind<OrderAsked, OrderKey, OrderShown, OrderResponse, 
   name: 'order',
   asked: askedSchema,
   key: keySchema,
+  response: responseSchema,
   arrangement: arrangementSchema,
   blank: () => ({
     asked: { items: ['a', 'b', 'c'].map((key) => ({ key, text: '' })), rule: 'rank', shuffle: true },

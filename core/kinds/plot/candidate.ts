@@ -3,7 +3,7 @@ import { exactOf, showExact } from '../../numbers/exact';
 import { numberFormatOf } from '../../numbers/numberFormat';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { isOnAxis } from '../shared/axis';
-import { drawnOf, mostPoints, responseSchema, type Drawn, type ObjectShown, type Place } from './response';
+import { drawnOf, mostPoints, type Drawn, type ObjectShown, type Place } from './response';
 import type { PlotResponse, PlotShown } from './response';
 
 const same = ([ax, ay]: Place, [bx, by]: Place) => ax === bx && ay === by;
@@ -80,7 +80,6 @@ const isOpen = ({ sort, count }: ObjectShown): boolean => sort === 'points' && c
 export const plot: CandidateKind<PlotShown, PlotResponse> = {
   ...plainCandidate,
   name: 'plot',
-  response: responseSchema,
   empty: () => ({ objects: {} }),
   misfit,
   fitting: ({ objects }, response) => ({

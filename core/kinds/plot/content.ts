@@ -1,25 +1,22 @@
-import * as v from 'valibot';
-import { axisSchema, decimalText } from '../shared/axis';
-import { entryKey, weightedEntrySchema } from '../shared/entries';
-import { responseSchema, SORTS } from './response';
+import type { Axis } from '../shared/axis';
+import type { WeightedEntry } from '../shared/entries';
+import type { Drawn, Sort } from './response';
 
-const object = v.strictObject({
-  ...weightedEntrySchema.entries,
-  sort: v.picklist(SORTS),
-  count: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20))),
-});
+export interface ObjectAsked extends WeightedEntry {
+  readonly sort: Sort;
+  /** How many points there are, of `points`; null where that is left to the candidate. */
+  readonly count: number | null;
+}
 
-export const askedSchema = v.strictObject({
-  x: axisSchema,
-  y: axisSchema,
-  objects: v.pipe(v.array(object), v.minLength(1), v.maxLength(8)),
-});
-export type PlotAsked = v.InferOutput<typeof askedSchema>;
+export interface PlotAsked {
+  readonly x: Axis;
+  readonly y: Axis;
+  readonly objects: readonly ObjectAsked[];
+}
 
-export const keySchema = v.strictObject({
+export interface PlotKey {
   /** As a candidate would draw them. */
-  objects: responseSchema.entries.objects,
+  readonly objects: Readonly<Record<string, Drawn>>;
   /** In grid units; its limit included. */
-  tolerance: v.record(entryKey, decimalText),
-});
-export type PlotKey = v.InferOutput<typeof keySchema>;
+  readonly tolerance: Readonly<Record<string, string>>;
+}

@@ -1,14 +1,15 @@
-import * as v from 'valibot';
 import { message } from '../../messages/message';
 import { say } from '../../messages/words';
-import { plainKey, type Content, type Fact, type Issue, type KeyKind } from '../contract';
+import type { Content, Fact, Issue, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { isSoundAxis } from '../shared/axis';
 import { hasTwice, keysOf } from '../shared/entries';
 import { severe } from '../shared/issues';
 import { missingOf, plot, tellObject } from './candidate';
-import { askedSchema, keySchema, type PlotAsked, type PlotKey } from './content';
+import type { PlotAsked, PlotKey } from './content';
 import { drawnOf, type PlotResponse, type PlotShown } from './response';
 import { isRightObject, objectComponents, scorePlot } from './score';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 type PlotContent = Content<PlotAsked, PlotKey>;
 
@@ -58,7 +59,7 @@ export const plotKey: KeyKind<PlotAsked, PlotKey, PlotShown, PlotResponse, null>
   name: 'plot',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   blank: () => ({
     asked: {
       x: { ...blankAxis, label: 'x' },

@@ -1,6 +1,5 @@
-import * as v from 'valibot';
-import { decimalText, type Axis } from '../shared/axis';
-import { entryKey, type Entry } from '../shared/entries';
+import type { Axis } from '../shared/axis';
+import type { Entry } from '../shared/entries';
 
 export const SORTS = ['point', 'points', 'line', 'ray', 'segment', 'half-plane', 'polygon'] as const;
 export type Sort = (typeof SORTS)[number];
@@ -19,23 +18,22 @@ export interface PlotShown {
   readonly locale: string;
 }
 
-const place = v.strictTuple([decimalText, decimalText]);
 /** Coordinates as decimals, across and up. */
-export type Place = v.InferOutput<typeof place>;
+export type Place = readonly [across: string, up: string];
 
-const drawn = v.strictObject({
-  points: v.pipe(v.array(place), v.maxLength(20)),
+export interface Drawn {
+  readonly points: readonly Place[];
   /** Of a polygon: its last corner is joined to the first. */
-  closed: v.boolean(),
+  readonly closed: boolean;
   /** Of a half-plane: whether its border belongs to it, and a point inside. */
-  boundary: v.picklist(['solid', 'dashed']),
-  side: v.nullable(place),
-});
-export type Drawn = Readonly<v.InferOutput<typeof drawn>>;
+  readonly boundary: 'solid' | 'dashed';
+  readonly side: Place | null;
+}
 
 /** What is drawn, by object. */
-export const responseSchema = v.strictObject({ objects: v.record(entryKey, drawn) });
-export type PlotResponse = v.InferOutput<typeof responseSchema>;
+export interface PlotResponse {
+  readonly objects: Readonly<Record<string, Drawn>>;
+}
 
 export const nothingDrawn: Drawn = { points: [], closed: false, boundary: 'solid', side: null };
 

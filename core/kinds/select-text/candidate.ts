@@ -1,7 +1,7 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { hasTwice, keysOf, knownOnce } from '../shared/entries';
-import { chosenOf, responseSchema, type SelectTextResponse, type SelectTextShown } from './response';
+import { chosenOf, type SelectTextResponse, type SelectTextShown } from './response';
 
 /** Done when every passage has as many as it takes; one without a limit needs one at least. */
 function progress({ passages }: SelectTextShown, response: SelectTextResponse): Progress {
@@ -26,7 +26,6 @@ function misfit({ passages }: SelectTextShown, response: SelectTextResponse) {
 export const selectText: CandidateKind<SelectTextShown, SelectTextResponse> = {
   ...plainCandidate,
   name: 'select-text',
-  response: responseSchema,
   empty: () => ({ chosen: [] }),
   misfit,
   fitting: ({ passages }, { chosen }) => ({

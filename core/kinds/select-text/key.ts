@@ -1,13 +1,14 @@
-import * as v from 'valibot';
 import { phrasesIn } from '../../documents/phrasesIn';
 import { message } from '../../messages/message';
-import { plainKey, type Content, type Fact, type Issue, type KeyKind, type Place } from '../contract';
+import type { Content, Fact, Issue, KeyKind, Place } from '../contract';
+import { plainKey } from '../plainKey';
 import { hasTwice, keysOf } from '../shared/entries';
 import { severe } from '../shared/issues';
 import { issuesOfPhrases } from '../shared/phrases';
-import { askedSchema, keySchema, type SelectTextAsked, type SelectTextKey } from './content';
+import type { SelectTextAsked, SelectTextKey } from './content';
 import { chosenOf, type SelectTextResponse, type SelectTextShown } from './response';
 import { passageComponents, scoreSelectText } from './score';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 type SelectContent = Content<SelectTextAsked, SelectTextKey>;
 type Passage = SelectTextAsked['passages'][number];
@@ -56,7 +57,7 @@ export const selectTextKey: KeyKind<
   name: 'select-text',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   documents: ['asked.passages.*.body'],
   blank: () => ({
     asked: {

@@ -1,6 +1,5 @@
-import * as v from 'valibot';
 import type { Document } from '../../documents/document';
-import { entryKey, type Entry } from '../shared/entries';
+import type { Entry } from '../shared/entries';
 
 /** A passage of the part's own, or a column or tab of the source, in which phrases are chosen. */
 export interface PassageShown {
@@ -19,8 +18,9 @@ export interface SelectTextShown {
 }
 
 /** The chosen phrases of all passages. */
-export const responseSchema = v.strictObject({ chosen: v.pipe(v.array(entryKey), v.maxLength(200)) });
-export type SelectTextResponse = v.InferOutput<typeof responseSchema>;
+export interface SelectTextResponse {
+  readonly chosen: readonly string[];
+}
 
 /** The chosen phrases of one passage, in the order of the text. */
 export const chosenOf = (

@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import * as v from 'valibot';
 import { exact, exactOf, exactText } from '../../numbers/exact';
 import {
-  axisSchema,
   indexOf,
   inSteps,
   isOnAxis,
@@ -13,6 +11,8 @@ import {
   ticksOf,
   type Axis,
 } from './axis';
+import { isOf } from '../../validation/shapes';
+import { axisSchema } from './schemas';
 
 const axis = (from: string, to: string, step: string, snaps = 1): Axis => ({
   from,
@@ -74,7 +74,7 @@ describe('an axis', () => {
   });
 
   it('takes plain decimals alone', () => {
-    const read = (from: string) => v.safeParse(axisSchema, axis(from, '9', '1')).success;
+    const read = (from: string) => isOf(axisSchema, axis(from, '9', '1'));
     expect(['1', '-0.5', '123456789.123456789'].map(read)).toEqual([true, true, true]);
     expect(['', '1e3', '.5', '+1', '1,5', ' 1', 'NaN'].map(read)).toEqual(
       [...Array<boolean>(7)].map(() => false),

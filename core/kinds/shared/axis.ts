@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import {
   addExact,
   compareExact,
@@ -12,20 +11,17 @@ import {
   type Exact,
 } from '../../numbers/exact';
 
-/** A figure on an axis: digits with a point, a minus in front. */
-export const decimalText = v.pipe(v.string(), v.regex(/^-?\d{1,9}(\.\d{1,9})?$/));
-
-export const axisSchema = v.strictObject({
-  from: decimalText,
-  to: decimalText,
+/** An axis; its figures are digits with a point, a minus in front. */
+export interface Axis {
+  readonly from: string;
+  readonly to: string;
   /** From one line of the grid to the next. */
-  step: decimalText,
-  /** How many places there are to a step: 1 for lines of the grid alone, 2 for halves … */
-  snaps: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(10)),
+  readonly step: string;
+  /** How many places there are to a step, 1 to 10: 1 for lines of the grid alone, 2 for halves … */
+  readonly snaps: number;
   /** What is measured, with its unit. */
-  label: v.pipe(v.string(), v.maxLength(80)),
-});
-export type Axis = Readonly<v.InferOutput<typeof axisSchema>>;
+  readonly label: string;
+}
 
 const MOST_STEPS = 60;
 

@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import { allot } from '../../marks';
 import { exact, roundExact, type Exact } from '../../numbers/exact';
 import type { Message } from '../../messages/message';
@@ -10,9 +9,6 @@ export const WHOLE = 'whole';
 export const wholeComponent = (marks: number): readonly [Component] => [
   { key: WHOLE, by: 'machine', of: marks, name: null },
 ];
-
-/** The weight of a component beside the others of its part: a whole number, 1 where the author gives none. */
-export const weightSchema = v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1000)));
 
 interface Weighted extends Pick<Component, 'key' | 'name'> {
   readonly weight: number | undefined;

@@ -1,15 +1,14 @@
-import * as v from 'valibot';
-import { weightSchema } from './credits';
-
-/** The key of something that a candidate works with: an option, a row, a chip, an area. None that every object has. */
-export const entryKey = v.pipe(v.string(), v.regex(/^(?!constructor$)[a-z0-9-]{1,40}$/));
-
-export const entrySchema = v.strictObject({ key: entryKey, text: v.pipe(v.string(), v.maxLength(500)) });
+/** Something that a candidate works with: an option, a row, a chip, an area. */
+export interface Entry {
+  readonly key: string;
+  readonly text: string;
+}
 
 /** An entry that earns a share of its own. */
-export const weightedEntrySchema = v.strictObject({ ...entrySchema.entries, weight: weightSchema });
-
-export type Entry = Readonly<v.InferOutput<typeof entrySchema>>;
+export interface WeightedEntry extends Entry {
+  /** Beside the other entries of its part: a whole number from 1 to 1,000; 1 where the author gives none. */
+  readonly weight?: number | undefined;
+}
 
 export const textOf = (entries: readonly Entry[], key: string): string =>
   entries.find((entry) => entry.key === key)?.text ?? key;

@@ -1,5 +1,3 @@
-import * as v from 'valibot';
-
 /**
  * Rich text as a tree of a few allowed nodes, never as HTML: what is not in this list cannot be stored, so nothing
  * stored can run. The shape is the document JSON of ProseMirror, narrowed.
@@ -9,35 +7,6 @@ export interface RichNode {
   readonly text?: string;
   readonly marks?: readonly { readonly type: 'bold' | 'italic' | 'underline' }[];
   readonly content?: readonly RichNode[];
-}
-
-const mark = v.object({ type: v.picklist(['bold', 'italic', 'underline']) });
-
-export const richNodeSchema: v.GenericSchema<unknown, RichNode> = v.object({
-  type: v.picklist(['doc', 'paragraph', 'bulletList', 'orderedList', 'listItem', 'text', 'hardBreak']),
-  text: v.optional(v.pipe(v.string(), v.maxLength(100_000))),
-  marks: v.optional(v.array(mark)),
-  content: v.optional(v.lazy(() => v.array(richNodeSchema))),
-});
-
-const MOST_NODES = 5_000;
-const MOST_LEVELS = 12;
-
-/**
- * Is this no larger than anything a person writes? Asked before it is parsed, of whatever a device says it is: thousands
- * of empty paragraphs would hold everybody up, and deep nesting would end the parser.
- */
-export function isBounded(document: unknown): boolean {
-  const waiting: { readonly node: unknown; readonly level: number }[] = [{ node: document, level: 1 }];
-  for (let nodes = 1; waiting.length > 0; nodes += 1) {
-    const { node, level } = waiting.pop()!;
-    if (nodes > MOST_NODES || level > MOST_LEVELS) return false;
-    const content = (node as { readonly content?: unknown } | null)?.content;
-    if (!Array.isArray(content)) continue;
-    if (content.length > MOST_NODES) return false;
-    for (const child of content) waiting.push({ node: child, level: level + 1 });
-  }
-  return true;
 }
 
 export const emptyRich: RichNode = { type: 'doc', content: [] };

@@ -1,32 +1,45 @@
-import * as v from 'valibot';
-import { documentSchema } from '../../documents/documentSchema';
+import type { Document } from '../../documents/document';
 import { message } from '../../messages/message';
 import { sumMarks } from '../../marks';
-import type { Component, Criterion, Issue } from '../contract';
+import type { Component, Criterion, Issue, Level, RubricPoint } from '../contract';
 import { severe } from './issues';
 
-const hundredths = v.pipe(v.number(), v.integer(), v.minValue(0));
-const level = v.strictObject({ hundredths, label: v.string(), says: v.string() });
-const point = v.strictObject({ hundredths: v.pipe(hundredths, v.minValue(1)), says: v.string() });
-const named = { key: v.pipe(v.string(), v.regex(/^[a-z][a-z0-9-]{0,19}$/)), title: v.string() };
-const criterion = v.union([
-  /** One of several levels is reached; a single criterion of levels is a holistic judgement by bands. */
-  v.strictObject({ ...named, levels: v.pipe(v.array(level), v.minLength(2), v.maxLength(9)) }),
-  /** Points that are ticked where an answer has them. */
-  v.strictObject({ ...named, points: v.pipe(v.array(point), v.minLength(1), v.maxLength(30)) }),
-  /** Any mark up to a maximum, whole or in halves. */
-  v.strictObject({ ...named, most: v.pipe(hundredths, v.minValue(1)), step: v.picklist([50, 100]) }),
-]);
-type CriterionAsked = v.InferOutput<typeof criterion>;
+interface Named {
+  readonly key: string;
+  readonly title: string;
+}
 
-export const rubricSchema = v.strictObject({
+/** One of several levels is reached; a single criterion of levels is a holistic judgement by bands. */
+export interface CriterionOfLevels extends Named {
+  readonly levels: readonly Level[];
+}
+
+/** Points that are ticked where an answer has them. */
+export interface CriterionOfPoints extends Named {
+  readonly points: readonly RubricPoint[];
+}
+
+/** Any mark up to a maximum, whole or in halves; both in hundredths. */
+export interface CriterionOfSteps extends Named {
+  readonly most: number;
+  readonly step: 50 | 100;
+}
+
+export type CriterionAsked = CriterionOfLevels | CriterionOfPoints | CriterionOfSteps;
+
+export interface Rubric {
   /** What assessors are told: the mark scheme in words. */
-  scheme: documentSchema,
+  readonly scheme: Document;
   /** An answer that would have all marks: for assessors, and on the sheet where right answers are told. */
-  modelAnswer: v.optional(documentSchema),
-  criteria: v.pipe(v.array(criterion), v.minLength(1), v.maxLength(30)),
-});
-export type Rubric = v.InferOutput<typeof rubricSchema>;
+  readonly modelAnswer?: Document | undefined;
+  readonly criteria: readonly CriterionAsked[];
+}
+
+/** A criterion as candidates are told of it, and what it is worth. */
+export interface ToldCriterion {
+  readonly title: string;
+  readonly hundredths: number;
+}
 
 /** What a criterion is worth. */
 export function topOf(criterion: CriterionAsked): number {
@@ -55,12 +68,7 @@ export const rubricComponents = ({ criteria }: Rubric): Component[] =>
   }));
 
 /** By what people judge, as candidates are told: the criteria and what each is worth. */
-export const toldCriteriaSchema = v.pipe(
-  v.array(v.strictObject({ title: v.string(), hundredths: v.pipe(v.number(), v.integer(), v.minValue(1)) })),
-  v.minLength(1),
-  v.maxLength(30),
-);
-export type ToldCriteria = v.InferOutput<typeof toldCriteriaSchema>;
+export type ToldCriteria = readonly ToldCriterion[];
 
 export const copyOfCriteria = (criteria: ToldCriteria): ToldCriteria =>
   criteria.map(({ title, hundredths: of }) => ({ title, hundredths: of }));

@@ -1,7 +1,7 @@
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { hasTwice, keysOf, knownOnce, textOf } from '../shared/entries';
-import { binsOf, chipsIn, responseSchema, type SortResponse, type SortShown } from './response';
+import { binsOf, chipsIn, type SortResponse, type SortShown } from './response';
 
 function progress(shown: SortShown, response: SortResponse): Progress {
   const open = shown.chips.filter(({ key }) => binsOf(response, key).length === 0);
@@ -35,7 +35,6 @@ function fitting({ chips, bins }: SortShown, response: SortResponse): SortRespon
 export const sort: CandidateKind<SortShown, SortResponse> = {
   ...plainCandidate,
   name: 'sort',
-  response: responseSchema,
   empty: () => ({ bins: {} }),
   misfit,
   fitting,

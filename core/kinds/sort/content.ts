@@ -1,26 +1,22 @@
-import * as v from 'valibot';
-import { entryKey, entrySchema, weightedEntrySchema } from '../shared/entries';
+import type { WeightedEntry } from '../shared/entries';
+import type { BinShown } from './response';
 
-const bin = v.strictObject({
-  ...entrySchema.entries,
-  limit: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1))),
-});
-
-export const askedSchema = v.strictObject({
-  chips: v.pipe(v.array(weightedEntrySchema), v.minLength(2), v.maxLength(30)),
+export interface SortAsked {
+  readonly chips: readonly WeightedEntry[];
   /** The chips are phrases of the source, named by their keys; they are picked up there too. */
-  fromSource: v.boolean(),
-  bins: v.pipe(v.array(bin), v.minLength(1), v.maxLength(8)),
-  often: v.boolean(),
-  leftOver: v.boolean(),
-  shuffle: v.boolean(),
-});
-export type SortAsked = v.InferOutput<typeof askedSchema>;
+  readonly fromSource: boolean;
+  readonly bins: readonly BinShown[];
+  /** Whether a chip can be put into several bins. */
+  readonly often: boolean;
+  /** Whether chips may be left over. */
+  readonly leftOver: boolean;
+  readonly shuffle: boolean;
+}
 
 /** The right chips by bin; a chip in none of them is rightly left over. */
-export const keySchema = v.strictObject({ bins: v.record(entryKey, v.array(entryKey)) });
-export type SortKey = v.InferOutput<typeof keySchema>;
+export interface SortKey {
+  readonly bins: Readonly<Record<string, readonly string[]>>;
+}
 
 /** The chips as they are dealt, by key. */
-export const arrangementSchema = v.array(entryKey);
-export type SortArrangement = v.InferOutput<typeof arrangementSchema>;
+export type SortArrangement = readonly string[];

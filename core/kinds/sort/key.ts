@@ -1,19 +1,14 @@
 import { message } from '../../messages/message';
 import { shuffled } from '../../random';
-import { plainKey, type Content, type Fact, type Issue, type KeyKind, type Place } from '../contract';
+import type { Content, Fact, Issue, KeyKind, Place } from '../contract';
+import { plainKey } from '../plainKey';
 import { hasTwice, inOrderOf, keysOf, textOf } from '../shared/entries';
 import { severe } from '../shared/issues';
 import { issuesOfPhrases } from '../shared/phrases';
-import {
-  arrangementSchema,
-  askedSchema,
-  keySchema,
-  type SortArrangement,
-  type SortAsked,
-  type SortKey,
-} from './content';
+import type { SortArrangement, SortAsked, SortKey } from './content';
 import { binsOf, type SortResponse, type SortShown } from './response';
 import { chipComponents, isRightChip, scoreSort } from './score';
+import { arrangementSchema, askedSchema, keySchema, responseSchema } from './schemas';
 
 type SortContent = Content<SortAsked, SortKey>;
 
@@ -59,6 +54,7 @@ export const sortKey: KeyKind<SortAsked, SortKey, SortShown, SortResponse, SortA
   name: 'sort',
   asked: askedSchema,
   key: keySchema,
+  response: responseSchema,
   arrangement: arrangementSchema,
   blank: () => ({
     asked: {

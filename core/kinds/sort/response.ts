@@ -1,5 +1,4 @@
-import * as v from 'valibot';
-import { entryKey, type Entry } from '../shared/entries';
+import type { Entry } from '../shared/entries';
 
 export interface BinShown extends Entry {
   /** The most chips that it holds; null for as many as there are. */
@@ -18,10 +17,9 @@ export interface SortShown {
 }
 
 /** The chips in each bin, in the order in which they were put there. */
-export const responseSchema = v.strictObject({
-  bins: v.record(entryKey, v.pipe(v.array(entryKey), v.maxLength(30))),
-});
-export type SortResponse = v.InferOutput<typeof responseSchema>;
+export interface SortResponse {
+  readonly bins: Readonly<Record<string, readonly string[]>>;
+}
 
 export const chipsIn = ({ bins }: SortResponse, bin: string): readonly string[] => bins[bin] ?? [];
 

@@ -4,7 +4,7 @@ import { numberFormatOf } from '../../numbers/numberFormat';
 import { isSameOption } from '../shared/entries';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { readFigure, shownFigures } from './figures';
-import { entriesOf, responseSchema, titleOf, typedIn } from './response';
+import { entriesOf, titleOf, typedIn } from './response';
 import type { CellPlace, TableResponse, TableShown } from './response';
 
 /** Why what stands in a cell cannot be counted; null where it can, or where nothing stands. */
@@ -66,7 +66,6 @@ function lines(table: TableShown, response: TableResponse): string {
 export const tableEntry: CandidateKind<TableShown, TableResponse> = {
   ...plainCandidate,
   name: 'table-entry',
-  response: responseSchema,
   empty: () => ({ cells: {} }),
   misfit,
   fitting,

@@ -1,14 +1,15 @@
-import * as v from 'valibot';
 import { exactText, showExact } from '../../numbers/exact';
 import { numberFormatOf } from '../../numbers/numberFormat';
 import { normaliseText } from '../../text/compareText';
-import { plainKey, type AnswerInput, type Fact, type KeyKind } from '../contract';
+import type { AnswerInput, Fact, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { checkTable, siblingsOf } from './check';
-import { askedSchema, keySchema, type TableAsked, type TableKey } from './content';
+import type { TableAsked, TableKey } from './content';
 import { readFigure } from './figures';
 import { typedIn, type CellShown, type TableResponse, type TableShown } from './response';
 import { rightFigures, type TableContent } from './rightFigures';
 import { cellComponents, findCells, scoredCells, scoreTable, valuesOfTable } from './score';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 const showCell = (cell: TableAsked['rows'][number]['cells'][number]): CellShown | null => {
   if (cell === null) return null;
@@ -72,7 +73,7 @@ export const tableEntryKey: KeyKind<TableAsked, TableKey, TableShown, TableRespo
   name: 'table-entry',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   formulas: ['asked.rows.*.cells.*.formula', 'key.cells.*.formula', 'key.cells.*.cases.*.when'],
   blank: () => ({
     asked: {

@@ -1,4 +1,3 @@
-import * as v from 'valibot';
 import type { Formula } from '../../formulas/formula';
 
 export type ColumnSort = 'figure' | 'text' | 'list';
@@ -50,13 +49,9 @@ export interface TableShown {
 }
 
 /** What is typed or chosen, by cell: `row_column`. */
-export const responseSchema = v.strictObject({
-  cells: v.record(
-    v.pipe(v.string(), v.regex(/^[a-z][a-z0-9]{0,19}_[a-z][a-z0-9]{0,19}$/)),
-    v.pipe(v.string(), v.maxLength(200)),
-  ),
-});
-export type TableResponse = v.InferOutput<typeof responseSchema>;
+export interface TableResponse {
+  readonly cells: Readonly<Record<string, string>>;
+}
 
 export const cellName = (row: { readonly key: string }, column: { readonly key: string }): string =>
   `${row.key}_${column.key}`;

@@ -3,7 +3,7 @@ import { numberedText } from '../../marking/notesInText';
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { emptyRich, richAsText, textAlone, wordsOf } from '../shared/richText';
-import { responseSchema, type UploadResponse, type UploadShown } from './response';
+import type { UploadResponse, UploadShown } from './response';
 
 const wordsIn = ({ text }: UploadResponse) => wordsOf(text);
 
@@ -19,7 +19,6 @@ function progress(shown: UploadShown, response: UploadResponse): Progress {
 export const upload: CandidateKind<UploadShown, UploadResponse> = {
   ...plainCandidate,
   name: 'upload',
-  response: responseSchema,
   empty: () => ({ pages: [], joined: 0, text: emptyRich }),
   misfit: ({ text }, response) => {
     const { pages } = response;

@@ -1,18 +1,14 @@
-import * as v from 'valibot';
-import { rubricSchema, toldCriteriaSchema } from '../shared/rubric';
-import { MOST_PAGES } from './response';
+import type { Rubric, ToldCriteria } from '../shared/rubric';
 
-const pages = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(MOST_PAGES));
-
-export const askedSchema = v.strictObject({
-  pagesFrom: pages,
-  pagesTo: pages,
+export interface UploadAsked {
+  readonly pagesFrom: number;
+  readonly pagesTo: number;
   /** Whether the answer may also be typed: then either is enough. */
-  text: v.boolean(),
+  readonly text: boolean;
   /** By what it is judged, as candidates are told. */
-  criteria: toldCriteriaSchema,
-});
-export type UploadAsked = v.InferOutput<typeof askedSchema>;
+  readonly criteria: ToldCriteria;
+}
 
-export const keySchema = v.strictObject({ rubric: rubricSchema });
-export type UploadKey = v.InferOutput<typeof keySchema>;
+export interface UploadKey {
+  readonly rubric: Rubric;
+}

@@ -1,18 +1,19 @@
-import * as v from 'valibot';
 import { message } from '../../messages/message';
-import { plainKey, type Fact, type KeyKind } from '../contract';
+import type { Fact, KeyKind } from '../contract';
+import { plainKey } from '../plainKey';
 import { severe } from '../shared/issues';
 import { wordsOf } from '../shared/richText';
 import { blankRubric, copyOfCriteria, issuesOfRubric, rubricComponents } from '../shared/rubric';
-import { askedSchema, keySchema, type UploadAsked, type UploadKey } from './content';
+import type { UploadAsked, UploadKey } from './content';
 import type { UploadResponse, UploadShown } from './response';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 export const uploadKey: KeyKind<UploadAsked, UploadKey, UploadShown, UploadResponse, null> = {
   ...plainKey,
   name: 'upload',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   documents: ['key.rubric.scheme', 'key.rubric.modelAnswer'],
   blank: () => ({
     asked: { pagesFrom: 1, pagesTo: 4, text: false, criteria: [{ title: '', hundredths: 100 }] },

@@ -1,6 +1,5 @@
-import * as v from 'valibot';
-import { MOST_PHONE_PAGES, pageSchema } from '../../files/pages';
-import { isBounded, richNodeSchema } from '../shared/richText';
+import type { Page } from '../../files/pages';
+import type { RichNode } from '../shared/richText';
 
 /** The most that can be asked for. More can be given (a joined phone and the desk add pages at once): nothing is lost. */
 export const MOST_PAGES = 20;
@@ -14,15 +13,9 @@ export interface UploadShown {
   readonly criteria: readonly { readonly title: string; readonly hundredths: number }[];
 }
 
-export const responseSchema = v.strictObject({
-  pages: v.pipe(v.array(pageSchema), v.maxLength(MOST_DESK_PAGES + MOST_PHONE_PAGES)),
+export interface UploadResponse {
+  readonly pages: readonly Page[];
   /** So many pages of joined phones, in the order of their arrival, were taken in; what came since follows the others. */
-  joined: v.pipe(v.number(), v.integer(), v.minValue(0)),
-  text: v.pipe(
-    v.unknown(),
-    v.check(isBounded, 'larger than anything a person writes'),
-    richNodeSchema,
-    v.check((doc) => doc.type === 'doc', 'not a document'),
-  ),
-});
-export type UploadResponse = v.InferOutput<typeof responseSchema>;
+  readonly joined: number;
+  readonly text: RichNode;
+}

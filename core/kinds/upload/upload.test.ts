@@ -3,8 +3,7 @@ import '../candidateKinds';
 import { MOST_PAGE_BYTES } from '../../files/pages';
 import { say } from '../../messages/words';
 import { placeFor } from '../../testing/scoreAlone';
-import { readResponse } from '../stored';
-import { candidateKindOf } from '../candidateKindOf';
+import { readResponse } from '../readResponse';
 import { emptyRich, type RichNode } from '../shared/richText';
 import { upload } from './candidate';
 import { uploadKey } from './key';
@@ -61,7 +60,7 @@ describe('upload', () => {
     ['the name of a file, which may tell who it is', { ...pageOf('a'), name: 'ilse.jpg' }],
   ])('does not read a page with %s', (_, page) => {
     const stored = { version: 1, response: { pages: [page], joined: 0, text: emptyRich } };
-    expect(readResponse(candidateKindOf('upload'), stored)).toHaveProperty('problem');
+    expect(readResponse('upload', stored)).toHaveProperty('problem');
   });
 
   it('is told in words: how many pages, and what was typed', () => {

@@ -2,7 +2,7 @@ import { numberedText } from '../../marking/notesInText';
 import { message } from '../../messages/message';
 import { plainCandidate, type CandidateKind, type Progress } from '../contract';
 import { emptyRich, richAsText, textAlone, wordsOf } from '../shared/richText';
-import { responseSchema, type WritingResponse, type WritingShown } from './response';
+import type { WritingResponse, WritingShown } from './response';
 
 function progress(shown: WritingShown, { text }: WritingResponse): Progress {
   const words = wordsOf(text);
@@ -17,7 +17,6 @@ function progress(shown: WritingShown, { text }: WritingResponse): Progress {
 export const writing: CandidateKind<WritingShown, WritingResponse> = {
   ...plainCandidate,
   name: 'writing',
-  response: responseSchema,
   empty: () => ({ text: emptyRich }),
   progress,
   describe: (_, { text }) => ({ form: 'words', text: richAsText(text) }),

@@ -1,11 +1,12 @@
-import * as v from 'valibot';
 import { message } from '../../messages/message';
-import { plainKey, type Content, type Issue, type KeyKind, type Place } from '../contract';
+import type { Content, Issue, KeyKind, Place } from '../contract';
+import { plainKey } from '../plainKey';
 import { severe } from '../shared/issues';
 import { wordsOf } from '../shared/richText';
 import { blankRubric, copyOfCriteria, issuesOfRubric, rubricComponents } from '../shared/rubric';
-import { askedSchema, keySchema, type WritingAsked, type WritingKey } from './content';
+import type { WritingAsked, WritingKey } from './content';
 import type { WritingResponse, WritingShown } from './response';
+import { askedSchema, keySchema, responseSchema } from './schemas';
 
 function check({ asked, key }: Content<WritingAsked, WritingKey>, { marks }: Place): Issue[] {
   const issues = issuesOfRubric(key.rubric, asked.criteria, marks);
@@ -21,7 +22,7 @@ export const writingKey: KeyKind<WritingAsked, WritingKey, WritingShown, Writing
   name: 'writing',
   asked: askedSchema,
   key: keySchema,
-  arrangement: v.null(),
+  response: responseSchema,
   blank: () => ({
     asked: {
       format: 'rich',

@@ -1,8 +1,8 @@
-import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import '../candidateKinds';
 import { placeFor } from '../../testing/scoreAlone';
 import { say } from '../../messages/words';
+import { isOf } from '../../validation/shapes';
 import { writing } from './candidate';
 import { writingKey } from './key';
 import { countWords, richAsText, withoutFormat, wordsOf, type RichNode } from '../shared/richText';
@@ -39,7 +39,7 @@ describe('writing', () => {
   });
 
   it('refuses foreign nodes, marks and bottomless nesting', () => {
-    const parse = (text: unknown) => v.safeParse(writing.response, { text }).success;
+    const parse = (text: unknown) => isOf(writingKey.response, { text });
     expect(parse({ type: 'doc', content: [{ type: 'script', text: 'x' }] })).toBe(false);
     expect(parse({ type: 'doc', content: [{ type: 'text', text: 'x', marks: [{ type: 'link' }] }] })).toBe(
       false,

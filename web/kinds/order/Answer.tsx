@@ -133,7 +133,7 @@ export function Answer({
           move(sequence.indexOf(String(active.id)), sequence.indexOf(String(over.id)));
       }}
     >
-      <SortableContext items={sequence} strategy={verticalListSortingStrategy}>
+      <SortableContext items={[...sequence]} strategy={verticalListSortingStrategy}>
         <ol aria-labelledby={promptId} aria-describedby={needId} className="space-y-1.5">
           {sequence.map((key, place) => (
             <Row

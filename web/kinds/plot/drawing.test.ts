@@ -10,7 +10,11 @@ const object = (sort: Sort, count: number | null = null): ObjectShown => ({
   sort,
   count,
 });
-const places = (...some: string[]): Place[] => some.map((one) => one.split(',') as Place);
+const places = (...some: string[]): Place[] =>
+  some.map((one) => {
+    const [across, up] = one.split(',');
+    return [across!, up!];
+  });
 const drawn = (sort: Sort, ...some: string[]): Drawn | null =>
   places(...some).reduce<Drawn | null>(
     (made, place) => made && withPlace(object(sort), made, place),

@@ -1,0 +1,19 @@
+import { nothing } from '../validation/shapes';
+
+/** What most kinds have nothing to say about, in the key's half. */
+export const plainKey = {
+  contentVersion: 1,
+  arrangement: nothing,
+  events: {},
+  upgradeContent: (stored: unknown) => stored,
+  documents: [],
+  formulas: [],
+  buildsOn: () => [],
+  check: () => [],
+  markScheme: () => null,
+  modelAnswer: () => null,
+  runsPrograms: false,
+  evidence: () => [],
+  values: () => ({}),
+  accept: () => null,
+} as const;
