@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import type Joi from 'joi';
 import {
   holding,
   listOf,
@@ -63,7 +63,7 @@ const marginNote = objectOf<MarginNote>({
   text: textOf(NOTE_MOST),
 });
 
-export const marginNotesSchema: Joi.ArraySchema<MarginNote[]> = holding(
+export const marginNotesSchema: Joi.AnySchema<MarginNote[]> = holding(
   listOf(marginNote, { most: NOTES_MOST }),
   (notes: readonly MarginNote[]) => new Set(notes.map(({ id }) => id)).size === notes.length,
   'names a note twice',
