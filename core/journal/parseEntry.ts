@@ -1,35 +1,34 @@
 import Joi from 'joi';
-import { anyText, isOf, matching, objectOf, oneOf, whole } from '../validation/shapes';
+import { isOf, walked, whole } from '../validation/shapes';
+import { hasMembers, isAnything, isMatch, isOneOf, isText, isWhole, orMissing } from '../validation/walks';
 import { canonicalJson } from './canonicalJson';
-import {
-  byteLength,
-  deviceEntryAbout,
-  ENTRY_LIMIT,
-  entryText,
-  type Entry,
-  type EntryRef,
-  type Patch,
-} from './entry';
+import { byteLength, deviceEntryAbout, ENTRY_LIMIT, entryText, type Entry } from './entry';
 
-const count = whole(0, 10_000_000);
-const number = whole(1, 10_000_000);
-const ref = objectOf<EntryRef>({ hold: number, number });
+const count = isWhole(0, 10_000_000);
+const number = isWhole(1, 10_000_000);
+const ref = hasMembers({ hold: number, number });
 
-const entrySchema = objectOf<Entry>({
-  number,
-  about: oneOf(deviceEntryAbout),
-  target: matching(/^[a-z0-9-]{1,64}(\/[A-F](\/[a-z-]{1,20})?)?$/),
-  at: whole(0, 1e14),
-  value: Joi.any().optional(),
-  patch: objectOf<Patch>({
-    base: ref,
-    place: count,
-    cut: count,
-    put: anyText,
-    sum: matching(/^[0-9a-f]{8}$/),
-  }).optional(),
-  restored: ref.optional(),
-});
+/** A rule instead of a schema: entries are what the server reads most of. */
+const entrySchema = walked<Entry>(
+  hasMembers({
+    number,
+    about: isOneOf(deviceEntryAbout),
+    target: isMatch(/^[a-z0-9-]{1,64}(\/[A-F](\/[a-z-]{1,20})?)?$/),
+    at: isWhole(0, 1e14),
+    value: isAnything,
+    patch: orMissing(
+      hasMembers({
+        base: ref,
+        place: count,
+        cut: count,
+        put: isText(Infinity),
+        sum: isMatch(/^[0-9a-f]{8}$/),
+      }),
+    ),
+    restored: orMissing(ref),
+  }),
+  'entry',
+);
 
 /** The value of a flag, and of a play: the number of the play. */
 export const flagSchema = Joi.boolean();

@@ -35,6 +35,14 @@ export const orNull =
   (value) =>
     value === null ? null : rule(value);
 
+/** A member that may be missing. */
+export const orMissing =
+  (rule: Rule): Rule =>
+  (value) =>
+    value === undefined ? null : rule(value);
+
+export const isAnything: Rule = () => null;
+
 export const isEither =
   (...rules: readonly Rule[]): Rule =>
   (value) =>
@@ -61,7 +69,7 @@ export const hasMembers =
     if (!isPlain(value)) return HERE;
     for (const name of Object.keys(value)) if (!Object.hasOwn(rules, name)) return name;
     for (const [name, rule] of Object.entries(rules)) {
-      const place = Object.hasOwn(value, name) ? rule(value[name]) : HERE;
+      const place = rule(Object.hasOwn(value, name) ? value[name] : undefined);
       if (place !== null) return within(name, place);
     }
     return null;
