@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test';
 import stories from './playwright.config';
 
-/** Takes the pictures in docs/screenshots anew, from the demo data with its simulated scripts. */
+/** Takes the pictures in docs/screenshots again, from the demo data with its simulated scripts. */
 export default defineConfig({
   ...stories,
   testDir: './e2e/pictures',

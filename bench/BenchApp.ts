@@ -173,7 +173,7 @@ export class BenchApp {
     );
   }
 
-  /** Asks for the right to write at the beginning: whoever has read already cannot wait for it beside a busy server. */
+  /** Asks for the right to write at the beginning: a transaction that has read already cannot wait for it beside a busy server. */
   private writing<T>(work: () => T): T {
     return this.db.transaction(work, { behavior: 'immediate' });
   }

@@ -35,7 +35,7 @@ const columnsOf = (db: Sqlite.Database, table: string, but: readonly string[]): 
     .filter((name) => !but.includes(name.slice(1, -1)))
     .join(', ');
 
-/** Copies rows of a table with some columns set anew. */
+/** Copies rows of a table with some columns set again. */
 function copier(db: Sqlite.Database, table: string, set: readonly string[], where: string) {
   const rest = columnsOf(db, table, ['id', 'arrival', ...set]);
   return db.prepare(

@@ -249,7 +249,7 @@ test('from invitation to released result, with every person in it, and no barrie
   const lead = await staff(await leadRoom.newPage(), 'lead');
   await lead.goesTo('Sign-off');
   await hasNoBarriers(lead.page, 'sign-off');
-  // “third” was not in the key; the lead accepts it, sees first what would change, and every script is scored anew.
+  // “third” was not in the key; the lead accepts it, sees first what would change, and every script is scored again.
   const november = lead.page.getByRole('row').filter({ hasText: 'Technician, November' });
   await november.getByRole('link', { name: 'What was answered' }).click();
   await lead.page.getByLabel('Question', { exact: true }).selectOption('Question 5 C · Tray 14');

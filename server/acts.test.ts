@@ -132,7 +132,7 @@ const acts: Record<string, Act> = {
         target: 'the-number/A',
         component: 'whole',
         hundredths: 50,
-        reason: 'Read anew.',
+        reason: 'Read again.',
       }),
     done: (db) => everythingIn(db).some((row) => row.startsWith('audit') && row.includes('remarked')),
   },

@@ -196,7 +196,7 @@ it('an address that cannot be read gets the page all the same, which says that i
   rmSync(folder, { recursive: true });
 });
 
-it('files of the application go out as they were packed, to whoever takes that, with the rules of their kind', async () => {
+it('files of the application go out as they were packed, to anyone who takes that, with the rules of their kind', async () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'web-'));
   mkdirSync(path.join(folder, 'assets'));
   const script = 'export const answer = 42;';

@@ -176,7 +176,7 @@ class Essay {
   }
 }
 
-/** A picture as large as a camera's: the server decodes each and writes it anew. */
+/** A picture as large as a camera's: the server decodes and re-encodes each. */
 const picture = await sharp({
   create: {
     width: 640,

@@ -28,7 +28,7 @@ export interface AnswerTable extends AnsweredPart {
   /** The components by key, with their names. */
   readonly components: readonly { readonly key: string; readonly name: Message | null }[];
   readonly answers: readonly AnswerCount[];
-  /** How far the scripts are scored anew after an answer was accepted; null where none are. */
+  /** How far the scripts are scored again after an answer was accepted; null where none are. */
   readonly rescoring: { readonly done: number; readonly of: number } | null;
 }
 

@@ -121,7 +121,7 @@ export abstract class Cursor {
     return missing(what);
   }
 
-  /** Reads something within which bars begin anew. */
+  /** Reads something within which bars start again. */
   protected withoutBars<T>(read: () => T): T {
     const before = this.openBars;
     this.openBars = 0;

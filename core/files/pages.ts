@@ -1,4 +1,4 @@
-/** What a page of an answer can be: pictures as the device writes them anew, or a PDF document. */
+/** What a page of an answer can be: pictures as the device re-encodes them, or a PDF document. */
 export const pageTypes = ['image/jpeg', 'image/png', 'image/webp', 'application/pdf'] as const;
 export type PageType = (typeof pageTypes)[number];
 
@@ -18,13 +18,13 @@ export interface Page {
 /** Phones send no more for one part, those that are taken away again included. */
 export const MOST_PHONE_PAGES = 60;
 
-/** A phone is joined for so long, in ms. */
+/** A phone stays joined for this long, in ms. */
 export const PHONE_MS = 10 * 60_000;
 
 /** The largest file of a page, in bytes; devices shrink pictures to far less. */
 export const MOST_PAGE_BYTES = 12 * 1024 * 1024;
 
-/** Pages travel in parts of so many bytes, so that a line that is cut costs little. */
+/** Pages travel in parts of this many bytes, so that a line that is cut costs little. */
 export const PAGE_PART_BYTES = 256 * 1024;
 
 /**

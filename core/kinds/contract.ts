@@ -95,7 +95,7 @@ export interface CandidateKind<Shown, Response> {
   /** By how many degrees a page is turned, clockwise, as the candidate saw it. */
   turnOf?(response: Response, file: string): number;
   fileRules(shown: Shown): FileRules | null;
-  /** What is put down besides answers, by name: journal entries of which the last one counts (options struck out …). */
+  /** What is put down besides answers, by name: journal entries of which the last counts (options struck out …). */
   readonly events: readonly string[];
 }
 

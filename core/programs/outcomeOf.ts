@@ -1,7 +1,7 @@
 import type { CaseOutcome, Json } from '../kinds/evidence';
 import { faults, PRINTED_KEPT, TEXT_KEPT, type EngineReply, type Fault } from './engine';
 
-/** A returned value may take so many bytes of JSON. */
+/** A returned value may take this many bytes of JSON. */
 export const VALUE_BYTES = 256 * 1024;
 /** And nest so deep, and hold so many values: counted before it is parsed. */
 const MOST_DEPTH = 500;

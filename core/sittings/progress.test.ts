@@ -44,7 +44,7 @@ describe('how far a question is', () => {
     expect(progressOfQuestion(emptyDesk, seed!).missing).toEqual([]);
   });
 
-  it('is worked out anew only for the question an entry is about', () => {
+  it('is computed again only for the question an entry is about', () => {
     const before = progressOfPaper(emptyDesk, paper);
     const desk = put(emptyDesk, 'tray-14/B', { typed: '71.3' });
     const after = progressAfter(before, desk, 'tray-14/B');

@@ -46,7 +46,7 @@ export function progressOfQuestion(desk: Desk, question: Question): QuestionProg
   };
 }
 
-/** Progress after one entry: only the question that it is about is looked at anew, the others stay the same objects. */
+/** Progress after one entry: only the question that it is about is computed again, the others stay the same objects. */
 export function progressAfter(
   before: readonly QuestionProgress[],
   desk: Desk,

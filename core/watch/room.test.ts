@@ -35,7 +35,7 @@ const room = (rows: readonly WatchRow[], now = 20 * MINUTE): WatchView => ({
   rows,
 });
 
-describe('a row that was told a while ago', () => {
+describe('a row that was sent a while ago', () => {
   it('has the time run on while the candidate writes, and no further than to its end', () => {
     // 20 of 60 minutes used, ten minutes later 30; after two hours all 60
     const later = rowAt(row(1, 'Ada'), 30 * MINUTE);

@@ -1,4 +1,4 @@
-/* Makes the recordings, films, pictures and documents of the demo anew: `node --import tsx demo/media/makeMedia.ts`.
+/* Makes the recordings, films, pictures and documents of the demo again: `node --import tsx demo/media/makeMedia.ts`.
    Needs espeak-ng and ffmpeg, which nobody else needs: what they made is kept in `demo/media/files`. */
 import { execFileSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, rmSync, writeFileSync } from 'node:fs';

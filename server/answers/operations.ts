@@ -171,7 +171,7 @@ interface Rescored {
   readonly credits: Parameters<typeof keepCredits>[2];
 }
 
-/** Scores one part of every script anew; only what the machine can decide, and of what was answered. */
+/** Scores one part of every script again; only what the machine can decide, and of what was answered. */
 async function rescored(services: Needs, judged: Judged, target: string): Promise<Rescored[]> {
   const found: Rescored[] = [];
   for (const sitting of scriptsOf(services, judged.round.id)) {
@@ -198,7 +198,7 @@ const roundsWith = ({ db }: HasDb, { item }: Pick<PartInPlace, 'item'>): Round[]
       ),
     );
 
-/** What scores found anew change in a script's total; null where nothing. What a person has set right stands. */
+/** What scores found again change in a script's total; null where nothing. What a person has set right stands. */
 function changeOf(
   { db }: HasDb,
   paper: FullPaper,
@@ -240,7 +240,7 @@ export async function previewAccept(
   return { scripts, changes, released };
 }
 
-/** Accepts an answer from now on; scripts that were scored already are scored anew by a job. */
+/** Accepts an answer from now on; scripts that were scored already are scored again by a job. */
 export function acceptAnswer(
   services: Needs,
   who: { readonly staffId: number; readonly roundId: number },
@@ -268,7 +268,7 @@ export function acceptAnswer(
 }
 
 /**
- * The job after an answer was accepted: the part is scored anew in every script, the old marks kept. Whose result is out
+ * The job after an answer was accepted: the part is scored again in every script, the old marks kept. Whose result is out
  * and changes is told so.
  */
 export async function rescore(services: Needs, outbox: Outbox, correctionId: number): Promise<void> {
@@ -297,7 +297,7 @@ export async function rescore(services: Needs, outbox: Outbox, correctionId: num
     await commits.run(() => {
       for (const found of scored) {
         const { sitting, part, credits } = found;
-        // Readmitted meanwhile, or handed in anew: its own score follows, by the corrected key.
+        // Readmitted meanwhile, or handed in again: its own score follows, by the corrected key.
         if (sitting.scoredAt === null || findSitting(db, sitting.id)?.scoredAt !== sitting.scoredAt) continue;
         const moves = changeOf(services, judged.paper, found) !== null;
         keepCredits({ db, sittingId: sitting.id, at: clock.now() }, part, credits);

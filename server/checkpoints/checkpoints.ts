@@ -3,7 +3,7 @@ import { Worker } from 'node:worker_threads';
 import type { Troubles } from '../machine/troubles';
 import { runnable } from '../helpers/runnable';
 
-/** So often that each has little to do, and the log begins anew before it is long. */
+/** So often that each has little to do, and the log starts again before it is long. */
 const EVERY_MS = 50;
 
 /**

@@ -75,7 +75,7 @@ describe('a database of the first schema', () => {
 });
 
 describe('a migration', () => {
-  /** As drizzle-kit builds a table anew that others refer to. */
+  /** As drizzle-kit rebuilds a table that others refer to. */
   const rebuild: Migration = {
     hash: 'a rebuild',
     folderMillis: MIGRATIONS.at(-1)!.folderMillis + 1,
@@ -89,7 +89,7 @@ describe('a migration', () => {
     ],
   };
 
-  it('can build a table anew that others refer to, and loses nothing of either', () => {
+  it('can rebuild a table that others refer to, and loses nothing of either', () => {
     const db = openDatabase(firstDatabase('rebuilt'));
     const before = everything(db.$client);
     migrate(db.$client, [...MIGRATIONS, rebuild]);

@@ -39,7 +39,7 @@ function keepCopy(client: Sqlite.Database, steps: number): void {
 
 /**
  * Brings a database to the schema of this program, all steps in one transaction: with foreign keys off, since a step may
- * build a table anew that others refer to, and checked before the commit. A copy is made first. Throws DatabaseRefused where
+ * rebuild a table that others refer to, and checked before the commit. A copy is made first. Throws DatabaseRefused where
  * the database is newer than the program, or would break a reference; then nothing has changed.
  */
 export function migrate(client: Sqlite.Database, migrations: readonly Migration[] = MIGRATIONS): void {

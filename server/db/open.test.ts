@@ -24,7 +24,7 @@ describe('the database', () => {
       if (opening === 0) db.$client.close();
     }
     expect(one('pragma integrity_check')).toBe('ok');
-    // Written by hand, and lost whenever the migration is generated anew: its rows are all key.
+    // Written by hand, and lost whenever the migration is generated again: its rows are all key.
     expect(one("select sql from sqlite_master where name = 'heads'")).toMatch(/WITHOUT ROWID$/);
   });
 

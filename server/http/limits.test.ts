@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { Gate } from './limits';
 
 describe('a gate before costly work', () => {
-  it('lets so many run, so many wait in their order, and refuses the rest', async () => {
+  it('limits how many run and how many wait in order, and refuses the rest', async () => {
     const gate = new Gate(2, 1);
     const ends: (() => void)[] = [];
     let [running, most] = [0, 0];

@@ -42,7 +42,7 @@ export class Gate {
   async run<T>(work: () => Promise<T>): Promise<T> {
     if (this.running < this.atOnce) this.running += 1;
     else if (this.waiting.length >= this.mostWaiting) throw new ApiError(503, 'busy');
-    // Whoever ends gives their place to whoever has waited longest.
+    // Whoever ends gives their place to anyone who has waited longest.
     else await new Promise<void>((go) => this.waiting.push(go));
     try {
       return await work();

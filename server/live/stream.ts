@@ -13,7 +13,7 @@ export interface Line {
   readonly say: (message: unknown) => void;
   /** Called once when the line has ended, from either side. */
   readonly whenOver: (over: () => void) => void;
-  /** Ends the line; whoever listened connects again, and sees the whole anew. */
+  /** Ends the line; whoever listened connects again, and sees the whole again. */
   readonly cut: (trouble: unknown) => void;
 }
 

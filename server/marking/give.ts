@@ -123,7 +123,7 @@ function standardFor(
   };
 }
 
-/** A mark that was given can be given anew, unless a lead has settled it, or it was of a script with agreed marks. */
+/** A mark that was given can be given again, unless a lead has settled it, or it was of a script with agreed marks. */
 function refuseAgain({ db }: HasDb, task: Task, { components }: MarkedPart): void {
   if (task.doneAt === null) return;
   if (task.role !== 'first' && task.role !== 'second') throw conflict('given-already');

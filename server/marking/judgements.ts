@@ -97,7 +97,7 @@ interface Compared {
 
 /**
  * Compares both marks of a part once both are given: within the tolerance their mean stands, beyond it a gap is opened for
- * the lead. A gap whose marks were given anew is closed. Part of a commit.
+ * the lead. A gap whose marks were given again is closed. Part of a commit.
  */
 export function compareMarks(
   db: Db,

@@ -225,8 +225,8 @@ describe('two marks of one response', () => {
     expect((await lead!.post<Refusal>(path, { ...bare, reason: 'again' })).body.code).toBe('settled-already');
     const late = await ada!.post<Refusal>(`/marking/tasks/${script.task}/take-back`);
     expect([late.status, late.body.code]).toEqual([409, 'settled-already']);
-    const anew = await give(ada!, script.task, levels(script.components, 'highest'));
-    expect([anew.status, anew.body.code]).toEqual([409, 'settled-already']);
+    const next = await give(ada!, script.task, levels(script.components, 'highest'));
+    expect([next.status, next.body.code]).toEqual([409, 'settled-already']);
     const standing = app.wired.services.db
       .select()
       .from(marks)

@@ -221,7 +221,7 @@ describe('the sign-off', () => {
 });
 
 describe('a script that changes after it was marked', () => {
-  it('is marked anew only where it has changed; each mark names the one that it supersedes', async () => {
+  it('is marked again only where it has changed; each mark names the one that it supersedes', async () => {
     const round = newRound();
     const device = await app.sitting(app.invite(round));
     const { services, sittings: operations } = app.wired;

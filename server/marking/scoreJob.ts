@@ -43,7 +43,7 @@ interface Needs
 
 /**
  * What people and machine mark: a changed response, or a page that has come since, makes another hash, and only then is a
- * part marked anew.
+ * part marked again.
  */
 export function markedHash(
   db: Db,
@@ -265,7 +265,7 @@ export async function scoreSitting(services: Needs, sittingId: number, { last }:
   const { found, without } = await scoreParts(services, sittingId, parts);
   const waiting = last ? new Map<string, string>() : without;
   await commits.run(() => {
-    // Readmitted or decided anew while it was scored: what was found is of other answers.
+    // Readmitted or decided again while it was scored: what was found is of other answers.
     if (findSitting(db, sittingId)?.closedAt !== sitting.closedAt) return;
     if (newestReceipt(db, sittingId)?.id !== receipt.id) return;
     const tasks = queriesOf(db).tasks.all({ sittingId });

@@ -138,7 +138,7 @@ describe('a file with mistakes', () => {
     },
   );
 
-  it('is refused, unread, to whoever may not import', async () => {
+  it('is refused, unread, to anyone who may not import', async () => {
     expect((await send('check', EXAMPLE, app.staff('assessor'))).status).toBe(403);
     const stranger = await fetch(`${app.url}/api/papers/import/check`, {
       method: 'POST',
@@ -164,7 +164,7 @@ describe('files beside the paper', () => {
       ...more,
     });
 
-  it('are written anew, travel sealed with the paper, and lie open to staff', async () => {
+  it('are re-encoded, travel sealed with the paper, and lie open to staff', async () => {
     const create = { width: 20, height: 10, channels: 3, background: '#363' } as const;
     const exif = { IFD0: { Artist: 'whoever drew it' } };
     const png = await sharp({ create }).withExif(exif).png().toBuffer();

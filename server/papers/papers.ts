@@ -124,5 +124,5 @@ export function isReadable(db: Db, id: number): boolean {
   }
 }
 
-/** Papers are read anew, as after an answer was accepted beside one. */
+/** Papers are read again, as after an answer was accepted beside one. */
 export const forgetPapers = (db: Db): void => known(db).clear();

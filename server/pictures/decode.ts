@@ -9,7 +9,7 @@ export interface DecodedPicture {
   readonly bytes: Uint8Array;
 }
 
-/** Decoded and written anew: PNG stays PNG, everything else becomes JPEG. Throws where it breaks off or is too large. */
+/** Decoded and re-encoded: PNG stays PNG, everything else becomes JPEG. Throws where it breaks off or is too large. */
 export async function decodedPicture(bytes: Uint8Array): Promise<DecodedPicture | null> {
   const read = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'truncated' });
   const { format } = await read.metadata();

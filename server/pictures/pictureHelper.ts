@@ -15,7 +15,7 @@ sharp.concurrency(1);
 sharp.cache(false);
 
 /**
- * Decodes a JPEG and writes it anew, turned as its camera meant it: what is kept is a picture and nothing else, without
+ * Decodes a JPEG and re-encodes it, turned as its camera meant it: what is kept is a picture and nothing else, without
  * place, device or hidden bytes.
  */
 async function cleaned(bytes: Uint8Array): Promise<Uint8Array> {

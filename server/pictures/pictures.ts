@@ -29,7 +29,7 @@ const helper = () =>
   });
 
 /**
- * Makes what a browser sent as a picture into one: decoded and written anew, in processes of their own. Those who arrive
+ * Makes what a browser sent as a picture into one: Decoded and re-encoded, in processes of their own. Those who arrive
  * do not wait behind pages of answers.
  */
 export class Pictures {

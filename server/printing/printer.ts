@@ -51,7 +51,7 @@ export class Printer {
     }
   }
 
-  /** A PDF document anew, as one of pictures: nothing else of the file is in it. Null where no page of it can be drawn. */
+  /** A PDF document again, as one of pictures: nothing else of the file is in it. Null where no page of it can be drawn. */
   async documentOfPictures(file: string): Promise<Uint8Array | null> {
     const drawn = await this.draw(file, ON_SCREEN);
     return drawn.length === 0 ? null : this.helper.ask('pictures', drawn);

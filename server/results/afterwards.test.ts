@@ -26,7 +26,7 @@ beforeAll(async () => {
   app = await serve();
 });
 beforeEach(() => {
-  // Tests move the clock by hours: everybody signs in anew.
+  // Tests move the clock by hours: everybody signs in again.
   [coordinator, other] = [app.staff('coordinator'), app.staff('coordinator')];
   [lead, assessor] = [app.staff('lead'), app.staff('assessor')];
 });

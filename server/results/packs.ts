@@ -94,7 +94,7 @@ export function packFile(services: HasConfig & HasDb, round: number, id: number)
   return file;
 }
 
-/** The job: one script after the other into a file, so that none of it is in memory at once. Begun anew after a restart. */
+/** The job: one script after the other into a file, so that none of it is in memory at once. Started again after a restart. */
 export async function makePack(services: Needs, id: number): Promise<void> {
   const { db, clock } = services;
   const isCancelled = () => db.select().from(packs).where(eq(packs.id, id)).get()?.cancelledAt !== null;

@@ -59,7 +59,7 @@ async function print(services: Needs, { sheet, sitting }: SheetRead) {
 /**
  * The result as a PDF: made once, and kept as long as the sheet says the same. A sheet changes after its release where
  * right answers that were kept back are shown, or a mark was changed. One that lacks pages only because they could not
- * be drawn now is made anew when it is asked for again.
+ * be drawn now is made again when it is asked for again.
  */
 export async function printedResult(
   services: Needs,

@@ -119,7 +119,7 @@ describe('a result', () => {
     expect((await client.get<ArrivalView>('/arrival')).body.stage).toEqual({ at: 'result' });
   });
 
-  it('as a PDF is made ahead, kept, and made anew where the sheet says something else', async () => {
+  it('as a PDF is made ahead, kept, and made again where the sheet says something else', async () => {
     const round = newRound('latest', 1);
     const client = await sit(app.invite(round), ['number', ...byPeople]);
     await markAll(round, () => 0);

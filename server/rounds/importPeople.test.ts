@@ -104,7 +104,7 @@ describe('a list of people', () => {
     ]);
   });
 
-  it('leaves the arrangements of whoever has started as they are, and says so', async () => {
+  it('leaves the arrangements of candidates who have started as they are, and says so', async () => {
     const link = app.invite(round);
     await app.sitting(link);
     const [row] = (await coordinator.get<Page<InvitedRow>>(`/rounds/${round}/candidates`)).body.rows;

@@ -187,7 +187,7 @@ function totalsOf(
   );
 }
 
-/** One round as a row, for whoever has a role in it. */
+/** One round as a row, for candidates who have a role in it. */
 export const roundRow: Read<RoundsOf & { readonly round: number }, RoundRow | null> = {
   name: 'round',
   run: ({ db, clock }, { round, ...owner }) => listRounds(db, clock.now(), owner, round)[0] ?? null,

@@ -152,7 +152,7 @@ describe.each([['best'], ['portable']] as const)('the sandbox (%s)', (rule) => {
     for (const outcome of javascript) expect(outcome).toMatchObject({ value: [1, 1] });
   });
 
-  it('draws by chance anew in every case', async () => {
+  it('draws by chance again in every case', async () => {
     const python = 'import os, random\ndef f(n):\n    return [random.random(), os.urandom(8).hex()]';
     const draws = await box.run(programOf('python', python, [[1], [2]]));
     const more = await box.run(programOf('javascript', 'const f = () => Math.random()', [[1], [2]]));

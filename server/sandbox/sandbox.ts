@@ -18,7 +18,7 @@ const TRIES = 3;
  * much was seen. Too slow is believed the second time only.
  */
 const MOST_TAKEN = 0.1;
-/** All values that one program returns may take so many bytes: they are kept, and given to who scores. */
+/** All values that one program returns may take this many bytes: they are kept, and given to who scores. */
 const MOST_KEPT = 2 * 1024 * 1024;
 const HOST_TOOK = 'too slow, while the host took the processors';
 const KEPT_WARM: readonly EngineName[] = ['python', 'javascript'];

@@ -97,7 +97,7 @@ export class Closing {
     jobs.add('settle', id, time.of(id).closed!.at + BYTES_MS + 1);
   }
 
-  /** Judges all entries anew and makes the winners current; part of a commit. */
+  /** Judges all entries again and makes the winners current; part of a commit. */
   rejudge(id: number): Judged {
     const { db, clock } = this.services;
     const judging = this.judging(findSitting(db, id)!);

@@ -110,7 +110,7 @@ describe('the hand-in', () => {
     expect(of.rowOf(device).settledAt).not.toBeNull();
   });
 
-  it('is refused to whoever has not started', async () => {
+  it('is refused to anyone who has not started', async () => {
     const client = await of.app.atCover(of.app.invite(of.newRound()));
     const head = { hold: 1, token: 'none', number: 0, chain: '0'.repeat(64), heard: 0 };
     const body = { head, opening: 'an-opening', entries: [], by: 'candidate', claimedAt: 0 };

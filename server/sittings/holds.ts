@@ -113,7 +113,7 @@ export class Holds {
   }
 
   /**
-   * Checks heads that came when their number was long passed: their chains are worked out anew. Only where entries are
+   * Checks heads that came when their number was long passed: their chains are computed again. Only where entries are
    * judged, since it reads the whole hold.
    */
   checkOldHeads(state: HoldState): void {

@@ -340,7 +340,7 @@ export class SittingOperations {
     return written;
   }
 
-  /** What a request says by its coming: a page loaded anew, a line that was cut. */
+  /** What a request says by its coming: a page that was reloaded, a connection that was lost. */
   private noteLine({ id }: Current, hold: HoldState, opening: string, now: number): void {
     const { db } = this.services;
     const facts = { hold: hold.number };

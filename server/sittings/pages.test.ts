@@ -106,7 +106,7 @@ describe('the bytes of a page', () => {
     expect(await sends(device, bytes)).toEqual({ held: bytes.length, state: 'here' });
     const seen = await device.client.bytes(`/sitting/pages/${page.hash}`);
     const facts = await sharp(seen.bytes).metadata();
-    // Seen is a picture written anew: as large, and without the place where it was taken. The file itself is as sent.
+    // Seen is a re-encoded picture: as large, and without the place where it was taken. The file itself is as sent.
     expect([seen.type, facts.width, facts.exif]).toEqual(['image/jpeg', 900, undefined]);
     expect(Buffer.from(app.wired.services.files.store.read(page.hash)!).equals(Buffer.from(bytes))).toBe(
       true,
@@ -400,7 +400,7 @@ describe('a joined phone', () => {
     expect((await open(device)).status).toBe(409);
     await act('go on');
     expect((await phone.announce(page)).status).toBe(200);
-    // After a pause everything is judged anew: the page was judged when it came.
+    // After a pause everything is judged again: the page was judged when it came.
     await device.finish();
     expect(covered(device)).toEqual({ pages: [page] });
     expect((await open(await start(round), 'the-number/A')).body.code).toBe('no-phones');

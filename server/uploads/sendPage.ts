@@ -15,7 +15,7 @@ function send({ path, type }: SeenPage, response: Response): void {
   response.sendFile(path, { dotfiles: 'allow', cacheControl: false, lastModified: false, etag: false });
 }
 
-/** A page as its sender sees it: a picture that the server has written anew, or the PDF document that was sent. */
+/** A page as its sender sees it: a picture that the server has re-encoded, or the PDF document that was sent. */
 export function sendOwnPage(
   { db, files }: HasDb & HasFiles,
   sitting: number,

@@ -22,7 +22,7 @@ export function marksDoneOf(services: HasDb, found: FoundSitting): number {
   const { id, settledAt } = found.sitting;
   if (settledAt === null) return worked(services, found);
   const known = handedIn(services.db);
-  // Settled anew after late entries or a decision, it is another state.
+  // Settled again after late entries or a decision, it is another state.
   const key = `${id} ${settledAt}`;
   const share = known.get(key) ?? worked(services, found);
   if (known.size >= KEPT) known.clear();

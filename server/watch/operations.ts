@@ -244,7 +244,7 @@ const ACTIONS: Record<WatchAct, Action> = {
       throw conflict('signed-off', { key: 'signedOffReadmit' });
     const event = { type: 'readmitted', at: services.clock.now(), ms: minutes * MINUTE_MS } as const;
     services.time.record(sitting.id, event, { staffId, reason: text });
-    // The next hand-in is settled, scored and receipted anew.
+    // The next hand-in is settled, scored and receipted again.
     services.db
       .update(sittings)
       .set({ claimedHandInAt: null, settledAt: null, scoredAt: null })

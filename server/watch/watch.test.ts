@@ -193,7 +193,7 @@ describe('the room', () => {
     return { whole: first.whole, change, end: stream.end };
   };
 
-  it('is told whole once, and then only of whom something has changed', async () => {
+  it('is sent whole once, then only the rows that changed', async () => {
     const round = newRound();
     const links = [app.invite(round), app.invite(round)];
     const { whole, change, end } = await follow(round);

@@ -38,7 +38,7 @@ function Elsewhere() {
   const help = useDesk((s) => s.help)!;
   const take = async () => {
     await help.takeOver();
-    // The other one may have come further: everything is opened anew.
+    // The other one may have come further: everything is opened again.
     window.location.reload();
   };
   return <ElsewhereSheet onTake={take} />;

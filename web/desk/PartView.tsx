@@ -94,7 +94,7 @@ function useComponent(part: ShownPart, ids: { readonly promptId: string; readonl
   const phone = usePhone(target);
   if (!useReady(answers, kind)) return null;
   return answers.draw(kind, {
-    // An editor begins anew with a version that was brought back.
+    // An editor starts again with a version that was brought back.
     key: `${target} ${restored}`,
     shown,
     response,

@@ -48,7 +48,7 @@ export interface DeskState {
   readonly handingIn: boolean;
   /** Before this (in the server's time) the device does not hand in by itself: it was told that there is time left. */
   readonly handInFrom: number;
-  /** Counts versions brought back: editors begin anew with each. */
+  /** Counts versions brought back: editors start again with each. */
   readonly restored: number;
   /** Handed in without a connection: when. It is sent as soon as there is one. */
   readonly queuedAt: number | null;

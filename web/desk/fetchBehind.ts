@@ -27,7 +27,7 @@ function piecesFor({ kinds, aids }: Needs): (() => Promise<unknown>)[] {
   ];
 }
 
-/** A font that comes late has every text laid out anew that was laid out with another. */
+/** A font that comes late has every text laid out again that was laid out with another. */
 async function loadFonts(): Promise<void> {
   const style = getComputedStyle(document.documentElement);
   const families = ['--font-sans', '--font-serif', '--font-mono'].map((name) => style.getPropertyValue(name));

@@ -27,7 +27,7 @@ describe('the server’s time on a device', () => {
     expect(clock.now()).toBe(1_000_000);
   });
 
-  it('is learnt anew after a sleep in which the monotonic clock stood still', async () => {
+  it('is learnt again after a sleep in which the monotonic clock stood still', async () => {
     const clock = new ServerClock();
     for (const now of [1_000_000, 9_000_000]) {
       const learning = clock.learn(answer(now, 10));

@@ -47,7 +47,7 @@ export interface AnswerProps<Shown, Response> {
   readonly files: PageBox | null;
   /** Joins a phone to this part; null where that is not possible. */
   readonly phone: PhoneHandle | null;
-  /** The part's own draft key, so that an editor starts anew with another part. */
+  /** The part's own draft key, so that an editor starts again with another part. */
   readonly target: string;
 }
 

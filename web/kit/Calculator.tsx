@@ -184,7 +184,7 @@ function useCalculation(kind: CalculatorKind, angle: Angle) {
   };
   const press = (key: string) => {
     const input = field.current!;
-    // After a result, an operator goes on with it and anything else begins anew.
+    // After a result, an operator goes on with it and anything else starts again.
     const result = outcome && 'value' in outcome ? outcome.value : null;
     if (result !== null) {
       change(/^[÷×−+%^!]/.test(key) ? result + key : key);

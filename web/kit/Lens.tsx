@@ -15,7 +15,7 @@ const t = words('lens', {
 });
 
 const POWERS = [1.5, 2, 3, 4] as const;
-/** The copy is made anew so long after the page has changed. */
+/** The copy is made again so long after the page has changed. */
 const COPY_AFTER_MS = 150;
 
 /** What must not be on the page twice. */

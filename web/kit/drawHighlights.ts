@@ -21,7 +21,7 @@ export function drawHighlights(all: Readonly<Record<string, Highlights>>): void 
 
 const DRAW_AFTER_MS = 60;
 
-/** Draws them anew whenever texts have come or gone; gives how to end it. */
+/** Draws them again whenever texts have come or gone; gives how to end it. */
 export function keepDrawn(highlights: () => Readonly<Record<string, Highlights>>): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const soon = () => {

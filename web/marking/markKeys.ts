@@ -60,9 +60,9 @@ export function pressKey(
     const next = typed + letter;
     const possible = keys.filter((one) => one.startsWith(next));
     if (possible.length === 0) {
-      // A wrong digit begins anew rather than being lost.
-      const anew = typed === '' ? [] : keys.filter((one) => one.startsWith(letter));
-      return anew.length === 0 ? null : pressKey(component, key, { typed: '', ticked });
+      // A wrong digit starts again rather than being lost.
+      const matching = typed === '' ? [] : keys.filter((one) => one.startsWith(letter));
+      return matching.length === 0 ? null : pressKey(component, key, { typed: '', ticked });
     }
     return possible.length === 1 && possible[0] === next
       ? { typed: '', given: keys.indexOf(next) }

@@ -1,4 +1,4 @@
-/** Does something about the item, by the last part of its address; the figures are drawn anew. */
+/** Does something about the item, by the last part of its address; the figures are drawn again. */
 export type Act = (path: string, body?: object) => Promise<void>;
 
 export const LINK = 'text-slate underline underline-offset-4';

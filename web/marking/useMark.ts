@@ -28,8 +28,8 @@ function begin({ components, task, draft: known }: MarkingScript): Making {
 }
 
 /**
- * The mark of the script that is shown: every change is kept, here and on the server. It begins anew with each script, so
- * that the rubric may stay on the page from one to the next: drawing it anew took most of the time between two.
+ * The mark of the script that is shown: every change is kept, here and on the server. It starts again with each script, so
+ * that the rubric may stay on the page from one to the next: drawing it again took most of the time between two.
  */
 export function useMark(script: MarkingScript) {
   const { components, task } = script;

@@ -10,7 +10,7 @@ export interface FileSource {
   bytes(file: string): Promise<Uint8Array<ArrayBuffer> | null>;
 }
 
-/** Texts without their files: what they show is told in words. */
+/** Texts without their files: what they show is described in words. */
 export const noFiles: FileSource = {
   address: () => null,
   open: () => Promise.resolve(null),

@@ -55,7 +55,7 @@ describe('the pages on a device', () => {
     expect(box.standing(first.page)).toEqual({ at: 'here' });
   });
 
-  it('go on where the server holds them, after a line that was cut and after the page was loaded again', async () => {
+  it('go on where the server holds them, after a connection that was lost and after the page was loaded again', async () => {
     const cut = refusal(0, 'unreachable');
     const { line, held, put } = serverWith([cut]);
     const { box, owner } = boxOf(line);

@@ -64,7 +64,7 @@ function sheetOf(width: number, height: number) {
 }
 
 /**
- * Draws a picture anew: smaller, upright as its camera meant it, and without what else its file holds, as the place where
+ * Draws a picture again: smaller, upright as its camera meant it, and without what else its file holds, as the place where
  * it was taken.
  */
 function drawnAnew(picture: ImageBitmap, { x, y, width, height }: Crop): Promise<Blob> {

@@ -143,7 +143,7 @@ export function Replay({
     () => data.replay.toSorted((a, b) => b.times.length - a.times.length)[0]?.target ?? '',
   );
   const chosen = data.replay.find((one) => one.target === target);
-  // Only where something has changed is it read anew.
+  // Only where something has changed is it read again.
   const moment = chosen?.times.filter((time) => time <= at).at(-1) ?? 0;
   const [loaded] = useFetched<PlainText>(`${path}/replay/${target || 'none/A'}/${moment}`);
   if (!chosen) return <p className="text-soft">{t('replayNone')}</p>;

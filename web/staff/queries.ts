@@ -3,7 +3,7 @@ import { useCallback } from 'react';
 import { ApiProblem, get, messageOf } from '../api/client';
 import type { Loaded } from '../ui/useAsync';
 
-/** What was looked up is shown at once and looked up anew behind it; what failed is told, and tried again by people. */
+/** What was looked up is shown at once and fetched again in the background; what failed is told, and tried again by people. */
 export const makeQueryClient = (): QueryClient =>
   new QueryClient({
     defaultOptions: {
@@ -14,7 +14,7 @@ export const makeQueryClient = (): QueryClient =>
 /** How often lists and states that others change are looked up again while they are in view; ms. */
 export const LIST_MS = 15_000;
 
-/** Looks something up by its address, and again after every so many milliseconds where that is said; `reload` asks again, `replace` puts in what an act has answered. */
+/** Looks something up by its address, and again after every this many milliseconds where that is said; `reload` asks again, `replace` puts in what an act has answered. */
 export function useFetched<T>(
   path: string,
   load: () => Promise<T> = () => get<T>(path),

@@ -34,7 +34,7 @@ export const partInstead = (again: () => void) => (
   </Notice>
 );
 
-/** For the whole page: whatever it holds is made anew by the browser. */
+/** For the whole page: whatever it holds is made again by the browser. */
 export const pageInstead = () => (
   <main className="mx-auto max-w-[40rem] p-8">
     <h1 className="font-serif text-[1.75rem] font-semibold">{t('page')}</h1>

@@ -58,7 +58,7 @@ export async function fetchLater(): Promise<void> {
 
 /** The same, one after the other, each after a wait of whoever calls. */
 export async function fetchLaterByTurns(before: () => Promise<void>): Promise<void> {
-  // Read anew at each turn: what is fetched brings pieces of its own.
+  // Read again at each turn: what is fetched brings pieces of its own.
   for (let i = 0; i < pieces.length; i++) {
     await before();
     await ignoringFailure(pieces[i]!);

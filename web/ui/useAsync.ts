@@ -22,7 +22,7 @@ export function useLoaded<T>(
     return () => {
       current = false;
     };
-    // `load` is made anew at each render; `key` says when it means something else.
+    // `load` is made again at each render; `key` says when it means something else.
     // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [key, turn]);
   const reload = useCallback(() => setTurn((n) => n + 1), []);

@@ -72,7 +72,7 @@ describe('number line', () => {
     ]).toEqual([200, 200, 0, 0]);
   });
 
-  it('is told in words', () => {
+  it('is described in words', () => {
     const pieces = [span('-2', '2', O), piece('3', null), piece(null, '-3', { to: true }), span('1', '1')];
     expect(numberLine.describe(shown, { pieces }, say).text).toBe(
       'more than −2, up to and including 2; from 3; less than −3; 1',

@@ -2,7 +2,7 @@ import { walked } from '../../validation/shapes';
 import type { Rule } from '../../validation/walks';
 import type { RichNode } from './richText';
 
-/** No larger than anything a person writes: thousands of empty paragraphs would hold everybody up. */
+/** No larger than anything a person writes: thousands of empty paragraphs would block the event loop. */
 const MOST_NODES = 5_000;
 const MOST_LEVELS = 12;
 const MOST_CHARACTERS = 100_000;

@@ -63,7 +63,7 @@ describe('upload', () => {
     expect(readResponse('upload', stored)).toHaveProperty('problem');
   });
 
-  it('is told in words: how many pages, and what was typed', () => {
+  it('is described in words: how many pages, and what was typed', () => {
     expect(upload.describe(pagesOrText, given('abc', typed), say).text).toBe('3 pages\n\nBy hand.');
     expect(upload.describe(pages, given(''), say).text).toBe('');
     expect(upload.files(given('ab')).map(({ hash }) => hash[0])).toEqual(['a', 'b']);

@@ -172,7 +172,7 @@ export const gaps = sqliteTable(
       .notNull()
       .references(() => judgements.id),
     openedAt: time('opened_at').notNull(),
-    /** Settled, or closed because a mark was given anew. */
+    /** Settled, or closed because a mark was given again. */
     closedAt: time('closed_at'),
     settlement: integer('settlement').references(() => judgements.id),
   },
@@ -322,7 +322,7 @@ export const keyCorrections = sqliteTable(
       .references(() => staff.id),
     reason: text('reason').notNull(),
     at: time('at').notNull(),
-    /** Scripts that were scored anew, of how many; null until the job has begun. */
+    /** Scripts that were scored again, of how many; null until the job has begun. */
     done: integer('done').notNull().default(0),
     of: integer('of'),
     finishedAt: time('finished_at'),

@@ -24,7 +24,7 @@ export type TrialRun = Pick<ProgramRun, 'program' | 'functionName'> & {
 const ROOM_MS = 1500;
 const OUTPUT_BYTES = 64 * 1024;
 
-/** The engine of one language in a worker; a case that takes too long ends the worker, and the next starts anew. */
+/** The engine of one language in a worker; a case that takes too long ends the worker, and the next starts again. */
 export class Engine {
   private readonly language: Language;
   private worker: Worker | null = null;

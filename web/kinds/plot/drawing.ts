@@ -18,7 +18,7 @@ export function withPlace(object: ObjectShown, drawn: Drawn, place: Place): Draw
     return { ...drawn, closed: true };
   const full = points.length >= mostPoints(object) || (object.sort === 'polygon' && drawn.closed);
   if (object.sort === 'half-plane' && points.length === 2) return { ...drawn, side: place };
-  // One point alone is moved by setting it anew.
+  // One point alone is moved by setting it again.
   if (object.sort === 'point') return { ...drawn, points: [place] };
   if (full || points.some((one) => same(one, place))) return null;
   return { ...drawn, points: [...points, place] };

@@ -105,7 +105,7 @@ interface Props {
   readonly onRefused?: () => void;
   readonly labelledBy: string;
   readonly describedBy: string;
-  /** An editor begins anew with another. */
+  /** An editor starts again with another. */
   readonly target: string;
 }
 

@@ -21,7 +21,7 @@ const REFUSALS = {
 const wordsFor = (error: unknown, name: string): string =>
   t(REFUSALS[error instanceof PageProblem ? error.refusal : 'unreadable'], { name });
 
-/** What is done with pages; `response` is asked for anew, because files take their time to be read. */
+/** What is done with pages; `response` is asked for again, because files take their time to be read. */
 export function usePages({ files, onChange, response }: UploadProps, announce: (text: string) => void) {
   const [troubles, setTroubles] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
