@@ -26,6 +26,8 @@ export type Seeding = Pick<Wired, 'services' | 'outbox' | 'sittings'>;
 const settings = (resultBy: number): RoundSettings => ({
   locale: 'en-GB',
   attemptsAllowed: 1,
+  pauseMinutes: 0,
+  forPractice: false,
   counts: 'latest',
   startRule: 'opening time',
   doorsMinutes: 30,

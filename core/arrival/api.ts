@@ -1,11 +1,11 @@
 import type { Guessing } from '../kinds/contract';
+import type { Hundredths } from '../marks';
 import type { Message } from '../messages/message';
 import type { Document } from '../documents/document';
 import type { NodeType } from '../documents/everyNode';
 import type { KindName } from '../kinds/kindNames';
 import type { CoverSection } from '../papers/candidatePaper';
 import type { Receipt } from '../sittings/api';
-import type { AttemptRule } from '../rounds/api';
 import type { CheckName, CheckResult } from './checks';
 import type { StartRule } from './stage';
 import type { Stage } from './stage';
@@ -29,6 +29,20 @@ export interface QueuePlace {
   readonly seconds: number;
 }
 
+/** An attempt that was handed in. */
+export interface AttemptHandedIn {
+  readonly attempt: number;
+  readonly receipt: Receipt;
+  /** What is marked of it, where the candidate may see it; `complete` once nothing is open. */
+  readonly marks: {
+    readonly hundredths: Hundredths;
+    readonly of: Hundredths;
+    readonly complete: boolean;
+  } | null;
+  /** Whether the result is made of it, as far as can be said now. */
+  readonly counts: boolean;
+}
+
 /** What a personal link opens: the arrival, or the queue before it. */
 export type ArrivalOpened = ArrivalView | { readonly queue: QueuePlace };
 
@@ -44,7 +58,8 @@ export interface ArrivalView {
     readonly closesAt: number;
     readonly timeZone: string;
     readonly attemptsAllowed: number;
-    readonly counts: AttemptRule;
+    /** How many attempts there are and are left, and which counts, in sentences. */
+    readonly attempts: readonly Message[];
     readonly startRule: StartRule;
     readonly doorsAt: number;
     readonly identityPicture: boolean;
@@ -87,6 +102,9 @@ export interface ArrivalView {
     /** What its texts hold, so that what draws them is on the device before the clock starts. */
     readonly textNodes: readonly NodeType[];
   };
+  /** Of the newest hand-in. */
   readonly receipt: Receipt | null;
+  /** Handed in, in the order in which they were made. */
+  readonly attempts: readonly AttemptHandedIn[];
   readonly marking: MarkingProgress | null;
 }

@@ -13,12 +13,16 @@ const base: StageInput = {
   startRule: 'opening time',
   admitted: false,
   attemptsAllowed: 1,
+  pauseMs: 0,
+  begun: false,
   sittings: [],
   done: none,
   released: false,
 };
 const running = { startedAt: 40, closedAt: null };
-const closed = { startedAt: 40, closedAt: 45 };
+const CLOSED = 45;
+const closed = { startedAt: 40, closedAt: CLOSED };
+const again = { sittings: [closed] };
 const prepared = { startedAt: null, closedAt: null };
 
 describe('the stage', () => {
@@ -41,12 +45,19 @@ describe('the stage', () => {
     ['running on after the window', { now: 150, sittings: [running] }, { at: 'running' }],
     ['handed in', { sittings: [closed] }, { at: 'being marked' }],
     ['released', { sittings: [closed], released: true }, { at: 'result' }],
+    ['a second attempt is left', { ...again, attemptsAllowed: 2 }, { at: 'between', next: 2, from: CLOSED }],
     [
-      'a second attempt is left',
-      { sittings: [closed], attemptsAllowed: 2 },
-      { at: 'arriving', step: 'details' },
+      '…after a pause',
+      { ...again, attemptsAllowed: 2, pauseMs: 7, released: true },
+      { at: 'between', next: 2, from: CLOSED + 7 },
     ],
-    ['…but the window is over', { sittings: [closed], attemptsAllowed: 2, now: 120 }, { at: 'being marked' }],
+    ['…and asked for', { ...again, attemptsAllowed: 2, begun: true }, { at: 'arriving', step: 'details' }],
+    ['…but the window is over', { ...again, attemptsAllowed: 2, now: 120 }, { at: 'being marked' }],
+    [
+      '…but it is over before the pause is',
+      { ...again, attemptsAllowed: 2, pauseMs: 100 },
+      { at: 'being marked' },
+    ],
   ])('%s', (_, change, stage) => expect(stageOf({ ...base, ...change })).toEqual(stage));
 });
 

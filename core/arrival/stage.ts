@@ -19,6 +19,10 @@ export interface StageInput {
   /** By the right door code, or by an invigilator. */
   readonly admitted: boolean;
   readonly attemptsAllowed: number;
+  /** How long a candidate waits between two attempts, in ms. */
+  readonly pauseMs: number;
+  /** Whether the candidate has asked for the next attempt. The first needs no asking. */
+  readonly begun: boolean;
   readonly sittings: readonly { readonly closedAt: number | null; readonly startedAt: number | null }[];
   readonly done: { readonly [step in Exclude<ArrivalStep, 'waiting' | 'cover'>]: boolean };
   readonly released: boolean;
@@ -30,6 +34,8 @@ export type Stage =
   | { readonly at: 'over' }
   | { readonly at: 'arriving'; readonly step: ArrivalStep }
   | { readonly at: 'running' }
+  /** An attempt is handed in, and the next one can be asked for from a moment on. */
+  | { readonly at: 'between'; readonly next: number; readonly from: number }
   | { readonly at: 'being marked' }
   | { readonly at: 'result' };
 
@@ -40,8 +46,12 @@ const mayBegin = ({ now, opensAt, startRule, admitted }: StageInput) =>
 export function stageOf(input: StageInput): Stage {
   const started = input.sittings.filter((s) => s.startedAt !== null);
   if (started.some((s) => s.closedAt === null)) return { at: 'running' };
-  if (started.length >= input.attemptsAllowed || (started.length > 0 && input.now >= input.closesAt))
-    return input.released ? { at: 'result' } : { at: 'being marked' };
+  if (started.length > 0) {
+    const from = Math.max(...started.map((s) => s.closedAt ?? 0)) + input.pauseMs;
+    const remain = started.length < input.attemptsAllowed && Math.max(input.now, from) < input.closesAt;
+    if (!remain) return input.released ? { at: 'result' } : { at: 'being marked' };
+    if (!input.begun) return { at: 'between', next: started.length + 1, from };
+  }
   if (input.now < input.doorsAt) return { at: 'too early' };
   if (input.now >= input.closesAt) return { at: 'over' };
   const open = (step: ArrivalStep) =>

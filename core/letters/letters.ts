@@ -4,6 +4,7 @@ import { message, type Message, type Say } from '../messages/message';
 import { words } from '../messages/words';
 import { allowedMs, MINUTE_MS } from '../timing/deadline';
 import { showLength } from '../timing/pace';
+import '../arrival/attemptWords';
 import '../rounds/recordedWords';
 
 words('letter', letter);
@@ -30,6 +31,8 @@ export interface InvitationFacts extends Facts {
   readonly breakMinutes: number;
   /** What is recorded; letters of before have none. */
   readonly recorded?: readonly Message[];
+  /** How many attempts there are and which counts; letters of before have none. */
+  readonly attempts?: readonly Message[];
 }
 
 export interface ReceiptFacts extends Facts {
@@ -85,6 +88,7 @@ function invitation(facts: InvitationFacts, link: string | null): Paragraph[] {
       breakMinutes > 0 ? message('letter.breaks', { minutes: breakMinutes }) : null,
     ],
     [message('letter.choose')],
+    ...(facts.attempts ? [facts.attempts] : []),
     [message('letter.reference', { reference: facts.reference })],
     [message('letter.linkTitle'), link ?? message('letter.linkSent')],
     [message(facts.camera ? 'letter.prepareCamera' : 'letter.prepare')],

@@ -75,6 +75,8 @@ export const error = {
   noAddress: 'This web address could not be found.',
   nothingToMark: 'There is nothing to mark here.',
 
+  noNextAttempt: 'There is no further attempt now. Open your link again to see where you are.',
+  attemptPause: 'You cannot start the next attempt yet. This page shows from when you can.',
   notArriving: 'This step is not open now. Open your link again to see where you are.',
   notReady: 'Some steps before the test are not done yet. Open your link again.',
   cameraWorks: 'Your camera worked a moment ago. Take the picture, or run the checks again.',

@@ -11,6 +11,10 @@ export const sheet = {
   meanOf_one: 'The mark of {{count}} attempt: {{marks}}.',
   meanOf_other:
     'The mean of your {{count}} attempts, which were marked {{marks}}. The answer shown is the latest.',
+  meanOfTotals_one: 'The total of {{count}} attempt: {{marks}}.',
+  meanOfTotals_other: 'The mean of the totals of your {{count}} attempts: {{marks}}.',
+  sectionsOnly:
+    'While you have attempts left, you see totals only. You see the questions after your last attempt, or when the test closes.',
   rescored: 'The right answer to this question was corrected.',
   remarked: 'This question was marked again.',
   override: 'Set by an assessor: {{reason}}',

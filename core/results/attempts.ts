@@ -1,7 +1,13 @@
+import { wholeForm } from '../forms/drawForm';
+import type { Component } from '../kinds/contract';
 import { showMarks, sumMarks, type Hundredths } from '../marks';
 import { message, type Message } from '../messages/message';
+import type { CandidatePaper } from '../papers/candidatePaper';
+import { marksOfPaper, type FullPaper } from '../papers/paper';
 import type { AttemptRule } from '../rounds/api';
-import type { ComponentMark } from './componentMark';
+import { componentsOf } from '../scoring/components';
+import { isFullyMarked, type ComponentMark } from './componentMark';
+import { totalOf } from './totals';
 
 export interface Attempt {
   readonly attempt: number;
@@ -31,13 +37,32 @@ export interface CountedMarks {
   readonly marks: readonly ComponentMark[];
   /** Of which attempts a part's mark is the mean, by target. */
   readonly remarks: Readonly<Record<string, readonly Message[]>>;
+  /** Where the result is the mean of the attempts' totals: what it is the mean of. Null where the marks add up to it. */
+  readonly meanOf: readonly Hundredths[] | null;
 }
+
+/** What is known of a paper when results are worked out. */
+export interface MarkedPaper {
+  /** Any copy: forms differ in what is drawn for them and in its order, never in what they are worth. */
+  readonly copy: CandidatePaper;
+  readonly components: ReadonlyMap<string, readonly Component[]>;
+  readonly of: Hundredths;
+  /** Whether the forms of two attempts may have different questions. */
+  readonly draws: boolean;
+}
+
+export const markedPaper = (paper: FullPaper): MarkedPaper => ({
+  copy: wholeForm(paper).paper,
+  components: componentsOf(paper),
+  of: marksOfPaper(paper),
+  draws: paper.sections.some((section) => section.draws.length > 0),
+});
 
 const marksOn = ({ marks }: Attempt, target: string) => marks.filter((m) => m.target === target);
 
 /** What a mean of marks is the mean of. */
-const remarkOf = (each: readonly Hundredths[]): Message =>
-  message('sheet.meanOf', { count: each.length, marks: each.map(showMarks).join(', ') });
+export const meanRemark = (each: readonly Hundredths[], code = 'sheet.meanOf'): Message =>
+  message(code, { count: each.length, marks: each.map(showMarks).join(', ') });
 
 /**
  * The mean of a part's marks in several attempts, rounded half up to a hundredth once a part, and spread over the latest
@@ -45,7 +70,7 @@ const remarkOf = (each: readonly Hundredths[]): Message =>
  */
 function meanMarks(counted: readonly Attempt[], target: string): [ComponentMark[], Message] {
   const each = counted.map((attempt) => sumMarks(marksOn(attempt, target).map((m) => m.hundredths)));
-  const mean = Math.floor(sumMarks(each) / each.length + 0.5);
+  const mean = meanOfMarks(each);
   const latest = marksOn(counted.at(-1)!, target);
   const means = latest.map(({ component }) => {
     const own = counted.flatMap((a) => marksOn(a, target).filter((m) => m.component === component));
@@ -58,19 +83,39 @@ function meanMarks(counted: readonly Attempt[], target: string): [ComponentMark[
     left -= more;
     return { ...mark, hundredths: means[i]! + more, verdict: null, level: null };
   });
-  return [marks, remarkOf(each)];
+  return [marks, meanRemark(each)];
 }
 
+/** The mean, rounded half up to a hundredth. */
+export const meanOfMarks = (each: readonly Hundredths[]): Hundredths =>
+  Math.floor(sumMarks(each) / each.length + 0.5);
+
 /**
- * The marks a result is made of: those of the attempt that counts, or part by part the mean of all that count, so that
- * what the sheet shows still adds up. Every attempt has marks for the same parts.
+ * The marks a result is made of: those of the attempt that counts, or the mean of all that count. The mean is taken part
+ * by part, so that what the sheet shows adds up; where the attempts had different questions it is taken of their totals.
  */
-export function marksOfCounted(counted: readonly Attempt[]): CountedMarks {
-  if (counted.length <= 1) return { marks: counted[0]?.marks ?? [], remarks: {} };
+export function marksOfCounted(
+  counted: readonly Attempt[],
+  { draws }: Pick<MarkedPaper, 'draws'>,
+): CountedMarks {
+  const newest = counted.at(-1)?.marks ?? [];
+  if (counted.length <= 1) return { marks: newest, remarks: {}, meanOf: null };
+  if (draws) return { marks: newest, remarks: {}, meanOf: counted.map((attempt) => attempt.total) };
   const targets = [...new Set(counted[0]!.marks.map((m) => m.target))];
   const means = targets.map((target) => [target, meanMarks(counted, target)] as const);
   return {
     marks: means.flatMap(([, [marks]]) => marks),
     remarks: Object.fromEntries(means.map(([target, [, remark]]) => [target, [remark]])),
+    meanOf: null,
   };
 }
+
+/** The total of a result, of what is marked so far. */
+export const totalOfCounted = (counted: readonly Attempt[], paper: MarkedPaper): Hundredths => {
+  const { marks, meanOf } = marksOfCounted(counted, paper);
+  return meanOf ? meanOfMarks(meanOf) : totalOf(paper.copy, marks);
+};
+
+/** Is everything marked that the result is made of? Not where nothing counts. */
+export const isComplete = (counted: readonly Attempt[], { components, of }: MarkedPaper): boolean =>
+  counted.length > 0 && counted.every(({ marks }) => isFullyMarked(components, marks, of));

@@ -10,6 +10,7 @@ import { partsOfScript, type Script, type ScriptPart } from '../scoring/script';
 import type { SheetShown } from '../rounds/api';
 import { inReadingOrder, type MarginNote } from '../marking/marginNote';
 import { markedComponents, type ComponentMark } from './componentMark';
+import { meanOfMarks, meanRemark } from './attempts';
 import { floored } from './totals';
 import type { GivenMark } from '../marking/marksGiven';
 
@@ -81,7 +82,16 @@ export interface SheetChange {
   readonly reason: Message;
 }
 
+/**
+ * How far a sheet goes: `sections` while attempts remain, as verdicts would teach the next one; `total` where attempts had
+ * different questions and the result is the mean of their totals: each attempt has its own sheet then.
+ */
+export type SheetDetail = 'whole' | 'sections' | 'total';
+
 export interface ResultSheet {
+  readonly detail: SheetDetail;
+  /** What is said of the total, as which attempts it is the mean of; null where nothing is. */
+  readonly remark: Message | null;
   readonly state: 'provisional' | 'confirmed';
   readonly title: string;
   readonly candidate: { readonly name: string; readonly reference: string };
@@ -121,6 +131,9 @@ export interface ResultInput {
   readonly state: ResultSheet['state'];
   /** What the newest receipt covers, in the stored form. */
   readonly script: Script;
+  readonly detail?: SheetDetail;
+  /** The totals of the attempts, where the result is their mean; null where the marks add up to it. */
+  readonly meanOf?: readonly Hundredths[] | null;
   readonly marks: readonly ComponentMark[];
   /** What people wrote, by target. */
   readonly judgements?: Readonly<Record<string, readonly SheetJudgement[]>>;
@@ -264,11 +277,15 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     const hundredths = floored(inside.map((q) => q.hundredths));
     return { key, title, hundredths, of: sumMarks(inside.map((q) => q.of)) };
   });
-  const hundredths = sumMarks(sections.map((s) => s.hundredths));
+  const { detail = 'whole', meanOf = null } = input;
+  const hundredths = meanOf ? meanOfMarks(meanOf) : sumMarks(sections.map((s) => s.hundredths));
   const components = questions.flatMap((q) => q.parts).flatMap((p) => p.components);
   const open = sumMarks(components.filter((c) => c.verdict === 'not marked').map((c) => c.of));
   const { state, candidate, satAt, releasedAt, timeZone, receipt } = input;
+  const whole = detail === 'whole';
   return {
+    detail,
+    remark: meanOf && meanRemark(meanOf, 'sheet.meanOfTotals'),
     state,
     title: paper.title,
     candidate,
@@ -281,11 +298,12 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     open,
     // A band can be told only of all marks.
     band: open > 0 && state === 'provisional' ? null : bandOf(paper, hundredths),
-    sections,
-    questions,
+    sections: detail === 'total' ? [] : sections,
+    questions: whole ? questions : [],
     attempts: input.attempts ?? [],
     changes: input.changes ?? [],
-    rightLater: copy.questions.some((q) => q.parts.some((part) => answersTold(part, input) === 'later')),
-    comment: input.shown === 'marks' ? null : (input.comment ?? null),
+    rightLater:
+      whole && copy.questions.some((q) => q.parts.some((part) => answersTold(part, input) === 'later')),
+    comment: input.shown === 'marks' || !whole ? null : (input.comment ?? null),
   };
 }

@@ -26,6 +26,10 @@ export interface RoundSettings {
   readonly attemptsAllowed: number;
   /** Which of several attempts the result is made of. */
   readonly counts: AttemptRule;
+  /** How long a candidate waits between two attempts, in minutes. */
+  readonly pauseMinutes: number;
+  /** Whether sheets show everything while attempts remain: the round is for practice. */
+  readonly forPractice: boolean;
   readonly startRule: StartRule;
   /** How many minutes before the opening candidates can start their arrival. */
   readonly doorsMinutes: number;

@@ -63,6 +63,11 @@ describe('a schema of an object', () => {
     expect(found.map(({ path, problem }) => `${path.join('.')} ${problem}`)).toEqual(problems);
   });
 
+  it('demands a member whose schema says so itself', () => {
+    const schema = objectOf<{ size: number }>({ size: whole(1).required() });
+    expect(check(schema, {})).toEqual({ problems: [{ path: ['size'], problem: 'is required' }] });
+  });
+
   it('gives the value, with what has a default', () => {
     const schema = objectOf<{ size: number }>({ size: whole(1).default(100) });
     expect(parsed(schema, {})).toEqual({ size: 100 });

@@ -10,7 +10,7 @@ import type { Rule } from './walks';
 export type Members<T> = { readonly [K in keyof T]-?: Joi.AnySchema<T[K]> };
 
 const mayBeMissing = (schema: Joi.AnySchema): boolean =>
-  schema.$_getFlag('presence') !== undefined || schema.$_getFlag('default') !== undefined;
+  schema.$_getFlag('presence') === 'optional' || schema.$_getFlag('default') !== undefined;
 
 /** The schema of an object with these members and no others. A member is required unless it is optional or has a default. */
 export function objectOf<T>(members: Members<T>): Joi.ObjectSchema<T> {

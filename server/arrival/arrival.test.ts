@@ -347,7 +347,12 @@ describe('what is told', () => {
     const link = app.invite(round, 25, { breakMinutes: 10 });
     const { body } = await client.post<ArrivalView>('/arrival/open', { link });
     expect(body.time).toEqual({ limitMs: 30 * MINUTE_MS, extraPercent: 25, breakMinutes: 10 });
-    expect(body.round).toMatchObject({ attemptsAllowed: 2, counts: 'mean', timeZone: 'Europe/Oslo' });
+    expect(body.round).toMatchObject({ attemptsAllowed: 2, timeZone: 'Europe/Oslo' });
+    expect(body.round.attempts.map(say)).toEqual([
+      'You have 2 attempts.',
+      'Your result is the mean of all your attempts.',
+      'An attempt that you start and leave empty is an attempt like any other.',
+    ]);
     expect(body.attempt).toBe(1);
     const paper = samplePaper();
     const prompts = paper.bank.flatMap((item) => item.parts.map((part) => documentAsText(part.prompt, say)));

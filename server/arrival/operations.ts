@@ -3,7 +3,10 @@ import { recordedOf } from '../../core/rounds/recorded';
 import { runsPrograms } from '../../core/scoring/script';
 import { arrivalStateOf, doorsAt, type ArrivalState } from '../candidates/state';
 import { typesIn } from '../../core/documents/everyNode';
-import type { ArrivalView } from '../../core/arrival/api';
+import type { ArrivalView, AttemptHandedIn } from '../../core/arrival/api';
+import { attemptsTold } from '../../core/arrival/attemptsTold';
+import { countedAttempts, isComplete, markedPaper } from '../../core/results/attempts';
+import { attemptsOfAll } from '../results/attempts';
 import type { CheckResult } from '../../core/arrival/checks';
 import { aidsFor } from '../../core/kit/aids';
 import { plainForm, wholeForm } from '../../core/forms/drawForm';
@@ -80,7 +83,8 @@ export function arrivalView(services: Needs, invitationId: number): ArrivalView 
   const { aids } = invited.invitation.arrangements;
   const sections = plain.sections.map((one) => ({ ...one, aids: aidsFor(one.aids, aids) }));
   const cover = { ...plain, sections };
-  const closed = sittingsOf(db, invitationId).find((s) => s.closedAt !== null);
+  const handedIn = sittingsOf(db, invitationId).filter((s) => s.closedAt !== null);
+  const [closed] = handedIn;
   const { attemptsAllowed, resultBy, help, checks, startRule } = round.settings;
   const { identityPicture, correctionsFirst } = round.settings;
   const { title, opensAt, closesAt, timeZone } = round;
@@ -95,7 +99,7 @@ export function arrivalView(services: Needs, invitationId: number): ArrivalView 
       closesAt,
       timeZone,
       attemptsAllowed,
-      counts: round.settings.counts,
+      attempts: attemptsTold(round.settings, Math.min(handedIn.length, attemptsAllowed)),
       startRule,
       doorsAt: doorsAt(round),
       identityPicture,
@@ -124,8 +128,46 @@ export function arrivalView(services: Needs, invitationId: number): ArrivalView 
     rules: paper.rules,
     cover,
     receipt: closed ? receiptOf(services, closed) : null,
-    marking: stage.at === 'being marked' && closed ? markingProgress(db, closed) : null,
+    attempts: attemptsHandedIn(services, here, handedIn),
+    marking:
+      (stage.at === 'being marked' || stage.at === 'between') && closed ? markingProgress(db, closed) : null,
   };
+}
+
+/** The attempts that were handed in, with their marks where the candidate may see them. */
+function attemptsHandedIn(
+  services: Needs,
+  { invited, released }: ArrivalState,
+  handedIn: ReturnType<typeof sittingsOf>,
+): AttemptHandedIn[] {
+  const { id } = invited.invitation;
+  const marked = released && handedIn.length > 0 ? markedPaper(paperOf(services.db, invited)) : null;
+  const made = marked ? (attemptsOfAll(services.db, marked.copy, [id]).get(id) ?? []) : [];
+  const counted = countedAttempts(made, invited.round.settings.counts);
+  return handedIn.toReversed().flatMap((sitting) => {
+    const receipt = receiptOf(services, sitting);
+    if (!receipt) return [];
+    const own = made.find((one) => one.sitting.id === sitting.id);
+    const marks = own &&
+      marked && { hundredths: own.total, of: marked.of, complete: isComplete([own], marked) };
+    return {
+      attempt: sitting.attempt,
+      receipt,
+      marks: marks ?? null,
+      counts: counted.some((one) => one.sitting.id === sitting.id),
+    };
+  });
+}
+
+/** The candidate asks for the next attempt: a step of its own, since it counts from its start on. */
+export async function beginAttempt(services: Needs, invitationId: number, attempt: number): Promise<void> {
+  const here = arrivalStateOf(services, invitationId);
+  // Pressed twice, or in two windows.
+  if (here.stage.at === 'arriving' && here.attempt === attempt) return;
+  if (here.stage.at !== 'between' || here.stage.next !== attempt) throw conflict('no-next-attempt');
+  if (services.clock.now() < here.stage.from) throw conflict('attempt-pause');
+  await note(services, invitationId, attempt, { begunAt: services.clock.now() });
+  tellRound(services, invitationId);
 }
 
 /** Those who watch the round see it at once. */

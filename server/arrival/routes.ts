@@ -6,6 +6,7 @@ import { ApiError } from '../http/errors';
 import { networkOf, perMinute } from '../http/limits';
 import {
   acceptRules,
+  beginAttempt,
   arrivalView,
   confirmDetails,
   enterDoorCode,
@@ -50,6 +51,7 @@ interface Needs
 
 // Whatever stands in the address: what a mail program has made of a link is a wrong link, and no malformed message.
 const linkBody = objectOf<{ link: string }>({ link: Joi.string().max(2000) });
+const attemptBody = objectOf<{ attempt: number }>({ attempt: Joi.number().integer().min(1).max(100) });
 const detailsBody = objectOf<{ correction: string | null }>({
   correction: Joi.string().trim().max(500).allow(null),
 });
@@ -138,6 +140,10 @@ export function arrivalEndpoints(services: Needs): Endpoint[] {
         return arrivalView(services, found);
       },
     ),
+    forCandidates({ method: 'post', path: '/arrival/attempt', body: attemptBody }, async (who, { body }) => {
+      await beginAttempt(services, who.invitation, body.attempt);
+      return arrivalView(services, who.invitation);
+    }),
     forCandidates({ method: 'get', path: '/arrival' }, (who) => arrivalView(services, who.invitation)),
     forCandidates({ method: 'post', path: '/arrival/details', body: detailsBody }, async (who, { body }) => {
       await confirmDetails(services, who.invitation, body.correction);

@@ -13,6 +13,8 @@ export interface ArrivalState {
   readonly attempt: number;
   readonly arrival: Arrival | null;
   readonly stage: Stage;
+  /** Whether the candidate may see what is marked. */
+  readonly released: boolean;
 }
 
 /** Where the candidate of an invitation stands, from what is on record. */
@@ -27,6 +29,12 @@ export function arrivalStateOf(
   const attempt = Math.min(closed + 1, invited.round.settings.attemptsAllowed);
   const arrival = findArrival(db, invitationId, attempt);
   const demanded = invited.round.settings.checks;
+  // Where results are shown at once, as provisional: as soon as the machine has scored and nothing is outstanding.
+  const released =
+    invited.round.releasedAt !== null ||
+    (invited.round.settings.release === 'at once' &&
+      own.some((s) => s.closedAt !== null) &&
+      own.every((s) => s.closedAt === null || (s.scoredAt !== null && s.settledAt !== null)));
   const stage = stageOf({
     now: clock.now(),
     doorsAt: doorsAt(invited.round),
@@ -35,6 +43,8 @@ export function arrivalStateOf(
     startRule: invited.round.settings.startRule,
     admitted: arrival?.admittedAt != null,
     attemptsAllowed: invited.round.settings.attemptsAllowed,
+    pauseMs: invited.round.settings.pauseMinutes * MINUTE_MS,
+    begun: arrival?.begunAt != null,
     sittings: own,
     done: {
       details:
@@ -49,12 +59,7 @@ export function arrivalStateOf(
           (!invited.round.settings.identityPicture || arrival.identityAt !== null)),
       rules: arrival?.rulesAt != null,
     },
-    // Where results are told at once, as provisional, as soon as the machine has scored and nothing is outstanding.
-    released:
-      invited.round.releasedAt !== null ||
-      (invited.round.settings.release === 'at once' &&
-        own.some((s) => s.closedAt !== null) &&
-        own.every((s) => s.closedAt === null || (s.scoredAt !== null && s.settledAt !== null))),
+    released,
   });
-  return { invited, attempt, arrival, stage };
+  return { invited, attempt, arrival, stage, released };
 }

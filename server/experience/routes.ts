@@ -42,7 +42,7 @@ const answersBody = objectOf<ExperienceAnswers>({
 function keepExperience(services: HasClock & HasDb, invitation: number, said: ExperienceAnswers): void {
   const { db, clock } = services;
   const { invited, stage } = arrivalStateOf(services, invitation);
-  const handedIn = stage.at === 'being marked' || stage.at === 'result';
+  const handedIn = stage.at === 'being marked' || stage.at === 'between' || stage.at === 'result';
   if (!invited.round.settings.questionnaire || !handedIn) throw conflict('no-questionnaire');
   db.transaction(() => {
     const open = and(eq(invitations.id, invitation), isNull(invitations.questionnaireAt));

@@ -83,10 +83,12 @@ export function tellWaiting({ db, hub }: HasDb & HasHub, round: number): void {
 
 /** A text that changes with what the page behind the link shows of marking and result. */
 function markedOf({ db }: HasDb, { invitation, round }: InvitedCandidate, stage: Stage): string | null {
-  if (stage.at !== 'being marked' && stage.at !== 'result') return null;
+  if (stage.at !== 'being marked' && stage.at !== 'between' && stage.at !== 'result') return null;
   const own = sittingsOf(db, invitation.id).filter((one) => one.closedAt !== null);
   if (stage.at === 'being marked') return JSON.stringify(own.map((one) => markingProgress(db, one)));
-  const newest = own.map(({ id }) => queriesOf(db).newestMark.get({ id })?.id ?? 0);
+  const newest = own.map(
+    ({ id, scoredAt }) => `${scoredAt ?? 0} ${queriesOf(db).newestMark.get({ id })?.id ?? 0}`,
+  );
   return [round.releasedAt ?? 0, round.signedOffAt ?? 0, ...newest].join(' ');
 }
 

@@ -27,7 +27,7 @@ function sheet(name: string): ResultSheet {
       reasons: [],
     })),
   );
-  const { marks: counted } = marksOfCounted([{ attempt: 1, marks, total: 0 }]);
+  const { marks: counted } = marksOfCounted([{ attempt: 1, marks, total: 0 }], { draws: false });
   return buildResultSheet({
     state: 'confirmed',
     marks: counted,

@@ -134,6 +134,8 @@ export function printSheet(
   const facts = { title: sheet.title, organisation, sat: day(sheet.satAt), released: day(sheet.releasedAt) };
   pdf.write('P', inWords(`facts-${sheet.state}`, facts), { color: SOFT, before: 2 });
   pdf.write('P', outOf(sheet.hundredths, sheet.of), { size: 20, look: 'bold', color: KELP, before: 8 });
+  if (sheet.remark) pdf.write('P', say(sheet.remark), { before: 2 });
+  if (sheet.detail === 'sections') pdf.write('P', inWords('sectionsOnly'), { color: SOFT, before: 2 });
   const { band } = sheet;
   if (band) {
     const from = { title: band.title, from: showMarks(band.from), next: showMarks(band.next ?? 0) };
@@ -158,14 +160,15 @@ export function printSheet(
     pdf.write('P', inWords('change', values), { before: 1 });
   }
   const most = Math.max(...sheet.sections.map((s) => s.of));
-  pdf.bars(
-    sheet.sections.map((s) => ({
-      name: `${s.key}  ${s.title}`,
-      figure: outOf(s.hundredths, s.of),
-      of: s.of / most,
-      share: s.of === 0 ? 0 : Math.max(s.hundredths, 0) / s.of,
-    })),
-  );
+  if (sheet.sections.length > 0)
+    pdf.bars(
+      sheet.sections.map((s) => ({
+        name: `${s.key}  ${s.title}`,
+        figure: outOf(s.hundredths, s.of),
+        of: s.of / most,
+        share: s.of === 0 ? 0 : Math.max(s.hundredths, 0) / s.of,
+      })),
+    );
   const whole = { pictures, provisional: sheet.state === 'provisional' };
   for (const one of sheet.questions) question(pdf, one, whole);
   pdf.write('P', inWords('receipt', { code: sheet.receipt }), { color: SOFT, before: 12 });

@@ -2,13 +2,18 @@ import { askedStill } from '../papers/askedStill';
 import { paperOfVersion } from '../papers/papers';
 import { message } from '../../core/messages/message';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
-import { buildResultSheet, type ResultSheet, type SheetChange } from '../../core/results/resultSheet';
-import { countedAttempts, marksOfCounted } from '../../core/results/attempts';
+import {
+  buildResultSheet,
+  type ResultSheet,
+  type SheetChange,
+  type SheetDetail,
+} from '../../core/results/resultSheet';
+import type { Stage } from '../../core/arrival/stage';
+import { countedAttempts, markedPaper, marksOfCounted } from '../../core/results/attempts';
 import type { Db } from '../db/open';
 import { judgementsOf, type Judgement } from '../marking/judgements';
 import { allMarks } from '../marking/marks';
 import { overallCommentOn } from '../marking/remarks';
-import { wholeForm } from '../../core/forms/drawForm';
 import { receiptCode } from '../../core/journal/receipt';
 import { arrivalStateOf } from '../candidates/state';
 import { findInvited, sittingsOf, type InvitedCandidate } from '../candidates/queries';
@@ -49,35 +54,68 @@ export const seesAtOnce = (round: InvitedCandidate['round'], attempts: readonly 
   attempts.length > 0 &&
   attempts.every((one) => one.sitting.scoredAt !== null && one.sitting.settledAt !== null);
 
-/** The result sheet of a candidate: confirmed once the coordinator has released it, provisional where the round says so. */
-export function resultOf(services: Reading, invitation: number): SheetRead {
+interface WhichSheet {
+  readonly invitation: number;
+  /** The sheet of one attempt; null for the result. */
+  readonly attempt?: number | null;
+}
+
+/**
+ * The result sheet of a candidate, or that of one of several attempts: confirmed once the coordinator has released it,
+ * provisional where the round says so. While attempts remain it holds totals alone, unless the round is for practice.
+ */
+export function resultOf(services: Reading, { invitation, attempt = null }: WhichSheet): SheetRead {
   const { db } = services;
   const invited = findInvited(db, invitation);
   if (!invited) throw notReleased();
   const { round, person } = invited;
-  const { stage } = arrivalStateOf(services, invitation);
+  const { stage, released } = arrivalStateOf(services, invitation);
   const { signedOffAt, releasedAt } = round;
-  const plain = wholeForm(paperOfVersion(db, round.paperVersionId)).paper;
-  const attempts = attemptsOfAll(db, plain, [invitation]).get(invitation)!;
-  const counted = countedAttempts(attempts, round.settings.counts);
+  const paper = markedPaper(paperOfVersion(db, round.paperVersionId));
+  const attempts = attemptsOfAll(db, paper.copy, [invitation]).get(invitation)!;
+  const all = countedAttempts(attempts, round.settings.counts);
+  const counted = attempt === null ? all : attempts.filter((one) => one.attempt === attempt);
   const sitting = counted.at(-1)?.sitting;
   if (!sitting && sittingsOf(db, invitation).some((one) => one.closedAt !== null))
     throw conflict('sitting-void');
   // Until it is settled, something that counts may still be on its way: nobody is shown a result before.
   const settled = counted.every((one) => one.sitting.settledAt !== null);
-  if (stage.at !== 'result' || !sitting || !settled) throw notReleased();
+  if (!released || !SHOWN_AT.includes(stage.at) || !sitting || !settled) throw notReleased();
   const confirmed = signedOffAt !== null && releasedAt !== null;
   if (!confirmed && !seesAtOnce(round, counted)) throw notReleased();
-  const sheet = sheetOf(services, { round, person, counted, attempts, confirmed });
+  const detail = detailOf({
+    remain: stage.at !== 'result',
+    forPractice: round.settings.forPractice,
+    mean: marksOfCounted(counted, paper).meanOf !== null,
+  });
+  const sheet = sheetOf(services, { round, person, counted, all, attempts, confirmed, detail });
   return { sheet, sitting: sitting.id };
 }
+
+/** Not while an attempt is being written. */
+const SHOWN_AT: readonly Stage['at'][] = ['result', 'between', 'arriving'];
+
+interface Detailed {
+  /** Whether attempts remain. */
+  readonly remain: boolean;
+  readonly forPractice: boolean;
+  /** Whether it is a mean of totals. */
+  readonly mean: boolean;
+}
+
+const detailOf = ({ remain, forPractice, mean }: Detailed): SheetDetail =>
+  mean ? 'total' : remain && !forPractice ? 'sections' : 'whole';
 
 interface ForSheet {
   readonly round: InvitedCandidate['round'];
   readonly person: InvitedCandidate['person'];
+  /** What the sheet is of: the attempts that count, or one of them all. */
   readonly counted: readonly AttemptMade[];
+  /** The attempts that count, where the sheet is of another one. */
+  readonly all?: readonly AttemptMade[];
   readonly attempts: readonly AttemptMade[];
   readonly confirmed: boolean;
+  readonly detail?: SheetDetail;
   /** For staff, who see everything whatever candidates are shown. */
   readonly whole?: boolean;
 }
@@ -85,21 +123,23 @@ interface ForSheet {
 /** A sheet of attempts that count; the newest gives the answers. */
 export function sheetOf(
   services: Reading,
-  { round, person, counted, attempts, confirmed, whole = false }: ForSheet,
+  { round, person, counted, all = counted, attempts, confirmed, detail = 'whole', whole = false }: ForSheet,
 ): ResultSheet {
   const { db, clock } = services;
   const { sitting } = counted.at(-1)!;
   const receipt = newestReceipt(db, sitting.id)!;
   const form = formById(db, sitting.formId);
+  const paper = paperOfVersion(db, round.paperVersionId);
   return buildResultSheet({
+    detail,
     state: confirmed ? 'confirmed' : 'provisional',
     script: {
-      paper: paperOfVersion(db, round.paperVersionId),
+      paper,
       form,
       answers: answersOfReceipt(db, receipt),
       locale: round.settings.locale,
     },
-    ...marksOfCounted(counted),
+    ...marksOfCounted(counted, markedPaper(paper)),
     judgements: confirmed || whole ? judgementsOn(db, sitting.id) : {},
     // Before the release no right answer is shown, since others may still be writing.
     shown: whole ? 'key' : confirmed ? round.settings.sheet : 'feedback',
@@ -110,7 +150,7 @@ export function sheetOf(
             attempt,
             satAt: startedAt!,
             hundredths: total,
-            counts: counted.some((one) => one.attempt === attempt),
+            counts: all.some((one) => one.attempt === attempt),
           })),
     changes: round.releasedAt === null ? [] : changesOf(db, sitting.id, round.releasedAt, form.paper),
     comment: confirmed || whole ? overallCommentOn(db, sitting.id) : null,
@@ -123,17 +163,10 @@ export function sheetOf(
   });
 }
 
-interface Whose {
-  readonly invitation: number;
-}
-
 /** A sheet, and the sitting whose answers it shows. */
 export interface SheetRead {
   readonly sheet: ResultSheet;
   readonly sitting: number;
 }
 
-export const resultRead: Read<Whose, SheetRead> = {
-  name: 'result',
-  run: (reading, { invitation }) => resultOf(reading, invitation),
-};
+export const resultRead: Read<WhichSheet, SheetRead> = { name: 'result', run: resultOf };

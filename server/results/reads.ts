@@ -1,14 +1,9 @@
 import { and, count, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
-import { wholeForm } from '../../core/forms/drawForm';
 import { meanOf, varianceOf } from '../../core/measures/mean';
 import { marksOfPaper } from '../../core/papers/paper';
-import { marksOfCounted } from '../../core/results/attempts';
 import type { ResultFilter, ResultRow, ScoreDistribution, StaffSheet } from '../../core/results/api';
-import { isFullyMarked } from '../../core/results/componentMark';
 import { bandOf } from '../../core/results/resultSheet';
-import { totalOf } from '../../core/results/totals';
-import { countedAttempts } from '../../core/results/attempts';
-import { componentsOf } from '../../core/scoring/components';
+import { countedAttempts, isComplete, markedPaper, totalOfCounted } from '../../core/results/attempts';
 import { findInvited } from '../candidates/queries';
 import { inPieces } from '../db/inPieces';
 import { invitations, observations, people, resultChecks, sittings, verdicts } from '../db/schema';
@@ -43,7 +38,7 @@ function rowsOf(
   const round = findRound(db, id);
   if (!round) throw notFound('noRound');
   const paper = paperOfVersion(db, round.paperVersionId);
-  const [components, copy, of] = [componentsOf(paper), wholeForm(paper).paper, marksOfPaper(paper)];
+  const marked = markedPaper(paper);
   const invited = db
     .select({ invitation: invitations.id, name: people.name, reference: people.reference })
     .from(invitations)
@@ -68,7 +63,7 @@ function rowsOf(
   const byInvitation = new Map<number, typeof closed>();
   for (const sitting of closed)
     byInvitation.set(sitting.invitationId, [...(byInvitation.get(sitting.invitationId) ?? []), sitting]);
-  const attempts = attemptsOfAll(db, copy, ids);
+  const attempts = attemptsOfAll(db, marked.copy, ids);
   const noted = new Map(
     inPieces(
       closed.map((one) => one.id),
@@ -94,9 +89,8 @@ function rowsOf(
     const own = byInvitation.get(invitation);
     if (!own) return [];
     const counted = countedAttempts(attempts.get(invitation)!, round.settings.counts);
-    const { marks } = marksOfCounted(counted);
-    const scored = totalOf(copy, marks);
-    const full = counted.length > 0 && isFullyMarked(components, marks, of);
+    const scored = totalOfCounted(counted, marked);
+    const full = isComplete(counted, marked);
     const last = counted.at(-1)?.sitting ?? own.at(-1)!;
     if (blind && !last.script.toLowerCase().includes(search.toLowerCase())) return [];
     return [
@@ -216,13 +210,12 @@ export const staffSheetRead: Read<
     const invited = findInvited(db, invitation);
     if (invited?.round.id !== id) throw notFound('noCandidate');
     const { round, person } = invited;
-    const copy = wholeForm(paperOfVersion(db, round.paperVersionId)).paper;
-    const attempts = attemptsOfAll(db, copy, [invitation]).get(invitation)!;
+    const marked = markedPaper(paperOfVersion(db, round.paperVersionId));
+    const attempts = attemptsOfAll(db, marked.copy, [invitation]).get(invitation)!;
     const counted = countedAttempts(attempts, round.settings.counts);
     if (counted.length === 0) throw notFound('noScript');
-    const paper = paperOfVersion(db, round.paperVersionId);
-    const full = isFullyMarked(componentsOf(paper), marksOfCounted(counted).marks, marksOfPaper(paper));
-    const sheet = sheetOf(reading, { round, person, counted, attempts, confirmed: full, whole: true });
+    const confirmed = isComplete(counted, marked);
+    const sheet = sheetOf(reading, { round, person, counted, attempts, confirmed, whole: true });
     const { sitting } = counted.at(-1)!;
     const { script } = sitting;
     return {

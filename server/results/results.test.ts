@@ -279,7 +279,7 @@ describe('of two attempts', () => {
     const link = app.invite(round);
     const between = await sit(link, weak);
     expect((await between.get<ArrivalView>('/arrival')).body).toMatchObject({
-      stage: { at: 'arriving', step: 'details' },
+      stage: { at: 'between', next: 2 },
       attempt: 2,
     });
     const client = await sit(link, strong);

@@ -51,15 +51,27 @@ const candidatePageParams = candidateParams.append({
     .pattern(/^[0-9a-f]{64}$/)
     .required(),
 }) as Joi.ObjectSchema<{ round: number; invitation: number; hash: string }>;
+const attemptParams = objectOf<{ attempt: number }>({ attempt: Joi.number().integer().min(1).max(100) });
 const packParams = objectOf<{ round: number; pack: number }>({ round: id, pack: id });
 
 const readers = ['coordinator', 'lead'] as const;
 
 function candidateEndpoints(services: Needs): Endpoint[] {
-  const sheetOf = async (who: { readonly invitation: number }) =>
-    (await services.reader.read(resultRead, who)).sheet;
+  const sheetOf = async ({ invitation }: { readonly invitation: number }, attempt: number | null = null) =>
+    (await services.reader.read(resultRead, { invitation, attempt })).sheet;
+  /** On the sheet of the result, or on that of one of several attempts. */
+  const isOnSheets = async (who: { readonly invitation: number }, file: string): Promise<boolean> => {
+    const sheet = await sheetOf(who);
+    if (filesIn(sheet).has(file)) return true;
+    for (const { attempt } of sheet.attempts) if (filesIn(await sheetOf(who, attempt)).has(file)) return true;
+    return false;
+  };
   return [
     forCandidates({ method: 'get', path: '/result' }, (who) => sheetOf(who)),
+    forCandidates(
+      { method: 'get', path: '/result/attempts/:attempt', params: attemptParams },
+      (who, { params }) => sheetOf(who, params.attempt),
+    ),
     forCandidates({ method: 'get', path: '/result.pdf' }, async (who, { response }) => {
       const { bytes, reference } = await printedResult(services, who);
       response.attachment(`result-${reference}.pdf`).type('application/pdf').send(Buffer.from(bytes));
@@ -68,7 +80,7 @@ function candidateEndpoints(services: Needs): Endpoint[] {
     forCandidates(
       { method: 'get', path: '/result-media/:file', params: fileParams },
       async (who, { params, response }) => {
-        if (!filesIn(await sheetOf(who)).has(params.file)) throw notFound('noFile');
+        if (!(await isOnSheets(who, params.file))) throw notFound('noFile');
         sendFile(services, params.file, response);
       },
     ),

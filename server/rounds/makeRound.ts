@@ -42,6 +42,8 @@ export const newRound = objectOf<NewRound>({
     locale: locale.required(),
     attemptsAllowed: Joi.number().integer().min(1).max(10).required(),
     counts: oneOf(attemptRules).required(),
+    pauseMinutes: Joi.number().integer().min(0).max(100_000).required(),
+    forPractice: Joi.boolean().required(),
     startRule: oneOf(startRules).required(),
     doorsMinutes: Joi.number().integer().min(0).max(240).required(),
     openRehearsal: Joi.boolean().required(),

@@ -1,3 +1,4 @@
+import { attemptsTold } from '../../core/arrival/attemptsTold';
 import { recordedOf } from '../../core/rounds/recorded';
 import { runsPrograms } from '../../core/scoring/script';
 import { allItems } from '../../core/papers/paper';
@@ -96,6 +97,7 @@ function letterTo({ db, config }: HasConfig & HasDb, { round, person, invitation
     extraPercent: invitation.extraPercent,
     breakMinutes: invitation.arrangements.breakMinutes,
     recorded: recordedOf(settings, runsPrograms(paper)),
+    attempts: attemptsTold(settings, null),
   };
   return { invitationId: invitation.id, to: person.email, facts };
 }

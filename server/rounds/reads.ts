@@ -1,12 +1,7 @@
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { weakChecks } from '../../core/arrival/checks';
-import { wholeForm } from '../../core/forms/drawForm';
-import { marksOfCounted } from '../../core/results/attempts';
-import { marksOfPaper } from '../../core/papers/paper';
-import { isFullyMarked } from '../../core/results/componentMark';
-import { totalOf } from '../../core/results/totals';
+import { isComplete, markedPaper, totalOfCounted } from '../../core/results/attempts';
 import { candidateFilters, type InvitedRow, type RoundRow } from '../../core/rounds/api';
-import { componentsOf } from '../../core/scoring/components';
 import { arrivals, invitations, people, rounds, roundStaff, sittings } from '../db/schema';
 import { notFound } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
@@ -175,15 +170,12 @@ function totalsOf(
   invited: readonly number[],
 ): ReadonlyMap<number, number> {
   if (invited.length === 0) return new Map();
-  const paper = paperOfVersion(db, paperVersionId);
-  const [components, copy] = [componentsOf(paper), wholeForm(paper).paper];
-  const counted = countedOfAll(db, copy, invited, settings.counts);
+  const paper = markedPaper(paperOfVersion(db, paperVersionId));
+  const counted = countedOfAll(db, paper.copy, invited, settings.counts);
   return new Map(
-    [...counted].flatMap(([invitation, attempts]) => {
-      const { marks } = marksOfCounted(attempts);
-      const full = isFullyMarked(components, marks, marksOfPaper(paper));
-      return full ? [[invitation, totalOf(copy, marks)] as const] : [];
-    }),
+    [...counted].flatMap(([invitation, attempts]) =>
+      isComplete(attempts, paper) ? [[invitation, totalOfCounted(attempts, paper)] as const] : [],
+    ),
   );
 }
 

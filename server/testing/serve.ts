@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import type { ArrivalView } from '../../core/arrival/api';
 import type { FullPaper } from '../../core/papers/paper';
 import { noArrangements, type Arrangements, type Role, type RoundSettings } from '../../core/rounds/api';
 import { SMALL_PICTURE, SMALL_PICTURE_HASH } from '../../core/testing/smallPicture';
@@ -30,6 +31,8 @@ const PICTURE = {
 const SETTINGS: RoundSettings = {
   locale: 'en-GB',
   attemptsAllowed: 1,
+  pauseMinutes: 0,
+  forPractice: false,
   counts: 'latest',
   startRule: 'opening time',
   doorsMinutes: 30,
@@ -139,7 +142,8 @@ export class Served {
   /** A candidate at the cover page: everything is done but the start. */
   async atCover(link: string): Promise<ApiClient> {
     const client = new ApiClient(this.url);
-    await client.post('/arrival/open', { link });
+    const { body } = await client.post<ArrivalView>('/arrival/open', { link });
+    if (body.stage.at === 'between') await client.post('/arrival/attempt', { attempt: body.stage.next });
     await client.post('/arrival/details', { correction: null });
     await client.post('/arrival/rules', { version: '1', accepted: ['honest'] });
     return client;

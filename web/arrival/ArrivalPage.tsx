@@ -1,5 +1,5 @@
 import { Suspense, useEffect, useMemo, useState, type ComponentType } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { QueuePlace } from '../../core/arrival/api';
 import type { ArrivalStep } from '../../core/arrival/stage';
 import { openLink } from '../api/openLink';
@@ -10,7 +10,8 @@ import { lazily } from '../ui/later';
 import { Notice } from '../ui/Notice';
 import { useLoaded } from '../ui/useAsync';
 import { ArrivalContext, useArrival } from './ArrivalContext';
-import { HandedIn } from './HandedIn';
+import { HandedIn, ReceiptCard } from './HandedIn';
+import { Questionnaire } from './Questionnaire';
 import { Outside } from './Outside';
 import { Queue } from './Queue';
 import { useArrivalLive } from './useArrivalLive';
@@ -56,9 +57,32 @@ function StartedElsewhere() {
   );
 }
 
-function StageView() {
+/** The result, or the sheet of one of several attempts. */
+function Sheet({ attempt }: { readonly attempt: number | null }) {
   const { link, view, live } = useArrival();
+  const practice = view.practice ? `/i/${link}/practice` : null;
+  return (
+    <Suspense>
+      <Result practice={practice} attempt={attempt} home={`/i/${link}`} marked={live?.marked ?? null}>
+        {view.receipt && <ReceiptCard receipt={view.receipt} />}
+        {view.questionnaire && <Questionnaire />}
+      </Result>
+    </Suspense>
+  );
+}
+
+/** The attempt whose sheet the address asks for; null where it asks for none that was handed in. */
+function useSheetAsked(): number | null {
+  const { view } = useArrival();
+  const [search] = useSearchParams();
+  const asked = Number(search.get('sheet'));
+  return view.attempts.some(({ attempt, marks }) => attempt === asked && marks) ? asked : null;
+}
+
+function StageView() {
+  const { view } = useArrival();
   const { stage } = view;
+  const sheet = useSheetAsked();
   switch (stage.at) {
     case 'too early':
       return <Outside over={false} />;
@@ -68,12 +92,10 @@ function StageView() {
       return <ToDesk />;
     case 'being marked':
       return <HandedIn />;
+    case 'between':
+      return sheet === null ? <HandedIn /> : <Sheet attempt={sheet} />;
     case 'result':
-      return (
-        <Suspense>
-          <Result practice={view.practice ? `/i/${link}/practice` : null} marked={live?.marked ?? null} />
-        </Suspense>
-      );
+      return <Sheet attempt={sheet} />;
     case 'arriving': {
       const Step = STEPS[stage.step];
       return (

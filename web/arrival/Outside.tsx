@@ -58,7 +58,7 @@ function BeforeOpening() {
 
 /** Before the window opens, and after it has closed: what happened, what to do, whom to ask. */
 export function Outside({ over }: { over: boolean }) {
-  const { organisation, round, attempt } = useArrival().view;
+  const { organisation, round } = useArrival().view;
   const own = { from: showMoment(round.opensAt), to: showMoment(round.closesAt) };
   const zone = ownZone();
   const theirs = {
@@ -84,18 +84,7 @@ export function Outside({ over }: { over: boolean }) {
             <Line label={t('howLong')}>
               <HowLong />
             </Line>
-            <Line label={t('attempts')}>
-              {t('attemptOf', { number: attempt, all: round.attemptsAllowed })}
-              {round.attemptsAllowed > 1 && (
-                <span className="block text-[0.9rem] text-soft">
-                  {t('attemptLeft', {
-                    used: attempt - 1,
-                    left: round.attemptsAllowed - attempt + 1,
-                    counts: t(round.counts),
-                  })}
-                </span>
-              )}
-            </Line>
+            <Line label={t('attempts')}>{round.attempts.map(say).join(' ')}</Line>
             <Line label={t('prepare')}>{t('prepareText')}</Line>
             <Line label={t('recorded')}>{round.recorded.map(say).join(' ')}</Line>
           </>

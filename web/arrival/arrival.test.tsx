@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { attemptsTold } from '../../core/arrival/attemptsTold';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { CheckName } from '../../core/arrival/checks';
 import type { LiveView } from '../../core/live/api';
@@ -27,7 +28,7 @@ const round: ArrivalView['round'] = {
   closesAt: NOW + DAY,
   timeZone: 'Europe/Oslo',
   attemptsAllowed: 1,
-  counts: 'latest',
+  attempts: [{ code: 'attempts.one' }],
   startRule: 'opening time',
   doorsAt: NOW - 30 * MINUTE,
   identityPicture: false,
@@ -42,6 +43,7 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
   organisation: 'Hollin Reach',
   round,
   attempt: 1,
+  attempts: [],
   candidate: { name: 'Corin Hale', email: 'corin@example.org', reference: 'HR-12' },
   time: { limitMs: 60 * MINUTE, extraPercent: 0, breakMinutes: 0 },
   checks: { demanded: [], waived: [], results: [] },
@@ -125,14 +127,19 @@ describe('the invitation', () => {
   it('tells the candidate’s own time and why, breaks, and which attempt counts', () => {
     show(<Outside over={false} />, {
       time: { limitMs: 60 * MINUTE, extraPercent: 25, breakMinutes: 10 },
-      round: { ...round, attemptsAllowed: 3, counts: 'mean' },
+      round: {
+        ...round,
+        attemptsAllowed: 3,
+        attempts: attemptsTold({ attemptsAllowed: 3, counts: 'mean', pauseMinutes: 90 }, 1),
+      },
       attempt: 2,
     });
     const facts = screen.getByText('How long').parentElement!;
     expect(facts).toHaveTextContent('1 h 15 min');
     expect(facts).toHaveTextContent('25 %');
     expect(facts).toHaveTextContent('10 min');
-    expect(screen.getByText(/1 used, 2 left; the mean of all counts/)).toBeVisible();
+    expect(screen.getByText(/used 1 of 3 attempts; 2 are left\. Your result is the mean/)).toBeVisible();
+    expect(screen.getByText(/have to wait 1 h 30 min/)).toBeVisible();
     expect(screen.getByText(/deleted after 60 days/)).toBeVisible();
   });
 

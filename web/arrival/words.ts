@@ -1,4 +1,5 @@
 // The server sends these sentences by their codes.
+import '../../core/arrival/attemptWords';
 import '../../core/rounds/recordedWords';
 import { experienceWords } from '../../core/messages/experience.en';
 import { words } from '../words';
@@ -65,12 +66,6 @@ export const t = words('arrival', {
   theirZone: 'In {{zone}}: from {{from}} to {{to}}',
   howLong: 'How long',
   attempts: 'Attempts',
-  attemptOf: 'attempt {{number}} of {{all}}',
-  attemptLeft: '{{used}} used, {{left}} left; {{counts}} counts',
-  best: 'the best one',
-  latest: 'the latest one',
-  mean: 'the mean of all',
-  first: 'the first one',
   recorded: 'What is recorded',
   help: 'Help',
   prepare: 'What to prepare',
@@ -78,6 +73,7 @@ export const t = words('arrival', {
   // details
   detailsTitle: 'Are these your details?',
   detailsText: 'Your details appear on your result. This step takes nothing from your test time.',
+  detailsAttempt: 'This is attempt {{number}} of {{all}}.',
   name: 'Name',
   email: 'E-mail',
   reference: 'Reference',
@@ -248,6 +244,18 @@ export const t = words('arrival', {
   here: 'The whole paper is on this device',
   // after
   handedTitle: 'Your paper is handed in',
+  handedAttempt: 'Attempt {{number}} of {{all}} is handed in',
+  attemptNumber: 'Attempt {{number}}',
+  marksOf: 'of {{all}} marks',
+  marksSoFar: 'of {{all}} marks so far',
+  countsNow: 'counts at present',
+  seeSheet: 'Sheet of attempt {{number}}',
+  notMarkedYet: 'not marked yet',
+  nextAttempt: 'Your next attempt',
+  nextAttemptText:
+    'The steps before the test come again. The clock starts only when you press Start on the last page. You can do this until {{when}}.',
+  startAttempt: 'Start attempt {{next}} of {{all}}',
+  attemptFrom: 'You can start it from {{when}}. This page continues automatically.',
   handedByTime: 'Your time ended, and your paper was handed in automatically.',
   handedByServer: 'Your time ended. The answers that had reached the server were handed in.',
   receipt: 'Receipt',

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import { get } from '../api/client';
@@ -13,14 +13,20 @@ import { ResultChecks, useChecks } from './ResultChecks';
 import { ReviewQuestions } from './ReviewQuestions';
 import { loadReadings, SheetBody, t } from './SheetBody';
 
-async function load(): Promise<ResultSheet> {
-  const sheet = await get<ResultSheet>('/result');
+async function load(attempt: number | null): Promise<ResultSheet> {
+  const sheet = await get<ResultSheet>(attempt === null ? '/result' : `/result/attempts/${attempt}`);
   await loadReadings(sheet);
   return sheet;
 }
 
 interface Props {
   readonly practice: string | null;
+  /** The one attempt whose sheet is shown; null for the result. */
+  readonly attempt: number | null;
+  /** The address of the page without a sheet of one attempt. */
+  readonly home: string;
+  /** What stands below: the receipt, and what can be answered. */
+  readonly children?: ReactNode;
   /** Another text whenever the result has changed; null before the first is known. */
   readonly marked: string | null;
 }
@@ -29,25 +35,36 @@ interface Props {
  * The result sheet: everything a candidate is told, on one page, and the same as a PDF. `practice` is where its questions
  * can be practised; null where they cannot.
  */
-export function ResultView({ practice, marked }: Props) {
-  const [loaded, , replace] = useLoaded('result', load);
+export function ResultView({ practice, attempt, home, marked, children }: Props) {
+  const [loaded, , replace] = useLoaded(`result ${attempt}`, () => load(attempt));
   // A result that changes while it is read is shown as it is then; one that cannot be had stays.
   const first = useRef(marked);
   useEffect(() => {
     first.current ??= marked;
     if (marked === null || marked === first.current) return;
     first.current = marked;
-    void load().then(replace, () => undefined);
-  }, [marked, replace]);
+    void load(attempt).then(replace, () => undefined);
+  }, [attempt, marked, replace]);
   const [checks, setChecks] = useChecks();
   if (loaded.state === 'loading') return <p className="text-soft">{t('loading')}</p>;
   if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
   const sheet = loaded.value;
   return (
     <div className="mx-auto max-w-[1010px]">
+      {attempt !== null && (
+        <p className="no-print mb-3">
+          <Link to={home} className="text-slate underline">
+            {t('toAll')}
+          </Link>
+        </p>
+      )}
       <div className="mb-4 flex flex-wrap items-start gap-3">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[1.9rem] leading-tight font-semibold">{sheet.candidate.name}</h1>
+          <h1 className="font-serif text-[1.9rem] leading-tight font-semibold">
+            {attempt === null
+              ? sheet.candidate.name
+              : t('attemptOf', { name: sheet.candidate.name, attempt })}
+          </h1>
           <p className="text-soft">
             {t('facts', { title: sheet.title, sat: showDay(sheet.satAt, sheet.timeZone) })} ·{' '}
             <b className={sheet.state === 'confirmed' ? 'text-kelp' : 'text-marigold'}>{t(sheet.state)}</b>{' '}
@@ -55,7 +72,7 @@ export function ResultView({ practice, marked }: Props) {
           </p>
         </div>
         <div className="no-print flex flex-wrap gap-2.5">
-          {practice !== null && (
+          {practice !== null && attempt === null && (
             <Link
               to={practice}
               className="inline-flex min-h-11 items-center rounded-control border border-line bg-card px-3.5 hover:border-edge"
@@ -63,7 +80,7 @@ export function ResultView({ practice, marked }: Props) {
               {t('practise')}
             </Link>
           )}
-          {checks && (
+          {checks && attempt === null && (
             <a
               href="#check"
               className="inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3.5 hover:border-edge"
@@ -74,22 +91,29 @@ export function ResultView({ practice, marked }: Props) {
           <Button onClick={() => window.print()} className="min-h-11">
             <Printer aria-hidden className="size-5" /> {t('print')}
           </Button>
-          <a
-            href="/api/result.pdf"
-            className="inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3.5 hover:border-edge"
-          >
-            <FileDown aria-hidden className="size-5" /> {t('pdf')}
-          </a>
+          {attempt === null && (
+            <a
+              href="/api/result.pdf"
+              className="inline-flex min-h-11 items-center gap-2 rounded-control border border-line bg-card px-3.5 hover:border-edge"
+            >
+              <FileDown aria-hidden className="size-5" /> {t('pdf')}
+            </a>
+          )}
         </div>
       </div>
       <Files value={resultFiles}>
         <PageSourceContext value={ownPages}>
-          <SheetBody sheet={sheet} provisional={sheet.state === 'provisional'} />
+          <SheetBody
+            sheet={sheet}
+            provisional={sheet.state === 'provisional'}
+            sheetOf={(one) => `${home}?sheet=${one}`}
+          />
         </PageSourceContext>
       </Files>
-      {checks && <ResultChecks zone={sheet.timeZone} view={checks} onView={setChecks} />}
-      <ReviewQuestions />
+      {checks && attempt === null && <ResultChecks zone={sheet.timeZone} view={checks} onView={setChecks} />}
+      {attempt === null && <ReviewQuestions />}
       <p className="mt-4 text-[0.9rem] text-soft">{t('receipt', { code: sheet.receipt })}</p>
+      {attempt === null && children}
     </div>
   );
 }

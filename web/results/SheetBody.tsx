@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { Check, Minus, PlusMinus, X } from './resultIcons';
 import { showMarks } from '../../core/marks';
 import type {
@@ -14,6 +15,8 @@ import { showDay } from '../ui/times';
 import { say, words } from '../words';
 
 export const t = words('result', {
+  toAll: 'Back to all attempts',
+  attemptOf: '{{name}}, attempt {{attempt}}',
   facts: '{{title}} · taken on {{sat}}',
   confirmed: 'confirmed',
   provisional: 'provisional',
@@ -45,6 +48,7 @@ export const t = words('result', {
   attempts: 'Your attempts',
   attempt: 'Attempt {{number}} · {{day}}',
   counts: 'counts',
+  attemptSheet: 'Sheet of attempt {{number}}',
   changes: 'Changed after the release',
   change: '{{day}} · question {{number}}: {{before}} became {{after}}. {{reason}}',
   found: 'found',
@@ -71,6 +75,7 @@ function Total({ sheet }: { sheet: ResultSheet }) {
         <b className="text-[2.6rem] leading-none">{showMarks(sheet.hundredths)}</b>{' '}
         <span className="text-soft">{t('of', { all: showMarks(sheet.of) })}</span>
       </p>
+      {sheet.remark && <p className="mt-2 text-[0.9rem]">{say(sheet.remark)}</p>}
       {sheet.open > 0 && (
         <p className="mt-2 text-[0.9rem] text-marigold">{t('open', { marks: showMarks(sheet.open) })}</p>
       )}
@@ -286,8 +291,11 @@ function QuestionCard({ question, provisional }: { question: ResultQuestion; pro
   );
 }
 
+/** Where the sheet of one attempt is. */
+export type SheetOf = (attempt: number) => string;
+
 /** Several attempts side by side, and which of them counts. */
-function Attempts({ sheet }: { sheet: ResultSheet }) {
+function Attempts({ sheet, sheetOf }: { sheet: ResultSheet; sheetOf: SheetOf | undefined }) {
   if (sheet.attempts.length === 0) return null;
   return (
     <section aria-label={t('attempts')} className="mt-4">
@@ -300,6 +308,11 @@ function Attempts({ sheet }: { sheet: ResultSheet }) {
             {t('attempt', { number: one.attempt, day: showDay(one.satAt, sheet.timeZone) })}{' '}
             <b>{showMarks(one.hundredths)}</b>
             {one.counts && <span className="ml-2 font-semibold text-kelp">{t('counts')}</span>}
+            {sheetOf && (
+              <Link to={sheetOf(one.attempt)} className="ml-2 text-slate underline">
+                {t('attemptSheet', { number: one.attempt })}
+              </Link>
+            )}
           </li>
         ))}
       </ul>
@@ -334,13 +347,23 @@ export const loadReadings = (sheet: ResultSheet): Promise<void> =>
   readings.load(sheet.questions.flatMap((q) => q.parts.map((p) => p.kind)));
 
 /** Marks by section and by question, with answers and reasons. */
-export function SheetBody({ sheet, provisional = false }: { sheet: ResultSheet; provisional?: boolean }) {
+export function SheetBody({
+  sheet,
+  provisional = false,
+  sheetOf,
+}: {
+  readonly sheet: ResultSheet;
+  readonly provisional?: boolean;
+  /** Where the candidate finds the sheets of single attempts. */
+  readonly sheetOf?: SheetOf;
+}) {
   return (
     <>
       <div className="grid gap-6 desk:grid-cols-[220px_1fr]">
         <Total sheet={sheet} />
-        <Sections sheet={sheet} />
+        {sheet.sections.length > 0 && <Sections sheet={sheet} />}
       </div>
+      {sheet.detail === 'sections' && <p className="mt-4 text-soft">{say({ code: 'sheet.sectionsOnly' })}</p>}
       {sheet.comment !== null && (
         <figure className="mt-4 rounded-card bg-shade px-5 py-3">
           <figcaption className="text-[0.85rem] text-soft">{t('overall')}</figcaption>
@@ -348,7 +371,7 @@ export function SheetBody({ sheet, provisional = false }: { sheet: ResultSheet; 
         </figure>
       )}
       {sheet.rightLater && <p className="mt-4 text-soft">{say({ code: 'sheet.rightLater' })}</p>}
-      <Attempts sheet={sheet} />
+      <Attempts sheet={sheet} sheetOf={sheetOf} />
       <Changes sheet={sheet} />
       {sheet.questions.map((question) => (
         <QuestionCard key={question.number} question={question} provisional={provisional} />

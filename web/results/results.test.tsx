@@ -76,7 +76,7 @@ const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
 };
 async function open(sheet: ResultSheet) {
   fakeServer({ 'GET /result': () => sheet });
-  render(<ResultView practice={null} marked={null} />);
+  render(<ResultView practice={null} attempt={null} home="/i/x" marked={null} />);
   await screen.findByRole('heading', { level: 1, name: 'Ilse Brandvold' });
 }
 const card = (name: RegExp) => within(screen.getByRole('heading', { level: 2, name }).closest('article')!);
@@ -130,7 +130,7 @@ describe('the result', () => {
 
   it('says why it cannot be seen yet', async () => {
     fakeServer({ 'GET /result': () => new Refused(409, 'not-released', 'Your result comes by 4 December.') });
-    render(<ResultView practice={null} marked={null} />);
+    render(<ResultView practice={null} attempt={null} home="/i/x" marked={null} />);
     expect(await screen.findByText('Your result comes by 4 December.')).toBeVisible();
   });
 });

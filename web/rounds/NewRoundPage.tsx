@@ -59,6 +59,7 @@ interface Draft {
   readonly startRule: StartRule;
   readonly doorsMinutes: string;
   readonly attemptsAllowed: string;
+  readonly pauseMinutes: string;
   readonly counts: AttemptRule;
   readonly keptDays: string;
   readonly help: string;
@@ -83,6 +84,7 @@ function blank(paper: string): Draft {
     closes: wall(next + 7 * DAY_MS),
     resultBy: wall(next + 21 * DAY_MS),
     attemptsAllowed: '1',
+    pauseMinutes: '0',
     counts: 'latest',
     keptDays: '60',
     help: '',
@@ -111,6 +113,7 @@ export function NewRoundPage() {
     identityPicture: false,
     joinedPhones: false,
     questionnaire: true,
+    forPractice: false,
     assessorsSeeObservations: false,
   });
   const [chosen, setChosen] = useState<Chosen>(new Map());
@@ -142,6 +145,7 @@ export function NewRoundPage() {
           ...options,
           doorsMinutes: Number(draft.doorsMinutes),
           attemptsAllowed: Number(draft.attemptsAllowed),
+          pauseMinutes: Number(draft.pauseMinutes),
           keptDays: Number(draft.keptDays),
           resultBy: at(draft.resultBy),
           release,
@@ -224,6 +228,9 @@ export function NewRoundPage() {
                   </option>
                 ))}
               </select>
+            </Labelled>
+            <Labelled label={t('pauseMinutes')}>
+              <input type="number" min={0} max={100_000} {...field('pauseMinutes')} />
             </Labelled>
             <Labelled label={t('localeField')}>
               <input {...field('locale')} required />

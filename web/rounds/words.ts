@@ -38,6 +38,8 @@ export const t = words('rounds', {
   doorsMinutes: 'Checks open, minutes before the start',
   attempts: 'Attempts',
   attemptCounts: 'Of several attempts',
+  pauseMinutes: 'Pause between attempts (minutes)',
+  forPractice: 'This round is for practice: sheets show everything while attempts remain',
   'counts latest': 'the latest attempt counts',
   'counts best': 'the best attempt counts',
   'counts first': 'the first attempt counts',

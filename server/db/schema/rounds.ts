@@ -154,6 +154,8 @@ export const arrivals = sqliteTable(
       .notNull()
       .references(() => invitations.id),
     attempt: integer('attempt').notNull(),
+    /** When the candidate asked for this attempt; the first needs no asking. */
+    begunAt: time('begun_at'),
     detailsAt: time('details_at'),
     correction: text('correction'),
     correctionSettledAt: time('correction_settled_at'),

@@ -1,5 +1,5 @@
 import { DocumentView } from '../../documents/DocumentView';
-import { BellRing, Camera, CircleHelp, PenLine } from 'lucide-react';
+import { BellRing, Camera, CircleHelp, PenLine, Repeat } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { aidNames, type AidName } from '../../../core/kit/aids';
@@ -114,6 +114,7 @@ function Facts() {
     [CircleHelp, t(GUESSING[cover.guessing])],
     [Camera, <Recorded key="recorded" recorded={round.recorded} />],
     [BellRing, t('warned', { minutes: showList(cover.warningMinutes.map(String)) })],
+    [Repeat, round.attempts.map(say).join(' ')],
     [PenLine, t(cover.peopleMark ? 'peopleRead' : 'machineReads', { day: showDay(round.resultBy) })],
   ] as const;
   return (

@@ -7,6 +7,7 @@ import { Notice } from '../../ui/Notice';
 import { useAction } from '../../ui/useAsync';
 import { useArrival } from '../ArrivalContext';
 import { StepTitle } from '../Steps';
+import { say } from '../../words';
 import { t } from '../words';
 
 export function Details() {
@@ -33,6 +34,12 @@ export function Details() {
   return (
     <>
       <StepTitle title={t('detailsTitle')} text={t('detailsText')} />
+      {view.round.attemptsAllowed > 1 && (
+        <p className="mb-4">
+          {t('detailsAttempt', { number: view.attempt, all: view.round.attemptsAllowed })}{' '}
+          {view.round.attempts.map(say).join(' ')}
+        </p>
+      )}
       <dl className="rounded-card border border-line bg-card px-5">
         {facts.map(([label, value]) => (
           <div
