@@ -5,6 +5,7 @@ import { readConfig } from '../server/config';
 import { wire } from '../server/wire';
 import {
   invitedLater,
+  invitedToCounting,
   invitedToEntrance,
   invitedNow,
   invitedToEvening,
@@ -24,8 +25,8 @@ const without = (what: string) => process.argv.includes(`--without-${what}`);
 if (fresh)
   await seedDemo(wired, { scripts: !without('scripts'), cohort: !without('cohort') && !without('scripts') });
 
-const say = (label: string, email: string) => {
-  const link = linkOf(wired.services, email);
+const say = (label: string, email: string, round?: string) => {
+  const link = linkOf(wired.services, email, round);
   if (link) console.log(`  ${label.padEnd(46)} ${link}`);
 };
 console.log(
@@ -36,6 +37,7 @@ for (const { email, password, roles } of staffMembers)
 console.log('\nCandidates open their links');
 for (const { name, email, extraPercent } of invitedNow)
   say(`${name}${extraPercent ? `, ${extraPercent} % extra time` : ''}, may begin`, email);
+say(`${invitedToCounting[0]!.name}, three attempts`, invitedToCounting[0]!.email, 'counting-check');
 say(`${invitedToEvening[0]!.name}, waits for the door code`, invitedToEvening[0]!.email);
 say(`${invitedToSupervised[0]!.name}, is admitted by hand`, invitedToSupervised[0]!.email);
 say(`${invitedToEntrance[0]!.name}, Field School entrance`, invitedToEntrance[0]!.email);

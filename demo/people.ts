@@ -64,6 +64,9 @@ export const invitedNow = [
   person('Perpetua Zanardi'),
 ];
 
+/** Invited to the technician's test as well; of three attempts at the counting check one is handed in. */
+export const invitedToCounting = [person('Perpetua Zanardi')];
+
 /** Invited to the evening sitting, which a door code begins. */
 export const invitedToEvening = [person('Corin Halvard')];
 

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { noArrangements } from '../core/rounds/api';
 import { seededRandom, type Random } from '../core/random';
+import { allParts } from '../core/papers/paper';
 import { MINUTE_MS } from '../core/timing/deadline';
 import { addStaff } from '../server/accounts/operations';
 import { markingTasks, rounds, sittings, staff } from '../server/db/schema';
@@ -16,6 +17,7 @@ import { invite } from '../server/rounds/operations';
 import { simulateAnswers } from './answers';
 import { seedCohort } from './cohort/seedCohort';
 import { fieldSchoolPaper } from './fieldSchoolPaper';
+import { countingPaper } from './countingPaper';
 import { demoFiles } from './files';
 import { addRound, addScript, DAY_MS, HOUR_MS, type Seeding } from './makeRound';
 import * as people from './people';
@@ -82,6 +84,7 @@ export async function seedDemo(seeding: Seeding, { scripts, cohort }: SeedOption
   const galleryId = publishPaper(db, galleryPaper(files));
   const paperId = publishPaper(db, technicianPaper());
   const secondId = publishPaper(db, technicianPaper(2));
+  const countingId = publishPaper(db, countingPaper());
   const fieldSchoolId = publishPaper(db, fieldSchoolPaper(files));
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
     candidates.map(
@@ -137,13 +140,21 @@ export async function seedDemo(seeding: Seeding, { scripts, cohort }: SeedOption
     closesAt: now + 6 * DAY_MS,
   });
   inviteAll(kinds, people.invitedToKinds);
+  const counting = addRound(services, countingId, {
+    key: 'counting-check',
+    title: 'Counting check',
+    opensAt: now - 3 * DAY_MS,
+    closesAt: now + 9 * DAY_MS,
+    rules: { checks: [], attemptsAllowed: 3, counts: 'best', release: 'at once' },
+  });
+  const [counter] = inviteAll(counting, people.invitedToCounting);
   const january = addRound(services, secondId, {
     key: 'technician-january',
     title: 'Technician, January',
     opensAt: now + 50 * DAY_MS,
     closesAt: now + 52 * DAY_MS,
   });
-  inviteAll(january, people.invitedLater);
+  inviteAll(january, [...people.invitedLater, ...people.invitedToCounting]);
   // October is invited while it is open, and closed afterwards.
   const october = addRound(services, paperId, {
     key: 'technician-october',
@@ -153,6 +164,13 @@ export async function seedDemo(seeding: Seeding, { scripts, cohort }: SeedOption
   });
   inviteAll(october, people.missedOctober);
   if (scripts) {
+    const asked = new Set(allParts(countingPaper()).map(({ target }) => target));
+    const answers = simulateAnswers(0.6, random).filter(({ target }) => asked.has(target));
+    const planned = { invitationId: counter!, startedAt: now - 2 * DAY_MS, answers, random };
+    jobs.add(
+      'score',
+      db.transaction(() => addScript(seeding, planned)),
+    );
     for (const id of inviteAll(november, people.handedInNow)) {
       const startedAt = now - 30 * HOUR_MS + Math.round(random() * 20 * HOUR_MS);
       const ability = 0.35 + random() * 0.6;

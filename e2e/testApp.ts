@@ -126,17 +126,20 @@ export class TestApp {
     }
   }
 
-  /** A personal path of the kind that is in the letter to an address. */
-  linkOf(email: string): string {
-    const [letter] = this.rows<{ invitation: number }>(
-      `select invitation_id as invitation from letters
-       where "to" = ? and json_extract(facts, '$.kind') = 'invitation' order by id desc`,
+  /** A personal path of the kind that is in the letter to an address: of the first invitation, or that to a round. */
+  linkOf(email: string, round: string | null = null): string {
+    const [first] = this.rows<{ invitation: number }>(
+      `select i.id as invitation from invitations i
+       join people p on p.id = i.person_id join rounds r on r.id = i.round_id
+       where p.email = ? and (? is null or r.key = ?) order by i.id`,
       email,
+      round,
+      round,
     );
-    const secret = `link-of-invitation-${letter!.invitation}`;
+    const secret = `link-of-invitation-${first!.invitation}`;
     this.change(
       'insert or ignore into links (invitation_id, hash, made_at) values (?, ?, 0)',
-      letter!.invitation,
+      first!.invitation,
       createHash('sha256').update(secret).digest('hex'),
     );
     return `/i/${secret}`;
@@ -159,6 +162,7 @@ export const RUNA = 'runa.aldercott@example.org';
 export const PAVEL = 'pavel.istrup@example.org';
 export const MIRELA = 'mirela.quist@example.org';
 export const BETTINA = 'bettina.osei.clarke@example.org';
+export const PERPETUA = 'perpetua.zanardi@example.org';
 export const MATTIS = 'mattis.okafor.lind@example.org';
 
 export const test = base.extend<Fixtures>({

@@ -176,14 +176,14 @@ export class Candidate {
     await expect(this.heading('Last look')).toBeVisible();
   }
 
-  async handsIn(): Promise<void> {
+  async handsIn(title: string | RegExp = 'Your paper is handed in'): Promise<void> {
     await this.looksBack();
-    await this.handsInFromLastLook();
+    await this.handsInFromLastLook(title);
   }
 
-  async handsInFromLastLook(): Promise<void> {
+  async handsInFromLastLook(title: string | RegExp = 'Your paper is handed in'): Promise<void> {
     await this.button('Hand in my paper').click();
     await this.page.getByRole('alertdialog').getByRole('button', { name: 'Hand in my paper' }).click();
-    await expect(this.heading('Your paper is handed in')).toBeVisible();
+    await expect(this.heading(title)).toBeVisible();
   }
 }

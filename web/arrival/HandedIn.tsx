@@ -111,31 +111,34 @@ export function ReceiptCard({ receipt }: { readonly receipt: Receipt }) {
 function Attempts() {
   const { link, view } = useArrival();
   return (
-    <ul className="mt-3 divide-y divide-line rounded-card border border-line bg-card px-6">
-      {view.attempts.map(({ attempt, receipt, marks, counts }) => (
-        <li key={attempt} className="flex flex-wrap items-baseline gap-x-5 gap-y-1 py-3">
-          <b>{t('attemptNumber', { number: attempt })}</b>
-          <span className="text-soft">{showMoment(receipt.handedInAt)}</span>
-          <span className="font-mono text-[0.92rem]">{receipt.code}</span>
-          {marks ? (
-            <>
-              <span>
-                <b>{showMarks(marks.hundredths)}</b>{' '}
-                <span className="text-soft">
-                  {t(marks.complete ? 'marksOf' : 'marksSoFar', { all: showMarks(marks.of) })}
+    <>
+      <h2 className="mt-6 font-semibold">{t('yourAttempts')}</h2>
+      <ul className="mt-2 divide-y divide-line rounded-card border border-line bg-card px-6">
+        {view.attempts.map(({ attempt, receipt, marks, counts }) => (
+          <li key={attempt} className="flex flex-wrap items-baseline gap-x-5 gap-y-1 py-3">
+            <b>{t('attemptNumber', { number: attempt })}</b>
+            <span className="text-soft">{showMoment(receipt.handedInAt)}</span>
+            <span className="font-mono text-[0.92rem]">{receipt.code}</span>
+            {marks ? (
+              <>
+                <span>
+                  <b>{showMarks(marks.hundredths)}</b>{' '}
+                  <span className="text-soft">
+                    {t(marks.complete ? 'marksOf' : 'marksSoFar', { all: showMarks(marks.of) })}
+                  </span>
                 </span>
-              </span>
-              {counts && <span className="font-semibold text-kelp">{t('countsNow')}</span>}
-              <Link to={`/i/${link}?sheet=${attempt}`} className="ml-auto text-slate underline">
-                {t('seeSheet', { number: attempt })}
-              </Link>
-            </>
-          ) : (
-            <span className="text-soft">{t('notMarkedYet')}</span>
-          )}
-        </li>
-      ))}
-    </ul>
+                {counts && <span className="font-semibold text-kelp">{t('countsNow')}</span>}
+                <Link to={`/i/${link}?sheet=${attempt}`} className="ml-auto text-slate underline">
+                  {t('seeSheet', { number: attempt })}
+                </Link>
+              </>
+            ) : (
+              <span className="text-soft">{t('notMarkedYet')}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 
@@ -198,9 +201,13 @@ export function HandedIn() {
         <PagesStillHere link={link} />
       </Suspense>
       <ReceiptCard receipt={receipt} />
-      <h2 className="mt-6 font-semibold">{t('beingMarked')}</h2>
-      {marking && !(newest?.marks?.complete ?? false) && <Progress marking={marking} />}
-      {newest?.marks ? null : <p>{t('resultBy', { day })}</p>}
+      {!newest?.marks && (
+        <>
+          <h2 className="mt-6 font-semibold">{t('beingMarked')}</h2>
+          {marking && <Progress marking={marking} />}
+          <p>{t('resultBy', { day })}</p>
+        </>
+      )}
       {several && <Attempts />}
       {stage.at === 'between' && <NextAttempt next={stage.next} from={stage.from} />}
       <ReviewQuestions />

@@ -23,7 +23,8 @@ export function useArrivalLive(shell: Omit<ArrivalShell, 'live'> | null): {
   const seen = useRef<string | null>(null);
   const moved = useEffectEvent(async () => {
     if (!live || !shell || startedElsewhere) return;
-    const marks = live.stage.at === 'being marked' && live.marked !== seen.current;
+    const awaited = live.stage.at === 'being marked' || live.stage.at === 'between';
+    const marks = awaited && live.marked !== seen.current;
     if (same(live.stage, shell.view.stage) && !marks) return;
     seen.current = live.marked;
     shell.update(await get<ArrivalView>('/arrival'));

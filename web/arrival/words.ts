@@ -245,6 +245,7 @@ export const t = words('arrival', {
   // after
   handedTitle: 'Your paper is handed in',
   handedAttempt: 'Attempt {{number}} of {{all}} is handed in',
+  yourAttempts: 'Your attempts',
   attemptNumber: 'Attempt {{number}}',
   marksOf: 'of {{all}} marks',
   marksSoFar: 'of {{all}} marks so far',
