@@ -8,6 +8,7 @@ import { firstAccountEndpoints } from './accounts/firstAccountRoutes';
 import { experienceEndpoints } from './experience/routes';
 import { paperEndpoints } from './papers/routes';
 import { isSecure } from './config';
+import { ownTestEndpoints } from './ownTests/routes';
 import { arrivalEndpoints } from './arrival/routes';
 import { healthEndpoints } from './health/routes';
 import { directRoutes } from './http/directRoutes';
@@ -51,6 +52,7 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...sittingEndpoints(sittings),
     ...liveEndpoints(services),
     ...arrivalEndpoints(services),
+    ...ownTestEndpoints(services, outbox),
     ...pageEndpoints(services, pages),
     ...phoneEndpoints(new Phones(services, pages)),
     ...mediaEndpoints(services),

@@ -104,6 +104,8 @@ export interface ArrivalView {
   };
   /** Of the newest hand-in. */
   readonly receipt: Receipt | null;
+  /** How many other tests the person is invited to. */
+  readonly otherTests: number;
   /** Handed in, in the order in which they were made. */
   readonly attempts: readonly AttemptHandedIn[];
   readonly marking: MarkingProgress | null;

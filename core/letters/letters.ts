@@ -52,8 +52,16 @@ export interface NoticeFacts extends Facts {
   readonly says: string;
 }
 
+/** An additional link, for somebody who asked for it. */
+export interface LinkFacts extends Facts {
+  readonly kind: 'link';
+}
+
 /** All that a letter says, but for the secret link, which is stored nowhere: it is made when the letter is sent. */
-export type LetterFacts = InvitationFacts | ReceiptFacts | NoticeFacts;
+export type LetterFacts = InvitationFacts | ReceiptFacts | NoticeFacts | LinkFacts;
+
+/** Whether a letter brings a secret link. */
+export const bringsLink = ({ kind }: LetterFacts): boolean => kind === 'invitation' || kind === 'link';
 
 /** `resultChanged` of `result changed`. */
 const topicKey = (topic: NoticeTopic) => topic.replace(/ (\w)/, (_, letter: string) => letter.toUpperCase());
@@ -61,9 +69,12 @@ const topicKey = (topic: NoticeTopic) => topic.replace(/ (\w)/, (_, letter: stri
 export function subjectOf(facts: LetterFacts): Message {
   const { title } = facts;
   if (facts.kind === 'notice') return message(`letter.subject-${topicKey(facts.topic)}`, { title });
-  return message(facts.kind === 'invitation' ? 'letter.invitationSubject' : 'letter.receiptSubject', {
-    title,
-  });
+  const subjects = {
+    invitation: 'letter.invitationSubject',
+    receipt: 'letter.receiptSubject',
+    link: 'letter.linkSubject',
+  } as const;
+  return message(subjects[facts.kind], { title });
 }
 
 /** “Tuesday 24 November 2026 at 09:00 (Europe/Oslo)”. */
@@ -109,14 +120,28 @@ const notice = ({ topic, title, says }: NoticeFacts): Paragraph[] => [
   [message('letter.noticeLink')],
 ];
 
+const additionalLink = ({ title }: LinkFacts, link: string | null): Paragraph[] => [
+  [message('letter.linkAsked', { title })],
+  [message('letter.linkTitle'), link ?? message('letter.linkSent')],
+  [message('letter.linkOthers')],
+];
+
+function middleOf(facts: LetterFacts, link: string | null): Paragraph[] {
+  switch (facts.kind) {
+    case 'invitation':
+      return invitation(facts, link);
+    case 'receipt':
+      return receipt(facts);
+    case 'notice':
+      return notice(facts);
+    case 'link':
+      return additionalLink(facts, link);
+  }
+}
+
 /** A letter in words. */
 export function writeLetter(facts: LetterFacts, link: string | null, say: Say): string {
-  const middle =
-    facts.kind === 'invitation'
-      ? invitation(facts, link)
-      : facts.kind === 'receipt'
-        ? receipt(facts)
-        : notice(facts);
+  const middle = middleOf(facts, link);
   const paragraphs: Paragraph[] = [
     [message('letter.dear', { name: facts.name })],
     ...middle,

@@ -75,6 +75,8 @@ export const error = {
   noAddress: 'This web address could not be found.',
   nothingToMark: 'There is nothing to mark here.',
 
+  tooManyLostLinks: 'Many links were asked for in one minute. Wait a minute and try again.',
+  noTest: 'This test is not one of yours.',
   noNextAttempt: 'There is no further attempt now. Open your link again to see where you are.',
   attemptPause: 'You cannot start the next attempt yet. This page shows from when you can.',
   notArriving: 'This step is not open now. Open your link again to see where you are.',

@@ -12,6 +12,10 @@ export const letter = {
     'Time: {{length}}, including {{percent}} % extra time. The clock starts only when you press Start.',
   breaks: 'Breaks: {{minutes}} min in total, whenever you want.',
   reference: 'Your reference: {{reference}}',
+  linkSubject: 'Your link: {{title}}',
+  linkAsked: 'You asked for a link to your test “{{title}}”. It also shows your other tests.',
+  linkOthers:
+    'Your earlier links still work. If you did not ask for this link, you do not need to do anything: it was sent to you only.',
   linkTitle: 'Your personal link – please do not pass it on:',
   linkSent: '(your personal link, in the e-mail that was sent)',
   prepareCamera:

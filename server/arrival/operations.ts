@@ -7,6 +7,7 @@ import type { ArrivalView, AttemptHandedIn } from '../../core/arrival/api';
 import { attemptsTold } from '../../core/arrival/attemptsTold';
 import { countedAttempts, isComplete, markedPaper } from '../../core/results/attempts';
 import { attemptsOfAll } from '../results/attempts';
+import { otherTests } from '../ownTests/ownTests';
 import type { CheckResult } from '../../core/arrival/checks';
 import { aidsFor } from '../../core/kit/aids';
 import { plainForm, wholeForm } from '../../core/forms/drawForm';
@@ -128,6 +129,7 @@ export function arrivalView(services: Needs, invitationId: number): ArrivalView 
     rules: paper.rules,
     cover,
     receipt: closed ? receiptOf(services, closed) : null,
+    otherTests: otherTests(services, invited),
     attempts: attemptsHandedIn(services, here, handedIn),
     marking:
       (stage.at === 'being marked' || stage.at === 'between') && closed ? markingProgress(db, closed) : null,

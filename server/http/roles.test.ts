@@ -119,6 +119,7 @@ const OPEN = [
   '/first-account',
   '/sign-out',
   '/arrival/open',
+  '/lost-link',
   '/arrival/upload-check',
   '/rehearsal/:key',
   '/rehearsal/:key/score',

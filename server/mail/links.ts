@@ -5,13 +5,16 @@ import { invitations, links, rounds } from '../db/schema';
 import { newSecret, sha256 } from '../secrets';
 import { QUERIES_MS } from '../http/sessions';
 
-/** Each sending makes a link of its own; of those that were made for one person the newest stay valid. */
+/**
+ * Each sending makes a link of its own. Of those in invitations the newest stay valid, and apart from them the newest of
+ * those that were asked for.
+ */
 const MOST = 20;
 
 /** Makes a secret link for an invitation. Only its hash is stored: the link stands in the letter alone. */
-export function makeLink(db: Db, invitationId: number, at: number): string {
+export function makeLink(db: Db, invitationId: number, at: number, { asked = false } = {}): string {
   const secret = newSecret();
-  const own = eq(links.invitationId, invitationId);
+  const own = and(eq(links.invitationId, invitationId), eq(links.asked, asked));
   const old = db
     .select({ id: links.id })
     .from(links)
@@ -23,7 +26,7 @@ export function makeLink(db: Db, invitationId: number, at: number): string {
     .where(and(own, inArray(links.id, old)))
     .run();
   db.insert(links)
-    .values({ invitationId, hash: sha256(secret), madeAt: at })
+    .values({ invitationId, hash: sha256(secret), madeAt: at, asked })
     .run();
   return secret;
 }

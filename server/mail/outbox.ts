@@ -1,5 +1,11 @@
 import { and, count, desc, eq, isNull, sql } from 'drizzle-orm';
-import { subjectOf, writeLetter, type LetterFacts, type NoticeTopic } from '../../core/letters/letters';
+import {
+  bringsLink,
+  subjectOf,
+  writeLetter,
+  type LetterFacts,
+  type NoticeTopic,
+} from '../../core/letters/letters';
 import { say } from '../../core/messages/words';
 import type { Letter, LetterRow } from '../../core/rounds/api';
 import { record } from '../audit/record';
@@ -99,18 +105,20 @@ export class Outbox {
   }
 
   /**
-   * Where there is no mail server: a letter with a new link, on record. Every earlier link of the candidate ends with it; the
-   * page says so beside the button.
+   * Where there is no mail server: a letter with a new link, on record. Every earlier link of the candidate ends with that of
+   * an invitation; the page says so beside the button.
    */
   readWithNewLink(id: number, staffId: number): Letter | null {
     const letter = this.find(id);
-    if (letter?.facts.kind !== 'invitation' || this.config.smtpUrl) return letter && this.shown(letter, null);
+    if (!letter || !bringsLink(letter.facts) || this.config.smtpUrl)
+      return letter && this.shown(letter, null);
     const { db, clock } = this;
     const { invitationId } = letter;
+    const asked = letter.facts.kind === 'link';
     const secret = db.transaction(() => {
-      revokeLinks(db, invitationId);
+      if (!asked) revokeLinks(db, invitationId);
       record({ db, clock }, { staffId, act: 'made-link', subject: `letter ${id}`, invitationId });
-      return makeLink(db, invitationId, clock.now());
+      return makeLink(db, invitationId, clock.now(), { asked });
     });
     return this.shown(letter, this.address(secret));
   }
@@ -120,7 +128,7 @@ export class Outbox {
     return {
       ...letterRow(letter, this.config),
       facts: letter.facts,
-      hasLink: isInvitation,
+      hasLink: bringsLink(letter.facts),
       link,
       attachments: isInvitation ? [CALENDAR.name] : [],
     };
@@ -144,7 +152,8 @@ export class Outbox {
   }
 
   private secretFor({ invitationId, facts }: Stored): string | null {
-    return facts.kind === 'invitation' ? makeLink(this.db, invitationId, this.clock.now()) : null;
+    const asked = facts.kind === 'link';
+    return bringsLink(facts) ? makeLink(this.db, invitationId, this.clock.now(), { asked }) : null;
   }
 
   private calendar({ invitationId, facts }: Stored, url: string): string {
@@ -171,7 +180,7 @@ export class Outbox {
         subject: say(subjectOf(letter.facts)),
         text: writeLetter(letter.facts, link, say),
         attachments:
-          link === null
+          link === null || letter.facts.kind !== 'invitation'
             ? []
             : [{ filename: CALENDAR.name, contentType: CALENDAR.type, content: this.calendar(letter, link) }],
       });

@@ -1,10 +1,21 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
+import { post } from '../api/client';
+import { Button } from '../ui/Button';
+import { useAction } from '../ui/useAsync';
 import { CandidateFrame } from '../ui/CandidateFrame';
 import { words } from '../words';
 
 const t = words('welcome', {
   title: 'Open your personal link',
   text: 'Your test starts with the personal link in your invitation e-mail. Open the link in this browser and follow the steps.',
+  lostLink: 'You cannot find your link?',
+  lostLinkText:
+    'Type the e-mail address to which you were invited. You get an additional link, at most three in one day. Earlier links still work.',
+  lostLinkEmail: 'E-mail address',
+  lostLinkSend: 'Send me a link',
+  lostLinkAsked:
+    'If you are invited under this address, a link is on its way. If nothing arrives within a few minutes, ask the people who invited you.',
   staff: 'Staff sign in here',
   noCookies: 'This browser blocks cookies',
   noCookiesText:
@@ -13,12 +24,57 @@ const t = words('welcome', {
   lostText: 'Copy the whole link from your invitation e-mail and open it again.',
 });
 
+/** An additional link, for somebody who cannot find the e-mail any more. The reply is the same for every address. */
+function LostLink() {
+  const [email, setEmail] = useState('');
+  const [asked, setAsked] = useState(false);
+  const { busy, trouble, run } = useAction();
+  const ask = () =>
+    run(async () => {
+      await post('/lost-link', { email });
+      setAsked(true);
+    });
+  return (
+    <form
+      className="my-6 rounded-card border border-line bg-card px-5 py-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void ask();
+      }}
+    >
+      <h2 className="font-semibold">{t('lostLink')}</h2>
+      <p className="mb-3 text-[0.92rem] text-soft">{t('lostLinkText')}</p>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="min-w-0 flex-1">
+          <span className="block text-[0.9rem]">{t('lostLinkEmail')}</span>
+          <input
+            type="email"
+            required
+            autoComplete="email"
+            maxLength={254}
+            value={email}
+            onChange={(event) => setEmail(event.target.value)}
+            className="min-h-11 w-full rounded-control border border-edge bg-card px-3"
+          />
+        </label>
+        <Button type="submit" className="min-h-11" disabled={busy}>
+          {t('lostLinkSend')}
+        </Button>
+      </div>
+      <p role="status" className="mt-2 text-[0.92rem]">
+        {trouble ?? (asked ? t('lostLinkAsked') : '')}
+      </p>
+    </form>
+  );
+}
+
 export function Welcome() {
   return (
     <CandidateFrame organisation={null}>
       <div className="mx-auto max-w-[640px]">
         <h1 className="font-serif text-[1.75rem] font-semibold">{t('title')}</h1>
         <p className="my-3">{t('text')}</p>
+        <LostLink />
         <Link to="/sign-in" className="text-slate underline underline-offset-4">
           {t('staff')}
         </Link>

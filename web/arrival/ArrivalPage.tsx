@@ -1,6 +1,6 @@
 import { Suspense, useEffect, useMemo, useState, type ComponentType } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
-import type { QueuePlace } from '../../core/arrival/api';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import type { ArrivalView, QueuePlace } from '../../core/arrival/api';
 import type { ArrivalStep } from '../../core/arrival/stage';
 import { openLink } from '../api/openLink';
 import { Button } from '../ui/Button';
@@ -22,6 +22,7 @@ import { Picture } from './steps/Picture';
 import { Rules } from './steps/Rules';
 import { Waiting } from './steps/Waiting';
 import { Steps } from './Steps';
+import { YourTests } from '../ownTests/YourTests';
 import { t } from './words';
 
 const Result = lazily(async () => (await import('../results/ResultView')).ResultView);
@@ -79,6 +80,27 @@ function useSheetAsked(): number | null {
   return view.attempts.some(({ attempt, marks }) => attempt === asked && marks) ? asked : null;
 }
 
+/** The way to the person's own page, in the frame of every page but the desk. */
+function ToTests({ link }: { readonly link: string }) {
+  return (
+    <Link
+      to={`/i/${link}?tests`}
+      className="inline-flex min-h-11 items-center rounded-control px-2.5 hover:bg-shade desk:px-3.5"
+    >
+      {t('yourTests')}
+    </Link>
+  );
+}
+
+/**
+ * Whether a person sees their own page first: where they have other tests, unless they come for this one or are in the
+ * middle of it.
+ */
+function showsTests({ stage, otherTests }: ArrivalView, search: URLSearchParams): boolean {
+  if (stage.at === 'running') return false;
+  return search.has('tests') || (otherTests > 0 && !search.has('go') && !search.has('sheet'));
+}
+
 function StageView() {
   const { view } = useArrival();
   const { stage } = view;
@@ -117,11 +139,18 @@ export function ArrivalPage() {
     [loaded, link, replace],
   );
   const { live, startedElsewhere, say } = useArrivalLive(shell);
-  const helps = shell !== null && shell.view.stage.at === 'arriving';
+  const [search] = useSearchParams();
+  const list = shell !== null && showsTests(shell.view, search);
+  const helps = shell !== null && !list && shell.view.stage.at === 'arriving';
   return (
     <CandidateFrame
       organisation={shell?.view.organisation ?? null}
-      tools={helps && <RaiseHand live={live} onSay={say} />}
+      tools={
+        <>
+          {shell && !list && <ToTests link={link} />}
+          {helps && <RaiseHand live={live} onSay={say} />}
+        </>
+      }
     >
       {loaded.state === 'loading' &&
         (queue ? <Queue place={queue} /> : <p className="text-soft">{t('loading')}</p>)}
@@ -133,7 +162,7 @@ export function ArrivalPage() {
       )}
       {shell && (
         <ArrivalContext value={{ ...shell, live }}>
-          {startedElsewhere ? <StartedElsewhere /> : <StageView />}
+          {startedElsewhere ? <StartedElsewhere /> : list ? <YourTests link={link} /> : <StageView />}
         </ArrivalContext>
       )}
     </CandidateFrame>

@@ -44,6 +44,7 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
   round,
   attempt: 1,
   attempts: [],
+  otherTests: 0,
   candidate: { name: 'Corin Hale', email: 'corin@example.org', reference: 'HR-12' },
   time: { limitMs: 60 * MINUTE, extraPercent: 0, breakMinutes: 0 },
   checks: { demanded: [], waived: [], results: [] },

@@ -13,6 +13,7 @@ export const t = words('arrival', {
   experienceSend: 'Send my answers',
   loading: 'Opening your invitation …',
   again: 'Try again',
+  yourTests: 'Your tests',
   queueTitle: 'Many people are arriving at the moment',
   queueSeconds: 'It is your turn in about {{seconds}} s. This page continues automatically.',
   queueMinutes: 'It is your turn in about {{minutes}} min. This page continues automatically.',

@@ -31,7 +31,7 @@ export function DeskPage() {
   useEffect(() => {
     let made: DeskSession | null = null;
     let current = true;
-    const leave = () => void navigate(`/i/${link}`, { replace: true });
+    const leave = () => void navigate(`/i/${link}?go`, { replace: true });
     const open = async () => {
       const opening = await openDesk(link, taken > 0);
       if (!current) return;

@@ -193,7 +193,7 @@ function Inside({ view, link, address, practice }: Where) {
   if (phase.at === 'desk')
     return <RehearsalDesk paper={paper} timed={phase.timed} pages={pages} onDone={onDone} />;
   const back = link && (
-    <Link to={`/i/${link}`} className="text-slate underline underline-offset-4">
+    <Link to={`/i/${link}?go`} className="text-slate underline underline-offset-4">
       {t('back')}
     </Link>
   );

@@ -23,7 +23,7 @@ interface Props {
   readonly practice: string | null;
   /** The one attempt whose sheet is shown; null for the result. */
   readonly attempt: number | null;
-  /** The address of the page without a sheet of one attempt. */
+  /** The address of the candidate's page. */
   readonly home: string;
   /** What stands below: the receipt, and what can be answered. */
   readonly children?: ReactNode;
@@ -53,7 +53,7 @@ export function ResultView({ practice, attempt, home, marked, children }: Props)
     <div className="mx-auto max-w-[1010px]">
       {attempt !== null && (
         <p className="no-print mb-3">
-          <Link to={home} className="text-slate underline">
+          <Link to={`${home}?go`} className="text-slate underline">
             {t('toAll')}
           </Link>
         </p>

@@ -43,7 +43,9 @@ function LetterView({ id }: { readonly id: number }) {
             <Button disabled={busy} onClick={() => void newLink()}>
               {t('makeLink')}
             </Button>
-            <span className="max-w-[34ch] text-[0.9rem] text-soft">{t('makeLinkEnds')}</span>
+            {letter.facts.kind === 'invitation' && (
+              <span className="max-w-[34ch] text-[0.9rem] text-soft">{t('makeLinkEnds')}</span>
+            )}
           </>
         )}
         {letter.attachments.map((name) => (

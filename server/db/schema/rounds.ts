@@ -134,6 +134,8 @@ export const links = sqliteTable(
     /** SHA-256 of the secret. */
     hash: text('hash').notNull().unique(),
     madeAt: time('made_at').notNull(),
+    /** Made for somebody who asked for it: such links never take the place of those in invitations. */
+    asked: integer('asked', { mode: 'boolean' }).notNull().default(false),
   },
   (t) => [index('links_of').on(t.invitationId)],
 );

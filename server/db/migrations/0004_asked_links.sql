@@ -1,0 +1,1 @@
+ALTER TABLE `links` ADD `asked` integer DEFAULT false NOT NULL;

@@ -1,0 +1,33 @@
+import { words } from '../words';
+
+export const t = words('ownTests', {
+  title: 'Your tests',
+  running: 'running',
+  open: 'can be started',
+  later: 'from {{day}}',
+  'being marked': 'being marked',
+  result: 'result',
+  over: 'not taken',
+  length: '{{length}}',
+  untilText: 'until {{when}} (your time)',
+  windowText: '{{from}} to {{to}} (your time)',
+  camera: 'you need a camera',
+  attempt: 'Attempt {{number}} of {{all}}.',
+  handedIn: 'Handed in on {{when}}.',
+  resultBy: 'Your result is expected by {{day}}.',
+  marks: '{{marks}} of {{all}} marks so far.',
+  overText: 'You did not take this test. It closed on {{when}}.',
+  continue: 'Continue the test',
+  start: 'Go to the test',
+  startAttempt: 'Go to attempt {{number}}',
+  see: 'See where it stands',
+  seeResult: 'See the result',
+  prepare: 'Test this device and practise',
+  calendar: 'Add to my calendar',
+  elsewhere:
+    'This test has a link of its own, in its invitation e-mail. If you cannot find that e-mail, you can have an additional link sent to your address.',
+  send: 'Send me the link for this test',
+  sent: 'The link is on its way to your e-mail address. Your earlier links still work.',
+  notSent: 'Three links were sent to you in the last 24 hours. Use one of them, or ask again later.',
+  loading: 'Opening your tests …',
+});
