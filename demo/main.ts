@@ -1,5 +1,5 @@
 /* Seeds the demo's data folder once; `--print` then tells the address, the sign-ins and the links. */
-import { existsSync } from 'node:fs';
+import { existsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { readConfig } from '../server/config';
 import { wire } from '../server/wire';
@@ -15,6 +15,7 @@ import {
   staffMembers,
 } from './people';
 import { linkOf } from './linkOf';
+import { demoPage } from './page';
 import { seedDemo } from './seed';
 
 const config = readConfig(process.env);
@@ -24,6 +25,9 @@ const { close } = wired;
 const without = (what: string) => process.argv.includes(`--without-${what}`);
 if (fresh)
   await seedDemo(wired, { scripts: !without('scripts'), cohort: !without('cohort') && !without('scripts') });
+
+// Where the server is to run as the demo, its front page reads this.
+if (config.demoFile !== null) writeFileSync(config.demoFile, JSON.stringify(demoPage));
 
 const say = (label: string, email: string, round?: string) => {
   const link = linkOf(wired.services, email, round);

@@ -139,7 +139,7 @@ test('links that lead nowhere yet, no more, or not at all say so in a sentence',
   );
   await page.goto(`${app.url}/nowhere`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('There is no page at this web address');
-  await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
+  await page.goto(app.url + app.linkOf(MATTIS));
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Are these your details?');
   await app.killHard();
   await page.getByRole('button', { name: 'These are my details' }).click();
@@ -165,7 +165,7 @@ test.describe('without a service worker', () => {
           },
         });
     });
-    await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
+    await page.goto(app.url + app.linkOf(MATTIS));
     await expect(heading).toContainText('Are these your details?');
     await page.getByRole('button', { name: 'These are my details' }).click();
     await expect(page.getByText('Your answers cannot be saved on this device')).toBeVisible();
@@ -182,7 +182,7 @@ test.describe('without a service worker', () => {
     await page.getByRole('button', { name: 'Reload the page' }).click();
     await expect(heading).toContainText('Open your personal link');
     await page.addInitScript(() => Object.defineProperty(navigator, 'cookieEnabled', { value: false }));
-    await page.goto(app.url + app.linkOf('perpetua.zanardi@example.org'));
+    await page.goto(app.url + app.linkOf(MATTIS));
     await expect(heading).toContainText('This browser blocks cookies');
     await hasNoBarriers(page, 'no cookies');
     // Without its first script the page says after a while, by itself, that it has not opened.

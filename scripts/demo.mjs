@@ -8,6 +8,7 @@ await installDriver();
 const env = {
   CLEAR_SITTING_DATA: 'data/demo',
   CLEAR_SITTING_STANDIN_CAMERA: 'true',
+  CLEAR_SITTING_DEMO: 'data/demo/people.json',
   LOG_LEVEL: 'warn',
   ...process.env,
 };

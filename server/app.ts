@@ -8,6 +8,7 @@ import { firstAccountEndpoints } from './accounts/firstAccountRoutes';
 import { experienceEndpoints } from './experience/routes';
 import { paperEndpoints } from './papers/routes';
 import { isSecure } from './config';
+import { demoEndpoints } from './demo/routes';
 import { ownTestEndpoints } from './ownTests/routes';
 import { arrivalEndpoints } from './arrival/routes';
 import { healthEndpoints } from './health/routes';
@@ -70,6 +71,7 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...jobEndpoints(services),
     ...answerEndpoints(services),
     ...reviewEndpoints(services, outbox),
+    ...demoEndpoints(services),
     ...testEndpoints(services),
   ];
 }

@@ -21,6 +21,8 @@ export interface Config {
   readonly mailFrom: string;
   /** A drawn person instead of a camera, offered to candidates. For the demo and for tests only. */
   readonly standInCamera: boolean;
+  /** What the front page of the demo offers, as the demo has written it; null where this is no demo. */
+  readonly demoFile: string | null;
   /** Lets a test move the server's clock. For tests only. */
   readonly testClock: boolean;
   /** Staff who do nothing for this long sign in again. */
@@ -47,6 +49,7 @@ interface Settings {
   readonly SMTP_URL?: string;
   readonly MAIL_FROM: string;
   readonly CLEAR_SITTING_STANDIN_CAMERA: boolean;
+  readonly CLEAR_SITTING_DEMO?: string;
   readonly CLEAR_SITTING_TEST_CLOCK: boolean;
   readonly CLEAR_SITTING_IDLE_MINUTES: number;
   readonly CLEAR_SITTING_SAVE_SECONDS: number;
@@ -64,6 +67,7 @@ const schema = Joi.object({
   SMTP_URL: Joi.string().uri({ scheme: ['smtp', 'smtps'] }),
   MAIL_FROM: Joi.string().default('Clear Sitting <tests@example.org>'),
   CLEAR_SITTING_STANDIN_CAMERA: Joi.boolean().default(false),
+  CLEAR_SITTING_DEMO: Joi.string(),
   CLEAR_SITTING_TEST_CLOCK: Joi.boolean().default(false),
   CLEAR_SITTING_SAVE_SECONDS: Joi.number().integer().min(1).max(10).default(10),
   CLEAR_SITTING_WARM_UP: Joi.boolean().default(true),
@@ -76,10 +80,10 @@ export function readConfig(environment: Record<string, string | undefined>): Con
   if (error) throw new ConfigError(`The configuration cannot be used: ${error.message}`);
   if (
     value.CLEAR_SITTING_URL?.startsWith('https:') &&
-    (value.CLEAR_SITTING_TEST_CLOCK || value.CLEAR_SITTING_STANDIN_CAMERA)
+    (value.CLEAR_SITTING_TEST_CLOCK || value.CLEAR_SITTING_STANDIN_CAMERA || value.CLEAR_SITTING_DEMO)
   )
     throw new ConfigError(
-      'The configuration cannot be used: the test clock and the stand-in camera are not for a server that people reach by https.',
+      'The configuration cannot be used: the demo, the test clock and the stand-in camera are not for a server that people reach by https.',
     );
   const { HOST: host, PORT: port } = value;
   return {
@@ -92,6 +96,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     smtpUrl: value.SMTP_URL ?? null,
     mailFrom: value.MAIL_FROM,
     standInCamera: value.CLEAR_SITTING_STANDIN_CAMERA,
+    demoFile: value.CLEAR_SITTING_DEMO ? path.resolve(value.CLEAR_SITTING_DEMO) : null,
     testClock: value.CLEAR_SITTING_TEST_CLOCK,
     idleMinutes: value.CLEAR_SITTING_IDLE_MINUTES,
     saveSeconds: value.CLEAR_SITTING_SAVE_SECONDS,

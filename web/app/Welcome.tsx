@@ -1,10 +1,14 @@
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { post } from '../api/client';
+import type { DemoPage } from '../../core/demo/api';
+import { get, post } from '../api/client';
 import { Button } from '../ui/Button';
-import { useAction } from '../ui/useAsync';
+import { lazily } from '../ui/later';
+import { useAction, useLoaded } from '../ui/useAsync';
 import { CandidateFrame } from '../ui/CandidateFrame';
 import { words } from '../words';
+
+const DemoPeople = lazily(async () => (await import('../demo/DemoPeople')).DemoPeople);
 
 const t = words('welcome', {
   title: 'Open your personal link',
@@ -68,9 +72,32 @@ function LostLink() {
   );
 }
 
+interface Front {
+  readonly organisation: string;
+  readonly demo: DemoPage | null;
+}
+
+const loadFront = async (): Promise<Front> => {
+  const [{ organisation }, demo] = await Promise.all([
+    get<{ organisation: string }>('/config'),
+    get<DemoPage | null>('/demo'),
+  ]);
+  return { organisation, demo };
+};
+
 export function Welcome() {
+  const [loaded] = useLoaded('front', loadFront);
+  const front = loaded.state === 'here' ? loaded.value : null;
+  if (front?.demo)
+    return (
+      <CandidateFrame organisation={front.organisation}>
+        <Suspense>
+          <DemoPeople page={front.demo} />
+        </Suspense>
+      </CandidateFrame>
+    );
   return (
-    <CandidateFrame organisation={null}>
+    <CandidateFrame organisation={front?.organisation ?? null}>
       <div className="mx-auto max-w-[640px]">
         <h1 className="font-serif text-[1.75rem] font-semibold">{t('title')}</h1>
         <p className="my-3">{t('text')}</p>

@@ -24,8 +24,7 @@ export const t = words('ownTests', {
   seeResult: 'See the result',
   prepare: 'Test this device and practise',
   calendar: 'Add to my calendar',
-  elsewhere:
-    'This test has a link of its own, in its invitation e-mail. If you cannot find that e-mail, you can have an additional link sent to your address.',
+  elsewhere: 'This test has a link of its own, in its invitation e-mail.',
   send: 'Send me the link for this test',
   sent: 'The link is on its way to your e-mail address. Your earlier links still work.',
   notSent: 'Three links were sent to you in the last 24 hours. Use one of them, or ask again later.',
