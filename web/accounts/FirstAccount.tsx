@@ -5,6 +5,7 @@ import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { words } from '../words';
+import { PageHeading } from '../ui/PageHeading';
 
 const t = words('firstAccount', {
   product: 'Clear Sitting',
@@ -52,7 +53,7 @@ export function FirstAccount() {
         }}
       >
         <p className="font-serif text-[1.25rem] font-semibold text-soft">{t('product')}</p>
-        <h1 className="font-serif text-[1.75rem] font-semibold">{t('title')}</h1>
+        <PageHeading className="font-serif text-[1.75rem] font-semibold">{t('title')}</PageHeading>
         <p>{t('text')}</p>
         <label className="block">
           {t('name')}

@@ -5,6 +5,7 @@ import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { words } from '../words';
+import { PageHeading } from '../ui/PageHeading';
 
 const t = words('signIn', {
   product: 'Clear Sitting',
@@ -36,7 +37,7 @@ export function SignIn() {
         }}
       >
         <p className="font-serif text-[1.25rem] font-semibold text-soft">{t('product')}</p>
-        <h1 className="mb-5 font-serif text-[1.75rem] font-semibold">{t('title')}</h1>
+        <PageHeading className="mb-5 font-serif text-[1.75rem] font-semibold">{t('title')}</PageHeading>
         <label className="mb-4 block">
           {t('email')}
           <input

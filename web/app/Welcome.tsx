@@ -7,6 +7,7 @@ import { lazily } from '../ui/later';
 import { useAction, useLoaded } from '../ui/useAsync';
 import { CandidateFrame } from '../ui/CandidateFrame';
 import { words } from '../words';
+import { PageHeading } from '../ui/PageHeading';
 
 const DemoPeople = lazily(async () => (await import('../demo/DemoPeople')).DemoPeople);
 
@@ -99,7 +100,7 @@ export function Welcome() {
   return (
     <CandidateFrame organisation={front?.organisation ?? null}>
       <div className="mx-auto max-w-[640px]">
-        <h1 className="font-serif text-[1.75rem] font-semibold">{t('title')}</h1>
+        <PageHeading className="font-serif text-[1.75rem] font-semibold">{t('title')}</PageHeading>
         <p className="my-3">{t('text')}</p>
         <LostLink />
         <Link to="/sign-in" className="text-slate underline underline-offset-4">
@@ -114,7 +115,7 @@ function Told({ title, text }: { readonly title: string; readonly text: string }
   return (
     <CandidateFrame organisation={null}>
       <div className="mx-auto max-w-[640px]">
-        <h1 className="font-serif text-[1.75rem] font-semibold">{title}</h1>
+        <PageHeading className="font-serif text-[1.75rem] font-semibold">{title}</PageHeading>
         <p className="my-3">{text}</p>
       </div>
     </CandidateFrame>

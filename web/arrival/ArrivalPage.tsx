@@ -24,6 +24,7 @@ import { Waiting } from './steps/Waiting';
 import { Steps } from './Steps';
 import { YourTests } from '../ownTests/YourTests';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 const Result = lazily(async () => (await import('../results/ResultView')).ResultView);
 
@@ -49,7 +50,9 @@ function StartedElsewhere() {
   const navigate = useNavigate();
   return (
     <div className="mx-auto max-w-[40rem] space-y-4">
-      <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">{t('startedElsewhere')}</h1>
+      <PageHeading className="font-serif text-[1.75rem] leading-tight font-semibold">
+        {t('startedElsewhere')}
+      </PageHeading>
       <p>{t('startedElsewhereText')}</p>
       <Button onClick={() => void navigate(`/i/${link}/desk`, { state: { takeOver: true } })}>
         {t('goOnHere')}

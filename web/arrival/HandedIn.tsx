@@ -17,6 +17,7 @@ import { useArrival } from './ArrivalContext';
 import { Questionnaire } from './Questionnaire';
 import { useUntil } from './steps/Waiting';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 const PagesStillHere = lazily(async () => (await import('../pages/PagesStillHere')).PagesStillHere);
 
@@ -183,14 +184,17 @@ export function HandedIn() {
   return (
     <div className="mx-auto max-w-[720px]">
       <p className="text-soft">{round.paperTitle}</p>
-      <h1 className="flex items-center gap-3 font-serif text-[1.75rem] leading-tight font-semibold">
+      <PageHeading
+        context={round.paperTitle}
+        className="flex items-center gap-3 font-serif text-[1.75rem] leading-tight font-semibold"
+      >
         <span aria-hidden className="grid size-8 flex-none place-items-center rounded-full bg-kelp text-on">
           <Check className="size-5" strokeWidth={2.6} />
         </span>
         {several && newest
           ? t('handedAttempt', { number: newest.attempt, all: round.attemptsAllowed })
           : t('handedTitle')}
-      </h1>
+      </PageHeading>
       {receipt.closedBy !== 'candidate' && (
         <p className="mt-2">{t(receipt.closedBy === 'time' ? 'handedByTime' : 'handedByServer')}</p>
       )}

@@ -8,6 +8,7 @@ import { useArrival } from './ArrivalContext';
 import { useUntil } from './steps/Waiting';
 import { say } from '../words';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 function Line({ label, children }: { label: string; children: ReactNode }) {
   return (
@@ -69,9 +70,12 @@ export function Outside({ over }: { over: boolean }) {
   return (
     <div className="mx-auto max-w-[720px]">
       <p className="text-soft">{round.paperTitle}</p>
-      <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">
+      <PageHeading
+        context={round.paperTitle}
+        className="font-serif text-[1.75rem] leading-tight font-semibold"
+      >
         {over ? t('overTitle') : t('earlyTitle', { when: own.from })}
-      </h1>
+      </PageHeading>
       <p className="mt-2 mb-5">{over ? t('overText', { when: own.to, organisation }) : t('earlyText')}</p>
       {!over && <BeforeOpening />}
       <dl className="rounded-card border border-line bg-card px-5">

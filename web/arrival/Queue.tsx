@@ -1,5 +1,6 @@
 import type { QueuePlace } from '../../core/arrival/api';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 /** From here on the time is told in minutes. */
 const MINUTES_FROM_S = 90;
@@ -8,7 +9,9 @@ const MINUTES_FROM_S = 90;
 export function Queue({ place: { place, seconds } }: { readonly place: QueuePlace }) {
   return (
     <div className="mx-auto max-w-[40rem] space-y-4">
-      <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">{t('queueTitle')}</h1>
+      <PageHeading className="font-serif text-[1.75rem] leading-tight font-semibold">
+        {t('queueTitle')}
+      </PageHeading>
       <p role="status">
         {seconds < MINUTES_FROM_S
           ? t('queueSeconds', { seconds })

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { arrivalSteps, type ArrivalStep } from '../../core/arrival/stage';
 import { useArrival } from './ArrivalContext';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 function Sign({ state }: { state: 'done' | 'now' | 'later' }) {
   if (state === 'done')
@@ -61,10 +62,17 @@ export function Steps({ step, children }: { step: ArrivalStep; children: ReactNo
   );
 }
 
-export function StepTitle({ title, text }: { title: string; text?: string }) {
+export function StepTitle({ title, text, page }: { title: string; text?: string; page?: string }) {
+  const { paperTitle } = useArrival().view.round;
   return (
     <>
-      <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">{title}</h1>
+      <PageHeading
+        title={page ?? title}
+        context={paperTitle}
+        className="font-serif text-[1.75rem] leading-tight font-semibold"
+      >
+        {title}
+      </PageHeading>
       {text && <p className="mt-1 mb-5 text-soft">{text}</p>}
     </>
   );

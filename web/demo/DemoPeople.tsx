@@ -4,6 +4,7 @@ import { post } from '../api/client';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 const PRESS =
   'flex w-full flex-wrap items-baseline justify-between gap-x-3 rounded-control border border-line bg-card px-3.5 py-2.5 text-left hover:border-edge';
@@ -24,7 +25,7 @@ export function DemoPeople({ page }: { readonly page: DemoPage }) {
     });
   return (
     <div className="mx-auto max-w-[1010px]">
-      <h1 className="font-serif text-[1.9rem] leading-tight font-semibold">{t('title')}</h1>
+      <PageHeading className="font-serif text-[1.9rem] leading-tight font-semibold">{t('title')}</PageHeading>
       <p className="mt-2 mb-5 max-w-[44rem]">{t('text')}</p>
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <h2 className="mb-2 font-semibold">{t('tries')}</h2>

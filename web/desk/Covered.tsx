@@ -7,12 +7,13 @@ import { useDesk } from './DeskContext';
 import type { Cover } from './coverOf';
 import { Told } from './Told';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 function Sheet({ title, children }: { title: string; children: ReactNode }) {
   return (
     <main className="grid min-h-dvh place-items-center px-4">
       <div className="w-full max-w-[36rem] rounded-card border border-line bg-card p-7">
-        <h1 className="font-serif text-[1.6rem] leading-tight font-semibold">{title}</h1>
+        <PageHeading className="font-serif text-[1.6rem] leading-tight font-semibold">{title}</PageHeading>
         <div className="mt-3 space-y-4">{children}</div>
       </div>
     </main>

@@ -12,6 +12,7 @@ import { LEAST_BAR } from './railHeights';
 import { StateBar } from './StateBar';
 import { say } from '../words';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 type Filter = 'all' | 'not done' | 'flagged';
 
@@ -94,7 +95,9 @@ export function LastLook() {
     <main className="h-dvh overflow-y-auto px-4 py-6">
       <div className="mx-auto max-w-[980px]">
         <div className="flex items-baseline gap-3">
-          <h1 className="flex-1 font-serif text-[1.75rem] font-semibold">{t('lastLook')}</h1>
+          <PageHeading context={paper.title} className="flex-1 font-serif text-[1.75rem] font-semibold">
+            {t('lastLook')}
+          </PageHeading>
           {clock && (
             <p role="timer" className="text-[1.5rem] font-semibold">
               {clock} <span className="text-[0.95rem] font-normal text-soft">{t('leftShort')}</span>

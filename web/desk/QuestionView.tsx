@@ -12,6 +12,7 @@ import { endedSections } from './deskStore';
 import { marksWords } from './Rail';
 import { lookOf, PageOf, samePage, type Laid, type LayoutProps, type Sheet } from './Pages';
 import { t } from './words';
+import { usePageTitle } from '../ui/PageHeading';
 
 const SectionDoor = later(async () => (await import('./behind')).SectionDoor);
 const BesideSource = later(async () => (await import('./BesideSource')).BesideSource);
@@ -30,6 +31,8 @@ function Head({ question }: { question: Question }) {
     return end === undefined || s.clockHidden ? null : showClock(end - s.now);
   });
   const narrow = useNarrow();
+  const paperTitle = useDesk((s) => s.paper.title);
+  usePageTitle(t('question', { number: question.number }), paperTitle);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     // On a page with several questions, whoever works in one stays where they are.

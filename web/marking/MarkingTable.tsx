@@ -29,13 +29,16 @@ import { Response } from './Response';
 import { StandardNotice } from './StandardNotice';
 import { useMark } from './useMark';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 function Head({ table }: { table: MarkingTableData }) {
   const all = table.byYou + table.left;
   const { agreement } = table;
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2.5">
-      <h1 className="font-semibold">{t('itemTitle', { number: table.itemNumber, title: table.title })}</h1>
+      <PageHeading className="font-semibold">
+        {t('itemTitle', { number: table.itemNumber, title: table.title })}
+      </PageHeading>
       <Pill>{t('marksPill', { marks: showMarks(table.marks) })}</Pill>
       <p className="min-w-0 flex-1 truncate text-soft">{table.roundTitle}</p>
       <div aria-label={t('queue')} role="group" className="flex items-center gap-2.5 text-[0.9rem]">

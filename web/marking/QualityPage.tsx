@@ -14,6 +14,7 @@ import { Assessors } from './QualityAssessors';
 import { Agreement, Scatter } from './QualityFigures';
 import { LINK, type Act } from './qualityParts';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 /** How an item is marked: figures by assessor and item, gaps, questions, scripts with agreed marks, and the sign-off. */
 export function QualityPage() {
@@ -35,7 +36,7 @@ export function QualityPage() {
     <main className="min-w-0 flex-1 overflow-y-auto px-7 py-4">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[1.6rem] font-semibold">{t('quality')}</h1>
+          <PageHeading className="font-serif text-[1.6rem] font-semibold">{t('quality')}</PageHeading>
           <p className="text-soft">
             {t('qualityOf', { round: data.roundTitle, title: data.title, marks: showMarks(data.marks) })}
           </p>

@@ -18,6 +18,7 @@ import { LeadScriptView } from './LeadScriptView';
 import { RubricPanel } from './RubricPanel';
 import { SideTable } from './SideTable';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 const totalOf = ({ given }: SideMark) => sumMarks(given.map((mark) => mark.hundredths));
 
@@ -138,7 +139,7 @@ export function SettlePage() {
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2.5">
-        <h1 className="font-semibold">{data.title}</h1>
+        <PageHeading className="font-semibold">{data.title}</PageHeading>
         <Pill tone="care">
           {t('gapOf', { marks: showMarks(Math.abs(first! - second!)), tolerance: showMarks(data.tolerance) })}
         </Pill>

@@ -15,6 +15,7 @@ import { useAction } from '../ui/useAsync';
 import { LeadScriptView } from './LeadScriptView';
 import { RubricPanel } from './RubricPanel';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 /** Records agreed marks of a script with their reasons: to practise on, or to be slipped in unseen. */
 export function StandardPage() {
@@ -42,7 +43,7 @@ export function StandardPage() {
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2.5">
-        <h1 className="font-semibold">{t('recordAgreed')}</h1>
+        <PageHeading className="font-semibold">{t('recordAgreed')}</PageHeading>
         <p className="text-soft">{t('script', { code: data.script })}</p>
       </header>
       <div className="flex min-h-0 flex-1">

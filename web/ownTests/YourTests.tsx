@@ -10,6 +10,7 @@ import { Pill, type Tone } from '../ui/Pill';
 import { showDay, showMoment } from '../ui/times';
 import { useAction, useLoaded } from '../ui/useAsync';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 /** How often the page looks whether something has changed. */
 const LOOK_AGAIN_MS = 30_000;
@@ -148,7 +149,7 @@ export function YourTests({ link }: { readonly link: string }) {
   const { name, reference, tests } = loaded.value;
   return (
     <div className="mx-auto max-w-[760px]">
-      <h1 className="font-serif text-[1.9rem] leading-tight font-semibold">{t('title')}</h1>
+      <PageHeading className="font-serif text-[1.9rem] leading-tight font-semibold">{t('title')}</PageHeading>
       <p className="mb-5 text-soft">
         {name} · {reference}
       </p>

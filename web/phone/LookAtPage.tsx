@@ -5,6 +5,7 @@ import ReactCrop, { type PercentCrop } from 'react-image-crop';
 import { turnedPicture, type Crop } from '../pages/pageFile';
 import { Button } from '../ui/Button';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 interface Props {
   readonly picture: Blob;
@@ -37,7 +38,7 @@ export function LookAtPage({ picture, number, onSend, onAgain }: Props) {
   };
   return (
     <main className="flex min-h-0 flex-1 flex-col px-4 pt-4">
-      <h1 className="font-serif text-[1.35rem] font-semibold">{t('look')}</h1>
+      <PageHeading className="font-serif text-[1.35rem] font-semibold">{t('look')}</PageHeading>
       <p className="text-[0.95rem] text-soft">{t('lookHelp')}</p>
       <div className="grid min-h-0 flex-1 place-items-center overflow-hidden py-3">
         <ReactCrop

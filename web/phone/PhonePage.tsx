@@ -14,6 +14,7 @@ import { Notice } from '../ui/Notice';
 import { LookAtPage } from './LookAtPage';
 import { pagesOfPhone, phoneView } from './phoneLine';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 const ASK_MS = 5000;
 const MINUTE_MS = 60_000;
@@ -113,7 +114,7 @@ function Taking({
 }) {
   return (
     <label
-      className={`flex min-h-12 cursor-pointer items-center justify-center gap-2.5 rounded-control border font-semibold focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-kelp ${look}`}
+      className={`relative flex min-h-12 cursor-pointer items-center justify-center gap-2.5 rounded-control border font-semibold focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-kelp ${look}`}
     >
       {children}
       <input
@@ -183,7 +184,9 @@ function Sending({ view, box }: { readonly view: PhoneView; readonly box: PageBo
   return (
     <>
       <main className="min-h-0 flex-1 overflow-y-auto px-4 py-4">
-        <h1 className="font-serif text-[1.5rem] leading-tight font-semibold">{t('title')}</h1>
+        <PageHeading className="font-serif text-[1.5rem] leading-tight font-semibold">
+          {t('title')}
+        </PageHeading>
         <p className="mb-3 text-[0.95rem] text-soft">{t('help')}</p>
         {trouble && <Notice tone="trouble">{trouble}</Notice>}
         <ol aria-label={t('pages')} className="grid grid-cols-2 gap-2.5">
@@ -218,7 +221,9 @@ function Sending({ view, box }: { readonly view: PhoneView; readonly box: PageBo
 function Ended({ box }: { readonly box: PageBox | null }) {
   return (
     <main className="space-y-3 p-4">
-      <h1 className="font-serif text-[1.5rem] leading-tight font-semibold">{t('endedTitle')}</h1>
+      <PageHeading className="font-serif text-[1.5rem] leading-tight font-semibold">
+        {t('endedTitle')}
+      </PageHeading>
       {box && <StillSending box={box} />}
       <p>{t('ended')}</p>
     </main>

@@ -23,6 +23,7 @@ import { Notice } from '../ui/Notice';
 import { useAction, useLoaded } from '../ui/useAsync';
 import { words } from '../words';
 import { rehearsalBackend } from './rehearsalBackend';
+import { PageHeading } from '../ui/PageHeading';
 
 const t = words('rehearsal', {
   loading: 'Opening the rehearsal …',
@@ -212,9 +213,9 @@ function Inside({ view, link, address, practice }: Where) {
   return (
     <CandidateFrame organisation={view.organisation}>
       <div className={`mx-auto ${done ? 'max-w-[1010px]' : 'max-w-[720px]'}`}>
-        <h1 className="font-serif text-[1.75rem] leading-tight font-semibold">
+        <PageHeading className="font-serif text-[1.75rem] leading-tight font-semibold">
           {t(practice ? (done ? 'practiceDone' : 'practice') : done ? 'doneTitle' : 'title')}
-        </h1>
+        </PageHeading>
         <p className="mt-1 mb-5 text-soft">
           {t(done ? 'doneText' : practice ? 'practiceText' : demanded.length > 0 ? 'textChecks' : 'text')}
         </p>

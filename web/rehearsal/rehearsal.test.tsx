@@ -77,7 +77,7 @@ describe('the rehearsal', () => {
     show('/i/the-link/rehearsal');
     expect(await screen.findByRole('link', { name: 'Back to my invitation' })).toHaveAttribute(
       'href',
-      '/i/the-link',
+      '/i/the-link?go',
     );
     expect(calls[0]).toEqual({ call: 'POST /arrival/open', body: { link: 'the-link' } });
   });

@@ -12,6 +12,7 @@ import { FileDown, MessageCircleQuestion, Printer } from './resultIcons';
 import { ResultChecks, useChecks } from './ResultChecks';
 import { ReviewQuestions } from './ReviewQuestions';
 import { loadReadings, SheetBody, t } from './SheetBody';
+import { PageHeading } from '../ui/PageHeading';
 
 async function load(attempt: number | null): Promise<ResultSheet> {
   const sheet = await get<ResultSheet>(attempt === null ? '/result' : `/result/attempts/${attempt}`);
@@ -60,11 +61,11 @@ export function ResultView({ practice, attempt, home, marked, children }: Props)
       )}
       <div className="mb-4 flex flex-wrap items-start gap-3">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[1.9rem] leading-tight font-semibold">
+          <PageHeading context={sheet.title} className="font-serif text-[1.9rem] leading-tight font-semibold">
             {attempt === null
               ? sheet.candidate.name
               : t('attemptOf', { name: sheet.candidate.name, attempt })}
-          </h1>
+          </PageHeading>
           <p className="text-soft">
             {t('facts', { title: sheet.title, sat: showDay(sheet.satAt, sheet.timeZone) })} ·{' '}
             <b className={sheet.state === 'confirmed' ? 'text-kelp' : 'text-marigold'}>{t(sheet.state)}</b>{' '}

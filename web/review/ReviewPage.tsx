@@ -14,6 +14,7 @@ import { Decide } from './Decide';
 import { Ask, Observations, Weighing } from './Observed';
 import { Replay, Timeline } from './Timeline';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 /** A sitting on one line of time, with what was observed, asked and decided. */
 export function ReviewPage() {
@@ -32,7 +33,7 @@ export function ReviewPage() {
   return (
     <main className="min-w-0 flex-1 space-y-4 overflow-y-auto px-7 py-4">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <h1 className="font-serif text-[1.6rem] font-semibold">{data.name}</h1>
+        <PageHeading className="font-serif text-[1.6rem] font-semibold">{data.name}</PageHeading>
         <p className="flex-1 text-soft">
           {t('facts', {
             reference: data.reference,

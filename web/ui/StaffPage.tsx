@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Notice } from './Notice';
 import type { Loaded } from './useAsync';
+import { PageHeading } from './PageHeading';
 
 interface Head {
   readonly title: ReactNode;
@@ -18,7 +19,7 @@ export function StaffPage<T>({ title, aside, ...content }: Props<T>) {
   return (
     <main className="min-w-0 flex-1 overflow-y-auto px-7 py-4">
       <div className="mb-4 flex flex-wrap items-center gap-4">
-        <h1 className="flex-1 font-serif text-[1.6rem] font-semibold">{title}</h1>
+        <PageHeading className="flex-1 font-serif text-[1.6rem] font-semibold">{title}</PageHeading>
         {aside}
       </div>
       {content.loaded === undefined ? content.children : <WhenHere {...content} />}

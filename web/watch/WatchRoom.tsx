@@ -11,6 +11,7 @@ import { showShort } from '../ui/times';
 import { ActForm } from './ActForm';
 import { CandidateRow } from './CandidateRow';
 import { t } from './words';
+import { PageHeading } from '../ui/PageHeading';
 
 const COUNTED: readonly WatchState[] = ['out of reach', 'waiting', 'writing', 'stopped', 'handed in'];
 
@@ -54,7 +55,7 @@ export function WatchRoom() {
   return (
     <main className="min-w-0 flex-1 overflow-y-auto px-7 py-4">
       <div className="mb-3 flex flex-wrap items-center gap-4">
-        <h1 className="font-serif text-[1.6rem] font-semibold">{view.title}</h1>
+        <PageHeading className="font-serif text-[1.6rem] font-semibold">{view.title}</PageHeading>
         <p className="flex-1 text-soft">
           {showSecond(view.now).slice(0, 5)} · {showShort(view.opensAt, view.timeZone)} –{' '}
           {showShort(view.closesAt, view.timeZone)}

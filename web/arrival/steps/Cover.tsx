@@ -209,7 +209,7 @@ export function Cover() {
   };
   return (
     <>
-      <StepTitle title={round.paperTitle} text={t('coverFor', values)} />
+      <StepTitle title={round.paperTitle} page={t('cover')} text={t('coverFor', values)} />
       <DocumentView document={view.cover.text} className="mt-3 mb-4 empty:hidden" />
       <YourTime />
       <Sections />

@@ -35,7 +35,7 @@ function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps)
     <div
       className={`flex items-stretch rounded-lg border ${FIELD_RING} ${on ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
     >
-      <label className="flex min-h-11 flex-1 cursor-pointer items-center gap-3 py-1.5 pl-3">
+      <label className="relative flex min-h-11 flex-1 cursor-pointer items-center gap-3 py-1.5 pl-3">
         <input
           type={one ? 'radio' : 'checkbox'}
           name={name}

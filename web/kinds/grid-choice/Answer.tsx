@@ -43,7 +43,7 @@ function Row({ shown, statement, chosen, needId, onChoose }: RowProps) {
         return (
           <label
             key={key}
-            className={`flex min-h-11 cursor-pointer items-center gap-3 rounded-lg px-3 @xl:justify-center @xl:px-1 ${FIELD_RING} ${on ? 'bg-wash' : 'hover:bg-shade'}`}
+            className={`relative flex min-h-11 cursor-pointer items-center gap-3 rounded-lg px-3 @xl:justify-center @xl:px-1 ${FIELD_RING} ${on ? 'bg-wash' : 'hover:bg-shade'}`}
           >
             <input
               type={one ? 'radio' : 'checkbox'}

@@ -50,7 +50,7 @@ function Names({ shown, response, needId, onPress }: Choosing) {
         return (
           <label
             key={key}
-            className={`flex min-h-11 cursor-pointer items-center gap-2.5 rounded-lg border px-3 ${FIELD_RING} ${on ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
+            className={`relative flex min-h-11 cursor-pointer items-center gap-2.5 rounded-lg border px-3 ${FIELD_RING} ${on ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
           >
             <input
               type="checkbox"

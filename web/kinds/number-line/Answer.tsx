@@ -180,7 +180,7 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
           {tools.map((one) => (
             <label
               key={one}
-              className={`inline-flex min-h-11 cursor-pointer items-center gap-2.5 rounded-full border px-3.5 ${FIELD_RING} ${tool === one ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
+              className={`relative inline-flex min-h-11 cursor-pointer items-center gap-2.5 rounded-full border px-3.5 ${FIELD_RING} ${tool === one ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
             >
               <input
                 type="radio"

@@ -25,7 +25,7 @@ export function Answer({
         <DocumentView document={shown.sheet} />
       </div>
       <label
-        className={`flex min-h-11 cursor-pointer items-center gap-3 rounded-lg border px-3 ${FIELD_RING} ${response.done ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
+        className={`relative flex min-h-11 cursor-pointer items-center gap-3 rounded-lg border px-3 ${FIELD_RING} ${response.done ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
       >
         <input
           type="checkbox"

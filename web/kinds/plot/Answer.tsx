@@ -88,7 +88,7 @@ function Border({ drawn, onChange }: { readonly drawn: Drawn; readonly onChange:
       {(['solid', 'dashed'] as const).map((boundary) => (
         <label
           key={boundary}
-          className={`inline-flex min-h-11 cursor-pointer items-center gap-2.5 rounded-lg border px-3 ${FIELD_RING} ${drawn.boundary === boundary ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
+          className={`relative inline-flex min-h-11 cursor-pointer items-center gap-2.5 rounded-lg border px-3 ${FIELD_RING} ${drawn.boundary === boundary ? 'border-kelp bg-wash' : 'border-line bg-card'}`}
         >
           <input
             type="radio"

@@ -24,7 +24,7 @@ export function AddPages({
     void read(filesOf(input), null);
     input.value = '';
   };
-  const look = `inline-flex min-h-11 cursor-pointer items-center gap-2 rounded-control border border-line bg-card px-3.5 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-kelp hover:border-edge ${full ? 'opacity-40' : ''}`;
+  const look = `relative inline-flex min-h-11 cursor-pointer items-center gap-2 rounded-control border border-line bg-card px-3.5 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-kelp hover:border-edge ${full ? 'opacity-40' : ''}`;
   return (
     <>
       <label className={look}>

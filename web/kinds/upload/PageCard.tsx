@@ -58,7 +58,7 @@ function Replace({ number, onFile }: { readonly number: number; readonly onFile:
   return (
     <label
       title={label}
-      className="grid min-h-9 cursor-pointer place-items-center rounded-control text-soft focus-within:outline-3 focus-within:outline-kelp hover:bg-shade hover:text-ink pointer-coarse:min-h-11"
+      className="relative grid min-h-9 cursor-pointer place-items-center rounded-control text-soft focus-within:outline-3 focus-within:outline-kelp hover:bg-shade hover:text-ink pointer-coarse:min-h-11"
     >
       <ImageUp aria-hidden className="size-[1.1rem]" />
       <input
