@@ -4,6 +4,7 @@ import { BrowserRouter, Route, Routes, useLocation } from 'react-router';
 import '../desk/serviceWorker';
 import { Guard, pageInstead } from '../ui/Guard';
 import { lazily } from '../ui/later';
+import '../ui/useNarrow';
 import './styles.css';
 
 /** A page that is fetched when its address is opened. */

@@ -108,6 +108,7 @@ function Framed() {
     );
   return (
     <div
+      data-frame
       className={`grid ${narrow ? 'h-[calc(100dvh-var(--sheet,0px))] grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]' : 'h-dvh grid-cols-[216px_minmax(0,1fr)]'}`}
     >
       <Warning />

@@ -45,6 +45,9 @@ function SavedLine() {
   );
 }
 
+/** Where large text leaves little room in the row. */
+const TIGHT = 'px-1.5! @[13rem]:px-2! @[16rem]:px-3.5!';
+
 /** The kit in one row, and under it the ways on and the saved line. */
 export function Foot() {
   const index = useDesk((s) => s.index);
@@ -66,28 +69,36 @@ export function Foot() {
           <SavedLine />
         </div>
       )}
-      <div
-        className={`flex items-center gap-2 bg-card px-3 py-2.5 desk:gap-3 desk:px-7 ${narrow ? 'beside-sheet' : 'border-t border-line'}`}
-      >
-        <Button
-          onClick={() => go(index - 1)}
-          disabled={index === 0}
-          aria-label={t('previous', { number: index })}
-          className="min-h-11"
-        >
-          <ChevronLeft aria-hidden className="size-5" />{' '}
-          {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
-        </Button>
-        {narrow ? <KitTray /> : <HelpTools />}
-        <div className="flex min-w-0 flex-1 justify-center text-center">{!narrow && <SavedLine />}</div>
-        <Button look="first" onClick={() => (onward ? go(index + 1) : lookBack())} className="min-h-11">
-          {narrow
-            ? t(onward ? 'next' : 'lastLook')
-            : onward
-              ? t('previous', { number: index + 2 })
-              : t('lastLook')}
-          <ChevronRight aria-hidden className="size-5" />
-        </Button>
+      <div className={`@container bg-card ${narrow ? 'beside-sheet' : 'border-t border-line'}`}>
+        <div className="flex items-center gap-1 px-2 py-2.5 @[16rem]:gap-2 @[16rem]:px-3 desk:gap-3 desk:px-7">
+          <Button
+            onClick={() => go(index - 1)}
+            disabled={index === 0}
+            aria-label={t('previous', { number: index })}
+            className={`min-h-11 ${narrow ? TIGHT : ''}`}
+          >
+            <ChevronLeft aria-hidden className="size-5" />{' '}
+            {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
+          </Button>
+          {narrow ? <KitTray /> : <HelpTools />}
+          <div className="flex min-w-0 flex-1 justify-center text-center">{!narrow && <SavedLine />}</div>
+          <Button
+            look="first"
+            onClick={() => (onward ? go(index + 1) : lookBack())}
+            className={`min-h-11 ${narrow ? `${TIGHT} leading-tight` : ''}`}
+          >
+            {narrow ? (
+              <span className="sr-only @[11rem]:not-sr-only @[11rem]:whitespace-normal">
+                {t(onward ? 'next' : 'lastLook')}
+              </span>
+            ) : onward ? (
+              t('previous', { number: index + 2 })
+            ) : (
+              t('lastLook')
+            )}
+            <ChevronRight aria-hidden className="size-5 flex-none" />
+          </Button>
+        </div>
       </div>
     </footer>
   );

@@ -58,6 +58,7 @@ export function KitTray() {
       name={t('kit')}
       title={t('kit')}
       look="framed"
+      brief="tight"
       closing
       className="max-h-[60dvh] w-[min(24rem,calc(100vw-1rem))] overflow-y-auto p-2"
     >

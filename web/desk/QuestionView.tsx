@@ -192,7 +192,7 @@ export function QuestionView() {
           <Notice tone="care">{t('sectionOver')}</Notice>
         </div>
       )}
-      <div className="relative min-h-0 flex-1">
+      <div data-room className="relative min-h-0 flex-1">
         {sheets.map((sheet) => {
           const shown = sheet.pages.find(({ question }) => question.item === current.item);
           const [first] = sheet.pages;

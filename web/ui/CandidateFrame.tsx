@@ -1,6 +1,7 @@
 import { useLayoutEffect, type ReactNode } from 'react';
 import { words } from '../words';
 import { useReading } from './reading';
+import { scaleText } from './useNarrow';
 import { ReadingControls } from './ReadingControls';
 
 const t = words('frame', {
@@ -14,11 +15,11 @@ export function useCandidateText(): void {
   const { size, spacing, colours } = useReading();
   useLayoutEffect(() => {
     const { style, dataset } = document.documentElement;
-    style.setProperty('--text-scale', String(size / 100));
+    scaleText(size / 100);
     style.setProperty('--line-scale', String(spacing / 100));
     if (colours !== 'daylight') dataset.colours = colours;
     return () => {
-      style.removeProperty('--text-scale');
+      scaleText(1);
       style.removeProperty('--line-scale');
       delete dataset.colours;
     };

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-export const textSizes = [100, 115, 130, 150, 175] as const;
+export const textSizes = [90, 100, 115, 130, 150, 175, 200] as const;
 export type TextSize = (typeof textSizes)[number];
 /** Spacing of lines, as a share of the usual one. */
 export const lineSpacings = [100, 120, 140] as const;

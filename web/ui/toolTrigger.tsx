@@ -13,8 +13,8 @@ export interface ToolPanelProps {
   /** What the panel is, for those who hear it. */
   readonly title: string;
   readonly look?: keyof typeof TRIGGERS;
-  /** On a narrow screen the icon stands alone. */
-  readonly brief?: boolean;
+  /** Where the icon stands alone: on a narrow screen, or in a row that has no room for the name (a container). */
+  readonly brief?: boolean | 'tight';
   /** Whether it closes when something in it is switched on or off. */
   readonly closing?: boolean;
   /** Of the panel: how much room it takes and leaves. */
@@ -30,7 +30,13 @@ export function TriggerFace({ icon: Icon, name, brief }: Pick<ToolPanelProps, 'i
   return (
     <>
       <Icon aria-hidden className="size-5 flex-none" />
-      <span className={brief ? 'sr-only desk:not-sr-only' : ''}>{name}</span>
+      <span
+        className={
+          brief === 'tight' ? 'sr-only @[17rem]:not-sr-only' : brief ? 'sr-only desk:not-sr-only' : ''
+        }
+      >
+        {name}
+      </span>
     </>
   );
 }
