@@ -1,7 +1,7 @@
 import path from 'node:path';
 import type { Page } from '@playwright/test';
 import { codeOf, photographs } from '../people/phone';
-import { AMADOU, BETTINA, expect, ILSE, MATTIS, SIGNE, test } from '../testApp';
+import { AMADOU, BETTINA, expect, ILSE, MATTIS, PERPETUA, SIGNE, test } from '../testApp';
 import { ROOT } from '../paths';
 
 const shoot = async (page: Page, name: string) => {
@@ -151,15 +151,6 @@ test('where staff work', async ({ browser, app, staff }) => {
   await lead.page.goto(`${app.url}/staff/quality/${main}/incident-note/A`);
   await expect(lead.page.getByRole('img', { name: /responses by first and second mark/ })).toBeVisible();
   await shoot(lead.page, 'quality');
-  // The gap with the most notes shows most.
-  const [gap] = app.rows<{ id: number }>(
-    `select g.id from gaps g join judgements a on a.id = g.first_judgement join judgements b on b.id = g.second_judgement
-     where g.closed_at is null and g.round_id = ? order by length(a.notes) + length(b.notes) desc limit 1`,
-    main,
-  );
-  await lead.page.goto(`${app.url}/staff/gaps/${main}/${gap!.id}`);
-  await expect(lead.page.getByRole('heading', { name: 'Your decision' })).toBeVisible();
-  await shoot(lead.page, 'settle');
   await coordinator.page.goto(`${app.url}/staff/results/${main}`);
   await expect(coordinator.page.getByRole('img', { name: /candidates by marks/ })).toBeVisible();
   await shoot(coordinator.page, 'results');
@@ -171,6 +162,13 @@ test('where staff work', async ({ browser, app, staff }) => {
   await coordinator.page.goto(`${app.url}/staff/review/${main}/${seen!.id}`);
   await coordinator.page.getByRole('button', { name: 'no connection' }).click();
   await shoot(coordinator.page, 'review');
+});
+
+test('a person’s own page', async ({ page, app }) => {
+  await app.doJobs();
+  await page.goto(app.url + app.linkOf(PERPETUA, 'counting-check'));
+  await expect(page.getByText('6 of 10 marks so far')).toBeVisible();
+  await shoot(page, 'your-tests');
 });
 
 test('sources and handouts', async ({ page, candidate }) => {
