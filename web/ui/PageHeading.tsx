@@ -16,10 +16,14 @@ export function usePageTitle(title: string, context: string | null = null): void
 /** Whether a view was shown before: the first one of a page is read from its top. */
 let shown = false;
 
-/** After a change of view its heading has the focus, so that a screen reader reads on from there. */
+/** After a change of view it begins at its top, and its heading has the focus: a screen reader reads on from there. */
 export function useFocusOnChange(heading: RefObject<HTMLElement | null>): void {
   useEffect(() => {
-    if (shown) heading.current?.focus({ preventScroll: true });
+    if (shown) {
+      // The view before may have been read to its end.
+      if (window.scrollY > 0) window.scrollTo(0, 0);
+      heading.current?.focus({ preventScroll: true });
+    }
     shown = true;
   }, [heading]);
 }
