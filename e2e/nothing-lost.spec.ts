@@ -172,6 +172,7 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   await ilse.goesTo(1);
   const root = page.getByLabel('The young root', { exact: true });
   await expect(root).toBeChecked();
+  await expect(page.getByText('The time for this section has ended')).toBeVisible();
   await page.getByText('The first leaf', { exact: true }).click({ force: true });
   await page.keyboard.press('ArrowDown');
   await expect(root).toBeChecked();

@@ -246,7 +246,7 @@ describe('an import of people', () => {
           services,
           outbox,
           { roundId: world.round, staffId: staffId(services.db) },
-          { bytes: LIST, columns: null, dryRun: false },
+          { bytes: LIST, columns: null, dryRun: false, names: 'list' },
         );
       try {
         const { db } = open[0]!.services;

@@ -44,6 +44,8 @@ export const staffErrors = {
   notWaiting: 'This candidate is not waiting to be admitted now.',
   decided: 'Somebody has already decided this. The page shows the decisions that are still open.',
   roundOver: 'This round has ended. You can no longer invite candidates to it.',
+  namesDiffer:
+    'Some addresses are known under another name. Choose which names are right, then invite again.',
   alreadyInvited: '{{email}} is already invited to this round. The e-mail is in the outbox.',
   referenceTaken:
     'The reference {{reference}} belongs to another e-mail address. Check both, or leave the reference empty.',

@@ -14,6 +14,10 @@ export type PeopleColumn = (typeof peopleColumns)[number];
 /** Which column of the file holds what, by its number from 0; null for none. */
 export type ColumnMap = Readonly<Record<PeopleColumn, number | null>>;
 
+/** Which name holds where an address is known under another one: the known name, or that of the list. */
+export const nameChoices = ['known', 'list'] as const;
+export type NameChoice = (typeof nameChoices)[number];
+
 export interface PersonRow {
   /** In the file, from 1. */
   readonly line: number;
@@ -23,6 +27,8 @@ export interface PersonRow {
   readonly extraPercent: number;
   readonly breakMinutes: number;
   readonly timeZone: string | null;
+  /** The name under which the address is known, where the list has another; null where they agree. */
+  readonly knownAs: string | null;
   /** `same`: invited already, with nothing to change. */
   readonly state: 'new' | 'changed' | 'same' | 'wrong';
   readonly errors: readonly Message[];

@@ -53,7 +53,7 @@ export function guessColumns(headings: readonly string[]): ColumnMap {
 }
 
 /** A row as it was read; what it means for the round is not known yet. */
-export type ReadRow = Omit<PersonRow, 'state'>;
+export type ReadRow = Omit<PersonRow, 'state' | 'knownAs'>;
 
 export type PeopleRead =
   | { readonly problem: Message; readonly headings: readonly string[]; readonly columns: ColumnMap }

@@ -87,6 +87,33 @@ describe('a list of people', () => {
     expect(letters()).toBe(before + 2);
   });
 
+  it('asks which name holds where an address is known under another one', async () => {
+    const people = () =>
+      app.wired.services.db.query.people
+        .findMany()
+        .sync()
+        .filter(({ email }) => email.endsWith('@names.example.org'))
+        .map(({ name }) => name);
+    await send('invite', 'Name,Email\nIda Holm,ida@names.example.org\nJon Moe,jon@names.example.org\n');
+    round = app.addRound({ ...samplePaper(), version: version++ });
+    const list = 'Name,Email\nIda Holmes,ida@names.example.org\nJon Moe,jon@names.example.org\n';
+    const post = async (how: 'check' | 'invite', query = '') => {
+      const report = (await send(how, list, query)) as PeopleReport & Refusal;
+      return report.rows?.map((row) => [row.name, row.knownAs, row.state]) ?? report.code;
+    };
+    expect(await post('check')).toEqual([
+      ['Ida Holmes', 'Ida Holm', 'new'],
+      ['Jon Moe', null, 'new'],
+    ]);
+    expect(await post('invite')).toBe('names-differ');
+    expect(await post('invite', '?names=mine')).toBe('malformed');
+    expect(people()).toEqual(['Ida Holm', 'Jon Moe']);
+    await post('invite', '?names=known');
+    expect(people()).toEqual(['Ida Holm', 'Jon Moe']);
+    await post('invite', '?names=list');
+    expect(people()).toEqual(['Ida Holmes', 'Jon Moe']);
+  });
+
   it('sent again changes only what has changed, and writes no second letter', async () => {
     const first = 'Name,Email,Extra\nEva Ro,eva@example.org,0\nFinn Su,finn@example.org,0\n';
     await send('invite', first);
@@ -94,6 +121,7 @@ describe('a list of people', () => {
     const again = await send(
       'invite',
       first.replace('Finn Su,finn@example.org,0', 'Finn Sund,finn@example.org,25'),
+      '?names=list',
     );
     expect(again.rows.map((row) => row.state)).toEqual(['same', 'changed']);
     expect([again.done, letters()]).toEqual([{ invited: 0, changed: 1 }, before]);

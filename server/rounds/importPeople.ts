@@ -1,6 +1,6 @@
 import { and, eq, isNotNull } from 'drizzle-orm';
 import { message } from '../../core/messages/message';
-import type { PeopleReport, PersonRow } from '../../core/people/importApi';
+import type { NameChoice, PeopleReport, PersonRow } from '../../core/people/importApi';
 import { noArrangements } from '../../core/rounds/api';
 import { record } from '../audit/record';
 import { invitations, people, sittings } from '../db/schema';
@@ -66,11 +66,14 @@ function change({ db }: HasDb, roundId: number, row: PersonRow): PersonRow {
 function carryOut(
   services: HasConfig & HasClock & HasDb,
   outbox: Outbox,
-  roundId: number,
-  row: PersonRow,
+  { roundId, names }: { readonly roundId: number; readonly names: NameChoice | null },
+  listed: PersonRow,
 ): PersonRow {
+  const { knownAs } = listed;
+  const row = names === 'known' && knownAs !== null ? { ...listed, name: knownAs } : listed;
   if (row.state === 'changed') return change(services, roundId, row);
   const { name, email, reference, extraPercent, breakMinutes, timeZone } = row;
+  if (knownAs !== null) services.db.update(people).set({ name }).where(eq(people.email, email)).run();
   const arrangements = { ...noArrangements, breakMinutes };
   try {
     invite(services, outbox, roundId, { name, email, reference, extraPercent, arrangements, timeZone });
@@ -92,7 +95,7 @@ export async function importPeople(
   services: Needs,
   outbox: Outbox,
   { roundId, staffId }: At,
-  { dryRun, ...file }: PeopleFile & { readonly dryRun: boolean },
+  { dryRun, names, ...file }: PeopleFile & { readonly dryRun: boolean; readonly names: NameChoice | null },
 ): Promise<PeopleReport> {
   const { db, commits, load, reader, clock } = services;
   const round = findRound(db, roundId);
@@ -102,6 +105,7 @@ export async function importPeople(
   if (dryRun || checked.problem) return { ...checked, done: null };
   const rows = [...checked.rows];
   const open = rows.flatMap((row, at) => (row.state === 'new' || row.state === 'changed' ? [at] : []));
+  if (names === null && open.some((at) => rows[at]!.knownAs !== null)) throw conflict('names-differ');
   await commits.run(() => record(services, { staffId, act: 'imported-people', subject: `round ${roundId}` }));
   for (let next = 0; next < open.length;) {
     if (load.busy) await waiting.pause(APART_WHEN_BUSY_MS);
@@ -109,7 +113,7 @@ export async function importPeople(
     next = await commits.run(() => {
       const until = performance.now() + (load.busy ? PIECE_WHEN_BUSY_MS : PIECE_MS);
       let i = first;
-      do rows[open[i]!] = carryOut(services, outbox, roundId, rows[open[i]!]!);
+      do rows[open[i]!] = carryOut(services, outbox, { roundId, names }, rows[open[i]!]!);
       while (++i < open.length && performance.now() < until);
       return i;
     });

@@ -62,7 +62,8 @@ function place(row: ReadRow, known: Known): PersonRow {
   if (changes && before.started) errors.push(message('import.started'));
   const state =
     errors.length > 0 ? 'wrong' : before === undefined ? 'new' : changes || renamed ? 'changed' : 'same';
-  return { ...row, reference: reference ?? person?.reference ?? null, state, errors };
+  const knownAs = renamed ? person.name : null;
+  return { ...row, reference: reference ?? person?.reference ?? null, knownAs, state, errors };
 }
 
 /** Reads a list of people for a round and says of each row what it would do. Heavy: in the reading process only. */

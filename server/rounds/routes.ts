@@ -1,9 +1,9 @@
 import { eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import { objectOf, oneOf, type Members } from '../../core/validation/shapes';
+import { isOf, objectOf, oneOf, type Members } from '../../core/validation/shapes';
 import { aidNames } from '../../core/kit/aids';
 import { checkNames } from '../../core/arrival/checks';
-import { peopleColumns, type ColumnMap } from '../../core/people/importApi';
+import { nameChoices, peopleColumns, type ColumnMap, type NameChoice } from '../../core/people/importApi';
 import type { StaffRow } from '../../core/rounds/api';
 import type { Request } from 'express';
 import type { Closing } from '../sittings/closing';
@@ -93,12 +93,15 @@ const columnMap = objectOf<ColumnMap>(
   ) as unknown as Members<ColumnMap>,
 );
 
-/** Which column is what, where somebody has chosen: `?name=0&email=2`. */
-function columnsOf({ query }: Request): ColumnMap | null {
-  if (Object.keys(query).length === 0) return null;
-  const checked = columnMap.validate(query);
+/** Which column is what, where somebody has chosen: `?name=0&email=2`; and which name holds where two differ. */
+function choicesOf({ query }: Request): { columns: ColumnMap | null; names: NameChoice | null } {
+  const { names = null, ...columns } = query;
+  if (names !== null && !isOf(oneOf(nameChoices), names)) throw badRequest('malformedParams');
+  const chosen = names as NameChoice | null;
+  if (Object.keys(columns).length === 0) return { columns: null, names: chosen };
+  const checked = columnMap.validate(columns);
   if (checked.error) throw badRequest('malformedParams', checked.error.message);
-  return checked.value;
+  return { columns: checked.value, names: chosen };
 }
 
 const settledBody = objectOf<{ invitation: number; settled: boolean }>({
@@ -218,7 +221,7 @@ export function roundEndpoints(services: Needs, outbox: Outbox, closing: Closing
       (who, { params, body, request }) => {
         if (!(body instanceof Uint8Array)) throw badRequest('malformed');
         const at = { roundId: params.id, staffId: who.id };
-        const file = { bytes: body, columns: columnsOf(request), dryRun: params.how === 'check' };
+        const file = { bytes: body, ...choicesOf(request), dryRun: params.how === 'check' };
         return importPeople(services, outbox, at, file);
       },
     ),

@@ -34,7 +34,7 @@ export function Questionnaire() {
             {LEVELS.map((level) => (
               <label
                 key={level}
-                className="flex min-h-11 min-w-14 flex-1 items-center justify-center gap-1.5 rounded-control border border-line px-2 text-[0.88rem] has-checked:border-kelp has-checked:bg-wash"
+                className="flex min-h-11 min-w-fit flex-1 whitespace-nowrap items-center justify-center gap-1.5 rounded-control border border-line px-2 text-[0.88rem] has-checked:border-kelp has-checked:bg-wash"
               >
                 <input
                   type="radio"

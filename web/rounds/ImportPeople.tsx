@@ -1,7 +1,13 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { peopleColumns, type ColumnMap, type PeopleReport } from '../../core/people/importApi';
+import {
+  nameChoices,
+  peopleColumns,
+  type ColumnMap,
+  type NameChoice,
+  type PeopleReport,
+} from '../../core/people/importApi';
 import { postBytes } from '../api/client';
 import '../staff/importWords';
 import { Button } from '../ui/Button';
@@ -19,12 +25,12 @@ interface Brought {
   readonly report: PeopleReport;
 }
 
-const queryOf = (columns: ColumnMap | null): string => {
+const queryOf = (columns: ColumnMap | null, names: NameChoice | null = null): string => {
   if (!columns) return '';
   const chosen = peopleColumns.flatMap((name) =>
     columns[name] === null ? [] : [[name, String(columns[name])]],
   );
-  return `?${new URLSearchParams(chosen).toString()}`;
+  return `?${new URLSearchParams(names === null ? chosen : [...chosen, ['names', names]]).toString()}`;
 };
 
 /** Which column of the file holds what. */
@@ -71,7 +77,17 @@ function Rows({ report }: { readonly report: PeopleReport }) {
       empty={t('noInvited')}
       columns={[
         { head: t('line'), cell: (row) => row.line, right: true },
-        { head: t('name'), cell: (row) => row.name },
+        {
+          head: t('name'),
+          cell: (row) => (
+            <>
+              {row.name}
+              {row.knownAs !== null && (
+                <p className="text-[0.9rem] text-marigold">{t('knownAs', { name: row.knownAs })}</p>
+              )}
+            </>
+          ),
+        },
         { head: t('email'), cell: (row) => row.email },
         {
           head: t('extraTime'),
@@ -98,11 +114,35 @@ function Rows({ report }: { readonly report: PeopleReport }) {
   );
 }
 
+/** Addresses that are known under another name: which name holds is asked, never decided silently. */
+function Names({
+  count,
+  chosen,
+  onChoose,
+}: {
+  readonly count: number;
+  readonly chosen: NameChoice | null;
+  readonly onChoose: (names: NameChoice) => void;
+}) {
+  return (
+    <fieldset className="mb-4 rounded-card border border-line bg-card p-4">
+      <legend className="px-1 font-semibold">{t('namesDiffer', { count })}</legend>
+      {nameChoices.map((one) => (
+        <label key={one} className="flex min-h-10 items-center gap-2">
+          <input type="radio" name="names" checked={chosen === one} onChange={() => onChoose(one)} />
+          {t(`names ${one}`)}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
 /** People from a file or pasted rows: looked through first, then invited. */
 export function ImportPeople() {
   const { id = '' } = useParams();
   const [pasted, setPasted] = useState('');
   const [brought, setBrought] = useState<Brought | null>(null);
+  const [names, setNames] = useState<NameChoice | null>(null);
   const { busy, trouble, run } = useAction();
   const client = useQueryClient();
   const check = (bytes: Uint8Array<ArrayBuffer>, columns: ColumnMap | null) =>
@@ -117,20 +157,27 @@ export function ImportPeople() {
   const invite = () =>
     run(async () => {
       const { bytes } = brought!;
-      const query = queryOf(report!.columns);
+      const query = queryOf(report!.columns, names);
       const done = await postBytes<PeopleReport>(`/rounds/${id}/people/invite${query}`, bytes);
       setBrought({ bytes, report: done });
       await client.invalidateQueries({ queryKey: [`/rounds/${id}/candidates`] });
     });
   const count = (state: string) => report?.rows.filter((row) => row.state === state).length ?? 0;
   const open = count('new') + count('changed');
+  const renamed =
+    report?.rows.filter((row) => row.knownAs !== null && (row.state === 'new' || row.state === 'changed'))
+      .length ?? 0;
   return (
     <StaffPage
       title={t('importPeople')}
       aside={
         report?.done == null &&
         open > 0 && (
-          <Button look="first" disabled={busy} onClick={() => void invite()}>
+          <Button
+            look="first"
+            disabled={busy || (renamed > 0 && names === null)}
+            onClick={() => void invite()}
+          >
             {t('invitePeople', { count: open })}
           </Button>
         )
@@ -184,6 +231,7 @@ export function ImportPeople() {
       {report && report.headings.length > 0 && !report.done && (
         <Columns report={report} onChange={(columns) => void check(brought.bytes, columns)} />
       )}
+      {renamed > 0 && report?.done == null && <Names count={renamed} chosen={names} onChoose={setNames} />}
       {report && report.rows.length > 0 && (
         <>
           <p role="status" className="mb-2">
