@@ -168,6 +168,9 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   await app.advance(7);
   await page.getByRole('button', { name: 'Flag', exact: true }).click();
   await expect(page.getByText('The time for this section has ended')).toBeVisible();
+  // What ran while the server heard nothing is given back until the device has shown that it knows: with the next save.
+  await page.getByRole('button', { name: 'Flagged', exact: true }).click();
+  await ilse.isSaved();
   // Sealed: neither pointer nor key changes what is there, on this question or another of the section.
   await ilse.goesTo(1);
   const root = page.getByLabel('The young root', { exact: true });

@@ -51,12 +51,19 @@ export interface MarkedPaper {
   readonly draws: boolean;
 }
 
-export const markedPaper = (paper: FullPaper): MarkedPaper => ({
-  copy: wholeForm(paper).paper,
-  components: componentsOf(paper),
-  of: marksOfPaper(paper),
-  draws: paper.sections.some((section) => section.draws.length > 0),
-});
+const known = new WeakMap<FullPaper, MarkedPaper>();
+
+/** Worked out once a paper: every list of results asks for it, and every page of a candidate who has handed in. */
+export function markedPaper(paper: FullPaper): MarkedPaper {
+  const made = known.get(paper) ?? {
+    copy: wholeForm(paper).paper,
+    components: componentsOf(paper),
+    of: marksOfPaper(paper),
+    draws: paper.sections.some((section) => section.draws.length > 0),
+  };
+  known.set(paper, made);
+  return made;
+}
 
 const marksOn = ({ marks }: Attempt, target: string) => marks.filter((m) => m.target === target);
 

@@ -23,6 +23,7 @@ import { receiptOf } from '../sittings/receipts';
 import {
   findArrival,
   findInvited,
+  isScored,
   noteArrival,
   paperOf,
   sittingsOf,
@@ -149,7 +150,7 @@ function attemptsHandedIn(
   return handedIn.toReversed().flatMap((sitting) => {
     const receipt = receiptOf(services, sitting);
     if (!receipt) return [];
-    const own = made.find((one) => one.sitting.id === sitting.id);
+    const own = isScored(sitting) ? made.find((one) => one.sitting.id === sitting.id) : undefined;
     const marks = own &&
       marked && { hundredths: own.total, of: marked.of, complete: isComplete([own], marked) };
     return {

@@ -50,6 +50,12 @@ export const paperOf = (db: Db, invited: InvitedCandidate) =>
 
 export const sittingsOf = (db: Db, invitation: number) => queriesOf(db).sittings.all({ invitation });
 
+/** Whether a sitting is scored by the machine and nothing that counts can still arrive: before, nobody is shown marks. */
+export const isScored = ({ scoredAt, settledAt }: Pick<Sitting, 'scoredAt' | 'settledAt'>): boolean =>
+  scoredAt !== null && settledAt !== null;
+
+type Sitting = typeof sittings.$inferSelect;
+
 export type Arrival = typeof arrivals.$inferSelect;
 
 export const findArrival = (db: Db, invitation: number, attempt: number): Arrival | null =>

@@ -3,7 +3,14 @@ import { stageOf, type Stage } from '../../core/arrival/stage';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { linkNeeded } from '../http/errors';
 import type { Reading } from '../reading/read';
-import { findArrival, findInvited, sittingsOf, type Arrival, type InvitedCandidate } from './queries';
+import {
+  findArrival,
+  findInvited,
+  isScored,
+  sittingsOf,
+  type Arrival,
+  type InvitedCandidate,
+} from './queries';
 
 export const doorsAt = ({ opensAt, settings }: InvitedCandidate['round']) =>
   opensAt - settings.doorsMinutes * MINUTE_MS;
@@ -34,7 +41,7 @@ export function arrivalStateOf(
     invited.round.releasedAt !== null ||
     (invited.round.settings.release === 'at once' &&
       own.some((s) => s.closedAt !== null) &&
-      own.every((s) => s.closedAt === null || (s.scoredAt !== null && s.settledAt !== null)));
+      own.every((s) => s.closedAt === null || isScored(s)));
   const stage = stageOf({
     now: clock.now(),
     doorsAt: doorsAt(invited.round),

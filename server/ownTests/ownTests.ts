@@ -4,7 +4,7 @@ import { inOrderOfNeed } from '../../core/ownTests/order';
 import type { Stage } from '../../core/arrival/stage';
 import { countedAttempts, markedPaper, totalOfCounted } from '../../core/results/attempts';
 import { allowedMs, MINUTE_MS } from '../../core/timing/deadline';
-import { findInvited, paperOf, sittingsOf, type InvitedCandidate } from '../candidates/queries';
+import { findInvited, isScored, paperOf, sittingsOf, type InvitedCandidate } from '../candidates/queries';
 import { arrivalStateOf } from '../candidates/state';
 import type { HasConfig } from '../config';
 import type { HasDb } from '../db/open';
@@ -58,7 +58,8 @@ const invitationsOf = ({ db, clock }: Needs, person: number): number[] =>
 function marksOf({ db }: Needs, { invitation, round }: InvitedCandidate, paper: ReturnType<typeof paperOf>) {
   const marked = markedPaper(paper);
   const made = attemptsOfAll(db, marked.copy, [invitation.id]).get(invitation.id) ?? [];
-  const counted = countedAttempts(made, round.settings.counts);
+  const scored = made.filter(({ sitting }) => isScored(sitting));
+  const counted = countedAttempts(scored, round.settings.counts);
   return counted.length === 0 ? null : { hundredths: totalOfCounted(counted, marked), of: marked.of };
 }
 

@@ -16,7 +16,7 @@ import { allMarks } from '../marking/marks';
 import { overallCommentOn } from '../marking/remarks';
 import { receiptCode } from '../../core/journal/receipt';
 import { arrivalStateOf } from '../candidates/state';
-import { findInvited, sittingsOf, type InvitedCandidate } from '../candidates/queries';
+import { findInvited, isScored, sittingsOf, type InvitedCandidate } from '../candidates/queries';
 import { conflict } from '../http/errors';
 import { formById } from '../forms/forms';
 import type { Read, Reading } from '../reading/read';
@@ -52,7 +52,7 @@ function changesOf(db: Db, sitting: number, since: number, copy: CandidatePaper)
 export const seesAtOnce = (round: InvitedCandidate['round'], attempts: readonly AttemptMade[]): boolean =>
   round.settings.release === 'at once' &&
   attempts.length > 0 &&
-  attempts.every((one) => one.sitting.scoredAt !== null && one.sitting.settledAt !== null);
+  attempts.every((one) => isScored(one.sitting));
 
 interface WhichSheet {
   readonly invitation: number;

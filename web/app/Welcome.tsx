@@ -50,7 +50,7 @@ function LostLink() {
       <h2 className="font-semibold">{t('lostLink')}</h2>
       <p className="mb-3 text-[0.92rem] text-soft">{t('lostLinkText')}</p>
       <div className="flex flex-wrap items-end gap-3">
-        <label className="min-w-0 flex-1">
+        <label className="min-w-0 flex-[1_1_14rem]">
           <span className="block text-[0.9rem]">{t('lostLinkEmail')}</span>
           <input
             type="email"

@@ -83,12 +83,15 @@ function useSheetAsked(): number | null {
   return view.attempts.some(({ attempt, marks }) => attempt === asked && marks) ? asked : null;
 }
 
-/** The way to the person's own page, in the frame of every page but the desk. */
-function ToTests({ link }: { readonly link: string }) {
+/**
+ * The way to the person's own page, in the frame of every page but the desk. Quiet: a phone has no room for it beside
+ * *Raise a hand*, and there is one test only.
+ */
+function ToTests({ link, quiet }: { readonly link: string; readonly quiet: boolean }) {
   return (
     <Link
       to={`/i/${link}?tests`}
-      className="inline-flex min-h-11 items-center rounded-control px-2.5 hover:bg-shade desk:px-3.5"
+      className={`min-h-11 items-center rounded-control px-2.5 hover:bg-shade desk:inline-flex desk:px-3.5 ${quiet ? 'hidden' : 'inline-flex'}`}
     >
       {t('yourTests')}
     </Link>
@@ -150,7 +153,7 @@ export function ArrivalPage() {
       organisation={shell?.view.organisation ?? null}
       tools={
         <>
-          {shell && !list && <ToTests link={link} />}
+          {shell && !list && <ToTests link={link} quiet={helps && shell.view.otherTests === 0} />}
           {helps && <RaiseHand live={live} onSay={say} />}
         </>
       }

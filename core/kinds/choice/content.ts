@@ -1,16 +1,8 @@
-import type { Document } from '../../documents/document';
 import type { SeveralRule } from '../shared/severalRight';
-
-export interface ChoiceOption {
-  readonly key: string;
-  /** Its words; where it has a body, what people hear who do not see that. */
-  readonly text: string;
-  /** A picture or a formula that is shown for the words. */
-  readonly body?: Document | undefined;
-}
+import type { OptionShown } from './response';
 
 export interface ChoiceAsked {
-  readonly options: readonly ChoiceOption[];
+  readonly options: readonly OptionShown[];
   readonly mode: 'one' | 'several';
   /** For `several`: exactly this many are to be chosen; null leaves it open. */
   readonly choose: number | null;

@@ -2,14 +2,14 @@ import Joi from 'joi';
 import { documentSchema } from '../../documents/documentSchema';
 import { listOf, matching, objectOf, oneOf, textOf, whole } from '../../validation/shapes';
 import { SEVERAL_RULES } from '../shared/severalRight';
-import type { ChoiceAsked, ChoiceKey, ChoiceOption } from './content';
-import type { ChoiceResponse } from './response';
+import type { ChoiceAsked, ChoiceKey } from './content';
+import type { ChoiceResponse, OptionShown } from './response';
 
 const optionKey = matching(/^[a-z0-9-]{1,20}$/);
 const chosen = listOf(optionKey, { most: 12 });
 const share = whole(1, 1000);
 
-const option = objectOf<ChoiceOption>({
+const option = objectOf<OptionShown>({
   key: optionKey,
   text: textOf(500, 1),
   body: documentSchema.optional(),
