@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { allot, shareOfMarks, showMarks, sumMarks } from './marks';
+import { alignMarks, allot, shareOfMarks, showMarks, sumMarks } from './marks';
 import { seededRandom } from './random';
 
 describe('marks', () => {
@@ -63,4 +63,17 @@ describe('marks shared out by weights', () => {
   it.each([[[]], [[0, 0]], [[1, -1]], [[0.5, 1]], [[NaN]]])('are not shared by %j', (weights) =>
     expect(() => allot(100, weights)).toThrow(RangeError),
   );
+});
+
+describe('marks in a column', () => {
+  it('are as wide as each other behind the point, so that the points stand below each other', () => {
+    // A figure space (U+2007) is as wide as a figure, a punctuation space (U+2008) as wide as a point.
+    expect([3034, 2950, 3000, -25, 5].map(alignMarks)).toEqual([
+      '30.34',
+      '29.5\u2007',
+      '30\u2008\u2007\u2007',
+      '−0.25',
+      '0.05',
+    ]);
+  });
 });

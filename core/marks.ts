@@ -26,6 +26,17 @@ export function showMarks(marks: Hundredths): string {
 }
 
 /**
+ * Marks in a column of figures: decimals, padded by spaces of their widths so that right-aligned points stand below each
+ * other (U+2007 as wide as a figure, U+2008 as wide as a point): `30.34`, `29.5`, `30`.
+ */
+export function alignMarks(marks: Hundredths): string {
+  const sign = marks < 0 ? '−' : '';
+  const [whole, decimals] = (Math.abs(Math.round(marks)) / 100).toFixed(2).split('.') as [string, string];
+  const shown = decimals.replace(/0+$/, '');
+  return `${sign}${whole}${shown === '' ? '\u2008' : '.'}${shown}${'\u2007'.repeat(2 - shown.length)}`;
+}
+
+/**
  * `total` shared out by whole weights so that the shares add up to it exactly: by largest remainder (the method of
  * A. Hamilton, 1792), ties to the earlier one. Worked out in whole numbers of any size. `total` is 0 or more; throws
  * RangeError where a weight is negative or not a whole number, or where all of them are 0.

@@ -41,6 +41,7 @@ export const staffErrors = {
   openRescore: 'Scripts are still being marked with an accepted answer.',
   notFailed: 'This job has not failed, or somebody has already run it again.',
   notStarted: 'This candidate has not started yet.',
+  needsReason: 'A check of this candidate did not go well. Say why you admit them.',
   notWaiting: 'This candidate is not waiting to be admitted now.',
   decided: 'Somebody has already decided this. The page shows the decisions that are still open.',
   roundOver: 'This round has ended. You can no longer invite candidates to it.',

@@ -33,6 +33,8 @@ export interface WatchRow {
   readonly heardAt: number | null;
   readonly hand: { readonly at: number; readonly text: string } | null;
   readonly stopped: 'pause' | 'break' | null;
+  /** Whether all checks went well and no correction of the details waits: who is clean is admitted without a reason. */
+  readonly clean: boolean;
   /** The last thing said, and what checks found weak: to be read in a line. */
   readonly notes: readonly Message[];
   readonly pictures: readonly ArrivalPicture[];
@@ -70,6 +72,8 @@ export interface WatchChange {
 /** The stream of a room: the whole first, then what changes. */
 export type WatchNews = { readonly whole: WatchView } | { readonly change: WatchChange };
 
+const WINDOWS = { open: 0, later: 1, over: 2 } as const;
+
 export interface WatchRoundRow {
   readonly id: number;
   readonly title: string;
@@ -78,7 +82,17 @@ export interface WatchRoundRow {
   readonly timeZone: string;
   /** Where the window stands by the server's clock. */
   readonly window: RoundRow['window'];
+  /** Candidates whose raised hand has not been answered. */
+  readonly hands: number;
+  /** When the oldest of those hands was raised; null for none. */
+  readonly handSince: number | null;
 }
+
+/** Rounds in the order in which they need somebody: the hand that has waited longest first, then what is open. */
+export const roundsByNeed = (rounds: readonly WatchRoundRow[]): WatchRoundRow[] =>
+  [...rounds].sort(
+    (a, b) => (a.handSince ?? Infinity) - (b.handSince ?? Infinity) || WINDOWS[a.window] - WINDOWS[b.window],
+  );
 
 interface Urgent {
   readonly state: WatchState;

@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { OUT_OF_REACH_MS, type WatchRow, type WatchState, type WatchView } from './api';
+import {
+  OUT_OF_REACH_MS,
+  roundsByNeed,
+  type WatchRoundRow,
+  type WatchRow,
+  type WatchState,
+  type WatchView,
+} from './api';
 import { applyChange, roomAt, rowAt, timeGoneOf } from './room';
 
 const MINUTE = 60_000;
@@ -18,6 +25,7 @@ const row = (invitation: number, name: string, change: Partial<WatchRow> = {}): 
   heardAt: 20 * MINUTE,
   hand: null,
   stopped: null,
+  clean: true,
   notes: [],
   pictures: [],
   plays: [],
@@ -91,5 +99,29 @@ describe('a room', () => {
     ]);
     expect([after.now, after.doorCode, after.title]).toEqual([23 * MINUTE, 'WREN 42', 'November']);
     expect(after.rows[2]).toBe(before.rows[2]);
+  });
+});
+
+describe('the rounds that are watched over', () => {
+  const round = (id: number, window: WatchRoundRow['window'], handSince: number | null): WatchRoundRow => ({
+    id,
+    title: '',
+    opensAt: 0,
+    closesAt: 1,
+    timeZone: 'UTC',
+    window,
+    hands: handSince === null ? 0 : 1,
+    handSince,
+  });
+
+  it('begin with the hand that has waited longest, then come those that are open', () => {
+    const rounds = [
+      round(1, 'over', null),
+      round(2, 'open', null),
+      round(3, 'open', 50),
+      round(4, 'later', null),
+      round(5, 'over', 40),
+    ];
+    expect(roundsByNeed(rounds).map(({ id }) => id)).toEqual([5, 3, 2, 4, 1]);
   });
 });

@@ -1,10 +1,18 @@
 import { arrivalPictures } from '../../core/files/purpose';
 import { weakChecks } from '../../core/arrival/checks';
 import { message, type Message } from '../../core/messages/message';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, countDistinct, desc, eq, isNull, sql } from 'drizzle-orm';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { deadlineAt, leftMs, stopAt, usedMs } from '../../core/timing/sittingTime';
-import type { UsedPlays, WatchAct, WatchChange, WatchRow, WatchState, WatchView } from '../../core/watch/api';
+import type {
+  UsedPlays,
+  WatchAct,
+  WatchChange,
+  WatchRoundRow,
+  WatchRow,
+  WatchState,
+  WatchView,
+} from '../../core/watch/api';
 import { arrivalStateOf, type ArrivalState } from '../candidates/state';
 import { DOOR_CODE_SHOWN_MS, doorCodeOf } from '../arrival/doorCode';
 import { findInvited, noteArrival } from '../candidates/queries';
@@ -60,6 +68,16 @@ const queriesOf = perDatabase((db) => {
       .orderBy(desc(messages.id))
       .limit(1)
       .prepare(),
+    hands: db
+      .select({
+        round: messages.roundId,
+        hands: countDistinct(messages.invitationId),
+        handSince: sql<number>`min(${messages.at})`,
+      })
+      .from(messages)
+      .where(and(eq(messages.hand, true), isNull(messages.answeredAt)))
+      .groupBy(messages.roundId)
+      .prepare(),
     noted: db
       .select({ reason: audit.reason })
       .from(audit)
@@ -91,6 +109,10 @@ function notesOf({ db }: HasDb, { arrival, invited }: ArrivalState): Message[] {
   ];
 }
 
+const isClean = ({ arrival }: ArrivalState): boolean =>
+  weakChecks(arrival?.checks ?? []).length === 0 &&
+  (!arrival?.correction || arrival.correctionSettledAt !== null);
+
 export function watchRow(services: Needs, invitation: number): WatchRow {
   const { db, hub, clock } = services;
   const here = arrivalStateOf(services, invitation);
@@ -117,6 +139,7 @@ export function watchRow(services: Needs, invitation: number): WatchRow {
     marksDone: found ? marksDoneOf(services, found) : 0,
     heardAt: hub.heardAt(invitation),
     hand: queriesOf(db).hand.get({ invitation }) ?? null,
+    clean: isClean(here),
     notes: notesOf(services, here),
     pictures: arrivalPictures.filter((of) => services.files.has(invitation, of, here.attempt)),
     plays: found ? playsOf(services, found) : [],
@@ -168,8 +191,13 @@ export async function watchView(services: Needs, roundId: number): Promise<Watch
   };
 }
 
-export const watchRounds = ({ db, clock }: HasClock & HasDb, staffId: number) =>
-  listRounds(db, clock.now(), { staffId, roles: ['invigilator', 'coordinator'] }).map(
+export const watchRounds = ({ db, clock }: HasClock & HasDb, staffId: number): WatchRoundRow[] => {
+  const hands = new Map(
+    queriesOf(db)
+      .hands.all()
+      .map(({ round, ...of }) => [round, of]),
+  );
+  return listRounds(db, clock.now(), { staffId, roles: ['invigilator', 'coordinator'] }).map(
     ({ id, title, opensAt, closesAt, timeZone, window }) => ({
       id,
       title,
@@ -177,13 +205,15 @@ export const watchRounds = ({ db, clock }: HasClock & HasDb, staffId: number) =>
       closesAt,
       timeZone,
       window,
+      ...(hands.get(id) ?? { hands: 0, handSince: null }),
     }),
   );
+};
 
 export interface WatchRequest {
   readonly act: WatchAct;
   readonly invitation: number;
-  /** The reason on record; for a message and an answer, what is said. */
+  /** The reason on record; for a message and an answer, what is said. Empty where somebody clean is admitted. */
   readonly text: string;
   readonly minutes: number;
   /** The recording of which a play is given back. */
@@ -207,9 +237,11 @@ const tellCandidate: Action = ({ db, clock }, staffId, { invitation, text }) => 
 };
 
 const ACTIONS: Record<WatchAct, Action> = {
-  admit(services, staffId, { invitation }) {
-    const { stage, attempt, invited } = arrivalStateOf(services, invitation);
+  admit(services, staffId, { invitation, text }) {
+    const here = arrivalStateOf(services, invitation);
+    const { stage, attempt, invited } = here;
     if (stage.at !== 'arriving' || stage.step !== 'waiting') throw conflict('not-waiting');
+    if (text === '' && !isClean(here)) throw conflict('needs-reason');
     noteArrival(services.db, invitation, attempt, { admittedAt: services.clock.now(), admittedBy: staffId });
     tellWaiting(services, invited.round.id);
   },

@@ -28,7 +28,11 @@ interface Needs
 const actBody = objectOf<WatchRequest>({
   act: oneOf(watchActs),
   invitation: Joi.number().integer().min(1),
-  text: Joi.string().trim().min(2).max(500),
+  text: Joi.when('act', {
+    is: 'admit',
+    then: Joi.string().trim().max(500).allow(''),
+    otherwise: Joi.string().trim().min(2).max(500),
+  }),
   minutes: Joi.number().integer().min(0).max(240),
   file: Joi.string()
     .pattern(/^[0-9a-f]{64}$/)

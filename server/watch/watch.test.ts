@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
@@ -5,9 +6,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ArrivalView } from '../../core/arrival/api';
 import type { LiveView } from '../../core/live/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
-import type { WatchAct, WatchChange, WatchNews, WatchView } from '../../core/watch/api';
+import type { WatchAct, WatchChange, WatchNews, WatchRoundRow, WatchView } from '../../core/watch/api';
 import { doorCodeOf } from '../arrival/doorCode';
-import { audit } from '../db/schema';
+import { arrivals, audit, messages } from '../db/schema';
 import { ApiClient, type Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -52,6 +53,38 @@ describe('the door', () => {
     expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'cover' });
     const last = app.wired.services.db.select().from(audit).all().at(-1);
     expect(last).toMatchObject({ act: 'admit', reason: 'known by the picture' });
+  });
+
+  it('opens without a reason for who passed all checks alone, and every raised hand is counted', async () => {
+    const round = newRound({ startRule: 'by hand' });
+    const client = await arrived(app.invite(round));
+    const listed = async () =>
+      (await bram.get<WatchRoundRow[]>('/watch')).body.find((one) => one.id === round)!;
+    expect(await listed()).toMatchObject({ hands: 0, handSince: null });
+    await client.post('/live/say', { text: 'May I start?', hand: true });
+    await client.post('/live/say', { text: 'I am still waiting', hand: true });
+    const at = app.wired.services.db.select().from(messages).all().at(-2)!.at;
+    // Two questions of one person are one hand.
+    expect(await listed()).toMatchObject({ hands: 1, handSince: at });
+    await act(round, 'answer hand', 0, 'In a minute');
+    expect(await listed()).toMatchObject({ hands: 0, handSince: null });
+    const { invitation } = (await watch(round)).rows[0]!;
+    const admit = (text: string) =>
+      bram.post<Refusal>(`/watch/${round}/acts`, { act: 'admit', invitation, text, minutes: 0 });
+    const checksBe = (outcome: 'good' | 'not working') =>
+      app.wired.services.db
+        .update(arrivals)
+        .set({ checks: [{ name: 'sound', outcome, facts: {} }] })
+        .where(eq(arrivals.invitationId, invitation))
+        .run();
+    checksBe('not working');
+    expect((await watch(round)).rows[0]!.clean).toBe(false);
+    expect((await admit('')).body.code).toBe('needs-reason');
+    checksBe('good');
+    expect((await admit('')).status).toBe(200);
+    expect(await stageOf(client)).toEqual({ at: 'arriving', step: 'cover' });
+    const asks = { act: 'grant', invitation, text: '', minutes: 5 };
+    expect((await bram.post(`/watch/${round}/acts`, asks)).status).toBe(400);
   });
 
   it('opens by the code, five times tried at most', async () => {

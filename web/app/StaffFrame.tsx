@@ -1,10 +1,11 @@
 import '../../core/kinds/candidateKinds';
-import { QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider, useQuery } from '@tanstack/react-query';
 import {
   CalendarDays,
   ChartColumn,
   Files,
   LogOut,
+  Menu,
   Mails,
   Radio,
   Signature,
@@ -18,7 +19,8 @@ import { ApiProblem, get, post } from '../api/client';
 import { Button } from '../ui/Button';
 import { Guard, pageInstead } from '../ui/Guard';
 import { Notice } from '../ui/Notice';
-import { makeQueryClient, useFetched } from '../staff/queries';
+import type { WatchRoundRow } from '../../core/watch/api';
+import { LIST_MS, makeQueryClient, useFetched } from '../staff/queries';
 import { useAction } from '../ui/useAsync';
 import { staffErrors } from '../../core/messages/staffErrors.en';
 import { Operations } from '../staff/Operations';
@@ -42,6 +44,9 @@ const t = words('staff', {
   accounts: 'Accounts',
   account: 'Your account',
   signOut: 'Sign out',
+  hands_one: '{{count}} hand raised',
+  hands_other: '{{count}} hands raised',
+  menu: 'Menu',
   loading: 'Opening …',
   again: 'Try again',
 });
@@ -65,8 +70,26 @@ const ACTIONS = [
   { to: '/staff/rounds/new', name: 'newRound' },
 ] as const;
 
+/** Hands raised in all rounds that one watches over, so that they are seen from every page. */
+function useHands(member: StaffMember): number {
+  const watches = areasOf(member).some(({ name }) => name === 'watch');
+  const { data } = useQuery({
+    queryKey: ['/watch'],
+    queryFn: () => get<WatchRoundRow[]>('/watch'),
+    enabled: watches,
+    refetchInterval: LIST_MS,
+  });
+  return (data ?? []).reduce((sum, { hands }) => sum + hands, 0);
+}
+
 function Side({ member }: { member: StaffMember }) {
   const coordinates = member.roles.includes('coordinator');
+  const hands = useHands(member);
+  /** In a narrow window the areas wait behind a button, so that the page has the width. */
+  const { pathname } = useLocation();
+  const [openAt, setOpenAt] = useState<string | null>(null);
+  const open = openAt === pathname;
+  const setOpen = (next: boolean) => setOpenAt(next ? pathname : null);
   const navigate = useNavigate();
   const { busy, trouble, run } = useAction();
   const signOut = () =>
@@ -77,45 +100,59 @@ function Side({ member }: { member: StaffMember }) {
   return (
     <aside
       aria-label={t('product')}
-      className="no-print flex w-[168px] flex-none flex-col border-r border-line bg-shade px-3 py-4"
+      data-open={open ? '' : undefined}
+      className="group no-print flex w-[168px] flex-none flex-col border-r border-line bg-shade px-3 py-4 max-[860px]:w-full max-[860px]:border-r-0 max-[860px]:border-b max-[860px]:py-2"
     >
-      <p className="px-2.5 pb-3 font-serif text-[1.15rem] font-semibold">{t('product')}</p>
-      <Palette
-        pages={areasOf(member).map(({ to, name }) => ({ to, words: t(name) }))}
-        actions={coordinates ? ACTIONS.map(({ to, name }) => ({ to, words: t(name) })) : []}
-        coordinates={coordinates}
-      />
-      <nav aria-label={t('areas')} className="flex flex-col gap-0.5">
-        {areasOf(member).map(({ to, name, Icon }) => (
-          <NavLink
-            key={to}
-            to={to}
-            className={({ isActive }) =>
-              `flex min-h-10 items-center gap-2.5 rounded-control border px-2.5 ${isActive ? 'border-line bg-card font-semibold text-ink' : 'border-transparent text-soft hover:text-ink'}`
-            }
-          >
-            <Icon aria-hidden className="size-[1.1rem]" /> {t(name)}
-          </NavLink>
-        ))}
-      </nav>
-      <div className="flex-1" />
-      <NavLink
-        to="/staff/account"
-        title={t('account')}
-        className="rounded-control px-2.5 py-1 text-[0.85rem] underline decoration-line underline-offset-4 hover:decoration-ink"
-      >
-        {member.name}
-      </NavLink>
-      <p className="px-2.5 text-[0.8rem] text-soft">{member.roles.join(', ')}</p>
-      {trouble && <Notice tone="trouble">{trouble}</Notice>}
-      <button
-        type="button"
-        disabled={busy}
-        onClick={() => void signOut()}
-        className="mt-1 flex min-h-9 items-center gap-2 rounded-control px-2.5 text-[0.9rem] text-soft hover:text-ink"
-      >
-        <LogOut aria-hidden className="size-4" /> {t('signOut')}
-      </button>
+      <div className="flex items-center justify-between">
+        <p className="px-2.5 pb-3 font-serif text-[1.15rem] font-semibold max-[860px]:pb-0">{t('product')}</p>
+        <Button className="min-[861px]:hidden" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <Menu aria-hidden className="size-4" /> {t('menu')}
+        </Button>
+      </div>
+      <div className="flex flex-1 flex-col max-[860px]:not-group-data-open:hidden">
+        <Palette
+          pages={areasOf(member).map(({ to, name }) => ({ to, words: t(name) }))}
+          actions={coordinates ? ACTIONS.map(({ to, name }) => ({ to, words: t(name) })) : []}
+          coordinates={coordinates}
+        />
+        <nav aria-label={t('areas')} className="flex flex-col gap-0.5">
+          {areasOf(member).map(({ to, name, Icon }) => (
+            <NavLink
+              key={to}
+              to={to}
+              className={({ isActive }) =>
+                `flex min-h-10 items-center gap-2.5 rounded-control border px-2.5 ${isActive ? 'border-line bg-card font-semibold text-ink' : 'border-transparent text-soft hover:text-ink'}`
+              }
+            >
+              <Icon aria-hidden className="size-[1.1rem]" /> {t(name)}
+              {name === 'watch' && hands > 0 && (
+                <span className="ml-auto rounded-full bg-marigold-wash px-2 text-[0.82rem] font-semibold text-marigold">
+                  <span aria-hidden>{hands}</span>
+                  <span className="sr-only">{t('hands', { count: hands })}</span>
+                </span>
+              )}
+            </NavLink>
+          ))}
+        </nav>
+        <div className="flex-1" />
+        <NavLink
+          to="/staff/account"
+          title={t('account')}
+          className="rounded-control px-2.5 py-1 text-[0.85rem] underline decoration-line underline-offset-4 hover:decoration-ink"
+        >
+          {member.name}
+        </NavLink>
+        <p className="px-2.5 text-[0.8rem] text-soft">{member.roles.join(', ')}</p>
+        {trouble && <Notice tone="trouble">{trouble}</Notice>}
+        <button
+          type="button"
+          disabled={busy}
+          onClick={() => void signOut()}
+          className="mt-1 flex min-h-9 items-center gap-2 rounded-control px-2.5 text-[0.9rem] text-soft hover:text-ink"
+        >
+          <LogOut aria-hidden className="size-4" /> {t('signOut')}
+        </button>
+      </div>
     </aside>
   );
 }
@@ -146,7 +183,7 @@ function Frame() {
   if (!loaded.value) return <Navigate to="/sign-in" replace />;
   return (
     <StaffContext value={loaded.value}>
-      <div className="flex h-dvh">
+      <div className="flex h-dvh max-[860px]:h-auto max-[860px]:min-h-dvh max-[860px]:flex-col">
         <Side member={loaded.value} />
         <div className="flex min-w-0 flex-1 flex-col">
           {loaded.value.roles.includes('coordinator') && <Operations />}

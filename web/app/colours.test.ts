@@ -55,6 +55,17 @@ describe('the colours of the page', () => {
     expect(low).toEqual([]);
   });
 
+  it.each(colourSchemes)('%s has borders and pressed states that can be seen', (name) => {
+    const tokens = schemeOf(name);
+    // WCAG 2.2, 1.4.11: 3:1 for what shows a control or its state.
+    const low = ['edge', 'kelp'].flatMap((border) =>
+      ['paper', 'card', 'shade', 'wash'].flatMap((ground) =>
+        contrast(tokens[border]!, tokens[ground]!) < 3 ? [`${border} on ${ground}`] : [],
+      ),
+    );
+    expect(low).toEqual([]);
+  });
+
   it('daylight says again what is usual, so that a picture can keep it', () =>
     expect(schemeOf('daylight')).toEqual(usual));
 });

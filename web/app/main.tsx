@@ -2,6 +2,7 @@ import { Suspense, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes, useLocation } from 'react-router';
 import '../desk/serviceWorker';
+import { Announcer } from '../ui/Announcer';
 import { Guard, pageInstead } from '../ui/Guard';
 import { lazily } from '../ui/later';
 import '../ui/useNarrow';
@@ -110,6 +111,7 @@ function Application() {
   return (
     <Guard holds={pathname} instead={pageInstead}>
       <Suspense>{noCookies || routes}</Suspense>
+      <Announcer />
     </Guard>
   );
 }

@@ -101,6 +101,7 @@ export const t = words('arrival', {
   'could be better': 'could be better',
   'not working': 'not working',
   running: 'checking …',
+  checkHeard: '{{check}}: {{outcome}}. {{words}}',
   checkBroke: 'This check stopped before it was finished',
   checkBrokeRemedy: 'Check your connection and try again.',
   browserGood: 'Your browser can show everything in this test',

@@ -5,6 +5,8 @@ import { Group, Panel, Separator } from 'react-resizable-panels';
 import { InView } from '../media/inView';
 import { Guard } from '../ui/Guard';
 import { LaidOutPanel, TabStrip } from '../ui/Tabs';
+import { useNarrow } from '../ui/useNarrow';
+import { useDesk } from './DeskContext';
 import { Pages, type LayoutProps } from './Pages';
 import { PhraseScope } from './PhraseScope';
 import { SourcePane } from './SourcePane';
@@ -14,8 +16,16 @@ type Layout = Omit<LayoutProps, 'narrow'>;
 
 const SIDES = ['source', 'answer'] as const;
 
+/** Whether the question begins with reading: on a phone, until something of it is answered. */
+function useReadsFirst({ item }: Layout['inView']): boolean {
+  const narrow = useNarrow();
+  const state = useDesk((s) => s.progress.find(({ question }) => question.item === item)!.state);
+  return narrow && (state === 'unopened' || state === 'looked at');
+}
+
 function InTabs({ sheet, inView }: Layout) {
-  const [side, setSide] = useState<(typeof SIDES)[number]>('answer');
+  const readsFirst = useReadsFirst(inView);
+  const [side, setSide] = useState<(typeof SIDES)[number]>(readsFirst ? 'source' : 'answer');
   return (
     <Tabs.Root
       value={side}

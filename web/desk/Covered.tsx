@@ -5,7 +5,6 @@ import { showSecond } from '../ui/showSecond';
 import { useAction } from '../ui/useAsync';
 import { useDesk } from './DeskContext';
 import type { Cover } from './coverOf';
-import { Told } from './Told';
 import { t } from './words';
 import { PageHeading } from '../ui/PageHeading';
 
@@ -106,7 +105,6 @@ export function Covered({ why }: { why: Cover }) {
   const Why = COVERS[why];
   return (
     <>
-      <Told />
       <Why />
     </>
   );

@@ -77,42 +77,22 @@ function Asked() {
   );
 }
 
-function Framed() {
-  useDeskKeys();
-  const recordings = useDesk((s) => s.recordings);
+/** The question with all that belongs to it, or the last look. */
+function InView() {
   const narrow = useNarrow();
   const view = useDesk((s) => s.view);
   const over = useDesk((s) => s.leftMs <= 0);
-  const cover = useDesk(coverOf);
-  useEffect(() => {
-    // What is heard stops with the clock, and goes on with it.
-    if (cover) recordings.hold();
-    else recordings.goOn();
-  }, [cover, recordings]);
-  if (cover)
-    return (
-      <Suspense>
-        <Covered why={cover} />
-      </Suspense>
-    );
   if (view === 'last look')
     return (
-      <>
-        <Warning />
-        <Told />
-        <Suspense>
-          <LastLook />
-        </Suspense>
-        <Asked />
-      </>
+      <Suspense>
+        <LastLook />
+      </Suspense>
     );
   return (
     <div
       data-frame
       className={`grid ${narrow ? 'h-[calc(100dvh-var(--sheet,0px))] grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]' : 'h-dvh grid-cols-[216px_minmax(0,1fr)]'}`}
     >
-      <Warning />
-      <Told />
       {narrow ? (
         <Strip />
       ) : (
@@ -130,7 +110,34 @@ function Framed() {
         <Foot />
       </main>
       <Aids />
-      <Asked />
     </div>
+  );
+}
+
+/** What is said over every view of the desk stays where it is when the view changes: nothing is said twice. */
+function Framed() {
+  useDeskKeys();
+  const recordings = useDesk((s) => s.recordings);
+  const cover = useDesk(coverOf);
+  useEffect(() => {
+    // What is heard stops with the clock, and goes on with it.
+    if (cover) recordings.hold();
+    else recordings.goOn();
+  }, [cover, recordings]);
+  return (
+    <>
+      <Warning />
+      <Told />
+      {cover ? (
+        <Suspense>
+          <Covered why={cover} />
+        </Suspense>
+      ) : (
+        <>
+          <InView />
+          <Asked />
+        </>
+      )}
+    </>
   );
 }

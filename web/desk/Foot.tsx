@@ -1,14 +1,27 @@
 import { Check, ChevronLeft, ChevronRight, CloudOff, LoaderCircle } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import { announce } from '../ui/announce';
 import { Kit, KitTray } from './Kit';
 import { Button } from '../ui/Button';
 import { showSecond } from '../ui/showSecond';
 import { useNarrow } from '../ui/useNarrow';
 import { useDesk } from './DeskContext';
-import { HelpTools } from './HelpTools';
+import { BreakTool, HandTool } from './HelpTools';
 import { t } from './words';
+
+/** Said once when the connection is lost, and once when it is back; the line itself changes with every second. */
+function useSaidOfConnection(): void {
+  const lost = useDesk((s) => s.saved.state === 'kept');
+  const wasLost = useRef(false);
+  useEffect(() => {
+    if (lost !== wasLost.current) announce(t(lost ? 'lost' : 'backAgain'));
+    wasLost.current = lost;
+  }, [lost]);
+}
 
 /** Where an answer is, always in the same place and always true. */
 function SavedLine() {
+  useSaidOfConnection();
   const narrow = useNarrow();
   const saved = useDesk((s) => s.saved);
   // Whole seconds, so that the line is drawn once a second while the connection is gone.
@@ -59,7 +72,7 @@ export function Foot() {
   return (
     <footer data-foot className="border-t border-line">
       {!narrow && (
-        <div data-kit className="flex flex-wrap items-center px-4 py-1 text-[0.9rem]">
+        <div className="px-4">
           <Kit />
         </div>
       )}
@@ -80,7 +93,9 @@ export function Foot() {
             <ChevronLeft aria-hidden className="size-5" />{' '}
             {narrow ? '' : t(index === 0 ? 'back' : 'previous', { number: index })}
           </Button>
-          {narrow ? <KitTray /> : <HelpTools />}
+          {narrow && <KitTray />}
+          {!narrow && <BreakTool />}
+          <HandTool {...(narrow ? { brief: 'tight' as const } : {})} />
           <div className="flex min-w-0 flex-1 justify-center text-center">{!narrow && <SavedLine />}</div>
           <Button
             look="first"

@@ -1,9 +1,10 @@
 import { BriefcaseBusiness } from 'lucide-react';
-import { useContext, useMemo } from 'react';
+import { Fragment, useContext, useMemo } from 'react';
 import { DeskContext, useDesk } from './DeskContext';
-import { HandoutsTool } from './Handouts';
-import { HelpTools } from './HelpTools';
-import { ReadingControls } from '../ui/ReadingControls';
+import { HandoutsTool, useHandouts } from './Handouts';
+import { BreakTool } from './HelpTools';
+import { ColourControl, ReadingControls, TextControl } from '../ui/ReadingControls';
+import { FittingRow } from '../ui/FittingRow';
 import { ToolPanel } from '../ui/ToolPanel';
 import { triggerLook } from '../ui/toolTrigger';
 import { useNarrow } from '../ui/useNarrow';
@@ -36,22 +37,39 @@ function ToolButton({ tool: { id, icon: Icon } }: { readonly tool: Tool }) {
   );
 }
 
-/** The aids of the section in one row. */
+const TRAY = 'max-h-[60dvh] w-[min(24rem,calc(100vw-1rem))] overflow-y-auto p-2';
+
+/** The aids of the section in one row; those that have no room in it wait behind *Kit*. */
 export function Kit() {
   const tools = useTools();
+  const { handouts } = useHandouts();
+  const entries = [
+    { key: 'text', shown: <TextControl /> },
+    { key: 'colours', shown: <ColourControl /> },
+    // What belongs to the questions themselves is never behind the others.
+    ...(handouts.length > 0 ? [{ key: 'handouts', shown: <HandoutsTool /> }] : []),
+    ...tools.map((tool) => ({ key: tool.id, shown: <ToolButton tool={tool} /> })),
+  ];
   return (
-    <>
-      <ReadingControls />
-      {tools.map((tool) => (
-        <ToolButton key={tool.id} tool={tool} />
-      ))}
-      <HandoutsTool />
-    </>
+    <FittingRow
+      entries={entries}
+      className="min-h-12 px-1.5 text-[0.9rem]"
+      rest={(hidden) => (
+        <ToolPanel icon={BriefcaseBusiness} name={t('kit')} title={t('kitRest')} closing className={TRAY}>
+          <div data-kit className="flex flex-wrap gap-1">
+            {hidden.map(({ key, shown }) => (
+              <Fragment key={key}>{shown}</Fragment>
+            ))}
+          </div>
+        </ToolPanel>
+      )}
+    />
   );
 }
 
 /** On a narrow screen the aids wait behind one button. */
 export function KitTray() {
+  const tools = useTools();
   return (
     <ToolPanel
       icon={BriefcaseBusiness}
@@ -60,11 +78,15 @@ export function KitTray() {
       look="framed"
       brief="tight"
       closing
-      className="max-h-[60dvh] w-[min(24rem,calc(100vw-1rem))] overflow-y-auto p-2"
+      className={TRAY}
     >
       <div data-kit className="flex flex-wrap gap-1">
-        <Kit />
-        <HelpTools />
+        <ReadingControls />
+        {tools.map((tool) => (
+          <ToolButton key={tool.id} tool={tool} />
+        ))}
+        <HandoutsTool />
+        <BreakTool />
       </div>
     </ToolPanel>
   );

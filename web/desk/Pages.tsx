@@ -2,6 +2,7 @@ import { memo, useEffect, useRef } from 'react';
 import type { Question } from '../../core/papers/candidatePaper';
 import { InView } from '../media/inView';
 import { Guard } from '../ui/Guard';
+import { Scroller } from '../ui/Scroller';
 import { useDesk } from './DeskContext';
 import { Introductions } from './Introductions';
 import { PartView } from './PartView';
@@ -108,15 +109,17 @@ export function Pages({
       {first.map(({ question, seen }) => {
         const shown = samePage(question, inView);
         return (
-          <div
+          <Scroller
             key={question.item}
-            // Only what is in view scrolls: the others cannot be reached, by keys either.
-            className={`absolute inset-0 [contain:strict] ${className} ${shown ? 'overflow-y-auto' : 'overflow-hidden'} ${lookOf(shown, seen)}`}
+            still={!shown}
+            data-layer
+            data-waiting={shown ? undefined : ''}
+            className={`absolute inset-0 [contain:strict] ${className} ${lookOf(shown, seen)}`}
           >
             <InView value={shown}>
               <PageOf inView={question} pages={sheet.pages} current={inView.item} />
             </InView>
-          </div>
+          </Scroller>
         );
       })}
     </div>

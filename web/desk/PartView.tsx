@@ -125,7 +125,7 @@ export function PartView({ part, several }: { part: ShownPart; several: boolean 
           <h2 className="font-serif text-[1.15rem] leading-none font-bold text-kelp">{part.key}</h2>
         )}
         {!whole && (
-          <div id={promptId} className="min-w-0 flex-1">
+          <div id={promptId} className="max-w-[70ch] min-w-0 flex-1">
             <DocumentView document={part.prompt} text={promptText(part)} />
           </div>
         )}

@@ -7,6 +7,7 @@ import { layoutOf } from '../kinds/answers';
 import { InView } from '../media/inView';
 import { useNarrow } from '../ui/useNarrow';
 import { Notice } from '../ui/Notice';
+import { Scroller } from '../ui/Scroller';
 import { useDesk } from './DeskContext';
 import { endedSections } from './deskStore';
 import { marksWords } from './Rail';
@@ -17,9 +18,13 @@ import { usePageTitle } from '../ui/PageHeading';
 const SectionDoor = later(async () => (await import('./behind')).SectionDoor);
 const BesideSource = later(async () => (await import('./BesideSource')).BesideSource);
 
-/** One column at reading width: nothing stands beside it. */
+/** One column: nothing stands beside it. */
 const isColumn = ({ source, parts, sealed }: Question) =>
   !sealed && source === null && !parts.some((part) => layoutOf(part.kind) === 'whole');
+
+/** At reading width, unless a part is drawn the better the wider it is. */
+const columnOf = ({ parts }: Question): string =>
+  parts.some((part) => layoutOf(part.kind) === 'wide') ? 'max-w-[62rem]' : 'max-w-[70ch]';
 
 function Head({ question }: { question: Question }) {
   const flagged = useDesk((s) => s.desk.flags[question.item] === true);
@@ -38,10 +43,12 @@ function Head({ question }: { question: Question }) {
     // On a page with several questions, whoever works in one stays where they are.
     if (document.activeElement?.closest(`[data-question='${question.item}']`)) return;
     heading.current?.focus({ preventScroll: true });
+    // In a low window the page itself scrolls.
+    window.scrollTo(0, 0);
   }, [question.item]);
   return (
     <div className="px-4 pt-3 pb-2 desk:px-7 desk:pt-3.5">
-      <div className={`flex items-center gap-3 ${isColumn(question) ? 'mx-auto max-w-[70ch]' : ''}`}>
+      <div className={`flex items-center gap-3 ${isColumn(question) ? `mx-auto ${columnOf(question)}` : ''}`}>
         <div className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
           <h1
             ref={heading}
@@ -115,18 +122,18 @@ function LayoutView({ sheet, inView, narrow }: LayoutProps) {
   if (whole)
     return (
       <div data-reading="question" className="relative flex min-h-0 flex-1 flex-col">
-        <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-3 desk:px-7">
+        <Scroller className="min-h-0 flex-1 px-4 pb-3 desk:px-7">
           <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
-        </div>
+        </Scroller>
       </div>
     );
   return (
     <div data-reading="question" className="relative flex min-h-0 flex-1 flex-col">
-      <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-2 desk:px-7">
-        <div className="mx-auto max-w-[70ch] desk:pt-4">
+      <Scroller className="min-h-0 flex-1 px-4 pt-2 desk:px-7">
+        <div className={`mx-auto desk:pt-4 ${columnOf(inView)}`}>
           <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
         </div>
-      </div>
+      </Scroller>
     </div>
   );
 }
@@ -202,6 +209,7 @@ export function QuestionView() {
               data-waiting={shown === undefined ? '' : undefined}
               // Sealed: what is there can be read, and is not changed any more.
               inert={ended && shown !== undefined}
+              data-layer
               className={`absolute inset-0 flex flex-col [contain:strict] ${lookOf(shown !== undefined, first!.seen)}`}
             >
               <InView value={shown !== undefined}>

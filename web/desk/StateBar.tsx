@@ -30,14 +30,21 @@ export function StateBar({ number, marks, state, flagged, current = false, heigh
   return (
     <span
       aria-hidden
+      data-bar={state}
       style={{ height }}
       className={`relative flex w-full items-center justify-between rounded border-[1.5px] px-2 text-[14px] ${edge} ${state === 'unopened' && !current ? '' : 'bg-card'} ${done ? 'text-on' : 'text-ink'}`}
     >
       <span
+        data-bar-fill
         className={`absolute inset-x-0 bottom-0 bg-filled ${FILLS[state]} ${done ? 'rounded-[2px]' : ''}`}
       />
-      <span className={`relative leading-5 ${chip} ${current ? 'font-bold' : ''}`}>{number}</span>
-      <span className={`relative text-[12px] leading-5 ${chip} ${done ? 'text-on' : 'text-soft'}`}>
+      <span data-bar-text className={`relative leading-5 ${chip} ${current ? 'font-bold' : ''}`}>
+        {number}
+      </span>
+      <span
+        data-bar-text
+        className={`relative text-[12px] leading-5 ${chip} ${done ? 'text-on' : 'text-soft'}`}
+      >
         {marks}
       </span>
       {closed && (
@@ -47,7 +54,10 @@ export function StateBar({ number, marks, state, flagged, current = false, heigh
         />
       )}
       {flagged && (
-        <span className="absolute top-0 right-0 size-0 border-t-[14px] border-l-[14px] border-t-fold border-l-transparent" />
+        <span
+          data-bar-flag
+          className="absolute top-0 right-0 size-0 border-t-[14px] border-l-[14px] border-t-fold border-l-transparent"
+        />
       )}
       {current && (
         <span className="absolute top-1/2 -right-[14px] -mt-[7px] size-0 border-y-[7px] border-l-[9px] border-y-transparent border-l-kelp" />

@@ -25,10 +25,11 @@ function FlatRail() {
       {progress.map(({ question, state }, i) => (
         <span
           key={question.item}
+          data-bar={state}
           style={{ flexGrow: Math.max(question.marks, 150) }}
           className={`relative rounded-[2px] border ${i === index ? 'border-2 border-kelp bg-card' : state === 'done' ? 'border-filled' : 'border-edge'}`}
         >
-          <span className={`absolute inset-x-0 bottom-0 bg-filled ${FILLS[state]}`} />
+          <span data-bar-fill className={`absolute inset-x-0 bottom-0 bg-filled ${FILLS[state]}`} />
         </span>
       ))}
     </div>

@@ -27,7 +27,7 @@ import { Covered } from './Covered';
 import { Told } from './Told';
 import { Foot } from './Foot';
 import { HandIn } from './HandIn';
-import { HelpTools } from './HelpTools';
+import { BreakTool, HandTool } from './HelpTools';
 import { LastLook } from './LastLook';
 import { Parts } from './Pages';
 import { PartView } from './PartView';
@@ -281,14 +281,26 @@ const help = (): NonNullable<DeskBackend['help']> => ({
 describe('help at the desk', () => {
   it('is not there in a rehearsal', () => {
     desk = deskInHand();
-    const { container } = renderAtDesk(desk, <HelpTools />);
+    const { container } = renderAtDesk(
+      desk,
+      <>
+        <BreakTool />
+        <HandTool />
+      </>,
+    );
     expect(container).toBeEmptyDOMElement();
   });
 
   it('offers a break only where one is left, and raises a hand with what it is about', async () => {
     const asked = help();
     desk = deskInHand({ help: asked });
-    renderAtDesk(desk, <HelpTools />);
+    renderAtDesk(
+      desk,
+      <>
+        <BreakTool />
+        <HandTool />
+      </>,
+    );
     expect(screen.queryByRole('button', { name: 'Take a break' })).toBeNull();
     change({ time: { ...deskTime, breakLeftMs: 5 * MINUTE } });
     await userEvent.click(screen.getByRole('button', { name: 'Take a break' }));

@@ -60,6 +60,8 @@ export const t = words('desk', {
   noted: 'Saved on this device, sent soon',
   slow: 'Saved on this device. Sending takes longer: you do not need to do anything.',
   kept: 'Saved on this device – connection lost {{seconds}} s ago',
+  lost: 'The connection is lost. Your answers are saved on this device. You can go on working.',
+  backAgain: 'The connection is back.',
   tooLong: 'This answer is too long and cannot be saved. Shorten it. Only saved answers count.',
   deviceTrouble:
     'This device cannot save your answers (storage full or blocked). Stay online: they are saved on the server.',

@@ -1,4 +1,5 @@
 import type { Document } from '../../core/documents/document';
+import { Scroller } from '../ui/Scroller';
 import { Fills } from '../media/fills';
 import { DocumentView, type TextName } from './DocumentView';
 
@@ -16,14 +17,14 @@ export function InPlace({ body, text, className }: Props) {
   if (only?.type === 'pdf' && !more)
     return (
       <Fills value>
-        <div className="h-full min-h-0 flex-1 pt-2">
+        <div data-fills className="h-full min-h-0 flex-1 pt-2">
           <DocumentView document={body} className="h-full" />
         </div>
       </Fills>
     );
   return (
-    <div tabIndex={0} className={`min-h-0 flex-1 overflow-y-auto outline-offset-[-3px] ${className}`}>
+    <Scroller tabIndex={0} className={`min-h-0 flex-1 outline-offset-[-3px] ${className}`}>
       <DocumentView document={body} text={text} className="max-w-[70ch]" />
-    </div>
+    </Scroller>
   );
 }

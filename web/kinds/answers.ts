@@ -6,8 +6,8 @@ import { ComponentShelf } from '../ui/ComponentShelf';
 import { bringCandidateKind } from './candidates';
 
 interface Entry {
-  /** `column`: a part among parts at reading width. `whole`: takes the desk and shows the prompt itself. */
-  readonly layout: 'column' | 'whole';
+  /** `column`: a part among parts at reading width. `wide`: the same, with all the width that there is. `whole`: takes the desk and shows the prompt itself. */
+  readonly layout: 'column' | 'wide' | 'whole';
   readonly load: () => Promise<ComponentType<never>>;
   /** Long work: the candidate can look through earlier versions. */
   readonly versions?: true;
@@ -42,7 +42,7 @@ const entries = {
   'number-line': { layout: 'column', load: async () => (await import('./number-line/Answer')).Answer },
   'on-paper': { layout: 'column', load: async () => (await import('./on-paper/Answer')).Answer },
   order: { layout: 'column', load: async () => (await import('./order/Answer')).Answer },
-  plot: { layout: 'column', load: async () => (await import('./plot/Answer')).Answer },
+  plot: { layout: 'wide', load: async () => (await import('./plot/Answer')).Answer },
   'select-text': { layout: 'column', load: async () => (await import('./select-text/Answer')).Answer },
   sort: { layout: 'column', load: async () => (await import('./sort/Answer')).Answer },
   'table-entry': { layout: 'column', load: async () => (await import('./table-entry/Answer')).Answer },

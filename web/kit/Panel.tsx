@@ -5,6 +5,7 @@ import { Button } from '../ui/Button';
 import { useNarrow } from '../ui/useNarrow';
 import { fieldInUse, isField } from './fieldInUse';
 import { aside, inCorner, moved, onPage, type Place, type Size } from './place';
+import { carry } from './useDragged';
 import { figureOf, raise, takeOpened, useAid, useDepth } from './useAid';
 import { t } from './words';
 
@@ -143,22 +144,44 @@ function usePlace({ id, first, least }: PanelProps) {
   };
 }
 
+/** Without dragging: a press on the grip takes the panel up, the next one puts it down. */
+function useCarried({ place, move }: ReturnType<typeof usePlace>) {
+  const [carried, setCarried] = useState<Place | null>(null);
+  const takeUp = () => {
+    let [start, to] = [null as { x: number; y: number } | null, place];
+    carry({
+      follow: ({ clientX: x, clientY: y }) => {
+        start ??= { x, y };
+        to = { ...place, x: place.x + x - start.x, y: place.y + y - start.y };
+        setCarried(to);
+      },
+      end: (putDown) => {
+        setCarried(null);
+        if (putDown) move(to);
+      },
+    });
+  };
+  return { shown: carried ?? place, takeUp };
+}
+
 function Floating(props: PanelProps) {
   const { id, title, least, children } = props;
   const { close } = useAid(id);
   const own = usePanel(id, close);
   const depth = useDepth(id);
-  const { place, move } = usePlace(props);
+  const placing = usePlace(props);
+  const { place, move } = placing;
+  const { shown, takeUp } = useCarried(placing);
   return (
     <Rnd
-      position={{ x: place.x, y: place.y }}
-      size={{ width: place.width, height: place.height }}
+      position={{ x: shown.x, y: shown.y }}
+      size={{ width: shown.width, height: shown.height }}
       minWidth={least.width}
       minHeight={least.height}
       dragHandleClassName="panel-grip"
       style={{ position: 'fixed', zIndex: 15 + depth }}
       onDragStart={() => raise(id)}
-      onDragStop={(_, { x, y }) => move({ ...place, x, y })}
+      onDragStop={(_, { x, y }) => (x === place.x && y === place.y ? takeUp() : move({ ...place, x, y }))}
       onResizeStop={(_event, _direction, element, _delta, { x, y }) =>
         move({ x, y, width: element.offsetWidth, height: element.offsetHeight })
       }

@@ -8,7 +8,61 @@ interface Moves<T> {
   readonly onEnd: (to: T) => void;
 }
 
-/** A handle that is moved by the pointer: what it moves follows at once, and is kept when it is let go. */
+/** A press that moved no further than this was no drag. */
+const STILL_PX = 4;
+
+/** What is pressed to put something down is not pressed otherwise. */
+function swallowClick(): void {
+  const swallow = (event: Event) => {
+    event.preventDefault();
+    event.stopPropagation();
+    stop();
+  };
+  const stop = () => {
+    window.removeEventListener('click', swallow, true);
+    window.removeEventListener('pointerdown', stop, true);
+  };
+  window.addEventListener('click', swallow, true);
+  window.addEventListener('pointerdown', stop, true);
+}
+
+interface Carrying {
+  /** With each movement of the pointer, and where it is put down. */
+  readonly follow: (pointer: PointerEvent) => void;
+  /** Put down, or left where it was. */
+  readonly end: (putDown: boolean) => void;
+}
+
+/** Something goes with the pointer until the next press puts it down; Esc leaves it where it was. */
+export function carry({ follow, end }: Carrying): void {
+  const put = (event: PointerEvent) => {
+    event.preventDefault();
+    event.stopPropagation();
+    swallowClick();
+    follow(event);
+    stop(true);
+  };
+  const press = (event: KeyboardEvent) => {
+    if (event.key !== 'Escape') return;
+    event.preventDefault();
+    event.stopPropagation();
+    stop(false);
+  };
+  const stop = (putDown: boolean) => {
+    window.removeEventListener('pointermove', follow);
+    window.removeEventListener('pointerdown', put, true);
+    window.removeEventListener('keydown', press, true);
+    end(putDown);
+  };
+  window.addEventListener('pointermove', follow);
+  window.addEventListener('pointerdown', put, true);
+  window.addEventListener('keydown', press, true);
+}
+
+/**
+ * A handle that is moved by the pointer: dragged, or without dragging, pressed once to take it up and once more to put it
+ * down. What it moves follows at once, and is kept at the end.
+ */
 export function useDragged<T>({ at, moved, onEnd }: Moves<T>) {
   const [now, setNow] = useState<T | null>(null);
   const onPointerDown = (event: React.PointerEvent<Element>) => {
@@ -16,21 +70,27 @@ export function useDragged<T>({ at, moved, onEnd }: Moves<T>) {
     const handle = event.currentTarget as HTMLElement;
     handle.focus();
     const [x, y, from] = [event.clientX, event.clientY, at];
-    let last = from;
+    let [last, dragged] = [from, false];
     const follow = (next: PointerEvent) => {
-      last = moved(from, next.clientX - x, next.clientY - y, next);
+      const [across, down] = [next.clientX - x, next.clientY - y];
+      dragged ||= Math.hypot(across, down) > STILL_PX;
+      last = moved(from, across, down, next);
       setNow(last);
     };
-    const stop = () => {
-      window.removeEventListener('pointermove', follow);
-      window.removeEventListener('pointerup', stop);
-      window.removeEventListener('pointercancel', stop);
+    const end = (keep: boolean) => {
       setNow(null);
-      onEnd(last);
+      if (keep) onEnd(last);
+    };
+    const letGo = ({ type }: PointerEvent) => {
+      window.removeEventListener('pointermove', follow);
+      window.removeEventListener('pointerup', letGo);
+      window.removeEventListener('pointercancel', letGo);
+      if (dragged || type === 'pointercancel') end(dragged);
+      else carry({ follow, end });
     };
     window.addEventListener('pointermove', follow);
-    window.addEventListener('pointerup', stop);
-    window.addEventListener('pointercancel', stop);
+    window.addEventListener('pointerup', letGo);
+    window.addEventListener('pointercancel', letGo);
   };
   return { now: now ?? at, onPointerDown };
 }

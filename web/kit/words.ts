@@ -2,6 +2,7 @@ import { words } from '../words';
 
 export const t = words('kit', {
   kit: 'Kit',
+  kitRest: 'More aids',
   close: 'Close: {{title}}',
   move: 'Move with the arrow keys; with Shift they change the size.',
   'reading-slot': 'Reading slot',

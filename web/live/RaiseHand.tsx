@@ -15,11 +15,13 @@ const AskForm = later(async () => (await import('./AskForm')).AskForm);
 
 interface Props {
   readonly live: LiveView | null;
+  /** Where there is little room: the icon alone. */
+  readonly brief?: 'tight' | undefined;
   readonly onSay: (text: string, hand: boolean) => Promise<void>;
 }
 
 /** Asking the invigilator: a small panel, no mode; what was said stays readable in it. */
-export function RaiseHand({ live, onSay }: Props) {
+export function RaiseHand({ live, brief, onSay }: Props) {
   const [text, setText] = useState('');
   const up = live?.hand != null;
   return (
@@ -27,7 +29,8 @@ export function RaiseHand({ live, onSay }: Props) {
       icon={Hand}
       name={t(up ? 'raised' : 'raise')}
       title={t('title')}
-      look={up ? 'raised' : 'quiet'}
+      look={up ? (brief ? 'framedRaised' : 'raised') : brief ? 'framed' : 'quiet'}
+      {...(brief ? { brief } : {})}
       className="w-[min(24rem,calc(100vw-1rem))] p-4"
     >
       <AskForm live={live} text={text} onText={setText} onSay={onSay} />

@@ -132,7 +132,7 @@ export function Giving(props: Props) {
     <aside
       ref={panel}
       aria-label={t('yourMark')}
-      className="flex w-[22rem] flex-none flex-col border-l border-line"
+      className="flex w-[22rem] flex-none flex-col border-l border-line max-[860px]:w-full max-[860px]:border-t max-[860px]:border-l-0"
     >
       <div className="min-h-0 flex-1 space-y-4 overflow-y-auto px-4 py-4">
         <RubricPanel

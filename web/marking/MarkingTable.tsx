@@ -102,7 +102,7 @@ function Script({ table, script, fact, onFact, onTable, ...rest }: ScriptProps) 
   const toggle = (name: FactName) =>
     onFact(fact?.name === name ? null : { name, pinned: fact?.pinned ?? false });
   return (
-    <div className="flex min-h-0 flex-1">
+    <div className="flex min-h-0 flex-1 max-[860px]:flex-col">
       <Response
         key={script.task}
         table={table}

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { MarkingPile } from '../../core/marking/api';
-import { showMarks } from '../../core/marks';
+import { alignMarks } from '../../core/marks';
 import { DataTable, type Column } from '../staff/DataTable';
 import { rowLink } from '../staff/links';
 import { StaffPage } from '../ui/StaffPage';
@@ -17,7 +17,7 @@ const COLUMNS: readonly Column<MarkingPile>[] = [
     ),
   },
   { id: 'round', sortable: true, cell: (p) => p.roundTitle },
-  { id: 'marks', cell: (p) => showMarks(p.marks), right: true },
+  { id: 'marks', cell: (p) => alignMarks(p.marks), right: true },
   { id: 'byYou', cell: (p) => p.byYou, right: true },
   { id: 'left', sortable: true, cell: (p) => p.left, right: true },
 ];

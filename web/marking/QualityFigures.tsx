@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { QualityData } from '../../core/marking/api';
-import { showMarks } from '../../core/marks';
+import { alignMarks } from '../../core/marks';
 import { CHART_FONT, EChart, type ChartOptions } from '../charts/EChart';
 import { Card } from '../ui/Card';
 import { perCent, showDifference, showEstimate, showInterval, showShare, twoPlaces } from './figures';
@@ -127,8 +127,8 @@ export function Scatter({ data }: { readonly data: QualityData }) {
             <tbody>
               {data.pairs.map(([a, b], i) => (
                 <tr key={i}>
-                  <td>{showMarks(a)}</td>
-                  <td>{showMarks(b)}</td>
+                  <td>{alignMarks(a)}</td>
+                  <td>{alignMarks(b)}</td>
                 </tr>
               ))}
             </tbody>

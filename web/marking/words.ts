@@ -145,6 +145,8 @@ export const t = words('marking', {
   signed: 'signed off',
   released: 'released',
   openRound: 'open',
+  emptyRounds_one: 'One round in which nobody has handed in yet',
+  emptyRounds_other: '{{count}} rounds in which nobody has handed in yet',
   noRounds: 'There is no round yet.',
   quality: 'Quality of marking',
   qualityOf: '{{round}} · {{title}}, {{marks}} marks',

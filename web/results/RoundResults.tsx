@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { showMarks } from '../../core/marks';
+import { alignMarks, showMarks } from '../../core/marks';
 import {
   resultFilters,
   type CheckRow,
@@ -113,7 +113,7 @@ function Distribution({ round }: { readonly round: string }) {
               <tbody>
                 {data.steps.map((step) => (
                   <tr key={step.at}>
-                    <td>{showMarks(step.at)}</td>
+                    <td>{alignMarks(step.at)}</td>
                     <td className="text-right">{step.count}</td>
                   </tr>
                 ))}
@@ -183,7 +183,7 @@ const columnsOf = (round: string, coordinates: boolean): readonly Column<ResultR
       return row.total === null ? (
         <span className="text-soft">{t('marked', { marks: showMarks(row.scored) })}</span>
       ) : (
-        <b>{showMarks(row.total)}</b>
+        <b>{alignMarks(row.total)}</b>
       );
     },
   },

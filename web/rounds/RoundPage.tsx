@@ -1,6 +1,6 @@
 import { say } from '../words';
 import { Link, useNavigate, useParams } from 'react-router';
-import { showMarks } from '../../core/marks';
+import { alignMarks } from '../../core/marks';
 import { candidateFilters, type InvitedRow, type RoundDetail } from '../../core/rounds/api';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
@@ -140,7 +140,7 @@ const columnsOf = ({ id, timeZone }: RoundDetail): readonly Column<InvitedRow>[]
         ? showShort(r.handedInAt, timeZone)
         : r.startedAt !== null && t('writing', { until: showShort(r.deadlineAt!, timeZone) }),
   },
-  { id: 'total', cell: (r) => (r.total === null ? '' : showMarks(r.total)), right: true },
+  { id: 'total', cell: (r) => (r.total === null ? '' : alignMarks(r.total)), right: true },
   {
     id: 'notes',
     actions: true,

@@ -15,6 +15,9 @@ export function RoundState({ round }: { round: RoundRow }) {
   return <Pill>{t(round.window === 'later' ? 'opensLater' : 'over')}</Pill>;
 }
 
+/** Left out until they are chosen, so that all the others are seen whole on a laptop. */
+const HIDDEN_AT_FIRST = ['closesAt'];
+
 const COLUMNS: readonly Column<RoundRow>[] = [
   {
     id: 'title',
@@ -46,6 +49,7 @@ export function Rounds() {
     >
       <DataTable
         path="/rounds"
+        hiddenAtFirst={HIDDEN_AT_FIRST}
         label={t('rounds')}
         columns={COLUMNS}
         keyOf={(r) => r.id}

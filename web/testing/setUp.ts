@@ -13,6 +13,7 @@ class Observer {
   disconnect(): void {}
 }
 globalThis.ResizeObserver ??= Observer as unknown as typeof ResizeObserver;
+globalThis.IntersectionObserver ??= Observer as unknown as typeof IntersectionObserver;
 Object.assign(Element.prototype, { scrollIntoView: () => undefined });
 globalThis.matchMedia ??= (query: string) =>
   ({

@@ -15,14 +15,26 @@ const ColourChoices = later(async () => (await import('./ReadingChoices')).Colou
 
 const PANEL = 'max-h-[80dvh] overflow-y-auto p-2';
 
+interface Props {
+  readonly brief?: boolean;
+}
+
+export const TextControl = ({ brief = false }: Props) => (
+  <ToolPanel icon={AArrowUp} name={t('text')} title={t('textTitle')} brief={brief} className={PANEL}>
+    <TextChoices />
+  </ToolPanel>
+);
+
+export const ColourControl = ({ brief = false }: Props) => (
+  <ToolPanel icon={Contrast} name={t('colours')} title={t('coloursTitle')} brief={brief} className={PANEL}>
+    <ColourChoices />
+  </ToolPanel>
+);
+
 /** Size and spacing of the text, and the colours: everybody has them everywhere. Small panels that are no mode. */
-export const ReadingControls = ({ brief = false }: { readonly brief?: boolean }) => (
+export const ReadingControls = (props: Props) => (
   <>
-    <ToolPanel icon={AArrowUp} name={t('text')} title={t('textTitle')} brief={brief} className={PANEL}>
-      <TextChoices />
-    </ToolPanel>
-    <ToolPanel icon={Contrast} name={t('colours')} title={t('coloursTitle')} brief={brief} className={PANEL}>
-      <ColourChoices />
-    </ToolPanel>
+    <TextControl {...props} />
+    <ColourControl {...props} />
   </>
 );

@@ -36,6 +36,8 @@ export function LaidOutPanel({ name, shown, className, ...rest }: PanelProps) {
       hidden={false}
       inert={!shown}
       tabIndex={-1}
+      data-layer
+      data-waiting={shown ? undefined : ''}
       className={`absolute inset-0 ${shown ? '' : 'invisible'} ${className ?? ''}`}
       {...rest}
     />

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 const TRIGGERS = {
   quiet: 'min-h-10 px-2 py-1 hover:bg-shade',
   framed: 'min-h-11 border border-line bg-card px-3',
+  framedRaised: 'min-h-11 border border-marigold-line bg-marigold-wash px-3 text-marigold',
   raised: 'min-h-10 bg-marigold-wash px-2.5 py-1 text-marigold',
 } as const;
 

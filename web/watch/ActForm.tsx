@@ -18,13 +18,15 @@ const WITH_MINUTES: readonly WatchAct[] = ['grant', 'readmit'];
 interface Props {
   readonly title: string;
   readonly act: WatchAct;
+  /** What is answered. */
+  readonly asked?: string | undefined;
   readonly children: ReactNode;
   readonly send: string;
   readonly onAct: (text: string, minutes: number) => Promise<void>;
 }
 
 /** One act with what is said or its reason, and minutes where it gives some. */
-export function ActForm({ title, act, children, send, onAct }: Props) {
+export function ActForm({ title, act, asked, children, send, onAct }: Props) {
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const [minutes, setMinutes] = useState('5');
@@ -53,6 +55,11 @@ export function ActForm({ title, act, children, send, onAct }: Props) {
               void doIt();
             }}
           >
+            {asked && (
+              <blockquote className="border-l-4 border-marigold-line pl-3 whitespace-pre-wrap">
+                {asked}
+              </blockquote>
+            )}
             {withMinutes && (
               <label className="block">
                 {t('minutes')}

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import type { UsedPlays, WatchAct, WatchRow, WatchState } from '../../core/watch/api';
 import { timeGoneOf } from '../../core/watch/room';
 import { Button } from '../ui/Button';
+import { useAction } from '../ui/useAsync';
 import { showSecond } from '../ui/showSecond';
 import { ActForm, actWords } from './ActForm';
 import { t } from './words';
@@ -92,16 +93,32 @@ interface Props {
   readonly onAct: (act: WatchAct, text: string, minutes: number, file?: string) => Promise<void>;
 }
 
+/** Whoever passed all checks is admitted by one press; for anybody else the reason is put on record. */
+function Admit({ row, onAct }: Pick<Props, 'row' | 'onAct'>) {
+  const { busy, trouble, run } = useAction();
+  if (!row.clean) return <Act act="admit" name={row.name} onAct={onAct} look="first" />;
+  return (
+    <>
+      {trouble && <span className="text-brick">{trouble}</span>}
+      <Button look="first" disabled={busy} onClick={() => void run(() => onAct('admit', '', 0))}>
+        {actWords('admit')}
+      </Button>
+    </>
+  );
+}
+
 function Act({
   act,
   name,
+  asked,
   onAct,
   look,
-}: { act: WatchAct; name: string; look?: 'first' } & Pick<Props, 'onAct'>) {
+}: { act: WatchAct; name: string; asked?: string; look?: 'first' } & Pick<Props, 'onAct'>) {
   const words = actWords(act);
   return (
     <ActForm
       act={act}
+      asked={asked}
       title={t('actOn', { act: words, name })}
       send={words}
       onAct={(text, minutes) => onAct(act, text, minutes)}
@@ -134,7 +151,6 @@ function GiveBack({ plays, name, onAct }: { plays: UsedPlays; name: string } & P
 
 /** One candidate: a row, not a face. What is needed most is a button; the rest is behind one press. */
 export function CandidateRow({ row, round, now, onAct }: Props) {
-  const first: WatchAct | null = row.hand ? 'answer hand' : row.state === 'waiting' ? 'admit' : null;
   // A break is the candidate's own; only a pause is ended by an invigilator.
   const acts = ACTS[row.state].filter((act) => act !== 'go on' || row.stopped === 'pause');
   const tone = row.hand ? 'bg-marigold-wash/60' : row.state === 'out of reach' ? 'bg-brick-wash/60' : '';
@@ -158,7 +174,11 @@ export function CandidateRow({ row, round, now, onAct }: Props) {
       <td className="px-3 py-2 text-[0.88rem] text-soft">{row.heardAt && showSecond(row.heardAt)}</td>
       <td className="px-3 py-2">
         <div className="flex justify-end gap-2">
-          {first && <Act act={first} name={row.name} onAct={onAct} look="first" />}
+          {row.hand ? (
+            <Act act="answer hand" name={row.name} asked={row.hand.text} onAct={onAct} look="first" />
+          ) : (
+            row.state === 'waiting' && <Admit row={row} onAct={onAct} />
+          )}
           <Popover.Root>
             <Popover.Trigger asChild>
               <Button aria-label={t('more', { name: row.name })}>···</Button>

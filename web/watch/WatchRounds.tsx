@@ -1,21 +1,20 @@
 import { Link } from 'react-router';
-import type { WatchRoundRow } from '../../core/watch/api';
+import { roundsByNeed, type WatchRoundRow } from '../../core/watch/api';
 import { Pill } from '../ui/Pill';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
+import { showSecond } from '../ui/showSecond';
 import { showShort } from '../ui/times';
 import { LIST_MS, useFetched } from '../staff/queries';
 import { t } from './words';
 
-const ORDER = { open: 0, later: 1, over: 2 } as const;
-
-/** The rounds that can be watched over, those that are open first. */
+/** The rounds that can be watched over: where a hand has waited longest first, then those that are open. */
 export function WatchRounds() {
   const [loaded] = useFetched<WatchRoundRow[]>('/watch', undefined, LIST_MS);
   return (
     <StaffPage title={t('watch')} loaded={loaded}>
       {(rounds) => (
         <StaffTable
-          rows={[...rounds].sort((a, b) => ORDER[a.window] - ORDER[b.window])}
+          rows={roundsByNeed(rounds)}
           keyOf={(r) => r.id}
           empty={t('none')}
           columns={[
@@ -33,6 +32,15 @@ export function WatchRounds() {
             {
               head: t('window'),
               cell: (r) => `${showShort(r.opensAt, r.timeZone)} – ${showShort(r.closesAt, r.timeZone)}`,
+            },
+            {
+              head: t('hands'),
+              cell: (r) =>
+                r.handSince !== null && (
+                  <b className="text-marigold">
+                    {t('handsSince', { count: r.hands, time: showSecond(r.handSince).slice(0, 5) })}
+                  </b>
+                ),
             },
             {
               head: '',

@@ -1,4 +1,4 @@
-import { act, render, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -23,6 +23,7 @@ const row = (invitation: number, name: string, change: Partial<WatchRow> = {}): 
   heardAt: NOW,
   hand: null,
   stopped: null,
+  clean: true,
   notes: [],
   pictures: [],
   plays: [],
@@ -151,6 +152,27 @@ describe('an act', () => {
     expect(await dialog.findByText('This paper is handed in.')).toBeVisible();
     expect(calls[0]!.body).toMatchObject({ act: 'grant', minutes: 7, text: 'fire alarm' });
     expect(dialog.getByRole('textbox')).toHaveValue('fire alarm');
+  });
+
+  it('admits who passed all checks by one press, and asks why for anybody else', async () => {
+    const calls = fakeServer({
+      'POST /watch/7/acts': () => ({ now: NOW, doorCode: null, rows: [], heard: [] }),
+    });
+    open([row(1, 'Anna', { state: 'waiting' })]);
+    await userEvent.click(screen.getByRole('button', { name: 'Admit' }));
+    await waitFor(() => expect(calls[0]!.body).toMatchObject({ act: 'admit', text: '' }));
+    cleanup();
+    open([row(1, 'Anna', { state: 'waiting', clean: false })]);
+    await userEvent.click(screen.getByRole('button', { name: 'Admit' }));
+    expect(await screen.findByRole('textbox', { name: 'Reason (kept on record)' })).toBeVisible();
+    expect(calls).toHaveLength(1);
+  });
+
+  it('answers a hand with the question in view', async () => {
+    open([row(1, 'Anna', { hand: { at: NOW, text: 'The page is blank' } })]);
+    await userEvent.click(screen.getByRole('button', { name: 'Answer' }));
+    const dialog = within(await screen.findByRole('dialog', { name: 'Answer: Anna' }));
+    expect(dialog.getByText('The page is blank')).toBeVisible();
   });
 
   it.each([

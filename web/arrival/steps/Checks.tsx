@@ -1,9 +1,10 @@
 import { Camera, Check, Clock3, Database, Globe, Maximize, Mic, Monitor, Wifi } from 'lucide-react';
-import { useCallback, useEffect, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useEffectEvent, useState, type ReactNode } from 'react';
 import type { ArrivalView } from '../../../core/arrival/api';
 import type { CheckName, CheckResult } from '../../../core/arrival/checks';
 import type { KindName } from '../../../core/kinds/kindNames';
 import { post } from '../../api/client';
+import { announce } from '../../ui/announce';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Pill, type Tone } from '../../ui/Pill';
@@ -81,6 +82,14 @@ interface RowProps {
 
 function CheckRow({ name, finding, onAgain, children }: RowProps) {
   const Icon = ICONS[name];
+  const heard =
+    finding && t('checkHeard', { check: t(name), outcome: t(finding.outcome), words: finding.words });
+  const outcome = finding?.outcome;
+  const say = useEffectEvent(() => heard && announce(heard));
+  useEffect(() => {
+    // By outcome: a camera that goes on measuring is not heard with every figure.
+    if (outcome) say();
+  }, [outcome]);
   const remedy = finding && finding.outcome !== 'good' ? finding.remedy : null;
   return (
     <li className="border-b border-line px-4 last:border-0">

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { sizeOf, type HotAreaResponse, type HotAreaShown } from '../../../core/kinds/hot-area/response';
 import { holds, insideOf, type PicturePoint } from '../../../core/kinds/hot-area/shapes';
+import { announce as say } from '../../ui/announce';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
-import { useAnnouncer } from '../shared/Announcer';
 import { ClearButton } from '../shared/ClearButton';
 import { FIELD_RING, OptionMark } from '../shared/OptionMark';
 import { PictureWithAreas, ShapeView } from './PictureWithAreas';
@@ -107,7 +107,6 @@ function MarkView({ mark, number, onMove, onRemove }: MarkProps) {
 /** Areas of a picture chosen, or marks set on it. */
 export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   const [refused, setRefused] = useState(false);
-  const [say, announcer] = useAnnouncer();
   const { chosen, marks } = response;
   const hasRoom = () => {
     const room = sizeOf(response) < shown.limit;
@@ -199,7 +198,6 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
           onChange({ chosen: [], marks: [] });
         }}
       />
-      {announcer}
     </div>
   );
 }

@@ -2,8 +2,8 @@ import { X } from 'lucide-react';
 import { useId, useMemo, useRef, useState } from 'react';
 import type { MatchResponse, MatchShown } from '../../../core/kinds/match/response';
 import { textOf } from '../../../core/kinds/shared/entries';
+import { announce as say } from '../../ui/announce';
 import type { AnswerProps } from '../answerProps';
-import { useAnnouncer } from '../shared/Announcer';
 import { Lines, type Line } from './Lines';
 import { t } from './words';
 
@@ -24,7 +24,6 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState<Held | null>(null);
   const [hint, setHint] = useState('');
-  const [say, announcer] = useAnnouncer();
   const { pairs } = response;
   const leftText = (key: string) => textOf(shown.left, key);
   const rightText = (key: string) => textOf(shown.right, key);
@@ -145,7 +144,6 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
       <p role="status" className="mt-1 min-h-6 text-[0.88rem] text-marigold">
         {hint}
       </p>
-      {announcer}
     </div>
   );
 }

@@ -11,8 +11,8 @@ import { indexOf, placeAt } from '../../../core/kinds/shared/axis';
 import { compareExact, exactOf } from '../../../core/numbers/exact';
 import { Button } from '../../ui/Button';
 import { say as sayMessage, words } from '../../words';
+import { announce as say } from '../../ui/announce';
 import type { AnswerProps } from '../answerProps';
-import { useAnnouncer } from '../shared/Announcer';
 import { ClearButton } from '../shared/ClearButton';
 import { FIELD_RING, OptionMark } from '../shared/OptionMark';
 import { TypedPlace } from '../shared/TypedPlace';
@@ -116,7 +116,6 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   const [hint, setHint] = useState('');
   const group = useId();
   const [focused, setFocused] = useState(false);
-  const [say, announcer] = useAnnouncer();
   const frame = useRef<HTMLDivElement>(null);
 
   const change = (next: readonly Piece[]) => {
@@ -254,7 +253,6 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
       <p role="status" className="text-[0.88rem] text-marigold empty:hidden">
         {hint}
       </p>
-      {announcer}
     </div>
   );
 }

@@ -19,6 +19,8 @@ import { CSS } from '@dnd-kit/utilities';
 import { ArrowDown, ArrowUp, GripVertical } from 'lucide-react';
 import type { OrderResponse, OrderShown } from '../../../core/kinds/order/response';
 import { Button } from '../../ui/Button';
+import { announce } from '../../ui/announce';
+import { spoken } from './spoken';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 
@@ -126,7 +128,10 @@ export function Answer({
   return (
     <DndContext
       sensors={sensors}
-      accessibility={{ announcements, screenReaderInstructions: { draggable: t('how') } }}
+      accessibility={{
+        announcements: spoken(announcements),
+        screenReaderInstructions: { draggable: t('how') },
+      }}
       collisionDetection={closestCenter}
       onDragEnd={({ active, over }) => {
         if (over && active.id !== over.id)
@@ -143,7 +148,10 @@ export function Answer({
               place={place}
               all={sequence.length}
               settled={settled}
-              onMove={(to) => move(place, to)}
+              onMove={(to) => {
+                move(place, to);
+                announce(t('over', { text: textOf(key), place: to + 1, all: sequence.length }));
+              }}
             />
           ))}
         </ol>

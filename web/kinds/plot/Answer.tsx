@@ -12,13 +12,13 @@ import { exactOf } from '../../../core/numbers/exact';
 import { indexOf, placeAt, type Axis } from '../../../core/kinds/shared/axis';
 import { Button } from '../../ui/Button';
 import { say as sayMessage } from '../../words';
+import { announce as say } from '../../ui/announce';
 import type { AnswerProps } from '../answerProps';
-import { useAnnouncer } from '../shared/Announcer';
 import { FIELD_RING, OptionMark } from '../shared/OptionMark';
 import { TypedPlace } from '../shared/TypedPlace';
 import { nextOpen, withObject, withoutObject, withPlace } from './drawing';
 import { Figure } from './Figure';
-import { spotOf, tallOf, WIDE, widestOf, type Spot } from './geometry';
+import { spotOf, tallOf, WIDE, widestToDraw, type Spot } from './geometry';
 import { Plane } from './Plane';
 import { t } from './words';
 
@@ -113,7 +113,6 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   const [hint, setHint] = useState('');
   const [focused, setFocused] = useState(false);
   const [dragged, setDragged] = useState<number | null>(null);
-  const [say, announcer] = useAnnouncer();
   const frame = useRef<HTMLDivElement>(null);
   const object = shown.objects.find(({ key }) => key === current)!;
   const drawn = drawnOf(response, current);
@@ -203,99 +202,102 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   };
   const spot = spotOf(shown, cursor);
   return (
-    <div role="group" aria-labelledby={promptId} aria-describedby={needId}>
-      <Objects shown={shown} response={response} current={current} onChoose={setCurrent} />
-      {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
-      <div
-        ref={frame}
-        role="application"
-        aria-label={`${t('drawing', { text: object.text })}. ${t('plane')}`}
-        tabIndex={0}
-        onKeyDown={onKeyDown}
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={onPointerUp}
-        onFocus={() => setFocused(true)}
-        onBlur={() => setFocused(false)}
-        style={{ maxWidth: `${Math.min(34, widestOf(shown) + 0.75)}rem` }}
-        className="inline-block w-full cursor-crosshair touch-pan-y rounded-lg border border-line bg-card p-1"
-      >
-        <Plane shown={shown}>
-          {(unit) => (
-            <>
-              {shown.objects
-                .filter(({ key }) => key !== current)
-                .map((one) => (
-                  <Figure
-                    key={one.key}
-                    shown={shown}
-                    object={one}
-                    drawn={drawnOf(response, one.key)}
-                    look="other"
-                    unit={unit}
-                  />
-                ))}
-              <Figure shown={shown} object={object} drawn={drawn} look="current" unit={unit} />
-              {focused && <Cursor spot={spot} unit={unit} />}
-            </>
-          )}
-        </Plane>
-      </div>
-      <p className="mt-1 text-[0.85rem] text-soft">
-        {[
-          shown.x.label && `${t('across')}: ${shown.x.label}`,
-          shown.y.label && `${t('up')}: ${shown.y.label}`,
-        ]
-          .filter(Boolean)
-          .join(' · ')}
-      </p>
-      <p className="text-[0.92rem]">
-        <b>{t('drawing', { text: object.text })}</b>
-        {drawn.points.length > 0 && ` – ${tellObject(shown, object, drawn, sayMessage)}`}
-      </p>
-      {object.sort === 'half-plane' && <Border drawn={drawn} onChange={draw} />}
-      <div className="mt-2 flex flex-wrap gap-2">
-        {object.sort === 'polygon' && !drawn.closed && drawn.points.length >= 3 && (
-          <Button className="min-h-11" onClick={() => draw({ ...drawn, closed: true })}>
-            {t('close')}
-          </Button>
-        )}
-        <Button className="min-h-11" disabled={before.length === 0} onClick={undo}>
-          <Undo2 aria-hidden className="size-4" /> {t('undo')}
-        </Button>
-        <Button
-          className="min-h-11"
-          disabled={drawn.points.length === 0}
-          onClick={() => {
-            change(withoutObject(response, current));
-            say(t('cleared', { text: object.text }));
-          }}
+    <div role="group" aria-labelledby={promptId} aria-describedby={needId} className="@container">
+      <div className="grid gap-x-5 @[46rem]:grid-cols-[minmax(0,1fr)_17rem] @[46rem]:grid-rows-[auto_1fr]">
+        <Objects shown={shown} response={response} current={current} onChoose={setCurrent} />
+        {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+        <div
+          ref={frame}
+          role="application"
+          aria-label={`${t('drawing', { text: object.text })}. ${t('plane')}`}
+          tabIndex={0}
+          onKeyDown={onKeyDown}
+          onPointerDown={onPointerDown}
+          onPointerMove={onPointerMove}
+          onPointerUp={onPointerUp}
+          onFocus={() => setFocused(true)}
+          onBlur={() => setFocused(false)}
+          style={{ maxWidth: `calc(${widestToDraw(shown)} + 0.75rem)` }}
+          className="w-full cursor-crosshair @[46rem]:col-start-1 @[46rem]:row-span-2 @[46rem]:row-start-1 touch-pan-y rounded-lg border border-line bg-card p-1"
         >
-          <Eraser aria-hidden className="size-4" /> {t('clear', { text: object.text })}
-        </Button>
-        {shown.objects.length > 1 && (
-          <Button
-            className="min-h-11"
-            disabled={Object.keys(response.objects).length === 0}
-            onClick={() => {
-              change({ objects: {} });
-              say(t('allCleared'));
-            }}
-          >
-            {t('clearAll')}
-          </Button>
-        )}
+          <Plane shown={shown} widest={widestToDraw(shown)}>
+            {(unit) => (
+              <>
+                {shown.objects
+                  .filter(({ key }) => key !== current)
+                  .map((one) => (
+                    <Figure
+                      key={one.key}
+                      shown={shown}
+                      object={one}
+                      drawn={drawnOf(response, one.key)}
+                      look="other"
+                      unit={unit}
+                    />
+                  ))}
+                <Figure shown={shown} object={object} drawn={drawn} look="current" unit={unit} />
+                {focused && <Cursor spot={spot} unit={unit} />}
+              </>
+            )}
+          </Plane>
+        </div>
+        <div className="@[46rem]:col-start-2">
+          <p className="mt-1 text-[0.85rem] text-soft">
+            {[
+              shown.x.label && `${t('across')}: ${shown.x.label}`,
+              shown.y.label && `${t('up')}: ${shown.y.label}`,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </p>
+          <p className="text-[0.92rem]">
+            <b>{t('drawing', { text: object.text })}</b>
+            {drawn.points.length > 0 && ` – ${tellObject(shown, object, drawn, sayMessage)}`}
+          </p>
+          {object.sort === 'half-plane' && <Border drawn={drawn} onChange={draw} />}
+          <div className="mt-2 flex flex-wrap gap-2">
+            {object.sort === 'polygon' && !drawn.closed && drawn.points.length >= 3 && (
+              <Button className="min-h-11" onClick={() => draw({ ...drawn, closed: true })}>
+                {t('close')}
+              </Button>
+            )}
+            <Button className="min-h-11" disabled={before.length === 0} onClick={undo}>
+              <Undo2 aria-hidden className="size-4" /> {t('undo')}
+            </Button>
+            <Button
+              className="min-h-11"
+              disabled={drawn.points.length === 0}
+              onClick={() => {
+                change(withoutObject(response, current));
+                say(t('cleared', { text: object.text }));
+              }}
+            >
+              <Eraser aria-hidden className="size-4" /> {t('clear', { text: object.text })}
+            </Button>
+            {shown.objects.length > 1 && (
+              <Button
+                className="min-h-11"
+                disabled={Object.keys(response.objects).length === 0}
+                onClick={() => {
+                  change({ objects: {} });
+                  say(t('allCleared'));
+                }}
+              >
+                {t('clearAll')}
+              </Button>
+            )}
+          </div>
+          <TypedPlace
+            axes={[shown.x, shown.y]}
+            labels={[t('across'), t('up')]}
+            locale={shown.locale}
+            onSet={([x, y]) => set([x!, y!])}
+          />
+          <p role="status" className="text-[0.88rem] text-marigold empty:hidden">
+            {hint}
+          </p>
+        </div>
       </div>
-      <TypedPlace
-        axes={[shown.x, shown.y]}
-        labels={[t('across'), t('up')]}
-        locale={shown.locale}
-        onSet={([x, y]) => set([x!, y!])}
-      />
-      <p role="status" className="text-[0.88rem] text-marigold empty:hidden">
-        {hint}
-      </p>
-      {announcer}
     </div>
   );
 }

@@ -4,7 +4,7 @@ import type { PlotShown } from '../../../core/kinds/plot/response';
 import { shareAlong, ticksOf, type Axis } from '../../../core/kinds/shared/axis';
 import { exactText, showExact } from '../../../core/numbers/exact';
 import { numberFormatOf } from '../../../core/numbers/numberFormat';
-import { tallOf, widestOf, WIDE } from './geometry';
+import { tallOf, WIDE } from './geometry';
 
 /** Every so many lines of the grid there is a figure, so that they have room. */
 const figureEvery = (lines: number) => (lines > 24 ? 5 : lines > 12 ? 2 : 1);
@@ -35,12 +35,14 @@ const LETTERS = 13;
 
 interface Props {
   readonly shown: PlotShown;
+  /** A CSS length. */
+  readonly widest: string;
   /** What is drawn on it, in its own measure; `unit` is a pixel in that measure. */
   readonly children: (unit: number) => ReactNode;
 }
 
 /** The grid with its axes and figures. */
-export function Plane({ shown, children }: Props) {
+export function Plane({ shown, widest, children }: Props) {
   const tall = tallOf(shown);
   const [place, width] = useWidth<SVGSVGElement>(420);
   const unit = WIDE / Math.max(100, width - LEFT - REST);
@@ -50,10 +52,10 @@ export function Plane({ shown, children }: Props) {
       ref={place}
       aria-hidden
       viewBox={`${-LEFT * unit} ${-REST * unit} ${WIDE + (LEFT + REST) * unit} ${tall + (REST + BELOW) * unit}`}
-      style={{ maxWidth: `${widestOf(shown)}rem` }}
+      style={{ maxWidth: widest }}
       className="block w-full select-none"
     >
-      <rect x={0} y={0} width={WIDE} height={tall} className="fill-none stroke-line" strokeWidth={unit} />
+      <rect x={0} y={0} width={WIDE} height={tall} className="fill-none stroke-edge" strokeWidth={unit} />
       {across.map(({ share, isZero }, i) => (
         <line
           key={i}
@@ -61,7 +63,7 @@ export function Plane({ shown, children }: Props) {
           x2={share * WIDE}
           y1={0}
           y2={tall}
-          className={isZero ? 'stroke-ink' : 'stroke-line'}
+          className={isZero ? 'stroke-ink' : 'stroke-edge'}
           strokeWidth={(isZero ? 1.8 : 1) * unit}
         />
       ))}
@@ -72,7 +74,7 @@ export function Plane({ shown, children }: Props) {
           y2={(1 - share) * tall}
           x1={0}
           x2={WIDE}
-          className={isZero ? 'stroke-ink' : 'stroke-line'}
+          className={isZero ? 'stroke-ink' : 'stroke-edge'}
           strokeWidth={(isZero ? 1.8 : 1) * unit}
         />
       ))}

@@ -4,6 +4,7 @@ import { say, words } from '../../words';
 import type { ReadingProps } from '../answerProps';
 import { CreditMark } from '../shared/CreditMark';
 import { Figure } from './Figure';
+import { widestToRead } from './geometry';
 import { Plane } from './Plane';
 
 const t = words('plotReading', {
@@ -17,7 +18,7 @@ export function Reading({ shown, response, right, credits }: ReadingProps<PlotSh
   const meant = right ? shown.objects.filter(({ key }) => !isRight(key)) : [];
   return (
     <div className="max-w-[26rem]">
-      <Plane shown={shown}>
+      <Plane shown={shown} widest={widestToRead(shown)}>
         {(unit) => (
           <>
             {meant.map((object) => (

@@ -15,11 +15,14 @@ const size = ({ from, to, step }: Axis) => (Number(to) - Number(from)) / Number(
 /** As high as the grid has lines, so that its cells are squares; not more than half as high again as wide. */
 export const tallOf = ({ x, y }: PlotShown): number => Math.min(1.5, Math.max(0.5, size(y) / size(x))) * WIDE;
 
-/** No taller than this on the page, so that it is seen whole; in rem. */
-const TALLEST = 22;
+const widthAt = (height: string, shown: PlotShown): string =>
+  `calc(${height} * ${(WIDE / tallOf(shown)).toFixed(3)})`;
 
-/** How wide it is drawn at most, in rem. */
-export const widestOf = (shown: PlotShown): number => (TALLEST * WIDE) / tallOf(shown);
+/** How wide a plane to draw on is at most, as a CSS length: no taller than the window leaves room for, so that it is seen whole. */
+export const widestToDraw = (shown: PlotShown): string => widthAt('max(100dvh - 17rem, 16rem)', shown);
+
+/** How wide a plane to look at is at most, as a CSS length. */
+export const widestToRead = (shown: PlotShown): string => widthAt('22rem', shown);
 
 export const spotOf = (shown: PlotShown, [across, up]: Place): Spot => ({
   x: shareAlong(shown.x, across) * WIDE,

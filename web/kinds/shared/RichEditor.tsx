@@ -74,7 +74,8 @@ function Toolbar({ editor }: { editor: Editor }) {
     <div
       role="toolbar"
       aria-label={t('tools')}
-      className="flex flex-wrap gap-0.5 border-b border-line px-1.5 py-1"
+      // It stays in view however long the text becomes.
+      className="sticky top-0 z-[5] flex flex-wrap gap-0.5 rounded-t-lg border-b border-line bg-card px-1.5 py-1"
     >
       {TOOLS.map(({ name, Icon, press }, i) => (
         <button

@@ -2,8 +2,8 @@ import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '
 import { useEffect, useEffectEvent, useRef, type ReactNode } from 'react';
 import { textOf } from '../../../core/kinds/shared/entries';
 import { binsOf, chipsIn, type SortResponse, type SortShown } from '../../../core/kinds/sort/response';
+import { announce as say } from '../../ui/announce';
 import type { AnswerProps } from '../answerProps';
-import { useAnnouncer } from '../shared/Announcer';
 import { Chip } from './Chip';
 import { useSorting } from './useSorting';
 import { t } from './words';
@@ -56,7 +56,6 @@ function Bin({ bin, inside, over, putName, onPut, children }: BinProps) {
 /** Chips put where they belong: by pressing chip and bin, by dragging, by keys, or from the phrases of the source. */
 export function Answer({ shown, response, onChange, promptId, needId, source }: Props) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
-  const [say, announcer] = useAnnouncer();
   const sorting = useSorting({ shown, response, onChange, say });
   const { held, refused, take, letGo, put, remove, carry } = sorting;
   const nameOf = (chip: string) => textOf(shown.chips, chip);
@@ -166,7 +165,6 @@ export function Answer({ shown, response, onChange, promptId, needId, source }: 
         <p role="status" className="mt-1 min-h-6 text-[0.88rem] text-marigold">
           {refused}
         </p>
-        {announcer}
       </div>
     </DndContext>
   );

@@ -10,8 +10,8 @@ import {
 } from '../../../core/kinds/table-entry/response';
 import { Button } from '../../ui/Button';
 import { say as sayMessage, words } from '../../words';
+import { announce as say } from '../../ui/announce';
 import type { AnswerProps } from '../answerProps';
-import { useAnnouncer } from '../shared/Announcer';
 import { blockOf, pasteBlock } from './pasteBlock';
 import { TableFrame } from './TableFrame';
 
@@ -108,7 +108,6 @@ export function Answer({ shown: table, response, onChange, promptId, needId, sou
     null,
   );
   const [hint, setHint] = useState('');
-  const [say, announcer] = useAnnouncer();
   const entries = entriesOf(table);
 
   const type = (name: string, text: string) => {
@@ -221,7 +220,6 @@ export function Answer({ shown: table, response, onChange, promptId, needId, sou
       <p role="status" className="text-[0.88rem] text-marigold empty:hidden">
         {hint}
       </p>
-      {announcer}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { showMarks } from '../../../core/marks';
 import { useBox } from '../../pages/useBox';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
-import { useAnnouncer } from '../shared/Announcer';
+import { announce } from '../../ui/announce';
 import { RichEditor } from '../shared/RichEditor';
 import { AddPages } from './AddPages';
 import { JoinPhone } from './JoinPhone';
@@ -28,7 +28,6 @@ function asked({ pagesFrom: from, pagesTo: to }: UploadShown): string {
 /** Photographs or documents of work on paper, in their order; where the question allows it a text instead. */
 export function Answer(props: UploadProps) {
   const { shown, response, onChange, files, phone, promptId, needId, target } = props;
-  const [announce, announced] = useAnnouncer();
   const { troubles, busy, put, read } = usePages(props, announce);
   const [removed, setRemoved] = useState<{ readonly page: Page; readonly at: number } | null>(null);
   const textId = useId();
@@ -86,7 +85,6 @@ export function Answer(props: UploadProps) {
           </span>
         )}
       </div>
-      {announced}
       {troubles.length > 0 && (
         <div className="mt-3 space-y-2">
           {troubles.map((trouble) => (

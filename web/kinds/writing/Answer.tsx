@@ -43,16 +43,16 @@ export function Answer({
         describedBy={needId}
         target={target}
       />
-      <p role="status" className="min-h-6 text-[0.88rem] text-marigold">
-        {refused && most !== null && t('full', { count: most })}
-      </p>
-      <p className="flex flex-wrap justify-between gap-x-4 text-[0.85rem] text-soft">
-        <span>{t('judged', { criteria })}</span>
-        <span>
+      <div className="sticky bottom-0 z-[5] bg-paper py-1 text-[0.85rem]">
+        <p role="status" className="text-marigold empty:hidden">
+          {refused && most !== null && t('full', { count: most })}
+        </p>
+        <p data-count className="text-right text-soft">
           {t('count', { count })}{' '}
           {shown.wordsTo !== null && t('of', { from: shown.wordsFrom ?? 0, to: shown.wordsTo })}
-        </span>
-      </p>
+        </p>
+      </div>
+      <p className="text-[0.85rem] text-soft">{t('judged', { criteria })}</p>
     </div>
   );
 }
