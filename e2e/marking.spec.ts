@@ -42,6 +42,45 @@ async function marksAll(page: Page, marks: readonly number[]): Promise<void> {
   await page.keyboard.press('Enter');
 }
 
+test('marking and its quality at half of a laptop’s width, as at a zoom of 200 %', async ({
+  app,
+  browser,
+}) => {
+  const page = await (await browser.newContext({ viewport: { width: 640, height: 800 } })).newPage();
+  const beyond = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+  const widthOf = async (name: string) => (await page.getByRole('region', { name }).boundingBox())!.width;
+  await Staff.signInAs(
+    page,
+    app.url,
+    staffMembers.find(({ roles }) => roles[0] === 'assessor')!,
+  );
+  // The areas wait behind a button, and the page has the width.
+  await expect(page.getByRole('link', { name: 'Marking' })).toBeHidden();
+  await page.getByRole('button', { name: 'Menu' }).click();
+  await page.getByRole('link', { name: 'Marking' }).click();
+  await expect(page.getByRole('link', { name: 'Account' })).toBeHidden();
+  expect(await beyond()).toBeLessThanOrEqual(0);
+  await page.getByRole('main').getByRole('link').first().click();
+  await expect(page.getByRole('region', { name: 'Response' })).toBeVisible();
+  for (const name of ['Response', 'Marks']) expect(await widthOf(name)).toBeGreaterThan(600);
+  expect(await beyond()).toBeLessThanOrEqual(0);
+  await page.getByRole('button', { name: /^Next/ }).scrollIntoViewIfNeeded();
+  await expect(page.getByRole('button', { name: /^Next/ })).toBeInViewport();
+
+  const lead = await (await browser.newContext({ viewport: { width: 640, height: 800 } })).newPage();
+  await Staff.signIn(lead, app.url, 'lead');
+  await lead.goto(`${app.url}/staff/sign-off`);
+  await lead
+    .getByRole('link', { name: /^Question/ })
+    .first()
+    .click();
+  const chart = lead.getByRole('main').getByRole('img').first();
+  await expect(chart).toBeVisible();
+  const { x, width } = (await chart.boundingBox())!;
+  expect(x + width).toBeLessThanOrEqual(640);
+  expect(await lead.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+});
+
 test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a corrected key, release on a date, a check', async ({
   app,
   browser,

@@ -44,3 +44,34 @@ test('at 320 × 568 what has the focus is always in sight, in every kind of ques
   }
   expect(hidden).toEqual([]);
 });
+
+test('in colours that the system has chosen, the rail tells every state, and what is pressed has an edge', async ({
+  page,
+  candidate,
+}) => {
+  const pavel = candidate(page, PAVEL);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await pavel.arrives();
+  await pavel.goesTo(2);
+  await pavel.entersFigure('44');
+  await page.getByRole('button', { name: 'Flag', exact: true }).click();
+  await page.emulateMedia({ forcedColors: 'active' });
+  const looks = await page.evaluate(() => {
+    const styleOf = (element: Element | null) => getComputedStyle(element!);
+    const bar = document.querySelector("nav [data-bar='done']")!;
+    return {
+      ground: styleOf(bar).backgroundColor,
+      fill: styleOf(bar.querySelector('[data-bar-fill]')).backgroundColor,
+      number: styleOf(bar.querySelector('[data-bar-text]')).color,
+      border: styleOf(bar).borderTopWidth,
+      corner: styleOf(bar.querySelector('[data-bar-flag]')).borderLeftColor,
+      fold: styleOf(bar.querySelector('[data-bar-flag]')).borderTopColor,
+      pressed: styleOf(document.querySelector("button[aria-pressed='true']")).borderTopWidth,
+    };
+  });
+  // Filled against the ground, and its number against the fill; the folded corner is a corner.
+  expect(looks.fill).not.toBe(looks.ground);
+  expect(looks.number).not.toBe(looks.fill);
+  expect(looks.fold).not.toBe(looks.corner);
+  expect([looks.border, looks.pressed]).toEqual(['1.5px', '2px']);
+});

@@ -23,7 +23,8 @@ export type Guessing = (typeof guessings)[number];
 
 /** An answer as text, and how it is set: as running words, line by line in a fixed pitch, or as a list of pages that people look at. */
 export interface PlainText {
-  readonly form: 'words' | 'program' | 'pages';
+  /** `list`: each line of the text is an entry of its own. */
+  readonly form: 'words' | 'list' | 'program' | 'pages';
   readonly text: string;
 }
 

@@ -57,11 +57,19 @@ export interface LinkFacts extends Facts {
   readonly kind: 'link';
 }
 
-/** All that a letter says, but for the secret link, which is stored nowhere: it is made when the letter is sent. */
-export type LetterFacts = InvitationFacts | ReceiptFacts | NoticeFacts | LinkFacts;
+/** A code that shows a result once. */
+export interface CodeFacts extends Facts {
+  readonly kind: 'code';
+  /** How long it can be used, in minutes. */
+  readonly minutes: number;
+}
 
-/** Whether a letter brings a secret link. */
-export const bringsLink = ({ kind }: LetterFacts): boolean => kind === 'invitation' || kind === 'link';
+/** All that a letter says, but for its secret, which is stored nowhere: it is made when the letter is sent. */
+export type LetterFacts = InvitationFacts | ReceiptFacts | NoticeFacts | LinkFacts | CodeFacts;
+
+/** The secret that a letter brings: a personal link, a code, or none. */
+export const secretIn = ({ kind }: LetterFacts): 'link' | 'code' | null =>
+  kind === 'invitation' || kind === 'link' ? 'link' : kind === 'code' ? 'code' : null;
 
 /** `resultChanged` of `result changed`. */
 const topicKey = (topic: NoticeTopic) => topic.replace(/ (\w)/, (_, letter: string) => letter.toUpperCase());
@@ -73,6 +81,7 @@ export function subjectOf(facts: LetterFacts): Message {
     invitation: 'letter.invitationSubject',
     receipt: 'letter.receiptSubject',
     link: 'letter.linkSubject',
+    code: 'letter.codeSubject',
   } as const;
   return message(subjects[facts.kind], { title });
 }
@@ -126,22 +135,30 @@ const additionalLink = ({ title }: LinkFacts, link: string | null): Paragraph[] 
   [message('letter.linkOthers')],
 ];
 
-function middleOf(facts: LetterFacts, link: string | null): Paragraph[] {
+const resultCode = ({ title, minutes }: CodeFacts, code: string | null): Paragraph[] => [
+  [message('letter.codeAsked', { title })],
+  [code ?? message('letter.codeSent')],
+  [message('letter.codeUse', { count: minutes })],
+];
+
+function middleOf(facts: LetterFacts, secret: string | null): Paragraph[] {
   switch (facts.kind) {
     case 'invitation':
-      return invitation(facts, link);
+      return invitation(facts, secret);
     case 'receipt':
       return receipt(facts);
     case 'notice':
       return notice(facts);
     case 'link':
-      return additionalLink(facts, link);
+      return additionalLink(facts, secret);
+    case 'code':
+      return resultCode(facts, secret);
   }
 }
 
-/** A letter in words. */
-export function writeLetter(facts: LetterFacts, link: string | null, say: Say): string {
-  const middle = middleOf(facts, link);
+/** A letter in words, with its secret where that is known. */
+export function writeLetter(facts: LetterFacts, secret: string | null, say: Say): string {
+  const middle = middleOf(facts, secret);
   const paragraphs: Paragraph[] = [
     [message('letter.dear', { name: facts.name })],
     ...middle,

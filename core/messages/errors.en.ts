@@ -76,6 +76,10 @@ export const error = {
   nothingToMark: 'There is nothing to mark here.',
 
   tooManyLostLinks: 'Many links were asked for in one minute. Wait a minute and try again.',
+  noResultCode: 'The code has six digits. Check it and enter it again. This did not count as a try.',
+  wrongCode: 'This is not the code that was sent to you. Check it and enter it again.',
+  codeEnded: 'This code cannot be used any more. Ask for a new one.',
+  noResult: 'This test is not handed in yet. Use the link in its invitation e-mail.',
   noTest: 'This test is not one of yours.',
   noNextAttempt: 'There is no further attempt now. Open your link again to see where you are.',
   attemptPause: 'You cannot start the next attempt yet. This page shows from when you can.',

@@ -16,6 +16,13 @@ export const letter = {
   linkAsked: 'You asked for a link to your test “{{title}}”. It also shows your other tests.',
   linkOthers:
     'Your earlier links still work. If you did not ask for this link, you do not need to do anything: it was sent to you only.',
+  codeSubject: 'Your code: {{title}}',
+  codeAsked:
+    'You asked to see where your test “{{title}}” stands. Enter this code on the page with your tests:',
+  codeSent: '(your code, in the e-mail that was sent)',
+  codeUse_one: 'You can use it once, within {{count}} minute.',
+  codeUse_other:
+    'You can use it once, within {{count}} minutes. If you did not ask for it, you do not need to do anything: it was sent to you only.',
   linkTitle: 'Your personal link – please do not pass it on:',
   linkSent: '(your personal link, in the e-mail that was sent)',
   prepareCamera:

@@ -134,10 +134,10 @@ export interface LetterRow {
 
 export interface Letter extends LetterRow {
   readonly facts: LetterFacts;
-  /** Whether the letter that is sent brings a personal link. */
-  readonly hasLink: boolean;
-  /** The link, where one was made to be shown here. */
-  readonly link: string | null;
+  /** The secret that the letter that is sent brings: a personal link or a code. */
+  readonly brings: 'link' | 'code' | null;
+  /** The secret, where one was made to be shown here. */
+  readonly secret: string | null;
   readonly attachments: readonly string[];
 }
 

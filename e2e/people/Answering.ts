@@ -89,6 +89,14 @@ export class Answering {
   }
 
   async choice(): Promise<void> {
+    // On a phone a question with a source begins with it.
+    const tab = this.page.getByRole('tab', { name: 'Answer' }).filter({ visible: true });
+    if (await tab.isVisible()) {
+      if (this.way === 'keys') {
+        await this.tabsTo(this.page.getByRole('tab', { name: 'Source' }).filter({ visible: true }));
+        await this.page.keyboard.press('ArrowRight');
+      } else await this.press(tab);
+    }
     await this.picks(/Who makes the coffee/, 'Bram');
   }
 

@@ -17,7 +17,8 @@ import { allParts, type FullPaper } from '../../core/papers/paper';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { ApiError, badRequest, conflict } from '../http/errors';
 import { markingProgress } from '../marking/progress';
-import { doorCodeOf, isDoorCode, sameDoorCode } from './doorCode';
+import { areSixDigits, sameDigits } from '../sixDigits';
+import { doorCodeOf } from './doorCode';
 import { record } from '../audit/record';
 import { receiptOf } from '../sittings/receipts';
 import {
@@ -280,12 +281,12 @@ export async function enterDoorCode(services: Needs, invitationId: number, code:
   const triesSoFar = () => findArrival(db, invitationId, attempt)?.doorTries ?? 0;
   if (triesSoFar() >= DOOR_TRIES) throw conflict('door-shut');
   if (clock.now() < opensAt) throw conflict('not-open');
-  if (!isDoorCode(code)) throw new ApiError(422, 'no-door-code');
+  if (!areSixDigits(code)) throw new ApiError(422, 'no-door-code');
   const subject = `round ${id}`;
   const tries = await commits.run(() => {
     const before = triesSoFar();
     if (before >= DOOR_TRIES) return before + 1;
-    if (sameDoorCode(code, doorCodeOf(secret, id))) {
+    if (sameDigits(code, doorCodeOf(secret, id))) {
       noteArrival(db, invitationId, attempt, { admittedAt: clock.now() });
       record(services, { act: 'entered-by-door-code', subject, invitationId });
       return null;

@@ -61,11 +61,11 @@ describe('the outbox', () => {
     const [row] = outbox.list();
     expect(row).toMatchObject({ to: 'candidate.1@example.org', state: 'not sent' });
     // To read a letter makes no link, however often; a new link ends those before it, on record.
-    for (let n = 0; n < 25; n++) expect(outbox.read(row!.id)!.link).toBeNull();
+    for (let n = 0; n < 25; n++) expect(outbox.read(row!.id)!.secret).toBeNull();
     const open = (secret: string) => new ApiClient(app.url).post('/arrival/open', { link: secret });
     expect((await open(link)).status).toBe(200);
     const coordinator = app.staff('coordinator');
-    const made = (await coordinator.post<Letter>(`/letters/${row!.id}/new-link`)).body.link!;
+    const made = (await coordinator.post<Letter>(`/letters/${row!.id}/new-link`)).body.secret!;
     expect((await open(link)).status).toBe(404);
     expect((await open(made.split('/i/')[1]!)).status).toBe(200);
     const acts = app.wired.services.db.query.audit.findMany().sync();
@@ -89,8 +89,8 @@ describe('the outbox', () => {
     expect(letters[0]).toContain('filename=test-window.ics');
     expect([outbox.list()[0]!.state, outbox.waiting()]).toEqual(['sent', 0]);
     const kept = outbox.read(id)!;
-    expect(kept.link).toBeNull();
-    expect(writeLetter(kept.facts, kept.link, say)).toContain(
+    expect(kept.secret).toBeNull();
+    expect(writeLetter(kept.facts, kept.secret, say)).toContain(
       '(your personal link, in the e-mail that was sent)',
     );
     const rows = services.db.$client.prepare('select * from letters').all();

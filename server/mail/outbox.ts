@@ -1,6 +1,6 @@
 import { and, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import {
-  bringsLink,
+  secretIn,
   subjectOf,
   writeLetter,
   type LetterFacts,
@@ -18,6 +18,7 @@ import { subjectsOf } from '../candidates/jobSubjects';
 import { calendarFile } from './calendarFile';
 import { letterRow } from './letterRow';
 import { dropLink, makeLink, revokeLinks } from './links';
+import { makeResultCode } from './resultCodes';
 
 export interface NewLetter {
   readonly invitationId: number;
@@ -29,9 +30,16 @@ type Stored = typeof letters.$inferSelect;
 
 const CALENDAR = { name: 'test-window.ics', type: 'text/calendar' };
 
+/** Something secret, as it was made, and as it stands in the letter. */
+interface Secret {
+  readonly made: string;
+  readonly shown: string;
+}
+
 /**
  * Letters lie in the outbox. With a mail server they are sent by a job; without one the outbox itself is the letter box.
- * A stored letter holds no secret link: one is made when it is sent, or when staff ask for one where there is no mail server.
+ * A stored letter holds no secret link and no code: one is made when it is sent, or when staff ask for one where there is
+ * no mail server.
  */
 export class Outbox {
   private readonly db: Db;
@@ -110,26 +118,25 @@ export class Outbox {
    */
   readWithNewLink(id: number, staffId: number): Letter | null {
     const letter = this.find(id);
-    if (!letter || !bringsLink(letter.facts) || this.config.smtpUrl)
+    if (!letter || secretIn(letter.facts) === null || this.config.smtpUrl)
       return letter && this.shown(letter, null);
     const { db, clock } = this;
     const { invitationId } = letter;
-    const asked = letter.facts.kind === 'link';
     const secret = db.transaction(() => {
-      if (!asked) revokeLinks(db, invitationId);
+      if (letter.facts.kind === 'invitation') revokeLinks(db, invitationId);
       record({ db, clock }, { staffId, act: 'made-link', subject: `letter ${id}`, invitationId });
-      return makeLink(db, invitationId, clock.now(), { asked });
+      return this.secretFor(letter);
     });
-    return this.shown(letter, this.address(secret));
+    return this.shown(letter, secret!.shown);
   }
 
-  private shown(letter: Stored, link: string | null): Letter {
+  private shown(letter: Stored, secret: string | null): Letter {
     const isInvitation = letter.facts.kind === 'invitation';
     return {
       ...letterRow(letter, this.config),
       facts: letter.facts,
-      hasLink: bringsLink(letter.facts),
-      link,
+      brings: secretIn(letter.facts),
+      secret,
       attachments: isInvitation ? [CALENDAR.name] : [],
     };
   }
@@ -147,13 +154,20 @@ export class Outbox {
     return this.db.select({ n: count() }).from(letters).where(open).get()?.n ?? 0;
   }
 
-  private address(secret: string): string {
-    return `${this.config.publicUrl}/i/${secret}`;
-  }
-
-  private secretFor({ invitationId, facts }: Stored): string | null {
-    const asked = facts.kind === 'link';
-    return bringsLink(facts) ? makeLink(this.db, invitationId, this.clock.now(), { asked }) : null;
+  private secretFor({ invitationId, facts }: Stored): Secret | null {
+    const now = this.clock.now();
+    switch (secretIn(facts)) {
+      case null:
+        return null;
+      case 'code': {
+        const code = makeResultCode(this.db, invitationId, now);
+        return { made: code, shown: code };
+      }
+      case 'link': {
+        const made = makeLink(this.db, invitationId, now, { asked: facts.kind === 'link' });
+        return { made, shown: `${this.config.publicUrl}/i/${made}` };
+      }
+    }
   }
 
   private calendar({ invitationId, facts }: Stored, url: string): string {
@@ -168,7 +182,6 @@ export class Outbox {
     const change = (values: Partial<Stored>) =>
       this.db.update(letters).set(values).where(eq(letters.id, id)).run();
     const secret = this.secretFor(letter);
-    const link = secret === null ? null : this.address(secret);
     try {
       // Brought where a mail server is set: without one no letter leaves.
       const { createTransport } = await import('nodemailer');
@@ -178,15 +191,21 @@ export class Outbox {
         messageId: `<letter-${id}-${letter.at}@${new URL(this.config.publicUrl).hostname}>`,
         to: letter.to,
         subject: say(subjectOf(letter.facts)),
-        text: writeLetter(letter.facts, link, say),
+        text: writeLetter(letter.facts, secret?.shown ?? null, say),
         attachments:
-          link === null || letter.facts.kind !== 'invitation'
+          secret === null || letter.facts.kind !== 'invitation'
             ? []
-            : [{ filename: CALENDAR.name, contentType: CALENDAR.type, content: this.calendar(letter, link) }],
+            : [
+                {
+                  filename: CALENDAR.name,
+                  contentType: CALENDAR.type,
+                  content: this.calendar(letter, secret.shown),
+                },
+              ],
       });
       change({ sentAt: this.clock.now(), trouble: null });
     } catch (error) {
-      if (secret !== null) dropLink(this.db, secret);
+      if (secret !== null && secretIn(letter.facts) === 'link') dropLink(this.db, secret.made);
       change({ trouble: String(error).slice(0, 300) });
       throw error;
     }

@@ -9,6 +9,7 @@ import { noArrangements, type RoundSettings } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { letters, links, rounds } from '../db/schema';
 import { makeLink } from '../mail/links';
+import { makeResultCode } from '../mail/resultCodes';
 import { invite } from '../rounds/operations';
 import { ApiClient, type Refusal } from '../testing/ApiClient';
 import { bestOf, samplePaper } from '../testing/samplePaper';
@@ -115,6 +116,54 @@ describe('a person’s own page', () => {
       'result 12',
       'over 9',
     ]);
+  });
+});
+
+describe('the result of another test', () => {
+  it('opens by a code that is mailed: once, within 15 minutes, with five tries', async () => {
+    const email = newAddress();
+    const settings = { release: 'at once' } as const;
+    const [own, other] = [inviteAs(email, newRound(settings)), inviteAs(email, newRound(settings))];
+    const foreign = inviteAs(newAddress(), newRound());
+    const { client } = await testsOf(linkTo(own));
+    const ask = (invitation: number) =>
+      client.post<{ sent: boolean } & Refusal>('/tests/code', { invitation });
+    const tell = async (code: string, invitation = other) =>
+      (await client.post<{ link?: string } & Refusal>('/tests/code/check', { invitation, code })).body;
+    expect((await ask(foreign)).status).toBe(404);
+    // What was not handed in is started by its own link alone.
+    expect((await ask(other)).body.code).toBe('no-result');
+    const device = await app.sitting(linkTo(other));
+    await device.finish();
+    await app.wired.services.jobs.turn();
+
+    expect((await ask(other)).body).toEqual({ sent: true });
+    const { db, clock } = app.wired.services;
+    const code = () => makeResultCode(db, other, clock.now());
+    const first = code();
+    const wrong = first === '000 000' ? '000 001' : '000 000';
+    expect((await tell('12345')).code).toBe('unreadable');
+    expect((await tell(first, own)).code).toBe('code-ended');
+    expect((await tell(wrong)).code).toBe('wrong-code');
+    const { link } = await tell(first.replace(' ', '-'));
+    const opened = new ApiClient(app.url);
+    const view = (await opened.post<ArrivalView>('/arrival/open', { link })).body;
+    expect(view.stage.at).toBe('result');
+    expect((await tell(first)).code).toBe('code-ended');
+
+    const second = code();
+    for (const said of ['wrong-code', 'wrong-code', 'wrong-code', 'wrong-code', 'code-ended'])
+      expect((await tell(second === wrong ? '000 001' : wrong)).code).toBe(said);
+    expect((await tell(second)).code).toBe('code-ended');
+    const third = code();
+    app.clock.advance(15 * MINUTE_MS);
+    expect((await tell(third)).code).toBe('code-ended');
+
+    for (const sent of [true, true, true, true, false]) expect((await ask(other)).body).toEqual({ sent });
+    const letter = app.wired.services.db.select().from(letters).where(eq(letters.to, email)).all().at(-1)!;
+    expect(letter.facts.kind).toBe('code');
+    expect(writeLetter(letter.facts, '482 913', say)).toContain('482 913');
+    expect(writeLetter(letter.facts, null, say)).toContain('in the e-mail that was sent');
   });
 });
 

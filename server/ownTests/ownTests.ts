@@ -10,18 +10,27 @@ import type { HasConfig } from '../config';
 import type { HasDb } from '../db/open';
 import { perDatabase } from '../db/perDatabase';
 import { invitations, letters, people, rounds } from '../db/schema';
-import { linkNeeded, notFound } from '../http/errors';
+import { conflict, linkNeeded, notFound } from '../http/errors';
 import { QUERIES_MS } from '../http/sessions';
 import type { HasClock } from '../machine/clock';
+import { makeLink } from '../mail/links';
 import type { Outbox } from '../mail/outbox';
+import { CODE_MS, tryResultCode, type CodeCheck } from '../mail/resultCodes';
 import { attemptsOfAll } from '../results/attempts';
 
 /** What is needed here of the server. */
 type Needs = HasConfig & HasClock & HasDb;
 
 const DAY_MS = 24 * 60 * MINUTE_MS;
-/** Links that one person can ask for in a day. */
-export const LINKS_A_DAY = 3;
+/** Links and codes that one person can ask for in a day. */
+const A_DAY = { link: 3, code: 5 } as const;
+
+interface Asked {
+  /** The invitation of the caller, and the one that they ask for. */
+  readonly here: number;
+  readonly invitation: number;
+}
+
 /** More than anybody is invited to; the newest are shown. */
 const MOST_TESTS = 100;
 
@@ -106,10 +115,15 @@ export const otherTests = (services: Needs, { person, invitation }: InvitedCandi
   invitationsOf(services, person.id).filter((id) => id !== invitation.id).length;
 
 /**
- * Writes a letter with an additional link to a test, at most three a day; no other link ends. False where there were as
- * many already. Part of a commit.
+ * Writes a letter with an additional link to a test, or with a code for its result; no other link ends. False where as
+ * many were asked for in a day as may be. Part of a commit.
  */
-function sendLink({ db, clock, config }: Needs, outbox: Outbox, invited: InvitedCandidate): boolean {
+function sendAsked(
+  { db, clock, config }: Needs,
+  outbox: Outbox,
+  invited: InvitedCandidate,
+  kind: keyof typeof A_DAY = 'link',
+): boolean {
   const { invitation, person, round } = invited;
   const sent = db
     .select({ n: sql<number>`count(*)` })
@@ -119,16 +133,16 @@ function sendLink({ db, clock, config }: Needs, outbox: Outbox, invited: Invited
       and(
         eq(invitations.personId, person.id),
         gt(letters.at, clock.now() - DAY_MS),
-        sql`json_extract(${letters.facts}, '$.kind') = 'link'`,
+        sql`json_extract(${letters.facts}, '$.kind') = ${kind}`,
       ),
     )
     .get()!.n;
-  if (sent >= LINKS_A_DAY) return false;
+  if (sent >= A_DAY[kind]) return false;
   outbox.put({
     invitationId: invitation.id,
     to: person.email,
     facts: {
-      kind: 'link',
+      ...(kind === 'code' ? { kind, minutes: CODE_MS / MINUTE_MS } : { kind }),
       organisation: config.organisation,
       name: person.name,
       title: paperOf(db, invited).title,
@@ -139,15 +153,40 @@ function sendLink({ db, clock, config }: Needs, outbox: Outbox, invited: Invited
   return true;
 }
 
-/** Sends the link of another of the person's tests to their address. */
-export function sendLinkOf(
-  services: Needs,
-  outbox: Outbox,
-  { here, invitation }: { readonly here: number; readonly invitation: number },
-): { readonly sent: boolean } {
-  const [own, asked] = [findInvited(services.db, here), findInvited(services.db, invitation)];
+/** One of the person's own tests: nobody learns from the answer whether another one exists. */
+function ownTestOf({ db }: Needs, { here, invitation }: Asked): InvitedCandidate {
+  const [own, asked] = [findInvited(db, here), findInvited(db, invitation)];
   if (!own || asked?.person.id !== own.person.id) throw notFound('noTest');
-  return { sent: sendLink(services, outbox, asked) };
+  return asked;
+}
+
+/** Sends the link of another of the person's tests to their address. */
+export const sendLinkOf = (services: Needs, outbox: Outbox, asked: Asked): { readonly sent: boolean } => ({
+  sent: sendAsked(services, outbox, ownTestOf(services, asked)),
+});
+
+const isHandedIn = (services: Needs, invitation: number): boolean => {
+  const { at } = arrivalStateOf(services, invitation).stage;
+  return at === 'result' || at === 'being marked';
+};
+
+/** Sends a code to the person's address that shows once where another of their tests stands, its result with it. */
+export function sendCodeOf(services: Needs, outbox: Outbox, asked: Asked): { readonly sent: boolean } {
+  const invited = ownTestOf(services, asked);
+  if (!isHandedIn(services, asked.invitation)) throw conflict('no-result');
+  return { sent: sendAsked(services, outbox, invited, 'code') };
+}
+
+/** A code as it was typed. What it opens is the page of that test alone, as its own link does. */
+export function openByCode(
+  services: Needs,
+  { code, ...asked }: Asked & { readonly code: string },
+): { readonly link: string } | { readonly refused: Exclude<CodeCheck, 'right'> } {
+  const { invitation } = ownTestOf(services, asked);
+  const { db, clock } = services;
+  const check = tryResultCode(db, invitation.id, code, clock.now());
+  if (check !== 'right') return { refused: check };
+  return { link: makeLink(db, invitation.id, clock.now(), { asked: true }) };
 }
 
 /** Sends a link to the person of an address, where there is one; nobody is told whether. */
@@ -161,5 +200,5 @@ export function sendLostLink(services: Needs, outbox: Outbox, email: string): vo
   const all = invitationsOf(services, person.id).map((id) => testOf(services, id, false));
   const [first] = inOrderOfNeed(all);
   const invited = first && findInvited(services.db, first.invitation);
-  if (invited) sendLink(services, outbox, invited);
+  if (invited) sendAsked(services, outbox, invited);
 }

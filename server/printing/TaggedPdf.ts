@@ -49,7 +49,9 @@ export interface Picture {
   readonly notes: readonly PictureNote[];
 }
 
-type Tag = 'H1' | 'H2' | 'P' | 'TH' | 'TD';
+type Tag = 'H1' | 'H2' | 'P' | 'TH' | 'TD' | 'LBody';
+/** Of the library, and not of its types. */
+const SCOPE_OF_ROW = { scope: 'Row' } as object;
 type Element = PDFKit.PDFStructureElement;
 
 /** What the library has and its types do not tell. */
@@ -100,6 +102,24 @@ export class TaggedPdf {
       this.set(text, style);
       doc.text(text, MARGIN + indent, doc.y, { width: this.width - indent, lineGap: 1.5 });
     });
+  }
+
+  /** A list: a screen reader is told how many entries it has, and reads them one by one. */
+  list(entries: readonly string[], { before = 0, indent = 0, ...style }: Style = {}): void {
+    const { doc } = this;
+    const list = doc.struct('L');
+    this.root.add(list);
+    doc.y += before;
+    for (const entry of entries) {
+      const item = doc.struct('LI');
+      list.add(item);
+      this.element(item, 'LBody', () => {
+        this.set(entry, style);
+        doc.text(entry, MARGIN + indent, doc.y, { width: this.width - indent, lineGap: 1.5 });
+      });
+      item.end();
+    }
+    list.end();
   }
 
   /** A table of a name and a figure a row, with a bar of `share` (0 to 1) of its length `of` (0 to 1) in between. */
@@ -225,7 +245,8 @@ export class TaggedPdf {
   }
 
   private element(parent: Element, tag: Tag, draw: () => void): void {
-    const element = this.doc.struct(tag, {}, draw);
+    // What a heading of a table is the heading of.
+    const element = this.doc.struct(tag, tag === 'TH' ? SCOPE_OF_ROW : {}, draw);
     parent.add(element);
     element.end();
   }

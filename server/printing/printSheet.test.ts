@@ -79,7 +79,8 @@ const plain = (text: string) => text.replace(/\s+/g, '');
 
 it('the PDF says what the sheet says, and tells a screen reader what is a heading, a paragraph, a table', async () => {
   const own = sheet('Ilse Brandvold');
-  const { pdf, text, roles } = await read(await printSheet(own, 'The archive'));
+  const bytes = await printSheet(own, 'The archive');
+  const { pdf, text, roles } = await read(bytes);
   const parts = own.questions.flatMap((q) => q.parts);
   const wanted = [
     'Ilse Brandvold',
@@ -104,6 +105,18 @@ it('the PDF says what the sheet says, and tells a screen reader what is a headin
   expect([count('H1'), count('H2')]).toEqual([1, own.questions.length]);
   const rows = own.sections.length;
   expect([count('Table'), count('TR'), count('TH'), count('TD')]).toEqual([1, rows, rows, rows]);
+  // Answers of several entries, options among them, are read one by one; so are notes and points found.
+  const lists = parts
+    .map((part) => answerOnSheet(part, part.response, say))
+    .filter(({ form, text: all }) => form === 'list' && all !== '');
+  const noted = parts.filter((part) => part.notes.length > 0).length;
+  const pointed = parts.flatMap((part) => part.components).filter((c) => (c.points ?? []).length > 0).length;
+  expect(lists.length).toBeGreaterThan(6);
+  // One that goes on on the next page is told of on both.
+  expect(count('L')).toBeGreaterThanOrEqual(lists.length + noted + pointed);
+  expect(count('LI')).toBe(count('LBody'));
+  expect(count('LI')).toBeGreaterThanOrEqual(lists.flatMap(({ text: all }) => all.split('\n')).length);
+  expect(Buffer.from(bytes).toString('latin1')).toMatch(/\/O \/Table\s*\/Scope \/Row/);
   expect(count('P')).toBeGreaterThan(parts.length * 3);
   expect((await pdf.getMarkInfo())?.Marked).toBe(true);
   expect((await pdf.getMetadata()).info).toMatchObject({ Title: expect.stringContaining('Ilse') as string });

@@ -35,11 +35,10 @@ function component(pdf: TaggedPdf, c: ResultComponent, several: boolean): void {
     : [c.verdict ? verdictWords(c.verdict) : '', reasons].filter(Boolean).join('. ');
   const name = c.name ? `${say(c.name)}: ` : '';
   pdf.write('P', `${name}${outOf(c.hundredths, c.of)}${found && ` · ${found}`}`, { indent: 10, before: 1 });
-  for (const { says, found: has } of c.points ?? [])
-    pdf.write('P', inWords(has ? 'pointFound' : 'pointMissing', { point: says }), {
-      indent: 20,
-      color: SOFT,
-    });
+  const points = (c.points ?? []).map(({ says, found: has }) =>
+    inWords(has ? 'pointFound' : 'pointMissing', { point: says }),
+  );
+  if (points.length > 0) pdf.list(points, { indent: 20, color: SOFT });
 }
 
 /** The answer with the numbers of the notes behind what they are about. */
@@ -51,7 +50,7 @@ function answerOf(p: ResultPart) {
 }
 
 /** A margin note with its number; where its place is not in the text, the place in words. */
-function note(pdf: TaggedPdf, { number, text, about, anchor }: SheetNote, files: readonly string[]): void {
+function noteWords({ number, text, about, anchor }: SheetNote, files: readonly string[]): string {
   const place =
     anchor.on === 'page'
       ? inWords('notePage', { page: files.indexOf(anchor.file) + 1 })
@@ -59,7 +58,7 @@ function note(pdf: TaggedPdf, { number, text, about, anchor }: SheetNote, files:
         ? inWords(anchor.from === anchor.to ? 'noteLine' : 'noteLines', { from: anchor.from, to: anchor.to })
         : '';
   const told = [place, about ? say(about) : ''].filter(Boolean).join(', ');
-  pdf.write('P', `[${number}] ${told && `${told}: `}${text}`, { indent: 10, before: 1 });
+  return `[${number}] ${told && `${told}: `}${text}`;
 }
 
 /** The pages of the files that answers name, by their hash: each a file of a picture, or a picture. */
@@ -91,6 +90,7 @@ function part(pdf: TaggedPdf, p: ResultPart, several: boolean, { pictures, provi
   pdf.write('P', inWords('yours'), { size: 8.5, color: SOFT, before: 3 });
   if (answer.form === 'program' && answer.text)
     pdf.write('P', answer.text, { look: 'program', size: 8.5, indent: 10 });
+  else if (answer.form === 'list' && answer.text) pdf.list(answer.text.split('\n'), { indent: 10 });
   else pdf.write('P', answer.text || inWords('noAnswer'), { indent: 10 });
   pages(pdf, p, pictures);
   const verdict = `${verdictWords(p.verdict, provisional)} · ${outOf(p.hundredths, p.of)}`;
@@ -108,7 +108,11 @@ function part(pdf: TaggedPdf, p: ResultPart, several: boolean, { pictures, provi
   const files = candidateKindOf(p.kind)
     .files(p.response)
     .map(({ hash }) => hash);
-  for (const one of p.notes) note(pdf, one, files);
+  if (p.notes.length > 0)
+    pdf.list(
+      p.notes.map((one) => noteWords(one, files)),
+      { indent: 10, before: 1 },
+    );
   for (const comment of p.comments)
     pdf.write('P', inWords('comment', { comment }), { indent: 10, before: 3 });
 }
@@ -144,21 +148,24 @@ export function printSheet(
   if (sheet.comment !== null) pdf.write('P', inWords('overall', { comment: sheet.comment }), { before: 4 });
   if (sheet.rightLater) pdf.write('P', inWords('rightLater'), { color: SOFT, before: 2 });
   if (sheet.open > 0) pdf.write('P', inWords('open', { marks: showMarks(sheet.open) }), { before: 2 });
-  for (const one of sheet.attempts) {
-    const words = { number: one.attempt, day: day(one.satAt), marks: showMarks(one.hundredths) };
-    pdf.write('P', inWords(one.counts ? 'attemptCounts' : 'attempt', words), { before: 1 });
-  }
-  for (const one of sheet.changes) {
-    const { at, question: number, before, after, reason } = one;
-    const values = {
+  const attempts = sheet.attempts.map((one) =>
+    inWords(one.counts ? 'attemptCounts' : 'attempt', {
+      number: one.attempt,
+      day: day(one.satAt),
+      marks: showMarks(one.hundredths),
+    }),
+  );
+  if (attempts.length > 0) pdf.list(attempts, { before: 1 });
+  const changes = sheet.changes.map(({ at, question: number, before, after, reason }) =>
+    inWords('change', {
       day: day(at),
       number,
       before: showMarks(before),
       after: showMarks(after),
       reason: say(reason),
-    };
-    pdf.write('P', inWords('change', values), { before: 1 });
-  }
+    }),
+  );
+  if (changes.length > 0) pdf.list(changes, { before: 1 });
   const most = Math.max(...sheet.sections.map((s) => s.of));
   if (sheet.sections.length > 0)
     pdf.bars(

@@ -35,7 +35,7 @@ function SavedLine() {
         {t(trouble === 'too-long' ? 'tooLong' : 'deviceTrouble')}
       </p>
     );
-  if (saved.state === 'not saved') return <p className="text-[0.84rem] text-soft">{t('notSaved')}</p>;
+  if (saved.state === 'not saved') return <span className="text-[0.84rem] text-soft">{t('notSaved')}</span>;
   const [Icon, text, look] =
     saved.state === 'saved'
       ? [
@@ -51,10 +51,10 @@ function SavedLine() {
           ? [LoaderCircle, t(saved.slow ? 'slow' : 'saving'), 'text-soft']
           : [CloudOff, t('kept', { seconds: lostFor }), 'text-marigold'];
   return (
-    <p data-saved={saved.state} className={`inline-flex items-center gap-1.5 text-[0.84rem] ${look}`}>
+    <span data-saved={saved.state} className={`inline-flex items-center gap-1.5 text-[0.84rem] ${look}`}>
       <Icon aria-hidden className={`size-4 flex-none ${saved.state === 'saved' ? 'text-kelp' : ''}`} />
       {text}
-    </p>
+    </span>
   );
 }
 
@@ -83,7 +83,7 @@ export function Foot() {
         </div>
       )}
       <div className={`@container bg-card ${narrow ? 'beside-sheet' : 'border-t border-line'}`}>
-        <div className="flex items-center gap-1 px-2 py-2.5 @[16rem]:gap-2 @[16rem]:px-3 desk:gap-3 desk:px-7">
+        <div className="flex items-center gap-0.5 px-1 py-2.5 @[11rem]:gap-1 @[11rem]:px-2 @[16rem]:gap-2 @[16rem]:px-3 desk:gap-3 desk:px-7">
           <Button
             onClick={() => go(index - 1)}
             disabled={index === 0}
@@ -95,7 +95,7 @@ export function Foot() {
           </Button>
           {narrow && <KitTray />}
           {!narrow && <BreakTool />}
-          <HandTool {...(narrow ? { brief: 'tight' as const } : {})} />
+          <HandTool {...(narrow ? { brief: 'long' as const } : {})} />
           <div className="flex min-w-0 flex-1 justify-center text-center">{!narrow && <SavedLine />}</div>
           <Button
             look="first"

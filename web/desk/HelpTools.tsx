@@ -25,7 +25,7 @@ export function BreakTool() {
 }
 
 /** The invigilator can be asked from everywhere at the desk, in one press. */
-export function HandTool({ brief }: { readonly brief?: 'tight' }) {
+export function HandTool({ brief }: { readonly brief?: 'long' }) {
   const help = useDesk((s) => s.help);
   const live = useDesk((s) => s.live);
   const takeLive = useDesk((s) => s.takeLive);

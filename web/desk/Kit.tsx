@@ -55,13 +55,15 @@ export function Kit() {
       entries={entries}
       className="min-h-12 px-1.5 text-[0.9rem]"
       rest={(hidden) => (
-        <ToolPanel icon={BriefcaseBusiness} name={t('kit')} title={t('kitRest')} closing className={TRAY}>
-          <div data-kit className="flex flex-wrap gap-1">
-            {hidden.map(({ key, shown }) => (
-              <Fragment key={key}>{shown}</Fragment>
-            ))}
-          </div>
-        </ToolPanel>
+        <span data-kit-opener>
+          <ToolPanel icon={BriefcaseBusiness} name={t('kit')} title={t('kitRest')} closing className={TRAY}>
+            <div data-kit className="flex flex-wrap gap-1">
+              {hidden.map(({ key, shown }) => (
+                <Fragment key={key}>{shown}</Fragment>
+              ))}
+            </div>
+          </ToolPanel>
+        </span>
       )}
     />
   );
@@ -71,23 +73,25 @@ export function Kit() {
 export function KitTray() {
   const tools = useTools();
   return (
-    <ToolPanel
-      icon={BriefcaseBusiness}
-      name={t('kit')}
-      title={t('kit')}
-      look="framed"
-      brief="tight"
-      closing
-      className={TRAY}
-    >
-      <div data-kit className="flex flex-wrap gap-1">
-        <ReadingControls />
-        {tools.map((tool) => (
-          <ToolButton key={tool.id} tool={tool} />
-        ))}
-        <HandoutsTool />
-        <BreakTool />
-      </div>
-    </ToolPanel>
+    <span data-kit-opener className="contents">
+      <ToolPanel
+        icon={BriefcaseBusiness}
+        name={t('kit')}
+        title={t('kit')}
+        look="framed"
+        brief="short"
+        closing
+        className={TRAY}
+      >
+        <div data-kit className="flex flex-wrap gap-1">
+          <ReadingControls />
+          {tools.map((tool) => (
+            <ToolButton key={tool.id} tool={tool} />
+          ))}
+          <HandoutsTool />
+          <BreakTool />
+        </div>
+      </ToolPanel>
+    </span>
   );
 }

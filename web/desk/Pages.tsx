@@ -114,7 +114,8 @@ export function Pages({
             still={!shown}
             data-layer
             data-waiting={shown ? undefined : ''}
-            className={`absolute inset-0 [contain:strict] ${className} ${lookOf(shown, seen)}`}
+            inside={className}
+            className={`absolute inset-0 [contain:strict] ${lookOf(shown, seen)}`}
           >
             <InView value={shown}>
               <PageOf inView={question} pages={sheet.pages} current={inView.item} />

@@ -57,7 +57,7 @@ function Head({ question }: { question: Question }) {
           >
             {t('question', { number: question.number })}
           </h1>
-          <p className="text-[0.95rem] text-soft">
+          <span className="text-[0.95rem] text-soft">
             {sectionLeft !== null && (
               <b className="text-ink">{t('sectionLeft', { clock: sectionLeft })} · </b>
             )}
@@ -66,7 +66,7 @@ function Head({ question }: { question: Question }) {
               {' '}
               · {section.key} {section.title} · {question.sealed ? t('sealedTitle') : question.title}
             </span>
-          </p>
+          </span>
         </div>
         {!narrow && (
           <button
@@ -122,14 +122,14 @@ function LayoutView({ sheet, inView, narrow }: LayoutProps) {
   if (whole)
     return (
       <div data-reading="question" className="relative flex min-h-0 flex-1 flex-col">
-        <Scroller className="min-h-0 flex-1 px-4 pb-3 desk:px-7">
+        <Scroller className="min-h-0 flex-1" inside="px-4 pb-3 desk:px-7">
           <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
         </Scroller>
       </div>
     );
   return (
     <div data-reading="question" className="relative flex min-h-0 flex-1 flex-col">
-      <Scroller className="min-h-0 flex-1 px-4 pt-2 desk:px-7">
+      <Scroller className="min-h-0 flex-1" inside="px-4 pt-2 desk:px-7">
         <div className={`mx-auto desk:pt-4 ${columnOf(inView)}`}>
           <PageOf inView={inView} pages={sheet.pages} current={inView.item} />
         </div>

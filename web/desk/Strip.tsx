@@ -51,12 +51,12 @@ export function Strip() {
     <>
       <header className="border-b border-line bg-shade px-3 pt-1 pb-2">
         <div className="flex items-center gap-2">
-          <p role="timer" className="text-[18px] font-semibold">
+          <span role="timer" className="text-[18px] font-semibold">
             {hidden ? '–:––' : clock}
-          </p>
-          <p className="min-w-0 flex-1 truncate text-[13.5px] text-soft">
+          </span>
+          <span className="min-w-0 flex-1 truncate text-[13.5px] text-soft">
             {t('position', { number, all, open: showMarks(marksOpen) })}
-          </p>
+          </span>
           <button
             type="button"
             aria-pressed={flagged}

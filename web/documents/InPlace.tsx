@@ -23,7 +23,7 @@ export function InPlace({ body, text, className }: Props) {
       </Fills>
     );
   return (
-    <Scroller tabIndex={0} className={`min-h-0 flex-1 outline-offset-[-3px] ${className}`}>
+    <Scroller tabIndex={0} className="min-h-0 flex-1 outline-offset-[-3px]" inside={className}>
       <DocumentView document={body} text={text} className="max-w-[70ch]" />
     </Scroller>
   );

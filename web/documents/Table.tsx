@@ -26,6 +26,7 @@ function Frame({ children }: { readonly children: ReactNode }) {
     <div
       ref={place}
       tabIndex={wide ? 0 : undefined}
+      data-panned
       className={`mb-3 last:mb-0 ${wide ? 'max-h-[70vh] overflow-auto' : ''}`}
     >
       {children}

@@ -34,7 +34,12 @@ function usePanel(id: string, close: () => void): React.RefObject<HTMLDivElement
       if (event.key !== 'Escape' || event.defaultPrevented) return;
       event.stopPropagation();
       close();
-      if (before instanceof HTMLElement && before.isConnected) before.focus();
+      // An aid that waited behind *Kit* has no button any more: what opened it is there.
+      const back =
+        before instanceof HTMLElement && before.isConnected && before !== document.body
+          ? before
+          : document.querySelector<HTMLElement>('[data-kit-opener] button');
+      back?.focus();
     };
     const touch = () => raise(id);
     panel.addEventListener('keydown', press);
@@ -147,12 +152,11 @@ function usePlace({ id, first, least }: PanelProps) {
 /** Without dragging: a press on the grip takes the panel up, the next one puts it down. */
 function useCarried({ place, move }: ReturnType<typeof usePlace>) {
   const [carried, setCarried] = useState<Place | null>(null);
-  const takeUp = () => {
-    let [start, to] = [null as { x: number; y: number } | null, place];
+  const takeUp = (from: { readonly clientX: number; readonly clientY: number }) => {
+    let to = place;
     carry({
-      follow: ({ clientX: x, clientY: y }) => {
-        start ??= { x, y };
-        to = { ...place, x: place.x + x - start.x, y: place.y + y - start.y };
+      follow: ({ clientX, clientY }) => {
+        to = { ...place, x: place.x + clientX - from.clientX, y: place.y + clientY - from.clientY };
         setCarried(to);
       },
       end: (putDown) => {
@@ -181,7 +185,10 @@ function Floating(props: PanelProps) {
       dragHandleClassName="panel-grip"
       style={{ position: 'fixed', zIndex: 15 + depth }}
       onDragStart={() => raise(id)}
-      onDragStop={(_, { x, y }) => (x === place.x && y === place.y ? takeUp() : move({ ...place, x, y }))}
+      onDragStop={(event, { x, y }) => {
+        if (x !== place.x || y !== place.y) move({ ...place, x, y });
+        else takeUp(event instanceof MouseEvent ? event : (event as TouchEvent).changedTouches[0]!);
+      }}
       onResizeStop={(_event, _direction, element, _delta, { x, y }) =>
         move({ x, y, width: element.offsetWidth, height: element.offsetHeight })
       }

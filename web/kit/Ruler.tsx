@@ -105,7 +105,8 @@ export function Ruler() {
   const fit = (lie: Lie): Lie => {
     const mm = within(lie.mm, SHORTEST_MM, LONGEST_MM);
     return {
-      x: within(lie.x, -100, window.innerWidth - 40),
+      // Its own buttons stay on the page, also on a narrower screen than before.
+      x: within(lie.x, -100, Math.max(0, window.innerWidth - 220)),
       y: within(lie.y, 0, window.innerHeight - 40),
       angle: turned(lie.angle),
       mm,

@@ -16,7 +16,7 @@ const AskForm = later(async () => (await import('./AskForm')).AskForm);
 interface Props {
   readonly live: LiveView | null;
   /** Where there is little room: the icon alone. */
-  readonly brief?: 'tight' | undefined;
+  readonly brief?: 'long' | undefined;
   readonly onSay: (text: string, hand: boolean) => Promise<void>;
 }
 

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { showMarks } from '../../core/marks';
 import type { OwnTest, OwnTests } from '../../core/ownTests/api';
@@ -91,11 +91,71 @@ function Here({ test, link }: { readonly test: OwnTest; readonly link: string })
   );
 }
 
-/** Another test: this link does not open it. */
+/** A test that was handed in, seen by a code that is mailed: whoever holds this link may not be its person. */
+function ByCode({ test }: { readonly test: OwnTest }) {
+  const [sent, setSent] = useState<boolean | null>(null);
+  const [code, setCode] = useState('');
+  const { busy, trouble, run } = useAction();
+  const field = useRef<HTMLInputElement>(null);
+  const { invitation } = test;
+  const ask = () =>
+    run(async () => setSent((await post<{ sent: boolean }>('/tests/code', { invitation })).sent));
+  const show = () =>
+    run(async () => {
+      const { link } = await post<{ link: string }>('/tests/code/check', { invitation, code });
+      window.location.assign(`/i/${link}?go`);
+    });
+  useEffect(() => {
+    if (sent) field.current?.focus();
+  }, [sent]);
+  return (
+    <div className="w-full">
+      <p className="mb-2 text-[0.9rem] text-soft">{t('codeText')}</p>
+      {sent !== true && (
+        <Button className="min-h-11" disabled={busy || sent === false} onClick={() => void ask()}>
+          {t('askCode')}
+        </Button>
+      )}
+      <p role="status" className="my-2 text-[0.9rem]">
+        {trouble ?? (sent === null ? '' : t(sent ? 'codeSent' : 'codeNotSent'))}
+      </p>
+      {sent && (
+        <form
+          className="flex flex-wrap items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void show();
+          }}
+        >
+          <label className="block">
+            {t('code')}
+            <input
+              ref={field}
+              required
+              inputMode="numeric"
+              autoComplete="one-time-code"
+              maxLength={20}
+              value={code}
+              onChange={(event) => setCode(event.target.value)}
+              className="mt-1 block min-h-11 w-40 rounded-control border border-edge bg-card px-3 font-mono"
+            />
+          </label>
+          <Button type="submit" look="first" className="min-h-11" disabled={busy}>
+            {t('useCode')}
+          </Button>
+          <Button className="min-h-11" disabled={busy} onClick={() => void ask()}>
+            {t('anotherCode')}
+          </Button>
+        </form>
+      )}
+    </div>
+  );
+}
+
+/** Another test that can still be taken: this link does not open it. */
 function Elsewhere({ test }: { readonly test: OwnTest }) {
   const [sent, setSent] = useState<boolean | null>(null);
   const { busy, trouble, run } = useAction();
-  if (test.state === 'over') return null;
   const send = () =>
     run(async () => {
       const reply = await post<{ sent: boolean }>('/tests/link', { invitation: test.invitation });
@@ -126,7 +186,13 @@ function Card({ test, link }: { readonly test: OwnTest; readonly link: string })
       <p className="mt-1 text-[0.92rem] text-soft">{factsOf(test)}</p>
       {said && <p className="mt-2">{said}</p>}
       <div className="mt-3 flex flex-wrap items-center gap-3 empty:hidden">
-        {test.here ? <Here test={test} link={link} /> : <Elsewhere test={test} />}
+        {test.here ? (
+          <Here test={test} link={link} />
+        ) : test.state === 'result' || test.state === 'being marked' ? (
+          <ByCode test={test} />
+        ) : (
+          test.state !== 'over' && <Elsewhere test={test} />
+        )}
       </div>
     </li>
   );

@@ -28,9 +28,9 @@ function LetterView({ id }: { readonly id: number }) {
       <p className="text-soft">{letter.to}</p>
       <h2 className="mb-3 font-serif text-[1.25rem] font-semibold">{say(letter.subject)}</h2>
       <div className="mb-4 flex flex-wrap items-center gap-3">
-        {letter.link && (
+        {letter.brings === 'link' && letter.secret && (
           <a
-            href={letter.link}
+            href={letter.secret}
             target="_blank"
             rel="noreferrer"
             className="inline-flex min-h-10 items-center gap-2 rounded-control bg-kelp px-3.5 font-semibold text-on hover:bg-kelp-deep"
@@ -38,10 +38,10 @@ function LetterView({ id }: { readonly id: number }) {
             <SquareArrowOutUpRight aria-hidden className="size-4" /> {t('asCandidate')}
           </a>
         )}
-        {letter.hasLink && !letter.link && letter.state === 'not sent' && (
+        {letter.brings && !letter.secret && letter.state === 'not sent' && (
           <>
             <Button disabled={busy} onClick={() => void newLink()}>
-              {t('makeLink')}
+              {t(letter.brings === 'code' ? 'makeCode' : 'makeLink')}
             </Button>
             {letter.facts.kind === 'invitation' && (
               <span className="max-w-[34ch] text-[0.9rem] text-soft">{t('makeLinkEnds')}</span>
@@ -60,7 +60,7 @@ function LetterView({ id }: { readonly id: number }) {
       </div>
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <pre tabIndex={0} className="overflow-x-auto border-t border-line pt-4 font-sans whitespace-pre-wrap">
-        {writeLetter(letter.facts, letter.link, say)}
+        {writeLetter(letter.facts, letter.secret, say)}
       </pre>
     </article>
   );

@@ -246,6 +246,7 @@ export const t = words('rounds', {
   written: 'Written',
   noLetters: 'There is no e-mail yet.',
   openLetter: 'Read the e-mail to {{to}}',
+  makeCode: 'Show with a new code',
   makeLink: 'Make a personal link',
   makeLinkEnds:
     'Earlier links of this candidate stop working. A test that is open goes on until its page is reloaded.',

@@ -19,7 +19,7 @@ export function Button({ look = 'plain', large = false, className = '', ...rest 
   return (
     <button
       type="button"
-      className={`inline-flex items-center justify-center gap-2 rounded-control border whitespace-nowrap transition-colors duration-100 disabled:cursor-default aria-disabled:cursor-default aria-disabled:opacity-40 ${LOOKS[look]} ${size} ${className}`}
+      className={`inline-flex items-center justify-center gap-2 rounded-control border desk:whitespace-nowrap transition-colors duration-100 disabled:cursor-default aria-disabled:cursor-default aria-disabled:opacity-40 ${LOOKS[look]} ${size} ${className}`}
       {...rest}
     />
   );

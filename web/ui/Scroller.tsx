@@ -26,12 +26,14 @@ function useMoreBelow() {
 }
 
 interface Props extends React.ComponentProps<'div'> {
+  /** Classes of what is inside: its padding, within which nothing could stick to the edge. */
+  readonly inside: string;
   /** Only what is in view scrolls: what cannot be reached is not scrolled by keys either. */
   readonly still?: boolean;
 }
 
 /** Scrolls, and tells where more lies below: not everybody sees a bar at the edge. */
-export function Scroller({ className = '', still = false, children, ...rest }: Props) {
+export function Scroller({ className = '', inside, still = false, children, ...rest }: Props) {
   const { scroller, end, more } = useMoreBelow();
   return (
     <div
@@ -40,7 +42,7 @@ export function Scroller({ className = '', still = false, children, ...rest }: P
       className={`${still ? 'overflow-hidden' : 'overflow-y-auto'} ${className}`}
       {...rest}
     >
-      {children}
+      <div className={inside}>{children}</div>
       <div ref={end} aria-hidden className="h-px" />
       <div className={`pointer-events-none sticky bottom-0 z-[6] h-0 ${more && !still ? '' : 'invisible'}`}>
         <button

@@ -13,7 +13,7 @@ export function TabStrip<T extends string>({ names, titleOf }: StripProps<T>) {
         <Tabs.Trigger
           key={name}
           value={name}
-          className="min-h-11 flex-1 border-b-3 border-transparent text-soft data-[state=active]:border-kelp data-[state=active]:font-semibold data-[state=active]:text-ink"
+          className="min-h-11 min-w-0 flex-1 border-b-3 [overflow-wrap:anywhere] border-transparent text-soft data-[state=active]:border-kelp data-[state=active]:font-semibold data-[state=active]:text-ink"
         >
           {titleOf(name)}
         </Tabs.Trigger>

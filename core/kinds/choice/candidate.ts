@@ -53,7 +53,7 @@ export const choice: CandidateKind<ChoiceShown, ChoiceResponse> = {
     return { form: 'words', text: chosen.map(textOf).join('; ') };
   },
   inFull: (shown, { chosen }, say) => ({
-    form: 'words',
+    form: 'list',
     text: shown.options
       .map(({ key, text }) => (chosen.includes(key) ? say(message('choice.chosen', { text })) : text))
       .join('\n'),

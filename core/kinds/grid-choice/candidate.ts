@@ -57,6 +57,6 @@ export const gridChoice: CandidateKind<GridChoiceShown, GridChoiceResponse> = {
   progress,
   guessing: ({ mode }) => (mode === 'one' ? 'free' : 'within'),
   rule: (shown) => message(shown.mode === 'one' ? 'grid-choice.ruleRow' : RULES[shown.rule]),
-  describe: (shown, response) => ({ form: 'words', text: lines(shown, response, false) }),
-  inFull: (shown, response) => ({ form: 'words', text: lines(shown, response, true) }),
+  describe: (shown, response) => ({ form: 'list', text: lines(shown, response, false) }),
+  inFull: (shown, response) => ({ form: 'list', text: lines(shown, response, true) }),
 };

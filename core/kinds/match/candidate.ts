@@ -34,7 +34,7 @@ export const match: CandidateKind<MatchShown, MatchResponse> = {
   guessing: ({ leftOver }) => (leftOver ? 'within' : 'free'),
   rule: ({ leftOver }) => message(leftOver ? 'match.ruleLeftOver' : 'match.rule'),
   describe: ({ left, right }, { pairs }) => ({
-    form: 'words',
+    form: 'list',
     text: left
       .filter(({ key }) => pairs[key] !== undefined)
       .map(({ key, text }) => `${text} – ${textOf(right, pairs[key]!)}`)

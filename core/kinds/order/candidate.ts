@@ -23,6 +23,6 @@ export const order: CandidateKind<OrderShown, OrderResponse> = {
   rule: (shown) => message(RULES[shown.rule]),
   describe: (shown, { sequence }) => {
     const textOf = (key: string) => shown.items.find((item) => item.key === key)?.text ?? key;
-    return { form: 'words', text: sequence.map((key, i) => `${i + 1}. ${textOf(key)}`).join('\n') };
+    return { form: 'list', text: sequence.map((key, i) => `${i + 1}. ${textOf(key)}`).join('\n') };
   },
 };

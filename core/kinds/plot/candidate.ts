@@ -94,7 +94,7 @@ export const plot: CandidateKind<PlotShown, PlotResponse> = {
     return objects.length > 1 ? message('plot.rule') : null;
   },
   describe: (shown, response, say) => ({
-    form: 'words',
+    form: 'list',
     text: shown.objects
       .map((object) => ({ object, drawn: drawnOf(response, object.key) }))
       .filter(({ drawn }) => drawn.points.length > 0)

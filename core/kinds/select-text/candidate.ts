@@ -39,7 +39,7 @@ export const selectText: CandidateKind<SelectTextShown, SelectTextResponse> = {
   rule: ({ passages }) =>
     message(passages.every(({ limit }) => limit !== null) ? 'select-text.ruleLimit' : 'select-text.ruleOpen'),
   describe: ({ passages }, response) => ({
-    form: 'words',
+    form: 'list',
     text: passages
       .map((passage) => ({ passage, chosen: chosenOf(passage, response) }))
       .filter(({ chosen }) => chosen.length > 0)

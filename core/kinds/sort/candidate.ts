@@ -42,7 +42,7 @@ export const sort: CandidateKind<SortShown, SortResponse> = {
   guessing: ({ leftOver, often }) => (leftOver || often ? 'within' : 'free'),
   rule: ({ leftOver }) => message(leftOver ? 'sort.ruleLeftOver' : 'sort.rule'),
   describe: ({ bins, chips }, response) => ({
-    form: 'words',
+    form: 'list',
     text: bins
       .filter(({ key }) => chipsIn(response, key).length > 0)
       .map(({ key, text }) => {

@@ -72,5 +72,5 @@ export const tableEntry: CandidateKind<TableShown, TableResponse> = {
   progress,
   guessing: ({ mayStayEmpty }) => (mayStayEmpty ? 'within' : 'free'),
   rule: ({ mayStayEmpty }) => message(mayStayEmpty ? 'table-entry.ruleEmpty' : 'table-entry.rule'),
-  describe: (table, response) => ({ form: 'words', text: lines(table, response) }),
+  describe: (table, response) => ({ form: 'list', text: lines(table, response) }),
 };

@@ -140,6 +140,18 @@ export const links = sqliteTable(
   (t) => [index('links_of').on(t.invitationId)],
 );
 
+/** The code that shows the result of an invitation once to who reads its e-mail: the newest one. */
+export const resultCodes = sqliteTable('result_codes', {
+  invitationId: integer('invitation_id')
+    .primaryKey()
+    .references(() => invitations.id),
+  /** SHA-256 of invitation and code. */
+  hash: text('hash').notNull(),
+  madeAt: time('made_at').notNull(),
+  /** Wrong ones that were tried. */
+  tries: integer('tries').notNull().default(0),
+});
+
 export const candidateSessions = sqliteTable('candidate_sessions', {
   tokenHash: text('token_hash').primaryKey(),
   invitationId: integer('invitation_id')

@@ -17,7 +17,8 @@ import type { Language } from '../../../core/kinds/code/response';
 
 const look = EditorView.theme({
   '&': { height: '100%', fontSize: '0.92rem', backgroundColor: 'var(--color-card)' },
-  '&.cm-focused': { outline: 'none' },
+  // Within its frame, which would cut it off.
+  '&.cm-focused': { outline: '3px solid var(--color-kelp)', outlineOffset: '-3px' },
   '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55', fontVariantLigatures: 'none' },
   '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: 'var(--color-soft)' },
   '.cm-activeLine': { backgroundColor: 'rgb(243 240 231 / 0.55)' },

@@ -52,6 +52,7 @@ export function PictureWithAreas({ shown, shapes, children, onPress }: Props) {
   return (
     <div>
       <div
+        data-panned
         className="max-h-[70vh] overflow-auto rounded-lg border border-line bg-card"
         tabIndex={zoom > 0 ? 0 : undefined}
       >
@@ -86,7 +87,7 @@ export function PictureWithAreas({ shown, shapes, children, onPress }: Props) {
           {children}
         </div>
       </div>
-      <div className="mt-1.5 flex gap-1.5">
+      <div className="mt-1.5 flex flex-wrap gap-1.5">
         <Button disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
           <Minus aria-hidden className="size-4" /> {t('zoomOut')}
         </Button>

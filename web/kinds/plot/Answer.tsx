@@ -203,7 +203,10 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   const spot = spotOf(shown, cursor);
   return (
     <div role="group" aria-labelledby={promptId} aria-describedby={needId} className="@container">
-      <div className="grid gap-x-5 @[46rem]:grid-cols-[minmax(0,1fr)_17rem] @[46rem]:grid-rows-[auto_1fr]">
+      <div
+        style={{ '--widest': `calc(${widestToDraw(shown)} + 0.75rem)` } as React.CSSProperties}
+        className="grid gap-x-5 @[46rem]:grid-cols-[minmax(0,var(--widest))_19rem] @[46rem]:grid-rows-[auto_1fr]"
+      >
         <Objects shown={shown} response={response} current={current} onChoose={setCurrent} />
         {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
         <div
@@ -217,8 +220,7 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
           onPointerUp={onPointerUp}
           onFocus={() => setFocused(true)}
           onBlur={() => setFocused(false)}
-          style={{ maxWidth: `calc(${widestToDraw(shown)} + 0.75rem)` }}
-          className="w-full cursor-crosshair @[46rem]:col-start-1 @[46rem]:row-span-2 @[46rem]:row-start-1 touch-pan-y rounded-lg border border-line bg-card p-1"
+          className="w-full max-w-(--widest) cursor-crosshair @[46rem]:col-start-1 @[46rem]:row-span-2 @[46rem]:row-start-1 touch-pan-y rounded-lg border border-line bg-card p-1"
         >
           <Plane shown={shown} widest={widestToDraw(shown)}>
             {(unit) => (

@@ -19,7 +19,7 @@ const widthAt = (height: string, shown: PlotShown): string =>
   `calc(${height} * ${(WIDE / tallOf(shown)).toFixed(3)})`;
 
 /** How wide a plane to draw on is at most, as a CSS length: no taller than the window leaves room for, so that it is seen whole. */
-export const widestToDraw = (shown: PlotShown): string => widthAt('max(100dvh - 17rem, 16rem)', shown);
+export const widestToDraw = (shown: PlotShown): string => widthAt('max(100dvh - 16rem, 16rem)', shown);
 
 /** How wide a plane to look at is at most, as a CSS length. */
 export const widestToRead = (shown: PlotShown): string => widthAt('22rem', shown);

@@ -20,6 +20,7 @@ export function TableFrame({ table, caption, entry, total }: Props) {
       tabIndex={0}
       role="group"
       aria-label={caption}
+      data-panned
       className="max-h-[70vh] overflow-auto rounded-lg border border-line bg-card"
     >
       <table className="w-full border-separate border-spacing-0 tabular-nums">
