@@ -143,6 +143,9 @@ export function RichEditor(props: Props) {
       content: ((text.content ?? []).length === 0 ? EMPTY : rich ? text : withoutFormat(text)) as JSONContent,
       immediatelyRender: true,
       editorProps: {
+        // The line that is written stays clear of the tools above and the count below.
+        scrollThreshold: 60,
+        scrollMargin: 60,
         attributes: {
           role: 'textbox',
           'aria-multiline': 'true',
