@@ -31,8 +31,10 @@ export function showMarks(marks: Hundredths): string {
  */
 export function alignMarks(marks: Hundredths): string {
   const sign = marks < 0 ? '−' : '';
-  const [whole, decimals] = (Math.abs(Math.round(marks)) / 100).toFixed(2).split('.') as [string, string];
-  const shown = decimals.replace(/0+$/, '');
+  const size = Math.abs(Math.round(marks));
+  const whole = Math.floor(size / 100);
+  const [tenths, hundredths] = [Math.floor(size / 10) % 10, size % 10];
+  const shown = hundredths > 0 ? `${tenths}${hundredths}` : tenths > 0 ? String(tenths) : '';
   return `${sign}${whole}${shown === '' ? '\u2008' : '.'}${shown}${'\u2007'.repeat(2 - shown.length)}`;
 }
 

@@ -18,6 +18,13 @@ export const STAFF_CLOSING_MS = 2000;
 export const allowedMs = (limitMs: number, extraPercent: number): number =>
   Math.round(limitMs * (1 + extraPercent / 100));
 
-/** Warnings (minutes before the end) that fall due when the time left shrinks from `beforeMs` to `nowMs`. */
-export const warningsDue = (minutes: readonly number[], beforeMs: number, nowMs: number): number[] =>
-  minutes.filter((m) => beforeMs > m * MINUTE_MS && nowMs <= m * MINUTE_MS && nowMs > 0);
+/** Everybody is warned of the last minute, whatever else is asked for. */
+const LAST_WARNING = 1;
+
+/** All warnings of a paper, in minutes before the end, the earliest first. */
+export const warningsOf = (minutes: readonly number[]): number[] =>
+  [...new Set([...minutes, LAST_WARNING])].sort((a, b) => b - a);
+
+/** Whether one of the warnings (minutes before the end) falls due when the time left shrinks from `beforeMs` to `nowMs`. */
+export const warningsDue = (minutes: readonly number[], beforeMs: number, nowMs: number): boolean =>
+  nowMs > 0 && warningsOf(minutes).some((m) => beforeMs > m * MINUTE_MS && nowMs <= m * MINUTE_MS);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { allowedMs, MINUTE_MS, warningsDue } from './deadline';
+import { allowedMs, MINUTE_MS, warningsDue, warningsOf } from './deadline';
 import { estimateOffset } from './deviceClock';
 import { pacePerMark, pacePoint, showClock, showLength } from './pace';
 
@@ -12,12 +12,14 @@ describe('the deadline', () => {
     expect(allowedMs(hour, 0)).toBe(hour);
   });
 
-  it('warns once when the time left passes 15 and 5 minutes', () => {
+  it('warns once when the time left passes 15 and 5 minutes, and the last one', () => {
     const due = (before: number, now: number) => warningsDue([15, 5], before * MINUTE_MS, now * MINUTE_MS);
-    expect(due(15.1, 15)).toEqual([15]);
-    expect(due(15, 14.9)).toEqual([]);
-    expect(due(16, 4)).toEqual([15, 5]); // a lid closed in between
-    expect(due(5.5, -1)).toEqual([]);
+    expect(due(15.1, 15)).toBe(true);
+    expect(due(15, 14.9)).toBe(false);
+    expect(due(16, 4)).toBe(true); // a lid closed in between
+    expect(due(1.01, 0.99)).toBe(true);
+    expect(due(5.5, -1)).toBe(false);
+    expect(warningsOf([5, 15, 5])).toEqual([15, 5, 1]);
   });
 });
 

@@ -35,9 +35,8 @@ export class Candidate {
 
   async passesChecks(): Promise<void> {
     await this.page.getByRole('heading', { name: 'Camera' }).scrollIntoViewIfNeeded();
-    await expect(this.page.getByText('Your face is in view. Lighting: good · Picture: sharp')).toBeVisible({
-      timeout: 45_000,
-    });
+    const found = 'Your face is in view. Lighting: good · Picture: sharp';
+    await expect(this.page.getByText(found, { exact: true })).toBeVisible({ timeout: 45_000 });
     await this.button('Continue').click();
     await expect(this.heading('Your picture')).toBeVisible();
   }

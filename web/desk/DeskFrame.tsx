@@ -2,11 +2,10 @@ import { Suspense, useEffect, useState } from 'react';
 import { later } from '../ui/later';
 import { Files } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
-import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { useNarrow } from '../ui/useNarrow';
 import { coverOf } from './coverOf';
-import { Told } from './Told';
+import { Notices, SaidNotices } from './Notices';
 import { useDesk } from './DeskContext';
 import { useDeskKeys } from './useDeskKeys';
 import { Foot } from './Foot';
@@ -21,21 +20,12 @@ const TurnDialog = later(async () => (await import('./behind')).TurnDialog);
 const AIDS_BEHIND_MS = 600;
 const LastLook = later(async () => (await import('./behind')).LastLook);
 
-/** Seen, and spoken by screen readers, not only coloured; it takes nothing away from the question. */
-function Warning() {
-  const minutes = useDesk((s) => s.warning);
-  const dismiss = useDesk((s) => s.dismissWarning);
-  return (
-    <div role="alert" className="pointer-events-none fixed inset-x-0 top-3 z-20 flex justify-center px-3">
-      {minutes !== null && (
-        <div className="pointer-events-auto flex items-center gap-4 rounded-card border border-marigold-line bg-marigold-wash px-4 py-2 text-marigold shadow-float">
-          <p className="font-semibold">{t('warning', { count: minutes })}</p>
-          <Button onClick={dismiss}>{t('warningClose')}</Button>
-        </div>
-      )}
-    </div>
-  );
-}
+/** Where there is no foot. */
+const AtFoot = () => (
+  <div className="pointer-events-none fixed inset-x-3 bottom-3 z-20">
+    <Notices />
+  </div>
+);
 
 /** The desk as it is drawn, whatever stands behind it. */
 export function DeskFrame() {
@@ -86,6 +76,7 @@ function InView() {
     return (
       <Suspense>
         <LastLook />
+        <AtFoot />
       </Suspense>
     );
   return (
@@ -126,11 +117,11 @@ function Framed() {
   }, [cover, recordings]);
   return (
     <>
-      <Warning />
-      <Told />
+      <SaidNotices />
       {cover ? (
         <Suspense>
           <Covered why={cover} />
+          <AtFoot />
         </Suspense>
       ) : (
         <>

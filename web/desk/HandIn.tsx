@@ -2,9 +2,11 @@ import { AlertDialog } from 'radix-ui';
 import { openQuestions, type QuestionProgress } from '../../core/sittings/progress';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
+import { showList } from '../ui/times';
 import { useAction } from '../ui/useAsync';
 import { useDesk } from './DeskContext';
 import { marksWords } from './Rail';
+import { SavedLine } from './SavedLine';
 import { t } from './words';
 
 const OPEN = {
@@ -24,6 +26,7 @@ export function HandIn() {
   const handIn = useDesk((s) => s.handIn);
   const { busy, trouble, run } = useAction();
   const open = openQuestions(progress);
+  const flagged = showList(progress.filter((p) => p.flagged).map(({ question }) => String(question.number)));
   return (
     <AlertDialog.Root>
       <AlertDialog.Trigger asChild>
@@ -45,6 +48,10 @@ export function HandIn() {
                   <li key={p.question.item}>{openWords(p)}</li>
                 ))}
               </ul>
+              {flagged !== '' && <p className="pt-3">{t('handInFlagged', { list: flagged })}</p>}
+              <p className="pt-3 text-soft">
+                <SavedLine />
+              </p>
             </div>
           </AlertDialog.Description>
           {trouble && <Notice tone="trouble">{trouble}</Notice>}

@@ -2,6 +2,7 @@ import { BriefcaseBusiness } from 'lucide-react';
 import { Fragment, useContext, useMemo } from 'react';
 import { DeskContext, useDesk } from './DeskContext';
 import { HandoutsTool, useHandouts } from './Handouts';
+import { DirectionsTool } from './DirectionsTool';
 import { BreakTool } from './HelpTools';
 import { ColourControl, ReadingControls, TextControl } from '../ui/ReadingControls';
 import { FittingRow } from '../ui/FittingRow';
@@ -84,6 +85,7 @@ export function KitTray() {
         className={TRAY}
       >
         <div data-kit className="flex flex-wrap gap-1">
+          <DirectionsTool />
           <ReadingControls />
           {tools.map((tool) => (
             <ToolButton key={tool.id} tool={tool} />

@@ -8,10 +8,12 @@ import { Button } from '../ui/Button';
 import { Pill } from '../ui/Pill';
 import { useDesk } from './DeskContext';
 import { HandIn } from './HandIn';
+import { HandTool } from './HelpTools';
+import { SavedLine } from './SavedLine';
 import { LEAST_BAR } from './railHeights';
 import { StateBar } from './StateBar';
 import { say } from '../words';
-import { t } from './words';
+import { guessingWords, t } from './words';
 import { PageHeading } from '../ui/PageHeading';
 
 type Filter = 'all' | 'not done' | 'flagged';
@@ -68,8 +70,6 @@ function Row({ progress }: { progress: QuestionProgress }) {
 }
 
 /** The rail opened out to a page: what is unopened, part done and flagged, and whether a guess can cost marks. */
-const GUESSING = { free: 'guessFree', within: 'guessWithin', costs: 'guessCosts' } as const;
-
 export function LastLook() {
   const [filter, setFilter] = useState<Filter>('all');
   const progress = useDesk((s) => s.progress);
@@ -105,7 +105,7 @@ export function LastLook() {
           )}
         </div>
         <p className="text-soft">
-          {summary} {t(GUESSING[guessingOf(paper.questions)])}
+          {summary} {guessingWords(guessingOf(paper.questions))}
         </p>
         <div role="group" aria-label={t('filter')} className="my-3 flex flex-wrap gap-2">
           {filters.map(([name, label]) => (
@@ -142,8 +142,12 @@ export function LastLook() {
           <Button onClick={() => go(index)} className="min-h-11">
             <ChevronLeft aria-hidden className="size-5" /> {t('backTo', { number: index + 1 })}
           </Button>
+          <HandTool />
           <HandIn />
         </div>
+        <p className="flex justify-end pb-24 text-soft">
+          <SavedLine />
+        </p>
       </div>
     </main>
   );

@@ -1,9 +1,10 @@
-import { ListChecks } from 'lucide-react';
+import { ListChecks, Shapes } from 'lucide-react';
 import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { showMarks, sumMarks } from '../../core/marks';
 import type { QuestionProgress } from '../../core/sittings/progress';
 import { pacePerMark, pacePoint } from '../../core/timing/pace';
 import { Button } from '../ui/Button';
+import { ToolPanel } from '../ui/ToolPanel';
 import { Clock, wholeMs } from './Clock';
 import { useDesk } from './DeskContext';
 import { railHeights } from './railHeights';
@@ -62,7 +63,7 @@ const RailBar = memo(function RailBar({ progress, index, height, pace, scrolls, 
   const marks = marksWords(question.marks);
   const label = t('bar', {
     number: question.number,
-    title: question.title,
+    title: question.sealed ? t('sealedTitle') : question.title,
     marks,
     state: t(state),
     flagged: `${flagged ? t('barFlagged') : ''}${closed ? t('barClosed') : ''}`,
@@ -92,8 +93,11 @@ const RailBar = memo(function RailBar({ progress, index, height, pace, scrolls, 
         <span
           aria-hidden
           style={{ top: pace * height }}
-          className="pointer-events-none absolute -right-1 -left-3.5 z-10 flex justify-center border-t-2 border-dashed border-marigold"
+          className="pointer-events-none absolute -right-1 -left-3.5 z-10 flex justify-center"
         >
+          {/* Beside the number and the marks, never through them. */}
+          <span className="absolute left-0 w-3.5 border-t-2 border-dashed border-marigold" />
+          <span className="absolute right-9 left-11 border-t-2 border-dashed border-marigold" />
           <span className="absolute -top-[10px] rounded-full border border-marigold-line bg-marigold-wash px-1.5 text-[11px] leading-[17px] text-marigold">
             {t('onPace')}
           </span>
@@ -133,8 +137,8 @@ function Bars({ onGo }: { onGo: (index: number) => void }) {
               <span className="truncate">
                 <b className="text-ink">{section.key}</b> {section.title}
               </span>
-              <span>
-                {showMarks(all - open)}/{showMarks(all)}
+              <span className="flex-none">
+                {t('marksOf', { done: showMarks(all - open), all: showMarks(all) })}
               </span>
             </h2>
             <ul className="flex flex-col" style={{ gap: GAP }}>
@@ -157,21 +161,35 @@ function Bars({ onGo }: { onGo: (index: number) => void }) {
   );
 }
 
+type Look = Pick<React.ComponentProps<typeof StateBar>, 'state' | 'flagged' | 'closed'>;
+
+/** What each shape means, and how many questions have it now. */
 function Key() {
+  const progress = useDesk((s) => s.progress);
+  const closed = useDesk((s) => s.closed.length);
+  const flagged = progress.filter((one) => one.flagged).length;
+  const plain = { flagged: false, closed: false };
+  const row = (name: string, count: number, look: Look) => ({ name, count, look });
+  const rows = [
+    ...states.map((state) =>
+      row(t(state), progress.filter((one) => one.state === state).length, { ...plain, state }),
+    ),
+    row(t('keyFlagged'), flagged, { ...plain, state: 'looked at', flagged: true }),
+    ...(closed > 0 ? [row(t('keyClosed'), closed, { ...plain, state: 'looked at', closed: true })] : []),
+  ];
   return (
-    <details className="text-[12.5px] text-soft">
-      <summary className="min-h-7 py-1">{t('key')}</summary>
-      <ul className="grid grid-cols-2 gap-x-2 gap-y-1 pb-2">
-        {states.map((state) => (
-          <li key={state} className="flex items-center gap-1.5">
-            <span className="w-8 flex-none">
-              <StateBar number={1} marks="" state={state} flagged={false} height={22} />
+    <ToolPanel icon={Shapes} name={t('key')} title={t('key')} side="right" className="p-3">
+      <ul className="grid gap-y-1.5 text-[0.9rem]">
+        {rows.map(({ name, count, look }) => (
+          <li key={name} className="flex items-center gap-2.5">
+            <span className="w-10 flex-none">
+              <StateBar number={1} marks="" {...look} height={24} />
             </span>
-            {t(state)}
+            {t('keyCount', { state: name, count })}
           </li>
         ))}
       </ul>
-    </details>
+    </ToolPanel>
   );
 }
 
@@ -187,6 +205,7 @@ export function Rail({ onGone }: { onGone?: () => void }) {
     },
     [go, onGone],
   );
+  const reference = useDesk((s) => s.directions?.candidate.reference);
   const open = sumMarks(progress.map((p) => p.open));
   const pace = useDesk((s) => (s.timed ? pacePerMark(s.leftMs, open) : null));
   const words =
@@ -199,7 +218,10 @@ export function Rail({ onGone }: { onGone?: () => void }) {
     <div className="flex h-full min-h-0 flex-col px-3.5 pt-4 pb-3.5">
       <Clock />
       <Bars onGo={goTo} />
-      <p className="pt-2 pb-1 text-[13px] leading-5 text-soft">{words}</p>
+      <p className="pt-2 pb-1 text-[13px] leading-5 text-soft">
+        {words}
+        {reference && <span className="block">{t('reference', { reference })}</span>}
+      </p>
       <Key />
       <Button
         onClick={() => {

@@ -40,7 +40,8 @@ function FlatRail() {
 export function Strip() {
   const [open, setOpen] = useState(false);
   const clock = useDesk((s) => showClock(s.leftMs));
-  const hidden = useDesk((s) => s.clockHidden || !s.timed);
+  const timed = useDesk((s) => s.timed);
+  const hidden = useDesk((s) => s.clockHidden);
   const index = useDesk((s) => s.index);
   const flagged = useDesk((s) => s.progress[s.index]!.flagged);
   const number = index + 1;
@@ -51,9 +52,11 @@ export function Strip() {
     <>
       <header className="border-b border-line bg-shade px-3 pt-1 pb-2">
         <div className="flex items-center gap-2">
-          <span role="timer" className="text-[18px] font-semibold">
-            {hidden ? '–:––' : clock}
-          </span>
+          {timed && (
+            <span role="timer" className="text-[18px] font-semibold">
+              {hidden ? t('clockHidden') : clock}
+            </span>
+          )}
           <span className="min-w-0 flex-1 truncate text-[13.5px] text-soft">
             {t('position', { number, all, open: showMarks(marksOpen) })}
           </span>

@@ -2,6 +2,7 @@ import type { LiveView } from '../../core/live/api';
 import type { SealedSection } from '../../core/papers/candidatePaper';
 import type { AnswerVersion, PlayReply, Receipt, TimeView } from '../../core/sittings/api';
 import type { NotedChange, NoteTrouble } from './journal/deviceJournal';
+import type { Directions } from './directions';
 import type { SavedState } from './journal/sender';
 
 /** What the desk is told by what stands behind it. */
@@ -36,6 +37,8 @@ export interface DeskBackend {
   /** Leaving a question: what was held back to be merged is settled. */
   settle(): void;
   handIn(by: 'candidate' | 'time'): Promise<HandInOutcome>;
+  /** What was told before the clock started; null in a rehearsal. */
+  readonly directions: (() => Promise<Directions>) | null;
   /** What can be asked of the server while one works; null in a rehearsal. */
   readonly help: DeskHelp | null;
 }

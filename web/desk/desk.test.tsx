@@ -24,7 +24,8 @@ import type { DeskBackend } from './backend';
 import { Clock } from './Clock';
 import type { DeskState } from './deskStore';
 import { Covered } from './Covered';
-import { Told } from './Told';
+import { Notices, SaidNotices } from './Notices';
+import { Announcer } from '../ui/Announcer';
 import { Foot } from './Foot';
 import { HandIn } from './HandIn';
 import { BreakTool, HandTool } from './HelpTools';
@@ -151,7 +152,7 @@ describe('the saved line', () => {
   it('stands beside the ways on, which lead to the last look at the end', async () => {
     desk = deskInHand();
     renderAtDesk(desk, <Foot />);
-    expect(screen.getByRole('button', { name: 'Question 0' })).toBeDisabled();
+    expect(screen.getByRole('button', { name: 'Back' })).toBeDisabled();
     await userEvent.click(screen.getByRole('button', { name: /^Question 2/ }));
     expect(state().index).toBe(1);
     act(() => state().go(deskPaper.questions.length - 1));
@@ -318,13 +319,30 @@ describe('help at the desk', () => {
     expect(screen.getByRole('textbox', { name: 'What do you need help with?' })).toHaveValue('');
   });
 
-  it('shows what the invigilator said until it is read', async () => {
+  it('shows and speaks what the invigilator said, once, until it is read', async () => {
     desk = deskInHand();
-    renderAtDesk(desk, <Told />);
+    renderAtDesk(
+      desk,
+      <>
+        <Announcer />
+        <SaidNotices />
+        <Notices />
+      </>,
+    );
+    const heard = () => document.querySelector('[data-announcer]')!;
     change({ told: 'Ten minutes left' });
-    expect(screen.getByRole('alert')).toHaveTextContent('The invigilator says: Ten minutes left');
+    expect(document.querySelector('[data-told]')).toHaveTextContent('The invigilator says: Ten minutes left');
+    expect(heard()).toHaveTextContent(/The invigilator says: Ten minutes left$/);
     await userEvent.click(screen.getByRole('button', { name: 'I have read this' }));
-    expect(screen.getByRole('alert')).toBeEmptyDOMElement();
+    expect(document.querySelector('[data-told]')).toBeNull();
+    // A warning says what is left when it is seen, counts down, and what happens at the end.
+    change({ warnedAt: 0, leftMs: 32_000 });
+    const warning = () => document.querySelector('[data-warning]');
+    expect(warning()).toHaveTextContent('0:32 left. At 0:00 the rehearsal ends by itself.');
+    expect(heard()).toHaveTextContent(/32 seconds are left\. At 0:00 the rehearsal ends by itself\.$/);
+    change({ leftMs: 31_000 });
+    expect(warning()).toHaveTextContent('0:31 left.');
+    expect(heard()).not.toHaveTextContent('31');
   });
 });
 

@@ -63,15 +63,27 @@ describe('the desk', () => {
     expect(store.getState().index).toBe(6);
   });
 
-  it('warns at fifteen and at five minutes, once', async () => {
+  it('warns at fifteen and at five minutes and of the last one, once each, and the warning goes by itself', async () => {
     const store = open();
+    const warned = () => store.getState().warnedAt !== null;
     await pass(HOUR - 15 * 60_000 + 1000);
-    expect(store.getState().warning).toBe(15);
+    expect(warned()).toBe(true);
     store.getState().dismissWarning();
     await pass(1000);
-    expect(store.getState().warning).toBeNull();
+    expect(warned()).toBe(false);
     await pass(10 * 60_000);
-    expect(store.getState().warning).toBe(5);
+    expect(warned()).toBe(true);
+    await pass(46_000);
+    expect(warned()).toBe(false);
+    await pass(3.25 * 60_000);
+    // 5 min − 46 s − 3 min 15 s leave 59 s.
+    expect(warned()).toBe(true);
+  });
+
+  it('warns nobody of a time that had passed before the desk was opened', async () => {
+    const store = open({ time: { ...time, leftMs: 32_000, deadlineAt: 32_000 } });
+    await pass(1000);
+    expect(store.getState().warnedAt).toBeNull();
   });
 
   it('hands in by itself when the time is over, and not a moment before', async () => {

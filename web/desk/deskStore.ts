@@ -16,6 +16,7 @@ import type { FileSource } from '../media/fileSource';
 import { Recordings } from '../media/recordings';
 import type { PageBox } from '../pages/pageBox';
 import type { DeskBackend } from './backend';
+import type { Directions } from './directions';
 import type { NoteTrouble } from './journal/deviceJournal';
 import { retryAtEndMs, type SavedState } from './journal/sender';
 import type { OpenedDesk } from './openDesk';
@@ -40,8 +41,8 @@ export interface DeskState {
   readonly leftMs: number;
   readonly timed: boolean;
   readonly clockHidden: boolean;
-  /** The warning in view: minutes left. */
-  readonly warning: number | null;
+  /** Whether a warning of the time is in view, and since when; it tells what is left just now. */
+  readonly warnedAt: number | null;
   readonly saved: SavedState;
   /** What the device could not do: keep an entry, or save a value that is too long. */
   readonly deviceTrouble: NoteTrouble | null;
@@ -65,6 +66,8 @@ export interface DeskState {
   /** The last message of the invigilator that was not put away yet. */
   readonly told: string | null;
   readonly receipt: Receipt | null;
+  /** What was told before the clock started, once it is here. */
+  readonly directions: Directions | null;
   readonly help: DeskBackend['help'];
   readonly files: FileSource;
   readonly recordings: Recordings;
@@ -91,6 +94,8 @@ export interface DeskState {
   readonly toggleClock: () => void;
   readonly dismissWarning: () => void;
   readonly dismissTold: () => void;
+  /** Looks up what was told before the clock started, where it is not here yet. */
+  readonly lookUpDirections: () => void;
   readonly takeLive: (view: LiveView) => void;
   readonly takeTime: (time: TimeView) => void;
   readonly takePages: () => void;
@@ -106,6 +111,10 @@ export interface DeskSession {
 const AGREED: readonly Way[] = ['enter', 'leave', 'pass'];
 
 const TICK_MS = 250;
+/** A warning goes by itself after this. */
+const WARNING_MS = 45_000;
+/** What may be read again without a connection is looked up when the desk has settled; not by everybody at once. */
+const DIRECTIONS_MS = [4_000, 20_000] as const;
 /** A hand-in that came too early is not made again at once, whatever the clocks say. */
 const NOT_YET_MS = 500;
 
@@ -215,8 +224,15 @@ function actsOf(
       note('flag', item, !get().desk.flags[item]);
     },
     toggleClock: () => set({ clockHidden: !get().clockHidden }),
-    dismissWarning: () => set({ warning: null }),
+    dismissWarning: () => set({ warnedAt: null }),
     dismissTold: () => set({ told: null }),
+    lookUpDirections() {
+      if (get().directions) return;
+      void backend.directions?.().then(
+        (directions) => set({ directions }),
+        () => undefined,
+      );
+    },
     takeLive(live) {
       const before = get().live?.messages.at(-1)?.id ?? live.messages.at(-1)?.id ?? 0;
       const news = live.messages.filter((m) => m.id > before && m.from === 'invigilator');
@@ -272,7 +288,7 @@ function firstState({
     leftMs: shownLeftMs(time, clock.now()),
     timed,
     clockHidden: false,
-    warning: null as number | null,
+    warnedAt: null as number | null,
     saved: { state: 'saved', at: null } as SavedState,
     deviceTrouble: null as NoteTrouble | null,
     handingIn: false,
@@ -287,6 +303,7 @@ function firstState({
     live: null as LiveView | null,
     told: null as string | null,
     receipt: null as Receipt | null,
+    directions: null as Directions | null,
     help: backend.help,
     files,
     pages,
@@ -327,7 +344,9 @@ export function createDesk(opened: OpenedDesk): DeskSession {
     const now = clock.now();
     const leftMs = shownLeftMs(time, now);
     const due = warningsDue(paper.warningMinutes, before, leftMs);
-    store.setState({ now, leftMs, ...(due.length > 0 ? { warning: Math.min(...due) } : {}) });
+    const { warnedAt } = act();
+    const isOld = warnedAt !== null && now - warnedAt > WARNING_MS;
+    store.setState({ now, leftMs, ...(due ? { warnedAt: now } : isOld ? { warnedAt: null } : {}) });
     if (leftMs <= 0 && now >= handInFrom && !handingIn && !receipt && queuedAt === null)
       void act().handIn('time');
     goOnAfterStop(now);
@@ -350,6 +369,8 @@ export function createDesk(opened: OpenedDesk): DeskSession {
       .catch(() => setTimeout(() => (confirming = false), retryAtEndMs(++failed, Math.random())));
   };
   const timer = setInterval(tick, TICK_MS);
+  const [least, more] = DIRECTIONS_MS;
+  const looking = setTimeout(() => act().lookUpDirections(), least + Math.random() * more);
   if (opened.queuedAt !== null) void act().handIn('candidate');
   else act().go(act().index);
   if (plays) {
@@ -360,6 +381,7 @@ export function createDesk(opened: OpenedDesk): DeskSession {
     store,
     close() {
       clearInterval(timer);
+      clearTimeout(looking);
       act().recordings.close();
       plays?.close();
       end();

@@ -15,6 +15,7 @@ import { openLink } from '../api/openLink';
 import { LiveLine } from '../live/liveLine';
 import type { PageBox } from '../pages/pageBox';
 import type { DeskBackend, DeskEvents, DeskHelp, HandInOutcome } from './backend';
+import { loadDirections } from './directions';
 import type { DeskFiles } from './deskFiles';
 import type { DeviceBatch, DeviceJournal, NotedChange } from './journal/deviceJournal';
 import {
@@ -135,6 +136,8 @@ export class SittingBackend implements DeskBackend {
       throw error;
     }
   }
+
+  readonly directions = () => loadDirections(this.parts.sitting);
 
   readonly help: DeskHelp = {
     say: (text, hand) => post<LiveView>('/live/say', { text, hand }),

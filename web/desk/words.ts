@@ -1,3 +1,4 @@
+import type { Guessing } from '../../core/kinds/contract';
 import { words } from '../words';
 
 export const t = words('desk', {
@@ -26,6 +27,9 @@ export const t = words('desk', {
   onPace: 'you should be here',
   rail: 'Questions',
   key: 'Key to the shapes',
+  keyFlagged: 'flagged',
+  keyClosed: 'closed',
+  keyCount: '{{state}}: {{count}}',
   bar: 'Question {{number}}, {{title}}, {{marks}}, {{state}}{{flagged}}',
   barFlagged: ', flagged',
   barClosed: ', closed',
@@ -65,9 +69,16 @@ export const t = words('desk', {
   tooLong: 'This answer is too long and cannot be saved. Shorten it. Only saved answers count.',
   deviceTrouble:
     'This device cannot save your answers (storage full or blocked). Stay online: they are saved on the server.',
-  warning_one: '{{count}} minute is left.',
-  warning_other: '{{count}} minutes are left.',
+  warning: '{{clock}} left.',
+  warningEnd: 'At 0:00 your paper is handed in automatically. Saved answers count.',
+  warningRehearsal: 'At 0:00 the rehearsal ends by itself.',
+  warningHeard_one: '{{count}} minute is left.',
+  warningHeard_other: '{{count}} minutes are left.',
+  warningSeconds_one: '{{count}} second is left.',
+  warningSeconds_other: '{{count}} seconds are left.',
   warningClose: 'Go on',
+  directions: 'Directions',
+  reference: 'Reference {{reference}}',
   timeUp: 'Your time has ended. Your paper is being handed in automatically …',
   notDone_one: 'One question is not done, worth {{marks}} of {{all}} marks.',
   notDone_other: '{{count}} questions are not done, worth {{marks}} of {{all}} marks.',
@@ -85,6 +96,7 @@ export const t = words('desk', {
   handInTitle: 'Hand in your paper?',
   handInDone: 'Every question is done. After handing in you cannot come back to them.',
   handInOpen: 'After handing in you cannot come back to these:',
+  handInFlagged: 'You flagged these questions: {{list}}.',
   openUnopened: 'Question {{number}}, worth {{worth}}, is unopened.',
   openLookedAt: 'You looked at question {{number}}, worth {{worth}}, but did not answer it.',
   openPartDone: 'Question {{number}}, worth {{worth}}, is part done.',
@@ -124,6 +136,7 @@ export const t = words('desk', {
   questions_one: '{{count}} question',
   questions_other: '{{count}} questions',
   sealedTitle: 'Not opened yet',
+  marksOf: '{{done}} of {{all}} marks',
   versions: 'Earlier versions',
   versionsTitle: 'Earlier versions of your answer',
   versionsText:
@@ -142,6 +155,11 @@ export const t = words('desk', {
   unfoldRail: 'Show all questions',
   foldRail: 'Back to the question',
 });
+
+const GUESSING = { free: 'guessFree', within: 'guessWithin', costs: 'guessCosts' } as const;
+
+/** Whether a guess can cost marks. */
+export const guessingWords = (guessing: Guessing): string => t(GUESSING[guessing]);
 
 /** The four states in the order of the key. */
 export const states = ['unopened', 'looked at', 'part done', 'done'] as const;

@@ -21,5 +21,6 @@ export const rehearsalBackend: DeskBackend = {
         parts: 0,
       },
     }),
+  directions: null,
   help: null,
 };

@@ -64,6 +64,7 @@ export function deskInHand(
   };
   const clock = { at: 0 };
   const backend: DeskBackend = {
+    directions: null,
     begin(told) {
       events = told;
       return () => undefined;

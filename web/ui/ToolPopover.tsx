@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { TriggerFace, triggerLook, type ToolPanelProps } from './toolTrigger';
 
 /** The panel of a tool beside its button; open as it comes, for it comes when it is wanted. */
-export function ToolPopover({ title, className, closing = false, children, ...face }: ToolPanelProps) {
+export function ToolPopover({ title, className, side, closing = false, children, ...face }: ToolPanelProps) {
   const [open, setOpen] = useState(true);
   /** What was pressed has the focus from now on, not the button of this panel. */
   const [given, setGiven] = useState(false);
@@ -20,6 +20,7 @@ export function ToolPopover({ title, className, closing = false, children, ...fa
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          {...(side ? { side, align: 'end' as const } : {})}
           sideOffset={6}
           collisionPadding={8}
           aria-label={title}

@@ -23,6 +23,8 @@ export interface ToolPanelProps {
   readonly brief?: keyof typeof BRIEF | boolean;
   /** Whether it closes when something in it is switched on or off. */
   readonly closing?: boolean;
+  /** Where the panel opens; above or below where nothing is said. */
+  readonly side?: 'right';
   /** Of the panel: how much room it takes and leaves. */
   readonly className: string;
   readonly children: ReactNode;

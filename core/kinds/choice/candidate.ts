@@ -1,18 +1,21 @@
-import { message } from '../../messages/message';
+import { message, type Message } from '../../messages/message';
 import { plainCandidate, type CandidateKind } from '../contract';
 import { keysOf, knownOnce } from '../shared/entries';
 import type { ChoiceResponse, ChoiceShown } from './response';
 
 const most = (shown: ChoiceShown) => (shown.mode === 'one' ? 1 : (shown.choose ?? shown.options.length));
 
+const wantedOf = ({ mode, choose }: ChoiceShown): number | null => (mode === 'one' ? 1 : choose);
+
+/** How many options are to be chosen: “Choose one”, “Choose 2”, “Choose all that fit”. */
+export const directionOf = (shown: ChoiceShown): Message => {
+  const wanted = wantedOf(shown);
+  return wanted === null ? message('choice.chooseAll') : message('choice.choose', { count: wanted });
+};
+
 function progress(shown: ChoiceShown, { chosen }: ChoiceResponse) {
-  const wanted = shown.mode === 'one' ? 1 : shown.choose;
-  if (chosen.length === 0) {
-    const missing =
-      wanted === null ? message('choice.chooseAll') : message('choice.choose', { count: wanted });
-    return { state: 'empty', missing } as const;
-  }
-  const more = (wanted ?? 0) - chosen.length;
+  if (chosen.length === 0) return { state: 'empty', missing: directionOf(shown) } as const;
+  const more = (wantedOf(shown) ?? 0) - chosen.length;
   return more > 0
     ? ({ state: 'part', missing: message('choice.chooseMore', { count: more }) } as const)
     : ({ state: 'done', missing: null } as const);

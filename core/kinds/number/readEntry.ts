@@ -1,4 +1,6 @@
 import { message, type Message } from '../../messages/message';
+import { showExact } from '../../numbers/exact';
+import { numberFormatOf } from '../../numbers/numberFormat';
 import { readNumber, type NumberRead } from '../../numbers/readNumber';
 import type { Demand, NumberForm } from './response';
 
@@ -23,6 +25,20 @@ function demandBroken(demand: Demand, { places, figures }: NumberRead): Message 
   // Noughts at the end of a whole number may only hold the place: 1200 is 1234 to two figures.
   if (figures !== null && figures.least <= demand.figures && demand.figures <= figures.most) return null;
   return message('number.figuresAsked', { count: demand.figures, has: figures?.most ?? 0 });
+}
+
+/**
+ * How a number was read, as the locale writes it with its groups apart (“1 234.5”); null where it was typed so, or with
+ * no groups.
+ */
+export function readAs({ value, places }: NumberRead, typed: string, locale: string): string | null {
+  const { decimal } = numberFormatOf(locale);
+  const plain = showExact(value, decimal, places ?? undefined);
+  const [whole = '', rest] = plain.split(decimal);
+  const grouped = whole.replace(/\B(?=(?:\d{3})+$)/g, '\u202F');
+  const shown = rest === undefined ? grouped : `${grouped}${decimal}${rest}`;
+  const bare = (text: string) => text.replace(/\s/g, '').replace('-', '−');
+  return bare(typed) === bare(plain) ? null : shown;
 }
 
 /** Reads what was typed by the locale and by what stands beside the box. */

@@ -1,7 +1,8 @@
 import { Strikethrough, Undo2 } from 'lucide-react';
 import { useId, useState } from 'react';
+import { directionOf } from '../../../core/kinds/choice/candidate';
 import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/response';
-import { words } from '../../words';
+import { say, words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 import { ClearButton } from '../shared/ClearButton';
 import { FIELD_RING, OptionMark } from '../shared/OptionMark';
@@ -96,6 +97,7 @@ export function Answer({ shown, response, onChange, events, onEvent, aids, promp
       aria-describedby={needId}
       className="space-y-1.5"
     >
+      <p className="text-[0.9rem] text-soft">{say(directionOf(shown))}</p>
       {shown.options.map((option) => (
         <OptionRow
           key={option.key}

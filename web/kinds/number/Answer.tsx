@@ -1,8 +1,9 @@
+import { readAs, readEntry } from '../../../core/kinds/number/readEntry';
 import type { NumberResponse, NumberShown } from '../../../core/kinds/number/response';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 
-const t = words('number', { minus: 'A minus sign is possible here.' });
+const t = words('number', { minus: 'A minus sign is possible here.', readAs: 'Read as {{figure}}' });
 
 /** A figure between its labels. What does not read as a figure is kept as typed, and said at once. */
 export function Answer({
@@ -12,6 +13,8 @@ export function Answer({
   promptId,
   needId,
 }: AnswerProps<NumberShown, NumberResponse>) {
+  const entry = readEntry(shown, response.typed, shown.locale);
+  const figure = 'read' in entry ? readAs(entry.read, response.typed, shown.locale) : null;
   return (
     <div>
       <div className="flex flex-wrap items-center gap-2.5">
@@ -29,6 +32,9 @@ export function Answer({
         />
         {shown.unit && <span className="text-[1.05em]">{shown.unit}</span>}
       </div>
+      <p aria-live="polite" className="mt-1 text-[0.85rem] text-soft empty:hidden">
+        {figure !== null && t('readAs', { figure })}
+      </p>
       {shown.minusPossible && <p className="mt-1 text-[0.82rem] text-soft">{t('minus')}</p>}
     </div>
   );
