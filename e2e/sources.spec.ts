@@ -24,7 +24,7 @@ test('every source and handout by pointer', async ({ page, candidate }) => {
 
   await test.step('introductions fold; the source and the answer can each have the width', async () => {
     const fold = page.getByText('Introduction to section A');
-    const text = page.getByText('A recording can be played twice.');
+    const text = page.getByRole('paragraph').filter({ hasText: 'A recording can be played twice.' });
     await expect(text).toBeVisible();
     await fold.click();
     await expect(text).toBeHidden();

@@ -81,7 +81,7 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
   };
   await expect(ilse.heading('Are these your details?')).toBeVisible();
   await press(/^These are my details/);
-  await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByRole('main').getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
   await expect(page.getByRole('button', { name: /^Continue/ })).toBeEnabled({ timeout: 60_000 });
   await press(/^Continue/);
   await expect(page.getByRole('button', { name: 'Take the picture' })).toBeEnabled({ timeout: 45_000 });
@@ -168,7 +168,7 @@ test.describe('without a service worker', () => {
     await page.goto(app.url + app.linkOf(MATTIS));
     await expect(heading).toContainText('Are these your details?');
     await page.getByRole('button', { name: 'These are my details' }).click();
-    await expect(page.getByText('Your answers cannot be saved on this device')).toBeVisible();
+    await expect(page.getByRole('main').getByText('Your answers cannot be saved on this device')).toBeVisible();
     // A piece does not come, however often it is asked for.
     await page.route('**/assets/Welcome-*.js', (route) => route.abort());
     await page.goto(app.url);

@@ -94,6 +94,9 @@ export interface ArrivalView {
     readonly text: Document;
     readonly sections: readonly CoverSection[];
     readonly questions: number;
+    readonly marks: Hundredths;
+    /** Bands with the marks from which each is reached, the highest first. */
+    readonly bands: readonly { readonly title: string; readonly from: Hundredths }[];
     /** What a guess can cost. */
     readonly guessing: Guessing;
     readonly warningMinutes: readonly number[];

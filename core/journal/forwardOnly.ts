@@ -1,4 +1,5 @@
 import type { CandidatePaper } from '../papers/candidatePaper';
+import { isForward } from '../papers/paper';
 import type { Desk } from './desk';
 import { isLater, type EntryAbout, type EntryRef } from './entry';
 
@@ -25,7 +26,7 @@ export function forwardSectionsOf({
 }: Pick<CandidatePaper, 'sections' | 'questions'>): ForwardSections | null {
   const turns = new Map<string, ForwardSection>();
   for (const { key, navigation } of sections) {
-    if (navigation === 'free') continue;
+    if (!isForward(navigation)) continue;
     const own = questions.filter((question) => question.section === key);
     const items = own.map((question) => question.item);
     const parts = new Map(own.map(({ item, parts }) => [item, parts.map((part) => part.target)]));

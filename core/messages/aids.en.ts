@@ -15,6 +15,7 @@ export const aid = {
 
 export const navigation = {
   free: 'in any order',
+  'free, all answered': 'in any order, every question answered before you hand in',
   'forward only': 'forward only',
   'forward only once answered': 'forward only, each question answered first',
 };

@@ -52,8 +52,16 @@ export interface ItemEntry {
 }
 
 /** How one goes through a section: in any order, or each question once, in order. */
-export const navigations = ['free', 'forward only', 'forward only once answered'] as const;
+export const navigations = [
+  'free',
+  'free, all answered',
+  'forward only',
+  'forward only once answered',
+] as const;
 export type Navigation = (typeof navigations)[number];
+
+/** Whether one goes through a section forward only; else one can move freely in it. */
+export const isForward = (navigation: Navigation): boolean => navigation.startsWith('forward');
 
 /** A document that may be consulted all through a section. */
 export interface Handout extends SourceTab {

@@ -1,7 +1,7 @@
 import type { Issue } from '../kinds/contract';
 import { severe } from '../kinds/shared/issues';
 import { message } from '../messages/message';
-import { itemsOf, marksOfItem, type FullPaper, type Paper } from './paper';
+import { isForward, itemsOf, marksOfItem, type FullPaper, type Paper } from './paper';
 
 type Section = Paper['sections'][number];
 
@@ -29,7 +29,7 @@ function issuesOfDraws(paper: FullPaper, section: Section, at: number): Issue[] 
 
 /** A page shows several questions at once; where each is seen once and passed, it would hide which one is passed. */
 const issuesOfNavigation = ({ navigation, items }: Section, at: number): Issue[] =>
-  navigation !== 'free' && items.some(({ page }) => page !== null)
+  isForward(navigation) && items.some(({ page }) => page !== null)
     ? [severe(['sections', at, 'navigation'], message('section.page'))]
     : [];
 

@@ -62,3 +62,19 @@ export const progressOfPaper = (desk: Desk, paper: CandidatePaper): QuestionProg
 /** The questions that hand-in would leave open. */
 export const openQuestions = (progress: readonly QuestionProgress[]): readonly QuestionProgress[] =>
   progress.filter((p) => p.state !== 'done');
+
+/**
+ * Questions of sections that demand an answer to every question, of which nothing is answered yet: the candidate hands
+ * in once they are answered. The end of the time waits for none of them.
+ */
+export const stillDemanded = (
+  { sections }: Pick<CandidatePaper, 'sections'>,
+  progress: readonly QuestionProgress[],
+): QuestionProgress[] => {
+  const demanding = sections.filter(({ navigation }) => navigation === 'free, all answered');
+  return progress.filter(
+    ({ question, state }) =>
+      (state === 'unopened' || state === 'looked at') &&
+      demanding.some(({ key }) => key === question.section),
+  );
+};

@@ -14,7 +14,8 @@ import { plainForm, wholeForm } from '../../core/forms/drawForm';
 import { componentsOf, byPeople } from '../../core/scoring/components';
 import { documentsIn, outlineSections } from '../../core/papers/candidatePaper';
 import { allParts, type FullPaper } from '../../core/papers/paper';
-import { MINUTE_MS } from '../../core/timing/deadline';
+import { sumMarks } from '../../core/marks';
+import { MINUTE_MS, warningsOf } from '../../core/timing/deadline';
 import { ApiError, badRequest, conflict } from '../http/errors';
 import { markingProgress } from '../marking/progress';
 import { areSixDigits, sameDigits } from '../sixDigits';
@@ -66,8 +67,10 @@ function coverOf(paper: FullPaper): ArrivalView['cover'] {
     text: paper.cover,
     sections: outlineSections(copy),
     questions: copy.questions.length,
+    marks: sumMarks(copy.questions.map((question) => question.marks)),
+    bands: [...paper.bands].sort((a, b) => b.from - a.from),
     guessing: guessingOf(copy.questions),
-    warningMinutes: paper.warningMinutes,
+    warningMinutes: warningsOf(paper.warningMinutes),
     kinds: [...new Set(parts.map((p) => p.part.kind))],
     textNodes: [...typesIn([paper.cover, paper.rules.text, ...documentsIn(wholeForm(paper).paper)])],
     peopleMark: parts.some((p) => byPeople(components.get(p.target)!).length > 0),

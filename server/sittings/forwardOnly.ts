@@ -12,7 +12,7 @@ import {
 } from '../../core/journal/forwardOnly';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { responseOrEmpty } from '../../core/kinds/stored';
-import type { FullPaper } from '../../core/papers/paper';
+import { isForward, type FullPaper } from '../../core/papers/paper';
 import type { ShownPart } from '../../core/papers/candidatePaper';
 import type { Db } from '../db/open';
 import { formById } from '../forms/forms';
@@ -52,7 +52,7 @@ export interface ForwardOnlyOf {
 const isFree = ({ sections }: FullPaper, item?: string): boolean =>
   sections.every(
     ({ navigation, items }) =>
-      navigation === 'free' || (item !== undefined && !items.some((entry) => entry.key === item)),
+      !isForward(navigation) || (item !== undefined && !items.some((entry) => entry.key === item)),
   );
 
 /** What was complete when, by the rows of the journal: the latest answer to each part before an entry is looked at. */

@@ -233,6 +233,13 @@ export const t = words('arrival', {
   guessWithin:
     'In some questions a wrong choice takes marks from the right ones. These questions say so. No question earns less than 0.',
   guessCosts: 'You can lose marks for a wrong choice. You lose none if you leave the question empty.',
+  size_one: '{{count}} question, {{marks}} marks in all.',
+  size_other: '{{count}} questions, {{marks}} marks in all.',
+  startWindow: 'You can start between {{from}} and {{to}} (your time).',
+  handedInItself: 'When your time ends, your paper is handed in automatically.',
+  bandFrom: '{{title}} from {{marks}} marks',
+  bands: 'Grades: {{list}}.',
+  contact: 'Questions? {{help}}',
   warned: 'You see a message when {{minutes}} minutes are left.',
   peopleRead: 'Assessors mark your writing. Your result will be ready by {{day}}.',
   machineReads: 'Your result will be ready by {{day}}.',

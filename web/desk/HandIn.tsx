@@ -1,5 +1,5 @@
 import { AlertDialog } from 'radix-ui';
-import { openQuestions, type QuestionProgress } from '../../core/sittings/progress';
+import { openQuestions, stillDemanded, type QuestionProgress } from '../../core/sittings/progress';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { showList } from '../ui/times';
@@ -25,8 +25,16 @@ export function HandIn() {
   const progress = useDesk((s) => s.progress);
   const handIn = useDesk((s) => s.handIn);
   const { busy, trouble, run } = useAction();
+  const paper = useDesk((s) => s.paper);
+  const demanded = stillDemanded(paper, progress);
   const open = openQuestions(progress);
   const flagged = showList(progress.filter((p) => p.flagged).map(({ question }) => String(question.number)));
+  if (demanded.length > 0)
+    return (
+      <p className="max-w-[34rem] self-center text-marigold">
+        {t('handInDemanded', { list: showList(demanded.map(({ question }) => String(question.number))) })}
+      </p>
+    );
   return (
     <AlertDialog.Root>
       <AlertDialog.Trigger asChild>

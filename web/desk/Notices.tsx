@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { showClock } from '../../core/timing/pace';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { announce } from '../ui/announce';
@@ -69,10 +69,49 @@ function Told() {
   );
 }
 
+/** Whether the round asks for full screen and the page has left it, until the candidate puts the notice away. */
+function useLeftFullScreen(): readonly [left: boolean, dismiss: () => void] {
+  const asked = useDesk((s) => s.directions?.checks.demanded.includes('full screen') === true);
+  const [full, setFull] = useState(() => document.fullscreenElement !== null);
+  const [dismissed, setDismissed] = useState(false);
+  useEffect(() => {
+    const look = () => {
+      setFull(document.fullscreenElement !== null);
+      setDismissed(false);
+    };
+    document.addEventListener('fullscreenchange', look);
+    return () => document.removeEventListener('fullscreenchange', look);
+  }, []);
+  return [asked && document.fullscreenEnabled && !full && !dismissed, () => setDismissed(true)];
+}
+
+/** Nobody is stopped by it: it says what was left, and is the way back. */
+function FullScreen() {
+  const [left, dismiss] = useLeftFullScreen();
+  useEffect(() => {
+    if (left) announce(t('fullScreenLeft'));
+  }, [left]);
+  if (!left) return null;
+  const back = () => void document.documentElement.requestFullscreen().catch(() => undefined);
+  return (
+    <div
+      data-full-screen
+      className="flex flex-wrap items-center gap-3 rounded-card border border-line bg-card px-4 py-2.5 shadow-float"
+    >
+      <p className="min-w-0 flex-1">{t('fullScreenLeft')}</p>
+      <Button look="first" onClick={back}>
+        {t('fullScreenBack')}
+      </Button>
+      <Button onClick={dismiss}>{t('fullScreenStay')}</Button>
+    </div>
+  );
+}
+
 /** Above the foot: they cover neither the clock nor the flag, nor the ways on; they take nothing away from the question. */
 export const Notices = () => (
   <div className="pointer-events-auto mx-auto flex max-w-[40rem] flex-col gap-2">
     <Warning />
     <Told />
+    <FullScreen />
   </div>
 );

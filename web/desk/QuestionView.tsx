@@ -1,6 +1,7 @@
 import { Flag } from 'lucide-react';
 import { memo, startTransition, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { later } from '../ui/later';
+import { isForward } from '../../core/papers/paper';
 import { showClock } from '../../core/timing/pace';
 import type { Question } from '../../core/papers/candidatePaper';
 import { layoutOf } from '../kinds/answers';
@@ -86,8 +87,8 @@ function Head({ question }: { question: Question }) {
 
 /** Whether one can come back to this section, and what the one before it has left open. */
 function SectionLine({ question }: { readonly question: Question }) {
-  const forward = useDesk(
-    (s) => s.paper.sections.find((one) => one.key === question.section)!.navigation !== 'free',
+  const forward = useDesk((s) =>
+    isForward(s.paper.sections.find((one) => one.key === question.section)!.navigation),
   );
   const left = useDesk((s) => s.left);
   const values = left && { key: left.section, count: left.open };

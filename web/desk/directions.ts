@@ -2,7 +2,7 @@ import type { ArrivalView } from '../../core/arrival/api';
 import { get } from '../api/client';
 
 /** What a candidate was told before the clock started, to be read again at the desk. */
-export type Directions = Pick<ArrivalView, 'rules' | 'round' | 'candidate' | 'time' | 'cover'>;
+export type Directions = Pick<ArrivalView, 'rules' | 'round' | 'candidate' | 'checks'>;
 
 const PLACE = 'clear-sitting-directions';
 
@@ -22,8 +22,8 @@ function kept(sitting: string): Directions | null {
 /** Looks the directions of a sitting up, or takes them as they were kept. */
 export async function loadDirections(sitting: string): Promise<Directions> {
   try {
-    const { rules, round, candidate, time, cover } = await get<ArrivalView>('/arrival');
-    const directions = { rules, round, candidate, time, cover };
+    const { rules, round, candidate, checks } = await get<ArrivalView>('/arrival');
+    const directions = { rules, round, candidate, checks };
     try {
       sessionStorage.setItem(PLACE, JSON.stringify({ of: sitting, directions }));
     } catch {

@@ -77,6 +77,9 @@ export const t = words('desk', {
   warningSeconds_one: '{{count}} second is left.',
   warningSeconds_other: '{{count}} seconds are left.',
   warningClose: 'Go on',
+  fullScreenLeft: 'You have left full screen. This test asks for it.',
+  fullScreenBack: 'Return to full screen',
+  fullScreenStay: 'Not now',
   directions: 'Directions',
   reference: 'Reference {{reference}}',
   timeUp: 'Your time has ended. Your paper is being handed in automatically …',
@@ -96,6 +99,8 @@ export const t = words('desk', {
   handInTitle: 'Hand in your paper?',
   handInDone: 'Every question is done. After handing in you cannot come back to them.',
   handInOpen: 'After handing in you cannot come back to these:',
+  handInDemanded:
+    'Before you can hand in, answer every question of its section: {{list}}. At the end of your time your paper is handed in all the same.',
   handInFlagged: 'You flagged these questions: {{list}}.',
   openUnopened: 'Question {{number}}, worth {{worth}}, is unopened.',
   openLookedAt: 'You looked at question {{number}}, worth {{worth}}, but did not answer it.',

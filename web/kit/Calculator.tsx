@@ -198,6 +198,7 @@ function useCalculation(kind: CalculatorKind, angle: Angle) {
     const found = calculate(text, kind, angle);
     setOutcome(found);
     if ('value' in found) setDone((before) => [{ text, value: found.value }, ...before].slice(0, MOST_KEPT));
+    return 'value' in found ? found.value : null;
   };
   return { text, outcome, done, field, change, press, work };
 }
@@ -210,9 +211,11 @@ export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
   const [noField, setNoField] = useState(false);
   const value = outcome && 'value' in outcome ? outcome.value : null;
   const put = () => {
+    // What stands in the entry is worked out first, where that was not done yet.
+    const result = value ?? work();
     const target = fieldToFill();
     setNoField(!target);
-    if (target && value !== null) typeInto(target, value);
+    if (target && result !== null) typeInto(target, result);
   };
   const scientific = kind === 'scientific';
   return (
@@ -263,7 +266,7 @@ export function Calculator({ kind }: { readonly kind: CalculatorKind }) {
           )}
           <button
             type="button"
-            disabled={value === null}
+            disabled={value === null && text.trim() === ''}
             onClick={put}
             className="ml-auto min-h-8 text-[0.88rem] text-slate disabled:text-soft"
           >

@@ -31,6 +31,7 @@ const t = words('highlight', {
   list_other: '{{count}} highlights here',
   remove: 'Remove the highlight: {{text}}',
   clearAll: 'Clear all',
+  ownWriting: 'Your own writing cannot be highlighted, only the texts of the test.',
   cannot: 'This browser cannot show highlights in the text. They are saved in the list.',
   full: 'This text has the largest number of highlights. Clear some first.',
 });
@@ -41,20 +42,38 @@ const LOOKS: Record<Tint, string> = {
   dashed: 'bg-[#efdff0] text-[#1b2733] decoration-[#6b4c86] decoration-dashed',
 };
 
+/** A selection that begins or ends within a word takes all of it. */
+export function wholeWords({ root, start, end }: Stretch): Stretch {
+  const words = new Intl.Segmenter(document.documentElement.lang || 'en', { granularity: 'word' });
+  const own = [...words.segment(textIn(root))].filter((one) => one.isWordLike === true);
+  const at = (place: number) =>
+    own.find(({ index, segment }) => index < place && place < index + segment.length);
+  const [first, last] = [at(start), at(end)];
+  return { root, start: first?.index ?? start, end: last ? last.index + last.segment.length : end };
+}
+
+const isOwnWriting = (selection: Selection | null): boolean =>
+  selection !== null &&
+  !selection.isCollapsed &&
+  selection.anchorNode?.parentElement?.closest('[contenteditable=true], input, textarea') != null;
+
 /** The last selection in a text of the desk: pressing a button of the panel takes it away on some devices. */
-function useSelected(): [Stretch | null, (next: Stretch | null) => void] {
+function useSelected() {
   const [stretch, setStretch] = useState<Stretch | null>(null);
+  /** What is selected is in an answer: that cannot be highlighted. */
+  const [own, setOwn] = useState(false);
   useEffect(() => {
     const look = () => {
       const selection = document.getSelection();
       const found = selection && selection.rangeCount > 0 ? stretchOf(selection.getRangeAt(0)) : null;
-      if (found) setStretch(found);
+      if (found) setStretch(wholeWords(found));
+      setOwn(isOwnWriting(selection));
     };
     look();
     document.addEventListener('selectionchange', look);
     return () => document.removeEventListener('selectionchange', look);
   }, []);
-  return [stretch, setStretch];
+  return { stretch, setStretch, own };
 }
 
 type Unit = 'sentence' | 'word';
@@ -149,7 +168,8 @@ function ByKeys({
 function List() {
   const { all, set } = useHighlighting();
   const question = useKit((s) => s.paper.questions[s.index]!);
-  const targets = [question.item, ...(question.source ? [question.source.key] : [])];
+  // A source may be kept under the name of its own question: each highlight counts once.
+  const targets = [...new Set([question.item, ...(question.source ? [question.source.key] : [])])];
   const rows = targets.flatMap((target) =>
     Object.entries(all[target] ?? {}).flatMap(([name, own]) => own.map((one) => ({ target, name, one }))),
   );
@@ -192,7 +212,7 @@ function List() {
 
 /** Three tints, each with a line of its own; words are selected as anywhere else, and nothing has to be switched off. */
 export function Highlighter() {
-  const [stretch, setStretch] = useSelected();
+  const { stretch, setStretch, own: isOwn } = useSelected();
   const { change } = useHighlighting();
   const [full, setFull] = useState(false);
   const own = useRef<HTMLDivElement>(null);
@@ -237,7 +257,7 @@ export function Highlighter() {
           </Button>
         </div>
         <p role="status" className={`line-clamp-2 text-[0.9rem] ${text ? '' : 'text-soft'}`}>
-          {full ? t('full') : text ? t('chosen', { text }) : t('how')}
+          {full ? t('full') : isOwn ? t('ownWriting') : text ? t('chosen', { text }) : t('how')}
         </p>
         <ByKeys stretch={stretch} onChoose={setStretch} />
         <List />

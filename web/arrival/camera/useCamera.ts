@@ -40,12 +40,32 @@ async function openStream(chosen: string | null): Promise<MediaStream> {
   });
 }
 
+const CHOSEN = 'clear-sitting-camera';
+
+/** The camera that was chosen before in this tab: at the check it is chosen once for all. */
+function keptCamera(): string | null {
+  try {
+    return sessionStorage.getItem(CHOSEN);
+  } catch {
+    return null;
+  }
+}
+
+function keepCamera(id: string | null): void {
+  try {
+    if (id === null) sessionStorage.removeItem(CHOSEN);
+    else sessionStorage.setItem(CHOSEN, id);
+  } catch {
+    // Without storage it is chosen again.
+  }
+}
+
 /** Opens a camera; the drawn stand-in is on the list only where the server's configuration allows it. */
 export function useCamera(): Camera {
   const [stream, setStream] = useState<MediaStream | null>(null);
   const [trouble, setTrouble] = useState<CameraTroubleCode | null>(null);
   const [devices, setDevices] = useState<readonly Device[]>([]);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<string | null>(keptCamera);
   const [turn, setTurn] = useState(0);
   const open = useRef<MediaStream | null>(null);
   useEffect(() => {
@@ -60,6 +80,12 @@ export function useCamera(): Camera {
         setTrouble(null);
       } catch (error) {
         if (!current) return;
+        // The one of before may have been taken away since.
+        if (chosen !== null && codeOf(error) === 'none') {
+          keepCamera(null);
+          setChosen(null);
+          return;
+        }
         setStream(null);
         setTrouble(codeOf(error));
       }
@@ -73,6 +99,7 @@ export function useCamera(): Camera {
   }, [chosen, turn]);
   const choose = useCallback((id: string | null) => {
     setChosen(id);
+    keepCamera(id);
     setTurn((n) => n + 1);
   }, []);
   return { stream, trouble, devices, chosen, choose };

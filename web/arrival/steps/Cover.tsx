@@ -1,5 +1,16 @@
 import { DocumentView } from '../../documents/DocumentView';
-import { BellRing, Camera, CircleHelp, PenLine, Repeat } from 'lucide-react';
+import {
+  Award,
+  BellRing,
+  CalendarClock,
+  Camera,
+  CircleHelp,
+  Hourglass,
+  LifeBuoy,
+  PenLine,
+  Repeat,
+  Sigma,
+} from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { aidNames, type AidName } from '../../../core/kit/aids';
@@ -15,7 +26,7 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Progress } from '../../ui/Progress';
 import { showMegabytes } from '../../ui/showMegabytes';
-import { showDay, showList } from '../../ui/times';
+import { showDay, showList, showMoment } from '../../ui/times';
 import { useAction, useLoaded } from '../../ui/useAsync';
 import { message, type Message } from '../../../core/messages/message';
 import { say } from '../../words';
@@ -110,12 +121,18 @@ const GUESSING = { free: 'guessFree', within: 'guessWithin', costs: 'guessCosts'
 
 function Facts() {
   const { cover, round } = useArrival().view;
+  const bands = cover.bands.map(({ title, from }) => t('bandFrom', { title, marks: showMarks(from) }));
   const facts = [
+    [Sigma, t('size', { count: cover.questions, marks: showMarks(cover.marks) })],
+    [CalendarClock, t('startWindow', { from: showMoment(round.opensAt), to: showMoment(round.closesAt) })],
     [CircleHelp, t(GUESSING[cover.guessing])],
     [Camera, <Recorded key="recorded" recorded={round.recorded} />],
+    [Hourglass, t('handedInItself')],
     [BellRing, t('warned', { minutes: showList(cover.warningMinutes.map(String)) })],
     [Repeat, round.attempts.map(say).join(' ')],
+    ...(bands.length > 0 ? ([[Award, t('bands', { list: showList(bands) })]] as const) : []),
     [PenLine, t(cover.peopleMark ? 'peopleRead' : 'machineReads', { day: showDay(round.resultBy) })],
+    ...(round.help ? ([[LifeBuoy, t('contact', { help: round.help })]] as const) : []),
   ] as const;
   return (
     <ul className="grid gap-x-8 gap-y-2.5 text-[0.9rem] desk:grid-cols-2">
