@@ -168,7 +168,9 @@ test.describe('without a service worker', () => {
     await page.goto(app.url + app.linkOf(MATTIS));
     await expect(heading).toContainText('Are these your details?');
     await page.getByRole('button', { name: 'These are my details' }).click();
-    await expect(page.getByRole('main').getByText('Your answers cannot be saved on this device')).toBeVisible();
+    await expect(
+      page.getByRole('main').getByText('Your answers cannot be saved on this device'),
+    ).toBeVisible();
     // A piece does not come, however often it is asked for.
     await page.route('**/assets/Welcome-*.js', (route) => route.abort());
     await page.goto(app.url);

@@ -32,6 +32,7 @@ const parts = Object.values(keyKinds).map((kind) =>
     marks: whole(1).description('In hundredths: 100 is one mark.'),
     minutes: Joi.number().allow(null).optional().description('How long it takes, for the pace line.'),
     prompt: markdown('What is asked.'),
+    explanation: markdown('Why the right answer is right: shown on the result sheet with it.').optional(),
     content: commented({ asked: partly(kind.asked), key: partly(kind.key) }).description(
       'What candidates see, and what is right. What is left out is as in a new part of this kind.',
     ),

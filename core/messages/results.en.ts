@@ -33,6 +33,8 @@ export const sheet = {
   rightLater: 'Right answers are shown when these questions are no longer in use.',
   right: 'The right answer: {{answer}}',
   modelAnswer: 'A model answer: {{answer}}',
+  explanation: 'Explanation: {{explanation}}',
+  nextLevel: 'Next level, {{label}}: {{says}}',
   overall: 'On your whole paper: “{{comment}}”',
   yours: 'Your answer',
   marksOf: '{{marks}} of {{of}} marks',

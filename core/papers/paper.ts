@@ -25,6 +25,8 @@ export interface Part {
   /** The author's estimate, for the pace line; null falls back to the marks. */
   readonly minutes: number | null;
   readonly prompt: Document;
+  /** Why the right answer is right: shown on the sheet with it. Never part of a candidate's copy. */
+  readonly explanation?: Document | undefined;
   readonly content: Content<unknown, unknown>;
 }
 
@@ -157,7 +159,10 @@ export const documentsOfPaper = (
       path: ['bank', i, 'source', 'tabs', k, 'body'],
       document: body,
     })),
-    ...parts.map(({ prompt }, k) => ({ path: ['bank', i, 'parts', k, 'prompt'], document: prompt })),
+    ...parts.flatMap(({ prompt, explanation }, k) => [
+      { path: ['bank', i, 'parts', k, 'prompt'], document: prompt },
+      ...(explanation ? [{ path: ['bank', i, 'parts', k, 'explanation'], document: explanation }] : []),
+    ]),
   ]),
 ];
 

@@ -53,6 +53,7 @@ const part = objectOf<Part>({
   marks: whole(1, 100_000),
   minutes: Joi.number().min(0).allow(null),
   prompt: documentSchema,
+  explanation: documentSchema.optional(),
   content: Joi.any(),
 })
   .custom(withContent)

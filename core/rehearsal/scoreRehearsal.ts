@@ -32,6 +32,8 @@ export function rehearsalSheet(script: Script, credits: ReadonlyMap<string, read
     marks,
     candidate: { name: '', reference: '' },
     satAt: 0,
+    handedInAt: 0,
+    finalBy: 0,
     releasedAt: 0,
     receipt: '',
     timeZone: 'UTC',

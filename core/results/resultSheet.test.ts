@@ -1,3 +1,5 @@
+import { documentAsText } from '../documents/documentAsText';
+import { say } from '../messages/words';
 import { describe, expect, it } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { drawForm } from '../forms/drawForm';
@@ -45,6 +47,8 @@ const input: ResultInput = {
   state: 'confirmed',
   script,
   satAt: 1,
+  handedInAt: Date.UTC(2026, 10, 24, 0, 30),
+  finalBy: Date.UTC(2026, 11, 4),
   releasedAt: 2,
   timeZone: 'UTC',
   receipt: 'AAAA-BBBB-CCCC',
@@ -140,6 +144,32 @@ describe('the result sheet', () => {
     expect(told(buildResultSheet({ ...input, comment, shown: 'feedback' }))).toEqual([false, comment]);
     expect(told(buildResultSheet({ ...input, comment, shown: 'marks' }))).toEqual([false, null]);
     expect(told(buildResultSheet({ ...input, withheld: new Set(['incident-note']) }))).toEqual([false, null]);
+  });
+
+  it('gives the author’s explanation and the next level where right answers are shown, and nowhere else', () => {
+    const toldIn = (change: Partial<ResultInput>) => {
+      const made = buildResultSheet({ ...input, ...change });
+      const [, action, language] = made.questions
+        .find((q) => q.item === 'incident-note')!
+        .parts[0]!.components.filter((c) => c.key !== 'f');
+      return [
+        made.questions[4]!.parts[1]!.explanation &&
+          documentAsText(made.questions[4]!.parts[1]!.explanation, say),
+        action!.nextLevel?.label ?? null,
+        language!.nextLevel?.label ?? null,
+      ];
+    };
+    // 171 ÷ 240 = 0.7125. Of the levels above “clear” and “readable” the nearest ones.
+    expect(toldIn({})).toEqual([
+      expect.stringContaining('171 ÷ 240 = 0.7125'),
+      'clear, ordered',
+      'plain, exact',
+    ]);
+    expect(toldIn({ shown: 'feedback' })).toEqual([null, null, null]);
+    expect(toldIn({ shown: 'marks' })).toEqual([null, null, null]);
+    expect(toldIn({ withheld: new Set(['tray-14', 'incident-note']) })).toEqual([null, null, null]);
+    // Never on a candidate's copy.
+    expect(JSON.stringify(script.form.paper)).not.toContain('0.7125');
   });
 
   it('numbers margin notes in the order of the answer', () => {

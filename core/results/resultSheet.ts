@@ -1,7 +1,7 @@
 import type { Document } from '../documents/document';
 import { candidateKindOf } from '../kinds/candidateKindOf';
 import type { KindName } from '../kinds/kindNames';
-import type { Component } from '../kinds/contract';
+import type { Component, Criterion, Level } from '../kinds/contract';
 import { sumMarks, type Hundredths } from '../marks';
 import type { Message } from '../messages/message';
 import type { ShownPart, Question } from '../papers/candidatePaper';
@@ -24,6 +24,8 @@ export interface ResultComponent {
   readonly reasons: readonly Message[];
   /** The level that people gave, in the author's words. */
   readonly level: { readonly label: string; readonly says: string } | null;
+  /** The next better level, where right answers are shown; null where there is none. */
+  readonly nextLevel: { readonly label: string; readonly says: string } | null;
   /** The points of a list, and whether they were found; null where there is none, or nobody has read it yet. */
   readonly points: readonly { readonly says: string; readonly found: boolean }[] | null;
 }
@@ -51,6 +53,8 @@ export interface ResultPart {
   readonly right: unknown;
   /** In the author's words, where the paper shows right answers; null where there is none. */
   readonly modelAnswer: Document | null;
+  /** Why the right answer is right, by the author, where right answers are shown; null where there is none. */
+  readonly explanation: Document | null;
   readonly comments: readonly string[];
   readonly notes: readonly SheetNote[];
 }
@@ -96,7 +100,10 @@ export interface ResultSheet {
   readonly title: string;
   readonly candidate: { readonly name: string; readonly reference: string };
   readonly satAt: number;
+  readonly handedInAt: number;
   readonly releasedAt: number;
+  /** By when a provisional result is to be final. */
+  readonly finalBy: number;
   /** In which the dates of the sheet are told (IANA name). */
   readonly timeZone: string;
   readonly receipt: string;
@@ -148,21 +155,47 @@ export interface ResultInput {
   readonly withheld: ReadonlySet<string>;
   readonly candidate: ResultSheet['candidate'];
   readonly satAt: number;
+  readonly handedInAt: number;
+  readonly finalBy: number;
   readonly releasedAt: number;
   readonly timeZone: string;
   readonly receipt: string;
 }
 
+interface JudgedBy {
+  readonly state: ResultInput['state'];
+  readonly judgements: readonly SheetJudgement[];
+  /** Whether right answers are shown. */
+  readonly answers: boolean;
+}
+
+/** Of the levels that are worth more, the nearest one. */
+function nextLevelOf({ levels }: Criterion, { hundredths }: Level): ResultComponent['nextLevel'] {
+  const better = (levels ?? []).filter((one) => one.hundredths > hundredths);
+  const next = better.toSorted((a, b) => a.hundredths - b.hundredths)[0];
+  return next ? { label: next.label, says: next.says } : null;
+}
+
 function resultComponent(
   { name, of, key, criterion }: Component,
   marks: readonly ComponentMark[],
-  { state, judgements }: { state: ResultInput['state']; judgements: readonly SheetJudgement[] },
+  { state, judgements, answers }: JudgedBy,
 ): ResultComponent {
   const mark = marks.find((m) => m.component === key);
   if (!mark && state === 'confirmed') throw new Error(`no mark for component ${key}: the sheet is not ready`);
   // What people are still reading is told as such, and counts for nothing yet.
   if (!mark)
-    return { key, name, of, hundredths: 0, verdict: 'not marked', reasons: [], level: null, points: null };
+    return {
+      key,
+      name,
+      of,
+      hundredths: 0,
+      verdict: 'not marked',
+      reasons: [],
+      level: null,
+      nextLevel: null,
+      points: null,
+    };
   const level = mark.level === null ? null : (criterion?.levels?.[mark.level] ?? null);
   const ticked = judgements
     .at(-1)
@@ -175,6 +208,7 @@ function resultComponent(
     verdict: mark.verdict,
     reasons: mark.reasons,
     level: level && { label: level.label, says: level.says },
+    nextLevel: level && answers ? nextLevelOf(criterion!, level) : null,
     points:
       criterion?.points && ticked
         ? criterion.points.map(({ says }, i) => ({ says, found: ticked.includes(i) }))
@@ -223,10 +257,10 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
   const marks = input.marks.filter((m) => m.target === part.target);
   const judgements = input.judgements?.[part.target] ?? [];
   const marked = markedComponents(own.components, marks);
-  const found = marked.map((c) => resultComponent(c, marks, { state, judgements }));
+  const answers = answersTold(part, input) === 'now';
+  const found = marked.map((c) => resultComponent(c, marks, { state, judgements, answers }));
   const verdict = verdictOf(found, part.marks);
   const { content } = own.part;
-  const answers = answersTold(part, input) === 'now';
   const told = shown !== 'marks';
   return {
     key: part.key,
@@ -237,11 +271,14 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
     hundredths: sumMarks(found.map((c) => c.hundredths)),
     of: part.marks,
     verdict,
-    components: told ? found : found.map((c) => ({ ...c, reasons: [], level: null, points: null })),
+    components: told
+      ? found
+      : found.map((c) => ({ ...c, reasons: [], level: null, nextLevel: null, points: null })),
     remarks: input.remarks?.[part.target] ?? [],
     right:
       answers && verdict !== 'right' ? own.kind.rightResponse(content, own.arrangement, own.place) : null,
     modelAnswer: answers ? own.kind.modelAnswer(content) : null,
+    explanation: answers ? (own.part.explanation ?? null) : null,
     comments: told ? judgements.map((one) => one.comment).filter((comment) => comment !== '') : [],
     notes: told ? notesOf(own, marked, judgements) : [],
   };
@@ -281,7 +318,7 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
   const hundredths = meanOf ? meanOfMarks(meanOf) : sumMarks(sections.map((s) => s.hundredths));
   const components = questions.flatMap((q) => q.parts).flatMap((p) => p.components);
   const open = sumMarks(components.filter((c) => c.verdict === 'not marked').map((c) => c.of));
-  const { state, candidate, satAt, releasedAt, timeZone, receipt } = input;
+  const { state, candidate, satAt, handedInAt, finalBy, releasedAt, timeZone, receipt } = input;
   const whole = detail === 'whole';
   return {
     detail,
@@ -290,6 +327,8 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     title: paper.title,
     candidate,
     satAt,
+    handedInAt,
+    finalBy,
     releasedAt,
     timeZone,
     receipt,

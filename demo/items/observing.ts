@@ -12,6 +12,8 @@ export const partsOfASeed: Draft = {
       marks: 100,
       minutes: 1,
       prompt: 'Which part of a seed comes out first when it germinates?',
+      explanation:
+        'The young root comes out first: it takes up water before there is a leaf that needs it. The archive counts a seed as germinated when the root is as long as the seed.',
       content: chooseOne({
         options: [
           { key: 'root', text: 'The young root' },
@@ -38,6 +40,8 @@ export const whichTrays: Draft = {
       minutes: 2,
       prompt:
         'A tray is re-sown when **fewer than 65 %** of its seeds have germinated on day 21. Which **two** of these trays are re-sown?',
+      explanation:
+        'Tray 12: 126 ÷ 200 = 63 %, and tray 14: 57 ÷ 90 = 63.3 %. Both are below 65 %. Tray 11 has 75 %, and tray 13 has 62 ÷ 90 = 68.9 %.',
       content: chooseTwo({
         options: [
           { key: 't11', text: 'Tray 11: 150 of 200' },

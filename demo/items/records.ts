@@ -48,6 +48,8 @@ export const tray14: Draft = {
       marks: 200,
       minutes: 3,
       prompt: 'By day 21, 171 of 240 seeds in K-2 had germinated. Give the share to one decimal place.',
+      explanation:
+        '171 ÷ 240 = 0.7125, which is 71.25 %. Rounded half up to one decimal place it is **71.3 %**.',
       content: figure({
         unit: '%',
         demand: { by: 'places', places: 1 },

@@ -27,8 +27,9 @@ import { parseDocument } from '../documents/parseDocument';
 import type { FileOf } from '../documents/fileFacts';
 
 /** As an author writes it: Markdown where the published paper has trees. */
-export interface PartDraft extends Omit<Part, 'version' | 'prompt' | 'content'> {
+export interface PartDraft extends Omit<Part, 'version' | 'prompt' | 'explanation' | 'content'> {
   readonly prompt: string;
+  readonly explanation?: string;
   readonly content: unknown;
 }
 
@@ -74,6 +75,7 @@ const TEXTS = [
   'bank.*.introduction',
   'bank.*.source.tabs.*.body',
   'bank.*.parts.*.prompt',
+  'bank.*.parts.*.explanation',
 ];
 
 const record = (value: unknown): Readonly<Record<string, unknown>> =>

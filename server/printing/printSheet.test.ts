@@ -54,6 +54,8 @@ function sheet(name: string): ResultSheet {
     candidate: { name, reference: 'HR-2201' },
     // Half past eleven at night in Oslo on the 24th is still the 24th in UTC, and half past midnight is not.
     satAt: Date.UTC(2026, 10, 23, 23, 30),
+    handedInAt: Date.UTC(2026, 10, 24, 0, 30),
+    finalBy: Date.UTC(2026, 11, 4),
     releasedAt: Date.UTC(2026, 11, 4),
     timeZone: 'Europe/Oslo',
   });

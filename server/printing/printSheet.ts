@@ -105,6 +105,10 @@ function part(pdf: TaggedPdf, p: ResultPart, several: boolean, { pictures, provi
     const answer = documentAsText(p.modelAnswer, say);
     pdf.write('P', inWords('modelAnswer', { answer }), { color: KELP, before: 2 });
   }
+  if (p.explanation !== null) {
+    const explanation = documentAsText(p.explanation, say);
+    pdf.write('P', inWords('explanation', { explanation }), { color: KELP, before: 2 });
+  }
   const files = candidateKindOf(p.kind)
     .files(p.response)
     .map(({ hash }) => hash);

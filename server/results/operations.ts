@@ -157,6 +157,8 @@ export function sheetOf(
     withheld: whole ? new Set() : askedStill(services),
     candidate: { name: person.name, reference: person.reference },
     satAt: sitting.startedAt!,
+    handedInAt: sitting.closedAt ?? clock.now(),
+    finalBy: round.settings.resultBy,
     releasedAt: round.releasedAt ?? clock.now(),
     timeZone: round.timeZone,
     receipt: receiptCode(receipt.hash),

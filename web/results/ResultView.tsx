@@ -6,12 +6,13 @@ import { Files, resultFiles } from '../media/fileSource';
 import { ownPages, PageSourceContext } from '../pages/pageSource';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
-import { showDay } from '../ui/times';
+import { showDay, showMoment } from '../ui/times';
 import { useLoaded } from '../ui/useAsync';
 import { FileDown, MessageCircleQuestion, Printer } from './resultIcons';
 import { ResultChecks, useChecks } from './ResultChecks';
 import { ReviewQuestions } from './ReviewQuestions';
-import { loadReadings, SheetBody, t } from './SheetBody';
+import { loadReadings, SheetBody } from './SheetBody';
+import { t } from './sheetWords';
 import { PageHeading } from '../ui/PageHeading';
 
 async function load(attempt: number | null): Promise<ResultSheet> {
@@ -67,7 +68,7 @@ export function ResultView({ practice, attempt, home, marked, children }: Props)
               : t('attemptOf', { name: sheet.candidate.name, attempt })}
           </PageHeading>
           <p className="text-soft">
-            {t('facts', { title: sheet.title, sat: showDay(sheet.satAt, sheet.timeZone) })} ·{' '}
+            {t('facts', { title: sheet.title, when: showMoment(sheet.handedInAt, sheet.timeZone) })} ·{' '}
             <b className={sheet.state === 'confirmed' ? 'text-kelp' : 'text-marigold'}>{t(sheet.state)}</b>{' '}
             {showDay(sheet.releasedAt, sheet.timeZone)}
           </p>

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { Check, Minus, PlusMinus, X } from './resultIcons';
 import { showMarks } from '../../core/marks';
@@ -11,52 +12,10 @@ import type { Found } from '../kinds/answerProps';
 import { drawsRight, readings } from '../kinds/readings';
 import { DocumentView } from '../documents/DocumentView';
 import { AnnotationsContext, SIDE_LINES, type Annotations } from '../annotations/annotations';
-import { showDay } from '../ui/times';
-import { say, words } from '../words';
-
-export const t = words('result', {
-  toAll: 'Back to all attempts',
-  attemptOf: '{{name}}, attempt {{attempt}}',
-  facts: '{{title}} · taken on {{sat}}',
-  confirmed: 'confirmed',
-  provisional: 'provisional',
-  print: 'Print',
-  check: 'Ask for a check',
-  practise: 'Practise these questions',
-  pdf: 'PDF',
-  of: 'of {{all}}',
-  band: 'Band',
-  bandFrom: 'from {{from}}',
-  bandNext: 'from {{from}}; next from {{next}}',
-  sections: 'Marks by section',
-  question: 'Question {{number}} · {{title}}',
-  yours: 'Your answer',
-  rightAnswer: 'The right answer',
-  modelAnswer: 'A model answer',
-  overall: 'On your whole paper',
-  right: 'right',
-  partly: 'partly right',
-  wrong: 'wrong',
-  unanswered: 'not answered',
-  'follow-through': 'follows from your own number',
-  byPeople: 'marked by assessors',
-  'not marked': 'marked by assessors in the test',
-  beingRead: 'being marked by assessors',
-  note: 'Note {{number}}',
-  notes: 'Notes of the assessors',
-  open: '{{marks}} of these marks are not decided yet. Your total can only go up.',
-  attempts: 'Your attempts',
-  attempt: 'Attempt {{number}} · {{day}}',
-  counts: 'counts',
-  attemptSheet: 'Sheet of attempt {{number}}',
-  changes: 'Changed after the release',
-  change: '{{day}} · question {{number}}: {{before}} became {{after}}. {{reason}}',
-  found: 'found',
-  notFound: 'not found',
-  comment: 'The assessor writes',
-  receipt: 'Receipt {{code}}',
-  loading: 'Opening your result …',
-});
+import { showDay, showList } from '../ui/times';
+import { say } from '../words';
+import { SheetIndex, lostMarks, questionId } from './SheetIndex';
+import { t } from './sheetWords';
 
 const SIGNS = {
   right: { Icon: Check, look: 'text-kelp' },
@@ -151,6 +110,11 @@ function ComponentCard({ component: c, provisional }: { component: ResultCompone
         </ul>
       )}
       <p className="text-soft">{[c.level?.says, ...c.reasons.map(say)].filter(Boolean).join(' ')}</p>
+      {c.nextLevel && (
+        <p className="mt-1 text-[0.9em] text-soft">
+          <b>{t('nextLevel', { label: c.nextLevel.label })}</b> {c.nextLevel.says}
+        </p>
+      )}
     </li>
   );
 }
@@ -206,6 +170,12 @@ function Findings({ part, several, provisional }: PartProps) {
         <div role="group" aria-label={t('modelAnswer')} className="border-l-2 border-kelp pl-3">
           <p className="text-[0.85rem] text-soft">{t('modelAnswer')}</p>
           <DocumentView document={part.modelAnswer} />
+        </div>
+      )}
+      {part.explanation !== null && (
+        <div role="group" aria-label={t('explanation')} className="border-l-2 border-slate pl-3">
+          <p className="text-[0.85rem] text-soft">{t('explanation')}</p>
+          <DocumentView document={part.explanation} />
         </div>
       )}
       {part.notes.length > 0 && (
@@ -276,7 +246,11 @@ function Part({ part, several, provisional }: PartProps) {
 
 function QuestionCard({ question, provisional }: { question: ResultQuestion; provisional: boolean }) {
   return (
-    <article className="mt-4 break-inside-avoid rounded-card border border-line bg-card px-4 pt-4 pb-1 desk:px-6">
+    <article
+      id={questionId(question)}
+      tabIndex={-1}
+      className="mt-4 scroll-mt-3 break-inside-avoid outline-none rounded-card border border-line bg-card px-4 pt-4 pb-1 desk:px-6"
+    >
       <h2 className="flex justify-between gap-4 font-serif text-[1.25rem] font-semibold">
         <span>{t('question', { number: question.number, title: question.title })}</span>
         <span className="font-sans whitespace-nowrap">
@@ -287,6 +261,11 @@ function QuestionCard({ question, provisional }: { question: ResultQuestion; pro
       {question.parts.map((part) => (
         <Part key={part.key} part={part} several={question.parts.length > 1} provisional={provisional} />
       ))}
+      <p className="no-print pb-3">
+        <a href="#questions" className="inline-flex min-h-11 items-center text-[0.9rem] text-slate underline">
+          {t('backToIndex')}
+        </a>
+      </p>
     </article>
   );
 }
@@ -342,6 +321,23 @@ function Changes({ sheet }: { sheet: ResultSheet }) {
   );
 }
 
+/** A result that may change says so, who is still reading, and when it is final. */
+function Provisional({ sheet }: { readonly sheet: ResultSheet }) {
+  const read = sheet.questions.filter((question) =>
+    question.parts.some((part) => part.components.some((c) => c.verdict === 'not marked')),
+  );
+  return (
+    <section
+      aria-label={t('provisionalTitle')}
+      className="mb-4 rounded-card border border-marigold-line bg-marigold-wash px-5 py-3 text-ink"
+    >
+      <h2 className="font-semibold">{t('provisionalTitle')}</h2>
+      <p>{t('provisionalText', { day: showDay(sheet.finalBy, sheet.timeZone) })}</p>
+      {read.length > 0 && <p>{t('provisionalReads', { list: showList(read.map(({ title }) => title)) })}</p>}
+    </section>
+  );
+}
+
 /** The readings of all kinds on a sheet, fetched before it is drawn. */
 export const loadReadings = (sheet: ResultSheet): Promise<void> =>
   readings.load(sheet.questions.flatMap((q) => q.parts.map((p) => p.kind)));
@@ -357,8 +353,11 @@ export function SheetBody({
   /** Where the candidate finds the sheets of single attempts. */
   readonly sheetOf?: SheetOf;
 }) {
+  const [onlyLost, setOnlyLost] = useState(false);
+  const shown = onlyLost ? sheet.questions.filter(lostMarks) : sheet.questions;
   return (
     <>
+      {provisional && sheet.finalBy > 0 && <Provisional sheet={sheet} />}
       <div className="grid gap-6 desk:grid-cols-[220px_1fr]">
         <Total sheet={sheet} />
         {sheet.sections.length > 0 && <Sections sheet={sheet} />}
@@ -373,7 +372,10 @@ export function SheetBody({
       {sheet.rightLater && <p className="mt-4 text-soft">{say({ code: 'sheet.rightLater' })}</p>}
       <Attempts sheet={sheet} sheetOf={sheetOf} />
       <Changes sheet={sheet} />
-      {sheet.questions.map((question) => (
+      {sheet.questions.length > 1 && (
+        <SheetIndex questions={sheet.questions} onlyLost={onlyLost} onOnlyLost={setOnlyLost} />
+      )}
+      {shown.map((question) => (
         <QuestionCard key={question.number} question={question} provisional={provisional} />
       ))}
     </>

@@ -1,1 +1,10 @@
-export { Check, FileDown, MessageCircleQuestion, Minus, Diff as PlusMinus, Printer, X } from 'lucide-react';
+export {
+  Check,
+  FileDown,
+  MessageCircleQuestion,
+  Minus,
+  Diff as PlusMinus,
+  Printer,
+  StickyNote,
+  X,
+} from 'lucide-react';

@@ -1,4 +1,5 @@
 import { render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { drawForm } from '../../core/forms/drawForm';
@@ -68,6 +69,8 @@ const sheetOf = (change: Partial<ResultSheet> = {}): ResultSheet => {
     withheld: new Set(),
     candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
     satAt: Date.UTC(2026, 10, 24),
+    handedInAt: Date.UTC(2026, 10, 24, 0, 30),
+    finalBy: Date.UTC(2026, 11, 4),
     releasedAt: Date.UTC(2026, 11, 4),
     timeZone: 'UTC',
     receipt: 'AAAA-BBBB-CCCC',
@@ -117,6 +120,52 @@ describe('the result', () => {
     // What was right is drawn as an answer of its kind, beside what was wrong.
     const right = card(/^Question 5 /).getAllByRole('group', { name: 'The right answer' });
     expect(right.map((one) => one.textContent).join()).toContain('71.3 %');
+  });
+
+  it('has an index with notes and marks, which leads to a question and back, and can leave out what lost nothing', async () => {
+    await open(sheetOf());
+    const index = within(screen.getByRole('navigation', { name: 'Questions on this sheet' }));
+    const all = sheetOf().questions;
+    expect(index.getAllByRole('link')).toHaveLength(all.length);
+    const note = index.getByRole('link', { name: /^Question 8 / });
+    // One margin note, and the comment on the whole answer.
+    expect(note).toHaveTextContent('2 notes');
+    await userEvent.click(note);
+    expect(document.getElementById('question-8')).toHaveFocus();
+    expect(card(/^Question 8 /).getByRole('link', { name: 'Back to the list of questions' })).toHaveAttribute(
+      'href',
+      '#questions',
+    );
+    await userEvent.click(index.getByRole('checkbox', { name: 'Only where marks were lost' }));
+    const lost = all.filter((one) => one.hundredths < one.of).length;
+    expect(lost).toBeLessThan(all.length);
+    expect(index.getAllByRole('link')).toHaveLength(lost);
+    expect(screen.getAllByRole('article')).toHaveLength(lost);
+    expect(screen.queryByRole('heading', { level: 2, name: /^Question 1 / })).toBeNull();
+    // Why it is right, by the author.
+    expect(card(/^Question 5 /).getByRole('group', { name: 'Explanation' })).toHaveTextContent(
+      '171 ÷ 240 = 0.7125',
+    );
+  });
+
+  it('that may still change says so, who reads, and when it is final', async () => {
+    const whole = sheetOf();
+    const questions = whole.questions.map((one) =>
+      one.number === 8
+        ? {
+            ...one,
+            parts: one.parts.map((part) => ({
+              ...part,
+              components: part.components.map((c) => ({ ...c, verdict: 'not marked' as const })),
+            })),
+          }
+        : one,
+    );
+    await open({ ...whole, questions, state: 'provisional' });
+    const box = screen.getByRole('region', { name: 'This result is provisional' });
+    expect(box).toHaveTextContent('It is not final and may still change.');
+    expect(box).toHaveTextContent('4 December 2026');
+    expect(box).toHaveTextContent('Assessors are still marking: Incident note.');
   });
 
   it('of no marks in a section, and without bands, is drawn all the same', async () => {
