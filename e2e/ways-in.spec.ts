@@ -103,12 +103,12 @@ test('the path by keyboard alone', async ({ page, candidate }) => {
   }
   await press(/^Drag Take the tray out/, 'Space');
   // As somebody who listens: the next key comes after what the last one did was said.
-  const said = page.getByRole('status');
-  await expect(said.filter({ hasText: 'selected, position 2 of' })).toBeAttached();
+  const said = page.locator('[data-announcer] p');
+  await expect(said.filter({ hasText: 'selected, position 2 of' }).first()).toBeAttached();
   // What is taken up hears keys a moment after it says so: pressed again where one came too early.
   await expect(async () => {
     await page.keyboard.press('ArrowUp');
-    await expect(said.filter({ hasText: 'now at position 1 of' })).toBeAttached({ timeout: 1000 });
+    await expect(said.filter({ hasText: 'now at position 1 of' }).first()).toBeAttached({ timeout: 1000 });
   }).toPass();
   await page.keyboard.press('Space');
   await expect(page.getByRole('listitem').filter({ hasText: 'Take the tray' }).last()).toContainText('1');

@@ -67,6 +67,8 @@ export interface ArrivalView {
     /** What is recorded of the candidate, in sentences. */
     readonly recorded: readonly Message[];
     readonly resultBy: number;
+    /** Whether the result is shown right after the hand-in: the machine marks all, and nobody has to sign off. */
+    readonly resultAtOnce: boolean;
     readonly help: string;
   };
   readonly candidate: { readonly name: string; readonly email: string; readonly reference: string };

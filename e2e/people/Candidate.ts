@@ -135,7 +135,13 @@ export class Candidate {
   }
 
   async chooses(...options: string[]): Promise<void> {
-    for (const option of options) await this.field(option).check();
+    for (const option of options) {
+      // Pressed where a person would: on its words.
+      const own = this.page.getByLabel(option, { exact: true });
+      if (!(await this.field(option).isChecked()))
+        await this.page.locator('label').filter({ has: own, visible: true }).click();
+      await expect(this.field(option)).toBeChecked();
+    }
   }
 
   async entersFigure(figure: string, field = 0): Promise<void> {

@@ -112,6 +112,7 @@ export function arrivalView(services: Needs, invitationId: number): ArrivalView 
       correctionsFirst,
       recorded: recordedOf(round.settings, runsPrograms(paper)),
       resultBy,
+      resultAtOnce: round.settings.release === 'at once' && !plain.peopleMark,
       help,
     },
     candidate: { name: person.name, email: person.email, reference: person.reference },

@@ -69,7 +69,7 @@ function Sheet({ attempt }: { readonly attempt: number | null }) {
     <Suspense>
       <Result practice={practice} attempt={attempt} home={`/i/${link}`} marked={live?.marked ?? null}>
         {view.receipt && <ReceiptCard receipt={view.receipt} />}
-        {view.questionnaire && <Questionnaire />}
+        <Questionnaire />
       </Result>
     </Suspense>
   );

@@ -176,7 +176,7 @@ function NextAttempt({ next, from }: { readonly next: number; readonly from: num
 /** After a hand-in: the receipt, what is being marked until when, and the next attempt where there is one. */
 export function HandedIn() {
   const { link, view } = useArrival();
-  const { receipt, marking, round, stage, questionnaire, attempts } = view;
+  const { receipt, marking, round, stage, attempts } = view;
   if (!receipt) return null;
   const day = showDay(round.resultBy);
   const [newest] = attempts.toReversed();
@@ -216,7 +216,8 @@ export function HandedIn() {
       {stage.at === 'between' && <NextAttempt next={stage.next} from={stage.from} />}
       <ReviewQuestions />
       <p className="mt-3 text-soft">{round.help}</p>
-      {questionnaire && <Questionnaire />}
+      <p className="mt-5 text-[0.92rem] text-soft">{t('canClose')}</p>
+      <Questionnaire />
     </div>
   );
 }

@@ -10,13 +10,24 @@ import { t } from './words';
 
 /** Four questions about the test; none has to be answered, and nobody learns who said what. */
 export function Questionnaire() {
-  const { update } = useArrival();
+  const { view, update } = useArrival();
+  const [sent, setSent] = useState(false);
   const [answers, setAnswers] = useState<Partial<Record<ExperienceQuestion, number>>>({});
   const [comment, setComment] = useState('');
   const { busy, trouble, run } = useAction();
   const send = () =>
-    run(async () => update(await post<ArrivalView>('/arrival/questionnaire', { answers, comment })));
+    run(async () => {
+      const next = await post<ArrivalView>('/arrival/questionnaire', { answers, comment });
+      setSent(true);
+      update(next);
+    });
   const nothing = Object.keys(answers).length === 0 && comment.trim() === '';
+  if (!view.questionnaire)
+    return sent ? (
+      <p role="status" className="mt-6">
+        {t('experienceThanks')}
+      </p>
+    ) : null;
   return (
     <form
       className="mt-6 rounded-card border border-line bg-card px-6 py-5"

@@ -34,6 +34,7 @@ const round: ArrivalView['round'] = {
   identityPicture: false,
   correctionsFirst: false,
   recorded: [{ code: 'recorded.picture', values: { days: 60 } }],
+  resultAtOnce: false,
   resultBy: NOW + 9 * DAY,
   help: 'Ask the archive.',
 };

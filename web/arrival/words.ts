@@ -6,6 +6,8 @@ import { words } from '../words';
 
 export const t = words('arrival', {
   ...experienceWords,
+  experienceThanks: 'Thank you. Your answers help to make the next test better.',
+  canClose: 'You can close this window. While it is open, it shows by itself when there is something new.',
   experienceTitle: 'Four questions about the test',
   experienceText:
     'Your answers help us to improve the test. They are saved without your name and do not affect your result. You can leave any of them empty.',
@@ -242,6 +244,7 @@ export const t = words('arrival', {
   contact: 'Questions? {{help}}',
   warned: 'You see a message when {{minutes}} minutes are left.',
   peopleRead: 'Assessors mark your writing. Your result will be ready by {{day}}.',
+  resultAtOnce: 'Your result is shown right after you hand in.',
   machineReads: 'Your result will be ready by {{day}}.',
   start: 'Start – the clock begins',
   starting: 'Starting …',

@@ -201,6 +201,18 @@ describe('one of several', () => {
   });
 });
 
+describe('an option', () => {
+  it('says how many are to be chosen, and is heard by itself without being chosen', async () => {
+    const last = answering(...choiceIn(0));
+    expect(screen.getByText('Choose one')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Listen: Sea kale' }));
+    expect(screen.getByRole('button', { name: 'Stop reading: Sea kale' })).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Stop reading: Sea kale' }));
+    expect(screen.getByRole('button', { name: 'Listen: Sea kale' })).toBeVisible();
+    expect(last.changes).toBe(0);
+  });
+});
+
 describe('two of several', () => {
   it('are kept to: a third is refused in words, and can be taken when one is taken back', async () => {
     const last = answering(...choiceIn(1));
@@ -217,6 +229,18 @@ describe('two of several', () => {
 });
 
 describe('a figure', () => {
+  it.each([
+    ['1,234', 'Read as 1\u202F234'],
+    ['1234', null],
+    ['12.50', null],
+  ])('typed as %s says how it is read where that differs', async (typed, told) => {
+    answering('number', samplesOf('number')[0]!);
+    await userEvent.type(screen.getByRole('textbox'), typed);
+    const said = screen.queryByText(/^Read as/);
+    if (told === null) expect(said).toBeNull();
+    else expect(said).toHaveTextContent(told.replace('\u202F', ' '), { normalizeWhitespace: true });
+  });
+
   it('is kept as it was typed', async () => {
     const last = answering('number', samplesOf('number')[0]!);
     const field = screen.getByRole('textbox', { name: 'What is it?' });

@@ -131,7 +131,12 @@ function Facts() {
     [BellRing, t('warned', { minutes: showList(cover.warningMinutes.map(String)) })],
     [Repeat, round.attempts.map(say).join(' ')],
     ...(bands.length > 0 ? ([[Award, t('bands', { list: showList(bands) })]] as const) : []),
-    [PenLine, t(cover.peopleMark ? 'peopleRead' : 'machineReads', { day: showDay(round.resultBy) })],
+    [
+      PenLine,
+      t(round.resultAtOnce ? 'resultAtOnce' : cover.peopleMark ? 'peopleRead' : 'machineReads', {
+        day: showDay(round.resultBy),
+      }),
+    ],
     ...(round.help ? ([[LifeBuoy, t('contact', { help: round.help })]] as const) : []),
   ] as const;
   return (

@@ -2,6 +2,7 @@ import { Strikethrough, Undo2 } from 'lucide-react';
 import { useId, useState } from 'react';
 import { directionOf } from '../../../core/kinds/choice/candidate';
 import type { ChoiceResponse, ChoiceShown } from '../../../core/kinds/choice/response';
+import { Listen } from '../../kit/Listen';
 import { say, words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 import { ClearButton } from '../shared/ClearButton';
@@ -25,12 +26,14 @@ interface RowProps {
   readonly one: boolean;
   readonly on: boolean;
   readonly out: boolean;
+  /** Whether it can be read aloud by itself. */
+  readonly listens: boolean;
   readonly onChoose: () => void;
   /** Null where the section does not allow it. */
   readonly onStrike: (() => void) | null;
 }
 
-function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps) {
+function OptionRow({ name, option, one, on, out, listens, onChoose, onStrike }: RowProps) {
   const Icon = out ? Undo2 : Strikethrough;
   return (
     <div
@@ -49,6 +52,7 @@ function OptionRow({ name, option, one, on, out, onChoose, onStrike }: RowProps)
           <OptionBody option={option} />
         </span>
       </label>
+      {listens && option.text !== '' && <Listen text={option.text} />}
       {onStrike && (
         <button
           type="button"
@@ -106,6 +110,7 @@ export function Answer({ shown, response, onChange, events, onEvent, aids, promp
           one={one}
           on={response.chosen.includes(option.key)}
           out={struck.includes(option.key)}
+          listens={aids.includes('read-aloud')}
           onChoose={() => choose(option.key)}
           onStrike={canStrike ? () => strike(option.key) : null}
         />

@@ -20,7 +20,12 @@ export function Reading({ shown, response, credits }: ReadingProps<GapsShown, Ga
               <span
                 className={`border-b-2 px-1.5 whitespace-normal ${value ? 'border-filled font-semibold' : 'border-edge text-soft'}`}
               >
-                {value || t('empty')}
+                {value || (
+                  <>
+                    <span aria-hidden>–</span>
+                    <span className="sr-only">{t('empty')}</span>
+                  </>
+                )}
               </span>
               {'\u00a0'}
               <span className="inline-flex items-center gap-1 align-middle">
