@@ -296,6 +296,24 @@ test('from invitation to released result, with every person in it, and no barrie
     'On the night of 9 March',
   );
   await expect(page.getByText('explained', { exact: true })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Explanation' }).first()).toBeVisible();
+  await test.step('on a phone: from the list of questions to a note and back in two presses', async () => {
+    await page.setViewportSize({ width: 360, height: 740 });
+    const index = page.getByRole('navigation', { name: 'Questions on this sheet' });
+    const entry = index.getByRole('link', { name: /Incident note.*note/ });
+    await entry.scrollIntoViewIfNeeded();
+    const comment = page.getByText('Exact, and in the right order.');
+    await expect(comment).not.toBeInViewport();
+    await entry.click();
+    const card = page.locator('article').filter({ hasText: 'Incident note' });
+    await expect(card.getByRole('heading', { name: /Incident note/ })).toBeInViewport();
+    await card.getByRole('link', { name: 'Back to the list of questions' }).click();
+    await expect(index.getByRole('heading')).toBeInViewport();
+    await index.getByRole('checkbox', { name: 'Only where marks were lost' }).check();
+    await expect(page.getByRole('heading', { name: /^Question 1 / })).toHaveCount(0);
+    await hasNoBarriers(page, 'result sheet on a phone');
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'PDF' }).click();
   const pdf = await (await download).createReadStream();
