@@ -62,6 +62,25 @@ test('the aids of a section by pointer, over a reload and on another device', as
     await expect(own.getByText('2 highlights here')).toBeVisible();
     await own.getByRole('button', { name: 'Remove the highlight: Which' }).click();
     await expect.poll(() => drawn(page, 'dashed')).toEqual([]);
+    // Whole words, the tints at what is selected, and taken back by a press on it.
+    await selects(page.locator('[data-text$="|part-a"]').filter({ visible: true }).first(), 'hich');
+    await expect(own.getByRole('status')).toHaveText('Chosen: Which');
+    const nearby = page.locator('[data-kit][aria-hidden]');
+    await nearby.getByTitle('Yellow, solid line').click();
+    await expect.poll(() => drawn(page, 'solid')).toEqual(['Which']);
+    await expect(nearby).toHaveCount(0);
+    const word = await page
+      .locator('[data-text$="|part-a"]')
+      .filter({ visible: true })
+      .first()
+      .evaluate(() => {
+        const [range] = [...CSS.highlights.get('solid')!] as Range[];
+        const { x, y, width, height } = range!.getBoundingClientRect();
+        return { x: x + width / 2, y: y + height / 2 };
+      });
+    await page.mouse.click(word.x, word.y);
+    await nearby.getByTitle('Clear').click();
+    await expect.poll(() => drawn(page, 'solid')).toEqual([]);
   });
 
   await test.step('a slot that dims all but a few lines, and lets every press through', async () => {

@@ -120,10 +120,16 @@ test('plays cannot be won back: by loading again, without a connection, by the c
       .catch(() => undefined);
     await expect(status(second)).toContainText('You have played it two times, which is the limit');
 
+    await test.step('one more is asked for in one press', async () => {
+      await second.getByRole('button', { name: 'Ask for one more play' }).filter({ visible: true }).click();
+      await expect(player(second).getByText('You asked the invigilator.')).toBeVisible();
+    });
+
     await test.step('an invigilator gives one back', async () => {
       const bram = await Staff.signIn(await (await browser.newContext()).newPage(), app.url, 'invigilator');
       await bram.watches('Field School, entrance');
       const row = bram.page.getByRole('row').filter({ hasText: 'Amadou' });
+      await expect(row).toContainText('Please let me play “Morning briefing” once more.');
       await row.getByRole('button', { name: 'More for Amadou Ferrante' }).click();
       await expect(bram.page.getByText('Morning briefing: 2 of 2 plays granted')).toBeVisible();
       await bram.page.keyboard.press('Escape');

@@ -171,6 +171,8 @@ export const t = words('arrival', {
   fullGood: 'Full screen works and opens when you start',
   fullBad: 'This browser has no full screen',
   fullRemedy: 'Close all other windows before you start, or use another browser.',
+  noVoice:
+    'This device has no voice of its own for reading aloud. In the test, words are shown one after the other without sound. Use another device or browser if you need a voice.',
   closeThings:
     'Before you start: close mail, chat and other programs that send notifications, and switch your phone to silent.',
   clockGood: 'The clock of this device is right (to {{seconds}} s)',

@@ -20,6 +20,7 @@ import type { Directions } from './directions';
 import type { NoteTrouble } from './journal/deviceJournal';
 import { retryAtEndMs, type SavedState } from './journal/sender';
 import type { OpenedDesk } from './openDesk';
+import { t } from './words';
 
 export interface DeskState {
   readonly paper: CandidatePaper;
@@ -320,6 +321,10 @@ export function createDesk(opened: OpenedDesk): DeskSession {
   }));
   const act = () => store.getState();
 
+  const { recordings } = act();
+  if (backend.help)
+    recordings.askForPlay = async (title) =>
+      act().takeLive(await backend.help!.say(t('askPlay', { title }), true));
   const end = backend.begin({
     onSaved: (saved) => store.setState({ saved }),
     onTime: (time) => act().takeTime(time),

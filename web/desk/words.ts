@@ -120,6 +120,7 @@ export const t = words('desk', {
   pauseTitle: 'Your test is paused',
   pauseText:
     'The invigilator stopped your clock at {{since}}. Wait here until they start it again. Your answers are saved.',
+  askPlay: 'Please let me play “{{title}}” once more.',
   told: 'The invigilator says',
   toldClose: 'I have read this',
   goingOnTitle: 'Returning to your test',

@@ -1,9 +1,11 @@
 import { Pause, Play, Volume2 } from 'lucide-react';
-import { useContext, useEffect } from 'react';
+import { useContext, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import type { AudioNode } from '../../core/documents/document';
 import { RecordingsOf, type Recordings, type Sounding } from '../media/recordings';
 import type { PlaysState } from '../media/plays';
+import { announce } from '../ui/announce';
+import { useAction } from '../ui/useAsync';
 import { Button } from '../ui/Button';
 import { Progress } from '../ui/Progress';
 import type { NodeProps } from './nodeProps';
@@ -110,6 +112,33 @@ function Controls({
   );
 }
 
+/** All plays are used: why it cannot be heard again, and the one who can allow it. */
+function NoPlayLeft({ node, ask }: { readonly node: AudioNode; readonly ask: Recordings['askForPlay'] }) {
+  const { busy, trouble, run } = useAction();
+  const [asked, setAsked] = useState(false);
+  return (
+    <div className="mt-2 text-[0.92rem]">
+      <p>{t(ask ? 'noPlayText' : 'noPlayAlone')}</p>
+      {ask && !asked && (
+        <Button
+          className="mt-2 min-h-11"
+          disabled={busy}
+          onClick={() =>
+            void run(async () => {
+              await ask(node.title);
+              setAsked(true);
+              announce(t('playAsked'));
+            })
+          }
+        >
+          {t('askForPlay')}
+        </Button>
+      )}
+      <p>{trouble ?? (asked ? t('playAsked') : '')}</p>
+    </div>
+  );
+}
+
 /** What went wrong or is to be waited for, in words. */
 function said(
   node: AudioNode,
@@ -149,6 +178,7 @@ function Player({ node, recordings }: { readonly node: AudioNode; readonly recor
         {!toCheck && <Position node={node} own={own} recordings={recordings} />}
         <VolumeSlider volume={volume} onVolume={(next) => recordings.setVolume(next)} />
       </div>
+      {plays?.left === 0 && !own && <NoPlayLeft node={node} ask={recordings.askForPlay} />}
       {trouble && (
         <p role="alert" className="mt-2 text-[0.92rem] text-marigold">
           {trouble}

@@ -1,11 +1,22 @@
 import { Eraser, Trash2 } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { tints, type Highlight, type Tint } from '../../core/kit/notes';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
+import { tints, type Highlight, type Highlights, type Tint } from '../../core/kit/notes';
 import { Button } from '../ui/Button';
 import { useKit } from './KitContext';
 import { Panel } from './Panel';
 import { canDraw } from './drawHighlights';
-import { piecesOf, rangeIn, stretchOf, textIn, textsInView, type Stretch } from './textScopes';
+import {
+  nameOf,
+  piecesOf,
+  rangeIn,
+  stretchIn,
+  stretchOf,
+  textIn,
+  textRootOf,
+  textsInView,
+  type Stretch,
+} from './textScopes';
 import { useHighlighting } from './useHighlights';
 import { words } from '../words';
 
@@ -42,14 +53,24 @@ const LOOKS: Record<Tint, string> = {
   dashed: 'bg-[#efdff0] text-[#1b2733] decoration-[#6b4c86] decoration-dashed',
 };
 
-/** A selection that begins or ends within a word takes all of it. */
+/** A selection that begins or ends within a word takes all of it. What stands in two places, as in two cells, is two words. */
 export function wholeWords({ root, start, end }: Stretch): Stretch {
   const words = new Intl.Segmenter(document.documentElement.lang || 'en', { granularity: 'word' });
-  const own = [...words.segment(textIn(root))].filter((one) => one.isWordLike === true);
-  const at = (place: number) =>
-    own.find(({ index, segment }) => index < place && place < index + segment.length);
-  const [first, last] = [at(start), at(end)];
-  return { root, start: first?.index ?? start, end: last ? last.index + last.segment.length : end };
+  const around = (place: number) => {
+    let passed = 0;
+    for (const { data } of piecesOf(root)) {
+      if (place < passed + data.length) {
+        const found = [...words.segment(data)].find(
+          ({ index, segment, isWordLike }) =>
+            isWordLike === true && index < place - passed && place - passed < index + segment.length,
+        );
+        return found && { from: passed + found.index, to: passed + found.index + found.segment.length };
+      }
+      passed += data.length;
+    }
+    return undefined;
+  };
+  return { root, start: around(start)?.from ?? start, end: around(end)?.to ?? end };
 }
 
 const isOwnWriting = (selection: Selection | null): boolean =>
@@ -210,10 +231,92 @@ function List() {
   );
 }
 
+/** The highlight that a place of a text is in; null where there is none. */
+function highlightAt(all: Readonly<Record<string, Highlights>>, node: Node, offset: number): Stretch | null {
+  const root = textRootOf(node);
+  const of = root && nameOf(root);
+  if (!root || !of) return null;
+  const before = document.createRange();
+  before.setStart(root, 0);
+  before.setEnd(node, offset);
+  const place = stretchIn(root, before)?.end ?? 0;
+  const found = (all[of.target]?.[of.name] ?? []).find(({ start, end }) => start <= place && place <= end);
+  return found ? { root, start: found.start, end: found.end } : null;
+}
+
+/** A press on a highlight chooses all of it, so that it can be taken back or changed right there. */
+function usePressed(onPress: (stretch: Stretch) => void): void {
+  const { all } = useHighlighting();
+  const pressed = useEffectEvent((event: MouseEvent) => {
+    const selection = document.getSelection();
+    if (!selection?.isCollapsed || !selection.anchorNode || !(event.target instanceof Element)) return;
+    if (event.target.closest('button, a, input, label, [data-kit]') || !event.target.closest('[data-text]'))
+      return;
+    const found = highlightAt(all, selection.anchorNode, selection.anchorOffset);
+    if (found) onPress(found);
+  });
+  useEffect(() => {
+    const press = (event: MouseEvent) => pressed(event);
+    document.addEventListener('click', press);
+    return () => document.removeEventListener('click', press);
+  }, []);
+}
+
+/** The tints at what is selected: the panel may be far from it. For the pointer; keys have the panel. */
+function AtSelection({
+  stretch,
+  onApply,
+}: {
+  readonly stretch: Stretch;
+  readonly onApply: (tint: Tint | null) => void;
+}) {
+  const box = rangeIn(stretch.root, stretch.start, stretch.end)?.getBoundingClientRect();
+  if (!box || box.width === 0 || box.bottom < 0 || box.top > window.innerHeight) return null;
+  const top = box.bottom + 48 > window.innerHeight ? box.top - 46 : box.bottom + 6;
+  const keep = (event: React.PointerEvent) => event.preventDefault();
+  return createPortal(
+    <div
+      aria-hidden
+      data-kit
+      style={{ top, left: Math.max(8, Math.min(box.left, window.innerWidth - 200)) }}
+      className="fixed z-20 flex gap-1 rounded-card border border-line bg-card p-1 shadow-float"
+    >
+      {tints.map((tint) => (
+        <button
+          key={tint}
+          type="button"
+          tabIndex={-1}
+          title={t(`name ${tint}`)}
+          onPointerDown={keep}
+          onClick={() => onApply(tint)}
+          className={`size-9 rounded-control border border-line underline decoration-2 underline-offset-4 ${LOOKS[tint]}`}
+        >
+          a
+        </button>
+      ))}
+      <button
+        type="button"
+        tabIndex={-1}
+        title={t('erase')}
+        onPointerDown={keep}
+        onClick={() => onApply(null)}
+        className="grid size-9 place-items-center rounded-control text-soft hover:text-ink"
+      >
+        <Eraser className="size-4" />
+      </button>
+    </div>,
+    document.body,
+  );
+}
+
 /** Three tints, each with a line of its own; words are selected as anywhere else, and nothing has to be switched off. */
 export function Highlighter() {
   const { stretch, setStretch, own: isOwn } = useSelected();
   const { change } = useHighlighting();
+  usePressed((next) => {
+    setStretch(next);
+    showChosen(next);
+  });
   const [full, setFull] = useState(false);
   const own = useRef<HTMLDivElement>(null);
   const apply = (tint: Tint | null) => {
@@ -230,6 +333,7 @@ export function Highlighter() {
       first={{ corner: 'left', width: 350, height: 206 }}
       least={{ width: 280, height: 150 }}
     >
+      {stretch?.root.isConnected === true && <AtSelection stretch={stretch} onApply={apply} />}
       <div ref={own} className="min-h-0 flex-1 space-y-2 overflow-y-auto px-3 py-2">
         {!canDraw() && <p className="text-[0.9rem] text-marigold">{t('cannot')}</p>}
         <div className="flex flex-wrap gap-1.5">

@@ -54,6 +54,8 @@ export class Recordings {
     trouble: null,
     told: 0,
   }));
+  /** Asks the invigilator for one more play of a recording, by its title; null where there is nobody to ask. */
+  askForPlay: ((title: string) => Promise<void>) | null = null;
   private readonly files: FileSource;
   private readonly keeper: PlayKeeper;
   private readonly stopListening: () => void;

@@ -9,6 +9,7 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Pill, type Tone } from '../../ui/Pill';
 import { useAction } from '../../ui/useAsync';
+import { useHasVoice } from '../../kit/useHasVoice';
 import { useArrival } from '../ArrivalContext';
 import { CameraCheck } from '../checks/CameraCheck';
 import { SoundCheck } from '../checks/SoundCheck';
@@ -165,6 +166,8 @@ export function Checks() {
   const { demanded, waived } = view.checks;
   const measured = useFindings(demanded, view.cover.kinds);
   const { busy, trouble, run } = useAction();
+  const needsVoice = view.cover.sections.some(({ aids }) => aids.includes('read-aloud'));
+  const hasVoice = useHasVoice();
   const findings = Object.fromEntries(
     Object.entries(measured.findings).map(([name, finding]) => [
       name,
@@ -183,6 +186,11 @@ export function Checks() {
     <>
       <StepTitle title={t('checksTitle')} text={t('checksText')} />
       <CheckList {...measured} findings={findings} demanded={demanded} />
+      {needsVoice && !hasVoice && (
+        <div className="mt-4">
+          <Notice tone="care">{t('noVoice')}</Notice>
+        </div>
+      )}
       <p className="mt-3 text-[0.9rem] text-soft">{t('closeThings')}</p>
       {trouble && (
         <div className="mt-4">
