@@ -3,7 +3,7 @@ import { technicianPaper } from '../../demo/technicianPaper';
 import { applyChange, emptyDesk, type Desk } from '../journal/desk';
 import { drawForm } from '../forms/drawForm';
 import { storeResponse } from '../kinds/stored';
-import { openQuestions, progressAfter, progressOfPaper, progressOfQuestion } from './progress';
+import { openQuestions, progressAfter, progressOfPaper, progressOfQuestion, stillDemanded } from './progress';
 
 const { paper } = drawForm(technicianPaper(), {
   seed: 'progress',
@@ -50,6 +50,26 @@ describe('how far a question is', () => {
     const after = progressAfter(before, desk, 'tray-14/B');
     expect(after).toEqual(progressOfPaper(desk, paper));
     expect(after.filter((p, i) => p !== before[i]).map((p) => p.question.item)).toEqual(['tray-14']);
+  });
+});
+
+describe('a section that demands every answer', () => {
+  const demanding = {
+    ...paper,
+    sections: paper.sections.map((section) =>
+      section.key === 'A' ? { ...section, navigation: 'free, all answered' as const } : section,
+    ),
+  };
+  const own = paper.questions.filter(({ section }) => section === 'A');
+
+  it('names its questions until each of their parts has an answer, however good', () => {
+    const numbers = (desk: Desk) => stillDemanded(demanding, desk).map(({ number }) => number);
+    expect(numbers(emptyDesk)).toEqual(own.map(({ number }) => number));
+    // One of two that are to be chosen is an answer.
+    expect(numbers(put(emptyDesk, trays!.parts[0]!.target, { chosen: ['t12'] }))).not.toContain(
+      trays!.number,
+    );
+    expect(stillDemanded(paper, emptyDesk)).toEqual([]);
   });
 });
 

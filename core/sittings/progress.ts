@@ -64,17 +64,17 @@ export const openQuestions = (progress: readonly QuestionProgress[]): readonly Q
   progress.filter((p) => p.state !== 'done');
 
 /**
- * Questions of sections that demand an answer to every question, of which nothing is answered yet: the candidate hands
- * in once they are answered. The end of the time waits for none of them.
+ * Questions of sections that demand an answer to every question, of which a part is not answered at all: the candidate
+ * hands in once they are answered. The end of the time waits for none of them.
  */
-export const stillDemanded = (
-  { sections }: Pick<CandidatePaper, 'sections'>,
-  progress: readonly QuestionProgress[],
-): QuestionProgress[] => {
+export function stillDemanded(
+  { sections, questions }: Pick<CandidatePaper, 'sections' | 'questions'>,
+  desk: Desk,
+): Question[] {
   const demanding = sections.filter(({ navigation }) => navigation === 'free, all answered');
-  return progress.filter(
-    ({ question, state }) =>
-      (state === 'unopened' || state === 'looked at') &&
-      demanding.some(({ key }) => key === question.section),
+  const isOpen = ({ sealed, parts }: Question) =>
+    sealed === true || parts.some((part) => progressOfPart(desk, part).state === 'empty');
+  return questions.filter(
+    (question) => demanding.some(({ key }) => key === question.section) && isOpen(question),
   );
-};
+}

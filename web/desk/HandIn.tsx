@@ -26,13 +26,14 @@ export function HandIn() {
   const handIn = useDesk((s) => s.handIn);
   const { busy, trouble, run } = useAction();
   const paper = useDesk((s) => s.paper);
-  const demanded = stillDemanded(paper, progress);
+  const desk = useDesk((s) => s.desk);
+  const demanded = stillDemanded(paper, desk);
   const open = openQuestions(progress);
   const flagged = showList(progress.filter((p) => p.flagged).map(({ question }) => String(question.number)));
   if (demanded.length > 0)
     return (
       <p className="max-w-[34rem] self-center text-marigold">
-        {t('handInDemanded', { list: showList(demanded.map(({ question }) => String(question.number))) })}
+        {t('handInDemanded', { list: showList(demanded.map(({ number }) => String(number))) })}
       </p>
     );
   return (

@@ -209,6 +209,16 @@ describe('handing in', () => {
     expect([screen.queryByRole('alertdialog'), desk.handIns]).toEqual([null, []]);
   });
 
+  it('waits for the answers that a section demands, and says which', () => {
+    const sections = deskPaper.sections.map((section) =>
+      section.key === 'A' ? { ...section, navigation: 'free, all answered' as const } : section,
+    );
+    desk = deskInHand({ paper: { ...deskPaper, sections } });
+    renderAtDesk(desk, <HandIn />);
+    expect(screen.queryByRole('button', { name: 'Hand in my paper' })).toBeNull();
+    expect(screen.getByText(/answer every question of its section: 1, 2, 3 and 4\./)).toBeVisible();
+  });
+
   it('hands in once, however often one presses', async () => {
     desk = deskInHand();
     renderAtDesk(desk, <HandIn />);

@@ -15,6 +15,7 @@ class Observer {
 globalThis.ResizeObserver ??= Observer as unknown as typeof ResizeObserver;
 globalThis.IntersectionObserver ??= Observer as unknown as typeof IntersectionObserver;
 Object.assign(Element.prototype, { scrollIntoView: () => undefined });
+window.scrollTo = () => undefined;
 globalThis.matchMedia ??= (query: string) =>
   ({
     matches: false,
