@@ -14,8 +14,10 @@ export interface PhoneView {
   readonly pages: readonly (Page & { readonly state: PageState | null })[];
 }
 
-/** Handed to the desk alone, for the QR code. */
+/** Handed to the desk alone, for the QR code and to be typed. */
 export interface PhoneOpened {
   readonly secret: string;
+  /** For a phone that cannot read a QR code: eight signs in two groups, typed once. */
+  readonly code: string;
   readonly until: number;
 }

@@ -80,6 +80,8 @@ export const error = {
   wrongCode: 'This is not the code that was sent to you. Check it and enter it again.',
   codeEnded: 'This code cannot be used any more. Ask for a new one.',
   noResult: 'This test is not handed in yet. Use the link in its invitation e-mail.',
+  noPhoneCode:
+    'This code does not open a page for photographs. Check it, or ask for a new one on your computer.',
   noTest: 'This test is not one of yours.',
   noNextAttempt: 'There is no further attempt now. Open your link again to see where you are.',
   attemptPause: 'You cannot start the next attempt yet. This page shows from when you can.',

@@ -26,7 +26,7 @@ test('what a candidate meets', async ({ page, app, candidate }) => {
   await ilse.opensLink();
   await ilse.confirmsDetails();
   await page.getByRole('combobox').selectOption({ label: 'Drawn stand-in (demo)' });
-  await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByRole('main').getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
   await expect(page.getByText('checking …')).toHaveCount(0);
   await shoot(page, 'checks');
   await ilse.passesChecks();
@@ -95,7 +95,7 @@ test('rehearsal, waiting and watching', async ({ page, app, candidate, staff, br
   await page.getByLabel('What do you need help with?').fill('May I have water on the table?');
   await page.getByRole('button', { name: 'Send and raise a hand' }).click();
   await page.keyboard.press('Escape');
-  await expect(page.getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByRole('main').getByText('Your face is in view')).toBeVisible({ timeout: 45_000 });
   await shoot(page, 'waiting-room');
   const office = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const bram = await staff(await office.newPage(), 'invigilator');
@@ -110,6 +110,7 @@ test('on a phone', async ({ page, candidate }) => {
   await mattis.chooses('The young root');
   await mattis.goesTo(5);
   await page.setViewportSize({ width: 360, height: 740 });
+  await page.getByRole('tab', { name: 'Answer' }).filter({ visible: true }).click();
   await mattis.chooses('K-2');
   await mattis.isSaved();
   await shoot(page, 'phone');

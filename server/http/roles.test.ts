@@ -120,6 +120,7 @@ const OPEN = [
   '/sign-out',
   '/arrival/open',
   '/lost-link',
+  '/phone/join',
   '/demo',
   '/demo/candidate',
   '/demo/staff',

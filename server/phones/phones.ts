@@ -11,7 +11,7 @@ import { perDatabase } from '../db/perDatabase';
 import { phones } from '../db/schema';
 import { formById } from '../forms/forms';
 import { ApiError, conflict, notFound } from '../http/errors';
-import { newSecret, sha256 } from '../secrets';
+import { newCode, newSecret, plainCode, sha256 } from '../secrets';
 import type { PartOfPage, SittingPages } from '../sittings/sittingPages';
 import { sectionOfTarget } from '../sittings/placing';
 import { isClosedNow } from '../sittings/forwardOnly';
@@ -50,6 +50,11 @@ const queriesOf = perDatabase((db) => {
       .select({ id: phones.id })
       .from(phones)
       .where(eq(phones.sittingId, p('sitting')))
+      .prepare(),
+    byCode: db
+      .select()
+      .from(phones)
+      .where(eq(phones.codeHash, p('hash')))
       .prepare(),
     bySecret: db
       .select()
@@ -107,15 +112,36 @@ export class Phones {
     if (!this.isOpen(sitting, target)) throw notNow();
     if (queriesOf(db).all.all({ sitting: sitting.id }).length >= MOST_PHONES)
       throw conflict('too-many-phones');
-    const [secret, until] = [newSecret(), clock.now() + PHONE_MS];
+    const [secret, code, until] = [newSecret(), newCode(), clock.now() + PHONE_MS];
     await commits.run(() => {
       this.endAll(sitting.id);
       db.insert(phones)
-        .values({ sittingId: sitting.id, target, secretHash: sha256(secret), until })
+        .values({
+          sittingId: sitting.id,
+          target,
+          secretHash: sha256(secret),
+          codeHash: sha256(plainCode(code)),
+          until,
+        })
         .run();
     });
     hub.tellOf(invitation, round.id);
-    return { secret, until };
+    return { secret, code, until };
+  }
+
+  /** A phone on which the code was typed: it gets a secret of its own, and neither the code nor the QR code opens another. */
+  async join(code: string): Promise<{ readonly secret: string }> {
+    const { db, clock, commits } = this.services;
+    const secret = newSecret();
+    const joined = await commits.run(() => {
+      const row = queriesOf(db).byCode.get({ hash: sha256(plainCode(code)) });
+      if (!row || row.joinedAt !== null || row.endedAt !== null || row.until <= clock.now()) return false;
+      const change = { secretHash: sha256(secret), codeHash: null };
+      db.update(phones).set(change).where(eq(phones.id, row.id)).run();
+      return true;
+    });
+    if (!joined) throw notFound('noPhoneCode');
+    return { secret };
   }
 
   async end(invitation: number): Promise<void> {

@@ -336,6 +336,23 @@ describe('a joined phone', () => {
     expect(rowOf(device).scoredAt).not.toBeNull();
   });
 
+  it('is joined by a code that is typed, however it is written, once and in its time', async () => {
+    const device = await start();
+    const { secret, code } = (await open(device)).body;
+    expect(code).toMatch(/^[A-Z2-9]{4}-[A-Z2-9]{4}$/);
+    const typed = async (as: string) =>
+      (await new ApiClient(app.url).post<{ secret?: string } & Refusal>('/phone/join', { code: as })).body;
+    expect((await typed('AAAA-AAAA')).code).toBe('not-found');
+    const own = (await typed(` ${code.toLowerCase().replace('-', ' ')} `)).secret!;
+    expect((await phoneOf(own).view()).body.title).toBe('A upload');
+    // Neither the code nor the QR code opens it for another phone.
+    expect((await typed(code)).code).toBe('not-found');
+    expect((await phoneOf(secret).view()).body.code).toBe('phone-ended');
+    const next = (await open(device)).body.code;
+    app.clock.advance(PHONE_MS);
+    expect((await typed(next)).code).toBe('not-found');
+  });
+
   it('makes an answer by itself where the desk wrote none', async () => {
     const device = await start();
     const phone = await joined(device);

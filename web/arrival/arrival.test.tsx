@@ -66,6 +66,8 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
   cover: {
     text: emptyDocument,
     sections: [],
+    marks: 100,
+    bands: [],
     questions: 1,
     guessing: 'free',
     warningMinutes: [],

@@ -1,6 +1,6 @@
 import { BriefcaseBusiness } from 'lucide-react';
-import { Fragment, useContext, useMemo } from 'react';
-import { DeskContext, useDesk } from './DeskContext';
+import { Fragment, useContext } from 'react';
+import { DeskContext } from './DeskContext';
 import { HandoutsTool, useHandouts } from './Handouts';
 import { DirectionsTool } from './DirectionsTool';
 import { BreakTool } from './HelpTools';
@@ -9,17 +9,10 @@ import { FittingRow } from '../ui/FittingRow';
 import { ToolPanel } from '../ui/ToolPanel';
 import { triggerLook } from '../ui/toolTrigger';
 import { useNarrow } from '../ui/useNarrow';
-import { toolsFor, type Tool } from '../kit/tools';
-import { toggleAid, useAid, useAidsOf } from '../kit/useAid';
+import type { Tool } from '../kit/tools';
+import { toggleAid, useAid } from '../kit/useAid';
 import { t } from '../kit/words';
-
-/** The aids of the section in view. */
-export const useAids = () => useAidsOf(useDesk((s) => s.paper.questions[s.index]!.item));
-
-export function useTools(): Tool[] {
-  const aids = useAids();
-  return useMemo(() => toolsFor(aids), [aids]);
-}
+import { useTools } from './useTools';
 
 function ToolButton({ tool: { id, icon: Icon } }: { readonly tool: Tool }) {
   const store = useContext(DeskContext)!;

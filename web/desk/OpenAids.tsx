@@ -8,7 +8,7 @@ import { lastTouched } from '../kit/useAid';
 import { useDrawnHighlights } from '../kit/useHighlights';
 import { DeskContext, useDesk } from './DeskContext';
 import { OpenHandouts } from './OpenHandouts';
-import { useAids, useTools } from './Kit';
+import { useAids, useTools } from './useTools';
 
 /** Esc closes the aid that was touched last, from anywhere but a field that has a use for the key. */
 function useEscape(tools: readonly Tool[]): void {

@@ -1,6 +1,7 @@
 import type { LiveView } from '../../core/live/api';
 import type { SealedSection } from '../../core/papers/candidatePaper';
 import type { AnswerVersion, PlayReply, Receipt, TimeView } from '../../core/sittings/api';
+import type { PhoneWay } from '../kinds/answerProps';
 import type { NotedChange, NoteTrouble } from './journal/deviceJournal';
 import type { Directions } from './directions';
 import type { SavedState } from './journal/sender';
@@ -55,8 +56,8 @@ export interface DeskHelp {
   readonly enter: (section: string) => Promise<SealedSection>;
   /** Sends what was written, uses of plays among it, and asks for a play of a recording. */
   readonly play: (file: string) => Promise<PlayReply>;
-  /** Gives the address that the QR code of this part holds. */
-  readonly joinPhone: (target: string) => Promise<string>;
+  /** Gives what brings a phone to this part. */
+  readonly joinPhone: (target: string) => Promise<PhoneWay>;
   readonly endPhone: () => Promise<void>;
   readonly versions: (target: string) => Promise<AnswerVersion[]>;
 }

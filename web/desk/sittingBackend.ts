@@ -150,8 +150,9 @@ export class SittingBackend implements DeskBackend {
     takeOver: () => this.takeOver(),
     goOn: () => this.goOn(),
     joinPhone: async (target) => {
-      const { secret } = await post<PhoneOpened>('/sitting/phone', { target });
-      return `${window.location.origin}/p#${secret}`;
+      const { secret, code } = await post<PhoneOpened>('/sitting/phone', { target });
+      const { origin, host } = window.location;
+      return { address: `${origin}/p#${secret}`, typed: `${host}/p`, code };
     },
     endPhone: async () => void (await post('/sitting/phone/end')),
     enter: async (section) => {

@@ -16,13 +16,20 @@ export interface SourceHandle {
 export const noSource: SourceHandle = { phrases: [], use: () => undefined };
 
 /** A phone that photographs pages for a part. */
+/** The address for the QR code, and an address and a code that can be typed instead. */
+export interface PhoneWay {
+  readonly address: string;
+  readonly typed: string;
+  readonly code: string;
+}
+
 export interface PhoneHandle {
   /** The one that is joined now; null for none, or for another part. */
   readonly open: { readonly until: number; readonly joined: boolean } | null;
   /** The server's time as known here. */
   readonly now: number;
-  /** Gives the address for the QR code; a phone that was joined before is joined no longer. */
-  readonly join: () => Promise<string>;
+  /** Gives what brings a phone here; one that was joined before is joined no longer. */
+  readonly join: () => Promise<PhoneWay>;
   readonly end: () => Promise<void>;
 }
 

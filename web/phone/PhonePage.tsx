@@ -2,7 +2,7 @@ import { Camera, Images } from 'lucide-react';
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { Page } from '../../core/files/pages';
 import type { PhoneView } from '../../core/files/phone';
-import { ApiProblem, messageOf } from '../api/client';
+import { ApiProblem, messageOf, post } from '../api/client';
 import { LargePage } from '../pages/LargePage';
 import type { PageBox } from '../pages/pageBox';
 import { pageOfFile, PageProblem, type Crop } from '../pages/pageFile';
@@ -10,7 +10,9 @@ import { PagePicture } from '../pages/PagePicture';
 import { StandingSign } from '../pages/StandingSign';
 import { useLoadedPage } from '../pages/pageSource';
 import { useBox } from '../pages/useBox';
+import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
+import { useAction } from '../ui/useAsync';
 import { LookAtPage } from './LookAtPage';
 import { pagesOfPhone, phoneView } from './phoneLine';
 import { t } from './words';
@@ -235,11 +237,59 @@ function StillSending({ box }: { readonly box: PageBox }) {
   return box.unsent > 0 ? <Notice tone="care">{t('endedSending', { count: box.unsent })}</Notice> : null;
 }
 
-/** What a phone shows that was joined by the code at the desk: it photographs pages for one part, and nothing else. */
+/** Where the address was typed: the code that stands beside the QR code brings the phone to its part. */
+function TypeCode({ onSecret }: { readonly onSecret: (secret: string) => void }) {
+  const [code, setCode] = useState('');
+  const { busy, trouble, run } = useAction();
+  const join = () =>
+    run(async () => {
+      const { secret } = await post<{ secret: string }>('/phone/join', { code });
+      // As if the QR code had been read: the page can be loaded again.
+      window.location.hash = secret;
+      onSecret(secret);
+    });
+  return (
+    <main className="mx-auto max-w-[26rem] space-y-3 p-4">
+      <PageHeading className="font-serif text-[1.5rem] font-semibold">{t('title')}</PageHeading>
+      <p>{t('codeText')}</p>
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void join();
+        }}
+      >
+        <label className="block">
+          {t('code')}
+          <input
+            required
+            minLength={4}
+            maxLength={20}
+            autoComplete="off"
+            autoCapitalize="characters"
+            spellCheck={false}
+            value={code}
+            onChange={(event) => setCode(event.target.value)}
+            className="mt-1 block min-h-11 w-full rounded-control border border-edge bg-card px-3 font-mono uppercase"
+          />
+        </label>
+        {trouble && <Notice tone="trouble">{trouble}</Notice>}
+        <Button type="submit" look="first" className="min-h-11" disabled={busy}>
+          {t('codeGo')}
+        </Button>
+      </form>
+    </main>
+  );
+}
+
+/** What a phone shows that was joined by a code at the desk: it photographs pages for one part, and nothing else. */
 export function PhonePage() {
-  const [secret] = useState(secretHere);
+  const [secret, setSecret] = useState(secretHere);
+  return secret === '' ? <TypeCode onSecret={setSecret} /> : <JoinedPhone secret={secret} />;
+}
+
+function JoinedPhone({ secret }: { readonly secret: string }) {
   const joined = useJoined(secret);
-  if (secret === '') return <main className="p-4">{t('noSecret')}</main>;
   if (joined.is === 'joining') return <main className="p-4 text-soft">{t('joining')}</main>;
   if (joined.is === 'trouble')
     return (

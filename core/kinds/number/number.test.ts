@@ -1,3 +1,5 @@
+import { readNumber } from '../../numbers/readNumber';
+import { readAs } from './readEntry';
 import { describe, expect, it } from 'vitest';
 import '../candidateKinds';
 import { say } from '../../messages/words';
@@ -107,5 +109,20 @@ describe('number', () => {
     ],
   ])('has an issue where its halves do not fit (%#)', (content, code) => {
     expect(numberKey.check(content, placeFor(100)).map((issue) => issue.message.code)).toContain(code);
+  });
+});
+
+describe('how a typed number was read', () => {
+  it.each([
+    ['en', '1,234', '1\u202F234'],
+    ['en', '−12,345.60', '−12\u202F345.60'],
+    ['en', '-123', null],
+    ['en', '1234.5', null],
+    // In German the comma is the decimal sign.
+    ['de', '1.234,5', '1\u202F234,5'],
+    ['de', '0,5', null],
+  ])('%s: %s', (locale, typed, told) => {
+    const reading = readNumber(typed, { locale, scientific: false, fractions: false, units: [] });
+    expect('read' in reading && readAs(reading.read, typed, locale)).toBe(told);
   });
 });

@@ -34,9 +34,14 @@ function demandBroken(demand: Demand, { places, figures }: NumberRead): Message 
 export function readAs({ value, places }: NumberRead, typed: string, locale: string): string | null {
   const { decimal } = numberFormatOf(locale);
   const plain = showExact(value, decimal, places ?? undefined);
-  const [whole = '', rest] = plain.split(decimal);
-  const grouped = whole.replace(/\B(?=(?:\d{3})+$)/g, '\u202F');
-  const shown = rest === undefined ? grouped : `${grouped}${decimal}${rest}`;
+  const sign = plain.startsWith('−') ? '−' : '';
+  const [whole = '', rest] = plain.slice(sign.length).split(decimal);
+  const first = whole.length % 3;
+  const groups = Array.from({ length: Math.floor(whole.length / 3) }, (_, i) =>
+    whole.slice(first + 3 * i, first + 3 * i + 3),
+  );
+  const grouped = [...(first > 0 ? [whole.slice(0, first)] : []), ...groups].join('\u202F');
+  const shown = `${sign}${grouped}${rest === undefined ? '' : `${decimal}${rest}`}`;
   const bare = (text: string) => text.replace(/\s/g, '').replace('-', '−');
   return bare(typed) === bare(plain) ? null : shown;
 }

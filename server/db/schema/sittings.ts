@@ -284,9 +284,11 @@ export const phones = sqliteTable(
     target: text('target').notNull(),
     /** Of the secret in the address that its QR code holds. */
     secretHash: text('secret_hash').notNull().unique(),
+    /** Of the code that can be typed instead; null once it was used. */
+    codeHash: text('code_hash'),
     until: time('until').notNull(),
     joinedAt: time('joined_at'),
     endedAt: time('ended_at'),
   },
-  (t) => [index('phones_of').on(t.sittingId)],
+  (t) => [index('phones_of').on(t.sittingId), index('phones_by_code').on(t.codeHash)],
 );

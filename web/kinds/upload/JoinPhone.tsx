@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { useAction } from '../../ui/useAsync';
-import type { PhoneHandle } from '../answerProps';
+import type { PhoneHandle, PhoneWay } from '../answerProps';
 import { t } from './words';
 
 /** A margin of four modules belongs to the code (ISO/IEC 18004). */
@@ -34,16 +34,16 @@ const MINUTE_MS = 60_000;
 
 /** A phone is joined by a code that is shown here and can be taken back. */
 export function JoinPhone({ phone, disabled }: { readonly phone: PhoneHandle; readonly disabled: boolean }) {
-  const [address, setAddress] = useState<string | null>(null);
+  const [way, setWay] = useState<PhoneWay | null>(null);
   const { busy, trouble, run } = useAction();
   const { open } = phone;
-  const join = () => run(async () => setAddress(await phone.join()));
+  const join = () => run(async () => setWay(await phone.join()));
   const end = () =>
     run(async () => {
       await phone.end();
-      setAddress(null);
+      setWay(null);
     });
-  if (!open && address === null)
+  if (!open && way === null)
     return (
       <>
         <Button className="min-h-11" disabled={busy || disabled} onClick={() => void join()}>
@@ -58,10 +58,16 @@ export function JoinPhone({ phone, disabled }: { readonly phone: PhoneHandle; re
       aria-label={t('phoneTitle')}
       className="flex basis-full flex-wrap items-start gap-x-5 gap-y-3 rounded-lg border border-line bg-card p-4"
     >
-      {open && !open.joined && address !== null && <QrCode text={address} />}
+      {open && !open.joined && way !== null && <QrCode text={way.address} />}
       <div className="min-w-52 flex-1">
         <p className="font-semibold">{t('phoneTitle')}</p>
         {!open?.joined && <p className="mt-1 text-[0.92rem]">{t('phoneHelp')}</p>}
+        {open && !open.joined && way !== null && (
+          <p className="mt-1 text-[0.92rem]">
+            {t('phoneTyped')} <b className="break-all">{way.typed}</b> · {t('phoneTypedCode')}{' '}
+            <b className="font-mono whitespace-nowrap">{way.code}</b>
+          </p>
+        )}
         <p role="status" className="mt-1 text-[0.92rem] text-soft">
           {open
             ? `${t(open.joined ? 'phoneJoined' : 'phoneNobody')} ${t('phoneLeft', { count: left })}`
@@ -74,7 +80,7 @@ export function JoinPhone({ phone, disabled }: { readonly phone: PhoneHandle; re
               {t('phoneEnd')}
             </Button>
           )}
-          {(!open || open.joined || address === null) && (
+          {(!open || open.joined || way === null) && (
             <Button disabled={busy || disabled} onClick={() => void join()}>
               {t('phoneNew')}
             </Button>

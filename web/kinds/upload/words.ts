@@ -56,6 +56,8 @@ export const t = words('uploadAnswer', {
   live: 'What the camera sees',
   taken: 'The picture you took',
   phoneTitle: 'Photograph with a phone',
+  phoneTyped: 'Or open this address on the phone:',
+  phoneTypedCode: 'code',
   phoneHelp:
     'Point the camera of your phone at this code and open the page that it shows. Your pages appear here.',
   phoneCode: 'QR code with the web address for your phone',
