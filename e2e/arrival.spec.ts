@@ -49,6 +49,13 @@ test('each check fails and is mended; admitted by hand; a hand, minutes, a pause
   await expect(row('Storage')).toContainText('Your answers cannot be saved on this device');
   await expect(row('Full screen')).toContainText('This browser has no full screen');
   await expect(row('Connection')).toContainText('No answer from the server', { timeout: 60_000 });
+  // With everything that is wrong in view, nothing slides sideways; also in very large text.
+  await page.setViewportSize({ width: 320, height: 568 });
+  for (const scale of ['1', '2']) {
+    await page.evaluate((to) => document.documentElement.style.setProperty('--text-scale', to), scale);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(320);
+  }
+  await page.evaluate(() => document.documentElement.style.removeProperty('--text-scale'));
   await page.unroute('**/api/echo');
   await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
   await page.setViewportSize({ width: 1280, height: 800 });

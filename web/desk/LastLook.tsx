@@ -107,6 +107,9 @@ export function LastLook() {
         <p className="text-soft">
           {summary} {guessingWords(guessingOf(paper.questions))}
         </p>
+        <p className="mt-1 text-soft">
+          <SavedLine />
+        </p>
         <div role="group" aria-label={t('filter')} className="my-3 flex flex-wrap gap-2">
           {filters.map(([name, label]) => (
             <button
@@ -138,16 +141,13 @@ export function LastLook() {
             );
           })}
         </div>
-        <div className="flex flex-wrap justify-between gap-3 py-4">
+        <div className="flex flex-wrap justify-between gap-3 pt-4 pb-24">
           <Button onClick={() => go(index)} className="min-h-11">
             <ChevronLeft aria-hidden className="size-5" /> {t('backTo', { number: index + 1 })}
           </Button>
           <HandTool />
           <HandIn />
         </div>
-        <p className="flex justify-end pb-24 text-soft">
-          <SavedLine />
-        </p>
       </div>
     </main>
   );
