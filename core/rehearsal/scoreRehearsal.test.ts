@@ -21,5 +21,11 @@ describe('the score of a rehearsal', () => {
     expect(parts.find((p) => p.kind === 'choice')!.verdict).toBe('right');
     expect(parts.find((p) => p.kind === 'writing')!).toMatchObject({ verdict: 'not marked', hundredths: 0 });
     expect(parts.filter((p) => p.right !== null).length).toBeGreaterThan(1);
+    // What nobody wrote waits for nobody.
+    const empty = rehearsalScript(paper, {});
+    const [left] = rehearsalSheet(empty, scoreScript(empty))
+      .questions.flatMap((q) => q.parts)
+      .filter((p) => p.kind === 'writing');
+    expect(left!.verdict).toBe('unanswered');
   });
 });
