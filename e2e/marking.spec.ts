@@ -75,6 +75,8 @@ test('marking and its quality at half of a laptop’s width, as at a zoom of 200
   await lead.setViewportSize(HALF);
   await lead.goto(`${app.url}/staff/sign-off`);
   await lead
+    .getByRole('row')
+    .filter({ hasText: ROUND })
     .getByRole('link', { name: /^\d+ · / })
     .first()
     .click();

@@ -35,9 +35,9 @@ export function Steps({ step, children }: { step: ArrivalStep; children: ReactNo
   const needed = arrivalSteps.filter((name) => name === step || !left[name]);
   const now = needed.indexOf(step);
   return (
-    <div className="mx-auto grid max-w-[1080px] gap-6 desk:grid-cols-[270px_minmax(0,720px)] desk:gap-9">
+    <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)] gap-6 desk:grid-cols-[270px_minmax(0,720px)] desk:gap-9">
       <nav aria-label={t('steps')}>
-        <ol className="flex gap-2 overflow-hidden desk:flex-col desk:gap-[1.15rem]">
+        <ol className="relative flex flex-wrap gap-2 overflow-hidden desk:flex-col desk:gap-[1.15rem]">
           {needed.map((name, i) => {
             const state = i < now ? 'done' : i === now ? 'now' : 'later';
             const tone = state === 'now' ? 'font-semibold' : 'text-soft';

@@ -61,7 +61,7 @@ export function CameraCheck({ onFinding }: { onFinding: (finding: Finding | null
   useEffect(() => tell(finding), [finding]);
   const facts = seen?.facts;
   return (
-    <div className="grid gap-4 pb-4 desk:grid-cols-[232px_1fr]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4 pb-4 desk:grid-cols-[232px_1fr]">
       <CameraView video={video} stream={camera.stream} />
       <div className="min-w-0 space-y-2 text-[0.9rem]">
         <CameraChoice camera={camera} />

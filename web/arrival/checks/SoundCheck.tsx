@@ -90,7 +90,7 @@ export function SoundCheck({ onFinding }: { onFinding: (finding: Finding | null)
         className="min-h-10 w-20 rounded-control border border-edge bg-card px-3 text-[1.1rem] tracking-widest"
       />
       <p className="text-[0.9rem] text-soft">{level === null ? t('soundAsk') : t('soundMic', { level })}</p>
-      <div className="basis-full text-[0.9rem] desk:max-w-96">
+      <div className="min-w-0 basis-full text-[0.9rem] desk:max-w-96">
         <DeviceChoice
           label={t('soundWhich')}
           devices={devices}

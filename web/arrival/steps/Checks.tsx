@@ -94,10 +94,24 @@ function CheckRow({ name, finding, onAgain, children }: RowProps) {
   const remedy = finding && finding.outcome !== 'good' ? finding.remedy : null;
   return (
     <li className="border-b border-line px-4 last:border-0">
-      <div className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-x-3 py-3.5 desk:grid-cols-[1.6rem_8rem_1fr_auto]">
+      <div className="grid grid-cols-[1.6rem_minmax(0,1fr)] items-center gap-x-3 py-3.5 desk:grid-cols-[1.6rem_8rem_1fr_auto]">
         <Icon aria-hidden className="size-5 text-soft" />
-        <h2 className="font-semibold">{t(name)}</h2>
-        <div className="col-span-2 col-start-2 row-start-2 text-[0.9rem] desk:col-span-1 desk:col-start-3 desk:row-start-1">
+        {/* In a narrow window the outcome stands beside the name, or below it where the text is large. */}
+        <div className="flex min-w-0 flex-wrap items-center justify-between gap-x-3 gap-y-1 desk:contents">
+          <h2 className="font-semibold">{t(name)}</h2>
+          <div className="flex flex-wrap items-center gap-2 desk:col-start-4 desk:row-start-1">
+            {finding && (
+              <Pill tone={TONES[finding.outcome]}>
+                {finding.outcome === 'good' && <Check aria-hidden className="size-3.5" />}
+                {t(finding.outcome)}
+              </Pill>
+            )}
+            {finding && finding.outcome !== 'good' && onAgain && (
+              <Button onClick={onAgain}>{t('again')}</Button>
+            )}
+          </div>
+        </div>
+        <div className="col-start-2 row-start-2 text-[0.9rem] desk:col-start-3 desk:row-start-1">
           {finding ? (
             <>
               <p>{finding.words}</p>
@@ -105,17 +119,6 @@ function CheckRow({ name, finding, onAgain, children }: RowProps) {
             </>
           ) : (
             <p className="text-soft">{t('running')}</p>
-          )}
-        </div>
-        <div className="flex items-center gap-2">
-          {finding && (
-            <Pill tone={TONES[finding.outcome]}>
-              {finding.outcome === 'good' && <Check aria-hidden className="size-3.5" />}
-              {t(finding.outcome)}
-            </Pill>
-          )}
-          {finding && finding.outcome !== 'good' && onAgain && (
-            <Button onClick={onAgain}>{t('again')}</Button>
           )}
         </div>
       </div>
