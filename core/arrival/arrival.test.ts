@@ -14,7 +14,7 @@ const base: StageInput = {
   admitted: false,
   attemptsAllowed: 1,
   pauseMs: 0,
-  begun: false,
+  requested: false,
   sittings: [],
   done: none,
   released: false,
@@ -51,7 +51,11 @@ describe('the stage', () => {
       { ...again, attemptsAllowed: 2, pauseMs: 7, released: true },
       { at: 'between', next: 2, from: CLOSED + 7 },
     ],
-    ['…and asked for', { ...again, attemptsAllowed: 2, begun: true }, { at: 'arriving', step: 'details' }],
+    [
+      '…and asked for',
+      { ...again, attemptsAllowed: 2, requested: true },
+      { at: 'arriving', step: 'details' },
+    ],
     ['…but the window is over', { ...again, attemptsAllowed: 2, now: 120 }, { at: 'being marked' }],
     [
       '…but it is over before the pause is',

@@ -22,7 +22,7 @@ export interface StageInput {
   /** How long a candidate waits between two attempts, in ms. */
   readonly pauseMs: number;
   /** Whether the candidate has asked for the next attempt. The first needs no asking. */
-  readonly begun: boolean;
+  readonly requested: boolean;
   readonly sittings: readonly { readonly closedAt: number | null; readonly startedAt: number | null }[];
   readonly done: { readonly [step in Exclude<ArrivalStep, 'waiting' | 'cover'>]: boolean };
   readonly released: boolean;
@@ -50,7 +50,7 @@ export function stageOf(input: StageInput): Stage {
     const from = Math.max(...started.map((s) => s.closedAt ?? 0)) + input.pauseMs;
     const remain = started.length < input.attemptsAllowed && Math.max(input.now, from) < input.closesAt;
     if (!remain) return input.released ? { at: 'result' } : { at: 'being marked' };
-    if (!input.begun) return { at: 'between', next: started.length + 1, from };
+    if (!input.requested) return { at: 'between', next: started.length + 1, from };
   }
   if (input.now < input.doorsAt) return { at: 'too early' };
   if (input.now >= input.closesAt) return { at: 'over' };

@@ -51,7 +51,7 @@ export function arrivalStateOf(
     admitted: arrival?.admittedAt != null,
     attemptsAllowed: invited.round.settings.attemptsAllowed,
     pauseMs: invited.round.settings.pauseMinutes * MINUTE_MS,
-    begun: arrival?.begunAt != null,
+    requested: arrival?.begunAt != null,
     sittings: own,
     done: {
       details:

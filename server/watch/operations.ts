@@ -210,6 +210,9 @@ export const watchRounds = ({ db, clock }: HasClock & HasDb, staffId: number): W
   );
 };
 
+/** Signs that a reason has at least, as for every other act. */
+const LEAST_REASON = 2;
+
 export interface WatchRequest {
   readonly act: WatchAct;
   readonly invitation: number;
@@ -241,7 +244,7 @@ const ACTIONS: Record<WatchAct, Action> = {
     const here = arrivalStateOf(services, invitation);
     const { stage, attempt, invited } = here;
     if (stage.at !== 'arriving' || stage.step !== 'waiting') throw conflict('not-waiting');
-    if (text === '' && !isClean(here)) throw conflict('needs-reason');
+    if (text.length < LEAST_REASON && !isClean(here)) throw conflict('needs-reason');
     noteArrival(services.db, invitation, attempt, { admittedAt: services.clock.now(), admittedBy: staffId });
     tellWaiting(services, invited.round.id);
   },
