@@ -11,11 +11,12 @@ const rehearsal = (
   of: Pick<PaperDraft, 'key' | 'title' | 'cover' | 'minutes'> & {
     readonly introduction: string;
     readonly aids: readonly AidName[];
+    readonly handouts?: PaperDraft['sections'][number]['handouts'];
   },
   drafts: readonly Draft[],
   files: ReadonlyMap<string, ImportedFile>,
 ): FullPaper => {
-  const { introduction, aids, ...paper } = of;
+  const { introduction, aids, handouts = [], ...paper } = of;
   return paperOfDraft(
     {
       ...paper,
@@ -28,6 +29,7 @@ const rehearsal = (
           introduction,
           aids: [...aids],
           minutes: null,
+          handouts,
           items: drafts.map(({ key }) => ({ key, version: 1 })),
         },
       ],
@@ -66,6 +68,13 @@ export const galleryPaper = (files: ReadonlyMap<string, ImportedFile>): FullPape
       introduction:
         'Here you can try every kind of question, and every aid, before you meet it in a test. A test has those aids that its sections allow.',
       aids: aidNames.filter((name) => name !== 'calculator'),
+      handouts: [
+        {
+          key: 'coffee-machine',
+          title: 'The coffee machine',
+          body: 'A pot takes 60 g of coffee and serves 8 cups.\n\n1. Fill in the water.\n2. Put in a filter and the coffee.\n3. Switch on, and wait for the second click.',
+        },
+      ],
     },
     gallery,
     files,

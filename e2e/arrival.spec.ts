@@ -233,15 +233,37 @@ test('a rehearsal from the round’s own page: scored at once, and nothing of it
   await anybody.chooses('Bram');
   await anybody.goesTo(2);
   await anybody.entersFigure('44');
-  await anybody.goesTo(6);
+  await anybody.goesTo(8);
   await anybody.programs('JavaScript', 'const pots = (cups) => Math.ceil(cups / 8);');
   await anybody.triesAllCases();
   await expect(page.getByText('2 of 2 as expected')).toBeVisible({ timeout: 45_000 });
   await anybody.looksBack();
   await anybody.handsInRehearsal();
   await hasNoBarriers(page, 'rehearsal');
-  // One for Bram, two for 44 cups, three for the pots: 6 of 13.
-  await expect(page.getByRole('main')).toContainText('6 of 13');
+  // One for Bram, two for 44 cups, three for the pots: 6 of 16. The connection was checked without a link, too.
+  await expect(page.getByRole('main')).toContainText('6 of 16');
+  await expect(page.getByRole('main')).toContainText(/(Fast and stable|can be used) \(\d+ ms\)/);
   expect(app.rows('select * from journal')).toEqual([]);
   expect(app.rows('select * from sittings')).toEqual([]);
+});
+
+test('a rehearsal has the sections of its paper: one closed until it is entered, one gone through once', async ({
+  page,
+  app,
+  candidate,
+}) => {
+  await page.goto(`${app.url}/r/field-school-entrance/rehearsal`);
+  // The checks of the round, as on the day.
+  await expect(page.getByRole('heading', { level: 2, name: 'Sound' })).toBeVisible();
+  await page.getByRole('button', { name: /^With the clock/ }).click();
+  const anybody = candidate(page);
+  await expect(anybody.heading('Question 1')).toBeVisible();
+  await anybody.goesTo(7);
+  await expect(page.getByRole('heading', { name: 'Section C has a time limit of its own' })).toBeVisible();
+  await expect(page.getByRole('main')).toContainText('5 min');
+  await page.getByRole('button', { name: /^Enter section C/ }).click();
+  await expect(page.getByRole('main').getByText(/4:5\d/)).toBeVisible();
+  await anybody.goesTo(9);
+  await page.keyboard.press('Alt+PageDown');
+  await expect(page.getByRole('alertdialog')).toContainText(/cannot/);
 });

@@ -5,7 +5,7 @@ import { Answering, type Way } from './people/Answering';
 import type { Candidate } from './people/Candidate';
 import { expect, MIRELA, PAVEL, RUNA, test } from './testApp';
 
-const QUESTIONS = 17;
+const QUESTIONS = 19;
 
 const next = (page: Page) => page.keyboard.press('Alt+PageDown');
 
@@ -115,7 +115,7 @@ test.describe('at 360 × 740', () => {
     await page.emulateMedia({ reducedMotion: 'reduce' });
     // 1280 pixels enlarged to 400 per cent, from the last question to the first; then to 200, back again.
     await page.setViewportSize({ width: 320, height: 400 });
-    await page.getByText('The sum on paper').click();
+    await page.getByText('Duties and facts').click();
     for (let question = QUESTIONS; question >= 1; question--) {
       await expect(mirela.heading(`Question ${question}`)).toBeVisible();
       await fits(page, `question ${question} at 320 pixels`);

@@ -1,3 +1,4 @@
+import type { AidName } from '../kit/aids';
 import { message, type Message } from '../messages/message';
 
 /** Readiness checks a round may demand. */
@@ -76,8 +77,15 @@ export function troublesOfPicture(facts: CameraFacts): CameraTrouble[] {
   return troubles;
 }
 
-/** The checks that did not go well, in a line for staff. */
-export const weakChecks = (results: readonly CheckResult[]): Message[] =>
-  results.flatMap(({ name, outcome }) =>
+/**
+ * The checks that did not go well, in a line for staff; and that the device has no voice, where reading aloud was arranged.
+ * `aids` are those that are open for the candidate by arrangement.
+ */
+export const weakChecks = (results: readonly CheckResult[], aids: readonly AidName[]): Message[] => [
+  ...results.flatMap(({ name, outcome }) =>
     outcome === 'good' ? [] : [message(`note.${outcome === 'not working' ? 'fails' : 'weak'} ${name}`)],
-  );
+  ),
+  ...(aids.includes('read-aloud') && results.some(({ facts }) => facts.voice === false)
+    ? [message('note.no voice')]
+    : []),
+];

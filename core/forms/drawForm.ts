@@ -130,8 +130,14 @@ const oncePerPaper = (terms: FormTerms) => {
   };
 };
 
-/** A paper as it is looked at outside a sitting: on the cover, in a rehearsal. Drawn once a paper. */
+/** A paper as it is looked at outside a sitting: on the cover, in practice. Drawn once a paper. */
 export const plainForm = oncePerPaper(TERMS);
+
+/** The plain form as one candidate's arrangements show it; what is scored stays the same. */
+export const plainFormFor = (
+  paper: FullPaper,
+  { transcripts, aids }: Pick<FormTerms, 'transcripts' | 'aids'>,
+): Form => drawForm(paper, { ...TERMS, transcripts, aids });
 
 /** Everything that a paper may ask, as staff see it. */
 export const wholeForm = oncePerPaper({ ...TERMS, whole: true });

@@ -9,6 +9,7 @@ export const note = {
   'weak storage': 'Storage: could be better',
   'weak clock': 'Clock: could be better',
   'weak connection': 'Connection: could be better',
+  'no voice': 'Reading aloud was arranged, but this device has no voice',
   'weak camera': 'Camera: could be better',
   'weak sound': 'Sound: could be better',
   'weak full screen': 'Full screen: could be better',

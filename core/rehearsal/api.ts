@@ -3,12 +3,14 @@ import type { CandidatePaper } from '../papers/candidatePaper';
 import type { ResultSheet } from '../results/resultSheet';
 
 /**
- * A rehearsal for the round of a link: a small paper of its own, as a candidate sees it. It is worked on the device and
- * scored by a call that keeps nothing, so that no key is ever on a candidate's device.
+ * A rehearsal for the round of a link: made-up questions in the shape of its paper, as a candidate sees them. It is worked
+ * on the device and scored by a call that keeps nothing, so that no key is ever on a candidate's device.
  */
 export interface RehearsalView {
   readonly organisation: string;
   readonly checks: readonly CheckName[];
+  /** More time by arrangement, in percent. */
+  readonly extraPercent: number;
   readonly paper: CandidatePaper;
 }
 

@@ -372,6 +372,64 @@ const theFilter = question('gallery-filter', 'The filter', {
   },
 });
 
+const CAFETERIA = {
+  filters: 'the filters are in the blue tin',
+  early: 'whoever comes before seven fills the machine',
+  window: 'the window looks out on the harbour',
+  plate: 'the plate is switched off at four',
+};
+const cafeteriaNote = {
+  key: 'gallery-note',
+  tabs: [
+    {
+      title: 'A note on the door',
+      body: `In the kitchen :phrase[${CAFETERIA.filters}]{#filters}, and :phrase[${CAFETERIA.early}]{#early}. From the table :phrase[${CAFETERIA.window}]{#window}. On all days :phrase[${CAFETERIA.plate}]{#plate}.`,
+    },
+  ],
+};
+
+const theNote = question(
+  'gallery-note',
+  'The note',
+  {
+    kind: 'select-text',
+    marks: 100,
+    prompt: 'Choose the phrase in the source that has nothing to do with making coffee.',
+    content: {
+      asked: {
+        passages: [{ key: 'note', title: 'In the note', body: null, limit: 1, phrases: phrases(CAFETERIA) }],
+      },
+      key: { right: ['window'] },
+    },
+  },
+  cafeteriaNote,
+);
+
+const theDuties = question(
+  'gallery-duties',
+  'Duties and facts',
+  {
+    kind: 'sort',
+    marks: 300,
+    prompt: 'Which phrases of the source say what somebody does, and which only say where something is?',
+    content: {
+      asked: {
+        chips: phrases({ early: CAFETERIA.early, filters: CAFETERIA.filters, plate: CAFETERIA.plate }),
+        fromSource: true,
+        bins: [
+          { key: 'duty', text: 'Somebody does it', limit: null },
+          { key: 'place', text: 'Where something is', limit: null },
+        ],
+        often: false,
+        leftOver: false,
+        shuffle: true,
+      },
+      key: { bins: { duty: ['early', 'plate'], place: ['filters'] } },
+    },
+  },
+  cafeteriaNote,
+);
+
 /** One question of every kind, easy ones, for who wants to try them all. */
 export const gallery: Draft[] = [
   ...coffeeRota.map((draft) => ({ ...draft, key: `gallery-${draft.key}` })),
@@ -386,4 +444,6 @@ export const gallery: Draft[] = [
   theTin,
   theSheet,
   theSum,
+  theNote,
+  theDuties,
 ];

@@ -88,15 +88,23 @@ export class Answering {
     }
   }
 
+  /** On a phone, source and answer are two tabs. */
+  private async turnsTo(name: 'Source' | 'Answer'): Promise<void> {
+    const tab = this.page.getByRole('tab', { name }).filter({ visible: true });
+    if (!(await tab.isVisible()) || (await tab.getAttribute('aria-selected')) === 'true') return;
+    if (this.way === 'keys') {
+      const other = name === 'Source' ? 'Answer' : 'Source';
+      await this.tabsTo(this.page.getByRole('tab', { name: other }).filter({ visible: true }));
+      await this.page.keyboard.press(name === 'Answer' ? 'ArrowRight' : 'ArrowLeft');
+    } else await this.press(tab);
+  }
+
+  private readonly showsSource = () => this.turnsTo('Source');
+  private readonly showsAnswer = () => this.turnsTo('Answer');
+
   async choice(): Promise<void> {
     // On a phone a question with a source begins with it.
-    const tab = this.page.getByRole('tab', { name: 'Answer' }).filter({ visible: true });
-    if (await tab.isVisible()) {
-      if (this.way === 'keys') {
-        await this.tabsTo(this.page.getByRole('tab', { name: 'Source' }).filter({ visible: true }));
-        await this.page.keyboard.press('ArrowRight');
-      } else await this.press(tab);
-    }
+    await this.showsAnswer();
     await this.picks(/Who makes the coffee/, 'Bram');
   }
 
@@ -114,6 +122,21 @@ export class Answering {
   }
 
   async order(): Promise<void> {
+    if (this.way === 'pointer') {
+      // By its whole body: the words of the entry.
+      const entries = this.page.getByRole('main').getByRole('listitem').filter({ visible: true });
+      const entry = (text: string) => entries.getByText(text, { exact: true });
+      const order = [
+        'Fill the machine with water',
+        'Put powder into the filter',
+        'Wait until it has run through',
+      ];
+      for (const [place, text] of order.entries()) {
+        await this.drags(entry(text), entries.nth(place));
+        await expect(entries.nth(place)).toContainText(text);
+      }
+      return;
+    }
     for (const [step, times] of [
       ['Fill the machine with water', 1],
       ['Put powder into the filter', 2],
@@ -153,7 +176,12 @@ export class Answering {
   }
 
   private async drags(from: Locator, to: Locator): Promise<void> {
-    const [start, end] = [(await from.boundingBox())!, (await to.boundingBox())!];
+    // The first line of what wraps: the middle of all its lines can lie beside it.
+    const start = await from.evaluate((element) => {
+      const { x, y, width, height } = element.getClientRects()[0]!;
+      return { x, y, width, height };
+    });
+    const end = (await to.boundingBox())!;
     const { mouse } = this.page;
     await mouse.move(start.x + start.width / 2, start.y + start.height / 2);
     await mouse.down();
@@ -172,10 +200,7 @@ export class Answering {
     ] as const) {
       const chip = this.find('button', `Select “${text}”`);
       if (this.way === 'pointer' && text === 'Fresh acorns') {
-        await this.drags(
-          this.page.locator(`span[title="Drag “${text}”"]`),
-          this.page.getByRole('group', { name: bin, exact: true }),
-        );
+        await this.drags(chip, this.page.getByRole('group', { name: bin, exact: true }));
       } else {
         await this.press(chip);
         if (this.way === 'keys') await this.keys(`ArrowRight×${bins.indexOf(bin) + 1}`, 'Enter');
@@ -191,12 +216,18 @@ export class Answering {
       ['The thermometer', 'degrees Celsius'],
       ['The light meter', 'lux'],
     ] as const) {
-      await this.press(this.find('button', new RegExp(`^${left}`)));
       const partners = this.page.getByRole('list', { name: 'Right', exact: true }).filter({ visible: true });
+      const entry = this.find('button', new RegExp(`^${left}`));
+      const partner = partners.getByRole('button', { name: right, exact: true });
+      const isPointer = this.way === 'pointer';
+      if (isPointer && left === 'The balance') await this.drags(entry, partner);
+      // From the other side, too.
+      else if (isPointer && left === 'The thermometer') await this.drags(partner, entry);
+      else await this.press(entry);
       if (this.way === 'keys') {
         const all = await partners.getByRole('button').allTextContents();
         await this.keys(`ArrowDown×${all.indexOf(right) + 1}`, 'Enter');
-      } else await this.press(partners.getByRole('button', { name: right, exact: true }));
+      } else if (!isPointer || left === 'The light meter') await this.press(partner);
       await expect(this.page.getByRole('listitem').filter({ hasText: `${left} – ${right}` })).toBeAttached();
     }
   }
@@ -317,7 +348,12 @@ export class Answering {
     if (this.way === 'keys') await this.keys('Enter');
     // 640 − 180 is 460, not 450; what follows from 450 counts in part.
     await this.type(cell('Tuesday, new bag, Held'), '950');
-    await this.type(cell('Tuesday, new bag, In'), '500');
+    const bag = cell('Tuesday, new bag, In');
+    // The phrase is dragged to its cell, whichever one was chosen before.
+    if (this.way === 'pointer') {
+      await this.drags(this.page.getByRole('button', { name: '500', exact: true }), bag);
+      await expect(bag).toHaveValue('500');
+    } else await this.type(bag, '500');
   }
 
   async onPaper(): Promise<void> {
@@ -342,6 +378,36 @@ export class Answering {
     await this.type(this.find('textbox', 'Or type your answer'), 'Eight pots, and 20 g are left.');
   }
 
+  async phrases(): Promise<void> {
+    await this.showsSource();
+    await this.press(this.find('button', 'the filters are in the blue tin'));
+    // Another one takes its place.
+    await this.press(this.find('button', 'the window looks out on the harbour'));
+    await this.showsAnswer();
+    await expect(this.page.getByText('In the note: 1 of 1').filter({ visible: true })).toBeVisible();
+  }
+
+  /** Phrases of the source are put into the answer. */
+  async duties(): Promise<void> {
+    const bins = ['Somebody does it', 'Where something is'];
+    for (const [text, bin] of [
+      ['whoever comes before seven fills the machine', bins[0]!],
+      ['the plate is switched off at four', bins[0]!],
+      ['the filters are in the blue tin', bins[1]!],
+    ] as const) {
+      await this.showsSource();
+      const phrase = this.page.locator('[data-phrase]').filter({ visible: true, hasText: text });
+      const put = this.page.getByRole('group', { name: bin, exact: true });
+      if (this.way === 'pointer') await this.drags(phrase, put);
+      else {
+        await this.press(phrase);
+        await this.showsAnswer();
+        await this.press(this.find('button', `Put “${text}” into ${bin}`));
+      }
+      await expect(this.find('button', `Remove “${text}” from ${bin}`)).toBeVisible();
+    }
+  }
+
   /** Every kind in the order of the gallery. */
   get all(): readonly (() => Promise<void>)[] {
     return [
@@ -362,6 +428,8 @@ export class Answering {
       () => this.tableEntry(),
       () => this.onPaper(),
       () => this.upload(),
+      () => this.phrases(),
+      () => this.duties(),
     ];
   }
 }

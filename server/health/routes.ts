@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { objectOf } from '../../core/validation/shapes';
 import { stopsService, type OperationsView } from '../../core/health/api';
 import { record } from '../audit/record';
-import { forAnyone, forCandidates, forStaff, type Endpoint } from '../http/endpoint';
+import { forAnyone, forStaff, type Endpoint } from '../http/endpoint';
 import { badRequest, conflict } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
 import type { SandboxHealth } from '../sandbox/sandbox';
@@ -75,14 +75,11 @@ export function healthEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
         return operationsOf(services);
       },
     ),
-    /** For the connection check, at most 1 kB. */
-    forCandidates(
-      { method: 'post', path: '/echo', body: Joi.object().unknown(), limitKb: 1 },
-      (_, { body }) => {
-        if (Array.isArray(body)) throw badRequest('malformedEcho');
-        return body;
-      },
-    ),
+    /** For the connection check, which a rehearsal without a link makes too; at most 1 kB. */
+    forAnyone({ method: 'post', path: '/echo', body: Joi.object().unknown(), limitKb: 1 }, ({ body }) => {
+      if (Array.isArray(body)) throw badRequest('malformedEcho');
+      return body;
+    }),
     forAnyone({ method: 'get', path: '/config' }, () => ({
       organisation: config.organisation,
       standInCamera: config.standInCamera,

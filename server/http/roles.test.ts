@@ -114,6 +114,7 @@ const OF_THE_HOUSE = [
 const OPEN = [
   '/health',
   '/config',
+  '/echo',
   '/me',
   '/sign-in',
   '/first-account',

@@ -16,15 +16,14 @@ import {
 import type { Config } from '../config';
 import { helperData, serveTasks } from '../helpers/serveTasks';
 import { badRequest } from '../http/errors';
-import { paperOfVersion } from '../papers/papers';
 import { openReading } from '../papers/openReading';
 import { scoreOne } from '../scoring/scoreOne';
+import { paperToRehearse, type Rehearsed } from './paperToRehearse';
 
 /* Whatever a browser sends to be scored without an account is read and scored here, away from those who sit a test. */
 
 export interface RehearsalHanded {
-  /** The paper's version. */
-  readonly version: number;
+  readonly of: Rehearsed;
   /** The body of the request, as it came. */
   readonly bytes: Uint8Array;
 }
@@ -45,7 +44,7 @@ const answersBody = objectOf<RehearsalAnswers>({
 
 const readingAt = openReading(helperData<Config>());
 
-function scriptOf({ version, bytes }: RehearsalHanded): Script {
+function scriptOf({ of, bytes }: RehearsalHanded): Script {
   let body: unknown;
   try {
     body = JSON.parse(Buffer.from(bytes).toString('utf8'));
@@ -55,7 +54,7 @@ function scriptOf({ version, bytes }: RehearsalHanded): Script {
   const checked = answersBody.validate(body, { convert: false });
   if (checked.error) throw badRequest('malformedBody', checked.error.message);
   // Nothing of it depends on the time.
-  return rehearsalScript(paperOfVersion(readingAt(0).db, version), checked.value.answers);
+  return rehearsalScript(paperToRehearse(readingAt(0).db, of), checked.value.answers);
 }
 
 function evidence(handed: RehearsalHanded): PartEvidence[] {

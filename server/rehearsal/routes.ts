@@ -2,16 +2,16 @@ import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { objectOf } from '../../core/validation/shapes';
 import type { RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
-import { plainForm } from '../../core/forms/drawForm';
+import { plainFormFor } from '../../core/forms/drawForm';
 import { arrivalStateOf } from '../candidates/state';
-import { rounds } from '../db/schema';
+import { invitations, rounds } from '../db/schema';
 import { forAnyone, forCandidates, type Endpoint } from '../http/endpoint';
 import { conflict, notFound } from '../http/errors';
 import { networkOf, perMinute } from '../http/limits';
 import type { CandidateSession } from '../http/sessions';
-import type { FullPaper } from '../../core/papers/paper';
-import { latestVersion, paperOfVersion, type PaperVersion } from '../papers/papers';
-import { GALLERY, REHEARSAL } from '../papers/rehearsals';
+import { noArrangements } from '../../core/rounds/api';
+import { GALLERY } from '../papers/rehearsals';
+import { paperToRehearse, type Rehearsed } from './paperToRehearse';
 import type { Rehearsals } from './rehearsals';
 import { WaitingRehearsals } from './waiting';
 import type { HasConfig } from '../config';
@@ -34,72 +34,80 @@ const ticketParams = objectOf<{ ticket: string }>({
 const answersBody = { type: 'application/json', limit: '256kb' } as const;
 
 type Round = typeof rounds.$inferSelect;
+type Invited = typeof invitations.$inferSelect;
 
-function rehearsalOf({ db }: HasDb, key: string): PaperVersion {
-  const found = latestVersion(db, key);
-  if (!found) throw notFound('noRehearsal');
-  return found;
+interface For {
+  readonly round: Round | null;
+  /** Whose link it is; null for anybody with the address of a round. */
+  readonly invited: Invited | null;
 }
 
-const viewOf = (services: HasConfig, paper: FullPaper, round: Round | null): RehearsalView => ({
-  organisation: services.config.organisation,
-  checks: round?.settings.checks ?? [],
-  paper: plainForm(paper).paper,
-});
+/** Nothing is at stake in practice: no device is checked for it. */
+function viewOf({ config, db }: HasConfig & HasDb, of: Rehearsed, { round, invited }: For): RehearsalView {
+  const arranged = invited?.arrangements ?? noArrangements;
+  return {
+    organisation: config.organisation,
+    checks: of.is === 'practice' ? [] : (round?.settings.checks ?? []),
+    extraPercent: invited?.extraPercent ?? 0,
+    paper: plainFormFor(paperToRehearse(db, of), arranged).paper,
+  };
+}
 
 export function rehearsalEndpoints(services: Needs, rehearsals: Rehearsals): Endpoint[] {
   const { db } = services;
   const countScores = perMinute(SCORES_A_MINUTE, 'tooManyScores');
   const waiting = new WaitingRehearsals((owner) => services.sandbox.before(owner));
   /** Reads what was sent, which may refuse it, and scores it behind a ticket. */
-  const begin = async (version: number, body: unknown, sender: string): Promise<RehearsalTicket> => {
+  const begin = async (of: Rehearsed, body: unknown, sender: string): Promise<RehearsalTicket> => {
+    // Refused here where there is none: the helper tells of its own failures only.
+    paperToRehearse(db, of);
     waiting.hasRoom();
-    const handed = { version, bytes: body instanceof Uint8Array ? body : new Uint8Array() };
+    const handed = { of, bytes: body instanceof Uint8Array ? body : new Uint8Array() };
     const parts = await rehearsals.read(handed, sender);
     return { ticket: waiting.add((owner) => rehearsals.score(handed, { parts, sender, owner })) };
   };
   const nameOf = ({ invitation }: CandidateSession) => `invitation ${invitation}`;
+  const likeRound = ({ paperVersionId: version }: { readonly paperVersionId: number }): Rehearsed => ({
+    is: 'like',
+    version,
+  });
   /** The rehearsal of every kind has no round; any other address is that of a round. */
-  const opened = (key: string): { readonly paper: string; readonly round: Round | null } => {
-    if (key === GALLERY) return { paper: GALLERY, round: null };
+  const opened = (key: string): { readonly of: Rehearsed; readonly round: For['round'] } => {
+    if (key === GALLERY) return { of: { is: 'gallery' }, round: null };
     const round = db.select().from(rounds).where(eq(rounds.key, key)).get();
     if (!round) throw notFound('noRound');
     if (!round.settings.openRehearsal) throw conflict('link-only');
-    return { paper: REHEARSAL, round };
+    return { of: likeRound(round), round };
   };
-  const roundOf = (invitation: number) => arrivalStateOf(services, invitation).invited.round;
+  const invitedBy = (invitation: number): { readonly round: Round; readonly invited: Invited } => {
+    const { round, invitation: invited } = arrivalStateOf(services, invitation).invited;
+    return { round, invited };
+  };
   /** The real questions of a candidate's round, once they are released for practice. */
-  const practised = (invitation: number): PaperVersion => {
-    const { practiceAt, paperVersionId: id } = roundOf(invitation);
+  const practised = ({ practiceAt, paperVersionId: version }: Round): Rehearsed => {
     if (practiceAt === null) throw conflict('no-practice');
-    return { id, paper: paperOfVersion(db, id) };
+    return { is: 'practice', version };
   };
+  const ways = [
+    ['/practice', practised],
+    ['/rehearsal', likeRound],
+  ] as const;
   return [
-    forCandidates({ method: 'get', path: '/practice' }, ({ invitation }) =>
-      // Nothing is at stake: no device is checked for it.
-      viewOf(services, practised(invitation).paper, null),
-    ),
-    forCandidates(
-      {
-        method: 'post',
-        path: '/practice/score',
-        body: answersBody,
-        count: (_, who) => countScores(nameOf(who)),
-      },
-      (who, { body }) => begin(practised(who.invitation).id, body, nameOf(who)),
-    ),
-    forCandidates({ method: 'get', path: '/rehearsal' }, ({ invitation }) =>
-      viewOf(services, rehearsalOf(services, REHEARSAL).paper, roundOf(invitation)),
-    ),
-    forCandidates(
-      {
-        method: 'post',
-        path: '/rehearsal/score',
-        body: answersBody,
-        count: (_, who) => countScores(nameOf(who)),
-      },
-      (who, { body }) => begin(rehearsalOf(services, REHEARSAL).id, body, nameOf(who)),
-    ),
+    ...ways.flatMap(([path, rehearsed]) => [
+      forCandidates({ method: 'get', path }, ({ invitation }) => {
+        const who = invitedBy(invitation);
+        return viewOf(services, rehearsed(who.round), who);
+      }),
+      forCandidates(
+        {
+          method: 'post',
+          path: `${path}/score`,
+          body: answersBody,
+          count: (_, who) => countScores(nameOf(who)),
+        },
+        (who, { body }) => begin(rehearsed(invitedBy(who.invitation).round), body, nameOf(who)),
+      ),
+    ]),
     // Whoever holds the ticket may ask: it cannot be guessed, and there is nothing else to know it by.
     forAnyone(
       { method: 'get', path: '/rehearsal/score/:ticket', params: ticketParams },
@@ -108,8 +116,8 @@ export function rehearsalEndpoints(services: Needs, rehearsals: Rehearsals): End
       },
     ),
     forAnyone({ method: 'get', path: '/rehearsal/:key', params: keyParams }, ({ params }) => {
-      const { paper, round } = opened(params.key);
-      return viewOf(services, rehearsalOf(services, paper).paper, round);
+      const { of, round } = opened(params.key);
+      return viewOf(services, of, { round, invited: null });
     }),
     forAnyone(
       {
@@ -119,8 +127,7 @@ export function rehearsalEndpoints(services: Needs, rehearsals: Rehearsals): End
         body: answersBody,
         count: (request) => countScores(networkOf(request)),
       },
-      ({ params, body, request }) =>
-        begin(rehearsalOf(services, opened(params.key).paper).id, body, networkOf(request)),
+      ({ params, body, request }) => begin(opened(params.key).of, body, networkOf(request)),
     ),
   ];
 }

@@ -108,7 +108,7 @@ export const candidatesList: Listing<{ readonly round: number }, InvitedRow> = {
         startedAt: sitting?.startedAt ?? null,
         deadlineAt: sitting?.deadlineAt ?? null,
         handedInAt: sitting?.closedAt ?? null,
-        notes: weakChecks(arrival?.checks ?? []),
+        notes: weakChecks(arrival?.checks ?? [], invitation.arrangements.aids),
         correction: arrival?.correctionSettledAt === null ? arrival.correction : null,
         total: totals.get(invitation.id) ?? null,
       })),

@@ -104,13 +104,13 @@ function notesOf({ db }: HasDb, { arrival, invited }: ArrivalState): Message[] {
     ...(arrival?.correction && arrival.correctionSettledAt === null
       ? [message('note.details', { text: arrival.correction })]
       : []),
-    ...weakChecks(arrival?.checks ?? []),
+    ...weakChecks(arrival?.checks ?? [], invited.invitation.arrangements.aids),
     ...(noted ? [message('author.text', { text: noted.reason })] : []),
   ];
 }
 
-const isClean = ({ arrival }: ArrivalState): boolean =>
-  weakChecks(arrival?.checks ?? []).length === 0 &&
+const isClean = ({ arrival, invited }: ArrivalState): boolean =>
+  weakChecks(arrival?.checks ?? [], invited.invitation.arrangements.aids).length === 0 &&
   (!arrival?.correction || arrival.correctionSettledAt !== null);
 
 export function watchRow(services: Needs, invitation: number): WatchRow {

@@ -21,7 +21,11 @@ function useEscape(tools: readonly Tool[]): void {
       if (event.key !== 'Escape' || event.defaultPrevented || field) return;
       const { desk, setAid } = store.getState();
       const last = lastTouched(tools.map(({ id }) => id).filter((id) => desk.aids[id]?.open === true));
-      if (last) setAid(last, { open: false });
+      if (!last) return;
+      setAid(last, { open: false });
+      // An aid that waited behind *Kit* has no button any more: what opened it is there.
+      if (document.activeElement === document.body)
+        document.querySelector<HTMLElement>('[data-kit-opener] button')?.focus();
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);

@@ -18,6 +18,7 @@ export function SectionDoor({ section: key }: { readonly section: string }) {
   const questions = useDesk((s) => s.paper.questions);
   const extraPercent = useDesk((s) => s.time.extraPercent);
   const enter = useDesk((s) => s.enterSection);
+  const isSitting = useDesk((s) => s.help !== null);
   const { busy, trouble, run } = useAction();
   const own = questions.filter((question) => question.section === key);
   const limitMs = allowedMs(section.minutes! * MINUTE_MS, extraPercent);
@@ -39,7 +40,7 @@ export function SectionDoor({ section: key }: { readonly section: string }) {
             marks: t('marksShown', { marks }),
           })}
         </p>
-        <p className="mt-2 text-[0.9rem] text-soft">{t('sectionDoorOnline')}</p>
+        {isSitting && <p className="mt-2 text-[0.9rem] text-soft">{t('sectionDoorOnline')}</p>}
         {trouble && (
           <div className="mt-3">
             <Notice tone="trouble">{trouble}</Notice>

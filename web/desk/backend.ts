@@ -38,6 +38,8 @@ export interface DeskBackend {
   /** Leaving a question: what was held back to be merged is settled. */
   settle(): void;
   handIn(by: 'candidate' | 'time'): Promise<HandInOutcome>;
+  /** Enters a section with a limit of its own, which starts its clock, and gives its questions. */
+  enter(section: string): Promise<SealedSection>;
   /** What was told before the clock started; null in a rehearsal. */
   readonly directions: (() => Promise<Directions>) | null;
   /** What can be asked of the server while one works; null in a rehearsal. */
@@ -52,8 +54,6 @@ export interface DeskHelp {
   readonly takeOver: () => Promise<void>;
   /** After a stop: shows the server that the device has heard of its end. Resolves when it has. */
   readonly goOn: () => Promise<void>;
-  /** Enters a section with a limit of its own, which starts its clock, and gives its questions. */
-  readonly enter: (section: string) => Promise<SealedSection>;
   /** Sends what was written, uses of plays among it, and asks for a play of a recording. */
   readonly play: (file: string) => Promise<PlayReply>;
   /** Gives what brings a phone to this part. */

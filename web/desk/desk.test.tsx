@@ -282,7 +282,6 @@ const help = (): NonNullable<DeskBackend['help']> => ({
   endBreak: vi.fn(() => Promise.resolve(live)),
   takeOver: vi.fn(() => Promise.reject(problem('notTakenOver'))),
   goOn: vi.fn(() => Promise.resolve()),
-  enter: vi.fn(() => Promise.reject(new Error('not sealed'))),
   versions: vi.fn(() => Promise.resolve([])),
   play: vi.fn(() => Promise.reject(problem('unreachable'))),
   joinPhone: vi.fn(() => Promise.reject(problem('unreachable'))),
@@ -392,7 +391,7 @@ describe('a section with a limit of its own', () => {
 
   it('is a door before it is entered: what it costs, and nothing of its questions', async () => {
     const enter = vi.fn(() => Promise.resolve(limited[0]!));
-    desk = deskInHand({ paper: open, help: { ...help(), enter }, time: { ...deskTime, extraPercent: 25 } });
+    desk = deskInHand({ paper: open, help: help(), enter, time: { ...deskTime, extraPercent: 25 } });
     await answers.load(['choice']);
     renderAtDesk(desk, <QuestionView />);
     // The next question waits behind the same door, laid out beforehand.
@@ -409,7 +408,7 @@ describe('a section with a limit of its own', () => {
 
   it('says why it cannot be entered', async () => {
     const enter = vi.fn(() => Promise.reject(problem('unreachable')));
-    desk = deskInHand({ paper: open, help: { ...help(), enter } });
+    desk = deskInHand({ paper: open, help: help(), enter });
     renderAtDesk(desk, <QuestionView />);
     const [door] = await screen.findAllByRole('button', { name: /^Enter section A/ });
     await userEvent.click(door!);

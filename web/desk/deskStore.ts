@@ -211,7 +211,7 @@ function actsOf(
     compare: (target) => set({ compared: [...get().compared, target] }),
     settle: () => backend.settle(),
     async enterSection(section) {
-      const opened = await backend.help!.enter(section);
+      const opened = await backend.enter(section);
       const paper = withSection(get().paper, opened);
       set({ paper, progress: progressOfPaper(get().desk, paper) });
     },

@@ -1,5 +1,6 @@
 import type { PhoneOpened } from '../../core/files/phone';
 import type { LiveView } from '../../core/live/api';
+import type { SealedSection } from '../../core/papers/candidatePaper';
 import type {
   AnswerVersion,
   EnterReply,
@@ -137,6 +138,19 @@ export class SittingBackend implements DeskBackend {
     }
   }
 
+  async enter(section: string): Promise<SealedSection> {
+    const { journal, sealed, link, files } = this.parts;
+    await journal.settle();
+    const reply = await this.ask<EnterReply>('/sitting/enter', await journal.batch(), { section });
+    this.take(reply);
+    await keepKeys(link, reply.keys);
+    files.takeKeys(reply.keys.media);
+    const opened = await openSection(sealed, section, reply.keys.paper[section]!);
+    // The key is confirmed by the next head: it names a time after the entering.
+    void this.sender.flush();
+    return opened;
+  }
+
   readonly directions = () => loadDirections(this.parts.sitting);
 
   readonly help: DeskHelp = {
@@ -155,18 +169,6 @@ export class SittingBackend implements DeskBackend {
       return { address: `${origin}/p#${secret}`, typed: `${host}/p`, code };
     },
     endPhone: async () => void (await post('/sitting/phone/end')),
-    enter: async (section) => {
-      const { journal, sealed, link, files } = this.parts;
-      await journal.settle();
-      const reply = await this.ask<EnterReply>('/sitting/enter', await journal.batch(), { section });
-      this.take(reply);
-      await keepKeys(link, reply.keys);
-      files.takeKeys(reply.keys.media);
-      const opened = await openSection(sealed, section, reply.keys.paper[section]!);
-      // The key is confirmed by the next head: it names a time after the entering.
-      void this.sender.flush();
-      return opened;
-    },
     play: async (file) => {
       const { journal } = this.parts;
       await journal.settle();

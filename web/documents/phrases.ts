@@ -8,6 +8,8 @@ export interface PhraseUse {
   readonly chosen: ReadonlySet<string>;
   /** A phrase was pressed: by pointer, by touch, by Enter or the space bar. */
   readonly onPress: (name: string) => void;
+  /** A phrase was dragged and let go over this element; absent where phrases are only pressed. */
+  readonly onDrop?: (name: string, at: Element | null) => void;
 }
 
 /** Of the part that works with the source now; null where none does, and phrases are words like others. */

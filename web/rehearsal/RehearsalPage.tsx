@@ -4,8 +4,9 @@ import { emptyDesk, type Desk } from '../../core/journal/desk';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import type { RehearsalScore, RehearsalTicket, RehearsalView } from '../../core/rehearsal/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
-import { MINUTE_MS } from '../../core/timing/deadline';
-import { CheckList, useFindings } from '../arrival/steps/Checks';
+import { allowedMs, MINUTE_MS } from '../../core/timing/deadline';
+import { showLength } from '../../core/timing/pace';
+import { CheckList, readsAloud, useFindings, VoiceNotice } from '../arrival/steps/Checks';
 import type { Finding } from '../arrival/checks/runChecks';
 import { get, post } from '../api/client';
 import { openLink } from '../api/openLink';
@@ -22,7 +23,7 @@ import { CandidateFrame, useCandidateText } from '../ui/CandidateFrame';
 import { Notice } from '../ui/Notice';
 import { useAction, useLoaded } from '../ui/useAsync';
 import { words } from '../words';
-import { rehearsalBackend } from './rehearsalBackend';
+import { rehearsalDesk, type RehearsalTerms } from './rehearsalDesk';
 import { PageHeading } from '../ui/PageHeading';
 
 const t = words('rehearsal', {
@@ -35,7 +36,7 @@ const t = words('rehearsal', {
   practiceText:
     'These are the questions of your test. You can answer them as often as you like. Nothing is saved, nobody else sees your answers, and your result does not change.',
   practiceDone: 'Your practice',
-  timed: 'With the clock, {{minutes}} min',
+  timed: 'With the clock, {{length}}',
   untimed: 'Without the clock',
   scoring: 'Marking …',
   before_one: 'Marking … One program is run before yours.',
@@ -84,46 +85,29 @@ async function score(
   }
 }
 
-function openRehearsal(paper: CandidatePaper, timed: boolean, pages: PageBox): DeskSession {
-  const now = Date.now();
-  const limitMs = paper.minutes * MINUTE_MS;
-  const time = {
-    startedAt: now,
-    leftMs: limitMs,
-    deadlineAt: now + limitMs,
-    stopped: null,
-    breakLeftMs: 0,
-    extraPercent: 0,
-    sectionEnds: {},
-  };
-  return createDesk({
-    paper,
+const openRehearsal = (terms: RehearsalTerms, pages: PageBox): DeskSession =>
+  createDesk({
+    ...rehearsalDesk(terms),
     desk: emptyDesk,
-    time,
-    timed,
     clock: Date,
-    backend: rehearsalBackend,
     queuedAt: null,
     otherVersions: [],
     files: rehearsalFiles,
     pages,
     plays: null,
   });
-}
 
 function RehearsalDesk({
-  paper,
-  timed,
+  terms,
   pages,
   onDone,
 }: {
-  paper: CandidatePaper;
-  timed: boolean;
+  terms: RehearsalTerms;
   pages: PageBox;
   onDone: (answers: Desk['answers']) => void;
 }) {
   useCandidateText();
-  const [session] = useState(() => openRehearsal(paper, timed, pages));
+  const [session] = useState(() => openRehearsal(terms, pages));
   useEffect(() => {
     const stop = session.store.subscribe((state, before) => {
       if (state.receipt && !before.receipt) onDone(state.desk.answers);
@@ -166,7 +150,7 @@ interface Where {
 }
 
 function Inside({ view, link, address, practice }: Where) {
-  const { paper } = view;
+  const { paper, extraPercent } = view;
   const [phase, setPhase] = useState<Phase>({ at: 'checks' });
   const [demanded] = useState(() => view.checks);
   const [kinds] = useState(() => kindsOf(paper));
@@ -192,7 +176,9 @@ function Inside({ view, link, address, practice }: Where) {
       setPhase({ at: 'desk', timed });
     });
   if (phase.at === 'desk')
-    return <RehearsalDesk paper={paper} timed={phase.timed} pages={pages} onDone={onDone} />;
+    return (
+      <RehearsalDesk terms={{ paper, extraPercent, timed: phase.timed }} pages={pages} onDone={onDone} />
+    );
   const back = link && (
     <Link to={`/i/${link}?go`} className="text-slate underline underline-offset-4">
       {t('back')}
@@ -201,7 +187,7 @@ function Inside({ view, link, address, practice }: Where) {
   const choices = (
     <div className="mt-5 flex flex-wrap items-center gap-3">
       <Button look="first" className="min-h-11" disabled={busy} onClick={() => void begin(true)}>
-        {t('timed', { minutes: paper.minutes })}
+        {t('timed', { length: showLength(allowedMs(paper.minutes * MINUTE_MS, extraPercent)) })}
       </Button>
       <Button className="min-h-11" disabled={busy} onClick={() => void begin(false)}>
         {t('untimed')}
@@ -229,6 +215,7 @@ function Inside({ view, link, address, practice }: Where) {
           </Button>
         )}
         {phase.at === 'checks' && !practice && <CheckList {...measured} demanded={demanded} />}
+        {phase.at === 'checks' && !practice && readsAloud(paper) && <VoiceNotice />}
         {done && (
           <Files value={rehearsalFiles}>
             <PageSourceContext value={pages}>

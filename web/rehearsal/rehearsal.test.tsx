@@ -16,6 +16,7 @@ afterEach(() => vi.unstubAllGlobals());
 const view: RehearsalView = {
   organisation: 'Hollin Reach',
   checks: ['clock'],
+  extraPercent: 0,
   paper: plainForm(rehearsalPaper()).paper,
 };
 const show = (at: string) =>

@@ -52,10 +52,10 @@ export interface DeskInHand extends DeskSession {
   now: number;
 }
 
-export function deskInHand(
-  more: Partial<OpenedDesk> & { readonly help?: DeskBackend['help'] } = {},
-): DeskInHand {
-  const { help = null, ...opened } = more;
+const noLimits: DeskBackend['enter'] = () => Promise.reject(new Error('no section has a limit'));
+
+export function deskInHand(more: Partial<OpenedDesk & Pick<DeskBackend, 'help' | 'enter'>> = {}): DeskInHand {
+  const { help = null, enter = noLimits, ...opened } = more;
   let events: DeskEvents | null = null;
   const inHand = {
     noted: [] as string[],
@@ -75,6 +75,7 @@ export function deskInHand(
       inHand.handIns.push(by);
       return Promise.resolve(inHand.outcomes.shift() ?? { done: someReceipt });
     },
+    enter,
     help,
   };
   const session = createDesk({

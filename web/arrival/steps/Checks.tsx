@@ -3,6 +3,7 @@ import { useCallback, useEffect, useEffectEvent, useState, type ReactNode } from
 import type { ArrivalView } from '../../../core/arrival/api';
 import type { CheckName, CheckResult } from '../../../core/arrival/checks';
 import type { KindName } from '../../../core/kinds/kindNames';
+import type { AidName } from '../../../core/kit/aids';
 import { post } from '../../api/client';
 import { announce } from '../../ui/announce';
 import { Button } from '../../ui/Button';
@@ -163,13 +164,30 @@ const waivedOf = (finding: Finding): Finding => ({
   remedy: null,
 });
 
+/** Whether some section of it may be read aloud to this candidate. */
+export const readsAloud = ({
+  sections,
+}: {
+  readonly sections: readonly { readonly aids: readonly AidName[] }[];
+}): boolean => sections.some(({ aids }) => aids.includes('read-aloud'));
+
+/** Says when the device has no voice to read aloud with. */
+export function VoiceNotice() {
+  if (useHasVoice()) return null;
+  return (
+    <div className="mt-4">
+      <Notice tone="care">{t('noVoice')}</Notice>
+    </div>
+  );
+}
+
 /** The readiness checks as a step of the arrival. None is a dead end. */
 export function Checks() {
   const { view, update } = useArrival();
   const { demanded, waived } = view.checks;
   const measured = useFindings(demanded, view.cover.kinds);
   const { busy, trouble, run } = useAction();
-  const needsVoice = view.cover.sections.some(({ aids }) => aids.includes('read-aloud'));
+  const needsVoice = readsAloud(view.cover);
   const hasVoice = useHasVoice();
   const findings = Object.fromEntries(
     Object.entries(measured.findings).map(([name, finding]) => [
@@ -182,18 +200,20 @@ export function Checks() {
   const weak = found.some((f) => f.outcome !== 'good');
   const goOn = () =>
     run(async () => {
-      const results = found.map(({ name, outcome, facts }) => ({ name, outcome, facts }));
+      const voice = needsVoice ? { voice: hasVoice } : {};
+      const results = found.map(({ name, outcome, facts }) => ({
+        name,
+        outcome,
+        // Whoever arranged reading aloud learns that the device cannot.
+        facts: name === 'browser' ? { ...facts, ...voice } : facts,
+      }));
       update(await post<ArrivalView>('/arrival/checks', { results, goOn: true }));
     });
   return (
     <>
       <StepTitle title={t('checksTitle')} text={t('checksText')} />
       <CheckList {...measured} findings={findings} demanded={demanded} />
-      {needsVoice && !hasVoice && (
-        <div className="mt-4">
-          <Notice tone="care">{t('noVoice')}</Notice>
-        </div>
-      )}
+      {needsVoice && <VoiceNotice />}
       <p className="mt-3 text-[0.9rem] text-soft">{t('closeThings')}</p>
       {trouble && (
         <div className="mt-4">

@@ -1,9 +1,11 @@
+import { DndContext, useDraggable, useDroppable, type DragEndEvent } from '@dnd-kit/core';
 import { X } from 'lucide-react';
 import { useId, useMemo, useRef, useState } from 'react';
 import type { MatchResponse, MatchShown } from '../../../core/kinds/match/response';
 import { textOf } from '../../../core/kinds/shared/entries';
 import { announce as say } from '../../ui/announce';
 import type { AnswerProps } from '../answerProps';
+import { SILENT_DRAGGING, useDragSensors } from '../shared/dragSensors';
 import { Lines, type Line } from './Lines';
 import { t } from './words';
 
@@ -16,7 +18,36 @@ interface Held {
 }
 
 const ENTRY =
-  'min-h-11 w-full min-w-0 rounded-lg border bg-card px-2.5 py-1.5 text-left break-words hyphens-auto';
+  'min-h-11 w-full min-w-0 cursor-grab touch-manipulation rounded-lg border bg-card px-2.5 py-1.5 text-left break-words hyphens-auto select-none';
+
+interface EntryProps extends Pick<React.ComponentProps<'button'>, 'id' | 'onKeyDown' | 'children'> {
+  /** Its column and key, as what is dragged and what it is dragged to are known. */
+  readonly name: string;
+  readonly look: string;
+  readonly held?: boolean;
+  readonly onPress: () => void;
+}
+
+/** Pressed, or dragged by its whole body to a partner in the other column. */
+function Entry({ name, look, held, onPress, ...button }: EntryProps) {
+  const { listeners, setNodeRef: drags, transform, isDragging } = useDraggable({ id: name });
+  const { setNodeRef: takes, isOver } = useDroppable({ id: name });
+  return (
+    <button
+      type="button"
+      ref={(node) => {
+        drags(node);
+        takes(node);
+      }}
+      {...button}
+      {...listeners}
+      aria-pressed={held}
+      onClick={onPress}
+      style={transform ? { transform: `translate3d(${transform.x}px, ${transform.y}px, 0)` } : undefined}
+      className={`${ENTRY} ${isOver && !isDragging ? 'border-kelp bg-wash' : look} ${isDragging ? 'relative z-20 shadow-float' : ''}`}
+    />
+  );
+}
 
 /** Two columns and lines between them; for people who listen, a list of pairs. */
 export function Answer({ shown, response, onChange, promptId, needId }: Props) {
@@ -43,6 +74,14 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
     setHeld(null);
     onChange({ pairs: { ...Object.fromEntries(kept), [left]: partner } });
     say(t('put', values));
+  };
+  const sensors = useDragSensors();
+  const drop = ({ active, over }: DragEndEvent) => {
+    const dragged = [String(active.id), String(over?.id)];
+    const [left, right] = ['left/', 'right/'].map((side) =>
+      dragged.find((name) => name.startsWith(side))?.slice(side.length),
+    );
+    if (left !== undefined && right !== undefined) join(left, right);
   };
   const remove = (left: string) => {
     setHint('');
@@ -78,59 +117,67 @@ export function Answer({ shown, response, onChange, promptId, needId }: Props) {
   return (
     <div role="group" aria-labelledby={promptId} aria-describedby={needId}>
       <p className="mb-2 text-[0.88rem] text-soft">{t('how')}</p>
-      <div
-        ref={frame}
-        className="relative grid grid-cols-[minmax(0,1.4fr)_1.75rem_minmax(0,1fr)] desk:grid-cols-[minmax(0,1fr)_6rem_minmax(0,1fr)]"
-      >
-        <ul aria-label={t('left')} className="space-y-2">
-          {shown.left.map(({ key, text }) => {
-            const partner = pairs[key];
-            return (
-              <li key={key} className="flex items-stretch gap-1">
-                {partner !== undefined && (
-                  <button
-                    type="button"
-                    aria-label={t('remove', { text })}
-                    onClick={() => remove(key)}
-                    className="grid w-9 flex-none place-items-center rounded-control text-soft hover:bg-shade hover:text-ink"
+      <DndContext sensors={sensors} accessibility={SILENT_DRAGGING} onDragEnd={drop}>
+        <div
+          ref={frame}
+          className="relative grid grid-cols-[minmax(0,1.4fr)_1.75rem_minmax(0,1fr)] desk:grid-cols-[minmax(0,1fr)_6rem_minmax(0,1fr)]"
+        >
+          <ul aria-label={t('left')} className="space-y-2">
+            {shown.left.map(({ key, text }) => {
+              const partner = pairs[key];
+              return (
+                <li key={key} className="flex items-stretch gap-1">
+                  {partner !== undefined && (
+                    <button
+                      type="button"
+                      aria-label={t('remove', { text })}
+                      onClick={() => remove(key)}
+                      className="grid w-9 flex-none place-items-center rounded-control text-soft hover:bg-shade hover:text-ink"
+                    >
+                      <X aria-hidden className="size-4" />
+                    </button>
+                  )}
+                  <Entry
+                    id={`${id} left ${key}`}
+                    name={`left/${key}`}
+                    held={held?.left === key}
+                    onPress={() => take(key)}
+                    onKeyDown={onKey}
+                    look={
+                      held?.left === key
+                        ? 'border-kelp outline-2 outline-kelp'
+                        : partner === undefined
+                          ? 'border-edge border-dashed'
+                          : 'border-filled'
+                    }
                   >
-                    <X aria-hidden className="size-4" />
-                  </button>
-                )}
-                <button
-                  type="button"
-                  id={`${id} left ${key}`}
-                  aria-pressed={held?.left === key}
-                  onClick={() => take(key)}
-                  onKeyDown={onKey}
-                  className={`${ENTRY} ${held?.left === key ? 'border-kelp outline-2 outline-kelp' : partner === undefined ? 'border-edge border-dashed' : 'border-filled'}`}
+                    {text}
+                    <span className="sr-only">
+                      , {partner === undefined ? t('open') : t('joined', { partner: rightText(partner) })}
+                    </span>
+                  </Entry>
+                </li>
+              );
+            })}
+          </ul>
+          <span />
+          <ul aria-label={t('right')} className="space-y-2">
+            {shown.right.map(({ key, text }, i) => (
+              <li key={key}>
+                <Entry
+                  id={`${id} right ${key}`}
+                  name={`right/${key}`}
+                  onPress={() => (held ? join(held.left, key) : setHint(t('first')))}
+                  look={held?.over === i ? 'border-kelp bg-wash' : 'border-edge'}
                 >
                   {text}
-                  <span className="sr-only">
-                    , {partner === undefined ? t('open') : t('joined', { partner: rightText(partner) })}
-                  </span>
-                </button>
+                </Entry>
               </li>
-            );
-          })}
-        </ul>
-        <span />
-        <ul aria-label={t('right')} className="space-y-2">
-          {shown.right.map(({ key, text }, i) => (
-            <li key={key}>
-              <button
-                type="button"
-                id={`${id} right ${key}`}
-                onClick={() => (held ? join(held.left, key) : setHint(t('first')))}
-                className={`${ENTRY} ${held?.over === i ? 'border-kelp bg-wash' : 'border-edge'}`}
-              >
-                {text}
-              </button>
-            </li>
-          ))}
-        </ul>
-        <Lines frame={frame} lines={lines} />
-      </div>
+            ))}
+          </ul>
+          <Lines frame={frame} lines={lines} />
+        </div>
+      </DndContext>
       {lines.length > 0 && (
         <ul aria-label={t('pairs')} className="sr-only">
           {shown.left.flatMap(({ key, text }) => {

@@ -1,7 +1,7 @@
 import { words } from '../../words';
 
 export const t = words('matchAnswer', {
-  how: 'Press an entry on the left, then its partner on the right.',
+  how: 'Press an entry on the left, then its partner on the right. Or drag one to the other.',
   left: 'Left',
   right: 'Right',
   take: '{{text}}',

@@ -1,13 +1,4 @@
-import {
-  closestCenter,
-  DndContext,
-  type Announcements,
-  KeyboardSensor,
-  PointerSensor,
-  type UniqueIdentifier,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
+import { closestCenter, DndContext, type Announcements, type UniqueIdentifier } from '@dnd-kit/core';
 import {
   arrayMove,
   SortableContext,
@@ -20,6 +11,7 @@ import { ArrowDown, ArrowUp, GripVertical } from 'lucide-react';
 import type { OrderResponse, OrderShown } from '../../../core/kinds/order/response';
 import { Button } from '../../ui/Button';
 import { announce } from '../../ui/announce';
+import { DRAG_HANDLE, NO_DRAG, useDragSensors } from '../shared/dragSensors';
 import { spoken } from './spoken';
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
@@ -53,15 +45,16 @@ function Row({ id, text, place, all, settled, onMove }: RowProps) {
   return (
     <li
       ref={setNodeRef}
+      {...listeners}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`flex items-center gap-1 rounded-lg border bg-card ${isDragging ? 'relative z-10 border-kelp shadow-float' : 'border-line'}`}
+      className={`flex cursor-grab touch-manipulation items-center gap-1 rounded-lg border bg-card select-none [-webkit-touch-callout:none] ${isDragging ? 'relative z-10 border-kelp shadow-float' : 'border-line'}`}
     >
       <button
         type="button"
         ref={setActivatorNodeRef}
         {...attributes}
         aria-roledescription={t('role')}
-        {...listeners}
+        {...DRAG_HANDLE}
         aria-label={t('drag', { text })}
         className="grid size-11 flex-none touch-none cursor-grab place-items-center rounded-control text-soft"
       >
@@ -76,6 +69,7 @@ function Row({ id, text, place, all, settled, onMove }: RowProps) {
         aria-label={t('up', { text })}
         disabled={place === 0}
         onClick={() => onMove(place - 1)}
+        {...NO_DRAG}
         className={step}
       >
         <ArrowUp aria-hidden className="size-4" />
@@ -85,6 +79,7 @@ function Row({ id, text, place, all, settled, onMove }: RowProps) {
         aria-label={t('down', { text })}
         disabled={place === all - 1}
         onClick={() => onMove(place + 1)}
+        {...NO_DRAG}
         className={step}
       >
         <ArrowDown aria-hidden className="size-4" />
@@ -101,10 +96,7 @@ export function Answer({
   promptId,
   needId,
 }: AnswerProps<OrderShown, OrderResponse>) {
-  const sensors = useSensors(
-    useSensor(PointerSensor),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useDragSensors(sortableKeyboardCoordinates);
   const settled = response.sequence.length > 0;
   const sequence = settled ? response.sequence : shown.items.map((item) => item.key);
   const move = (from: number, to: number) => onChange({ sequence: arrayMove([...sequence], from, to) });

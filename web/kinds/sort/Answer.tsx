@@ -1,9 +1,10 @@
-import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, useDroppable } from '@dnd-kit/core';
 import { useEffect, useEffectEvent, useRef, type ReactNode } from 'react';
 import { textOf } from '../../../core/kinds/shared/entries';
 import { binsOf, chipsIn, type SortResponse, type SortShown } from '../../../core/kinds/sort/response';
 import { announce as say } from '../../ui/announce';
 import type { AnswerProps } from '../answerProps';
+import { SILENT_DRAGGING, useDragSensors } from '../shared/dragSensors';
 import { Chip } from './Chip';
 import { useSorting } from './useSorting';
 import { t } from './words';
@@ -27,6 +28,7 @@ function Bin({ bin, inside, over, putName, onPut, children }: BinProps) {
       ref={setNodeRef}
       role="group"
       aria-label={bin.text}
+      data-bin={bin.key}
       className={`flex min-w-0 flex-col rounded-lg border-[1.5px] border-dashed p-2.5 ${inReach ? 'border-kelp bg-wash' : 'border-edge bg-shade/60'}`}
     >
       <p className="mb-2 flex flex-wrap items-baseline gap-x-2 font-semibold">
@@ -55,15 +57,22 @@ function Bin({ bin, inside, over, putName, onPut, children }: BinProps) {
 
 /** Chips put where they belong: by pressing chip and bin, by dragging, by keys, or from the phrases of the source. */
 export function Answer({ shown, response, onChange, promptId, needId, source }: Props) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const sensors = useDragSensors();
   const sorting = useSorting({ shown, response, onChange, say });
   const { held, refused, take, letGo, put, remove, carry } = sorting;
   const nameOf = (chip: string) => textOf(shown.chips, chip);
   const tray = useRef<HTMLUListElement>(null);
+  const frame = useRef<HTMLDivElement>(null);
 
   const { fromSource } = shown;
   const picked = useEffectEvent((name: string) => {
     if (shown.chips.some(({ key }) => key === name)) take(name, null);
+  });
+  const dropped = useEffectEvent((name: string, at: Element | null) => {
+    const bin = at?.closest<HTMLElement>('[data-bin]');
+    if (!bin || !frame.current?.contains(bin) || !shown.chips.some(({ key }) => key === name)) return;
+    // Where it lies in a bin already, it moves from there unless it may lie in several.
+    put(name, shown.often ? null : (binsOf(response, name)[0] ?? null), bin.dataset.bin!);
   });
   const { use } = source;
   const inHand = held?.chip;
@@ -73,6 +82,7 @@ export function Answer({ shown, response, onChange, promptId, needId, source }: 
       how: 'pick',
       chosen: new Set(inHand === undefined ? [] : [inHand]),
       onPress: (name) => picked(name),
+      onDrop: (name, at) => dropped(name, at),
     });
     return () => use(null);
   }, [fromSource, inHand, use]);
@@ -98,13 +108,13 @@ export function Answer({ shown, response, onChange, promptId, needId, source }: 
   return (
     <DndContext
       sensors={sensors}
-      accessibility={{ announcements: SILENT, screenReaderInstructions: { draggable: '' } }}
+      accessibility={SILENT_DRAGGING}
       onDragEnd={({ active, over }) => {
         const [from, chip] = String(active.id).split('/') as [string, string];
         if (over) put(chip, from === '' ? null : from, String(over.id));
       }}
     >
-      <div role="group" aria-labelledby={promptId} aria-describedby={needId}>
+      <div ref={frame} role="group" aria-labelledby={promptId} aria-describedby={needId}>
         <p className="mb-2 text-[0.88rem] text-soft">{t(fromSource ? 'howSource' : 'how')}</p>
         <ul ref={tray} aria-label={t('chips')} className="mb-3 flex flex-wrap gap-2">
           {waiting.map(({ key, text }) => (
@@ -169,11 +179,3 @@ export function Answer({ shown, response, onChange, promptId, needId, source }: 
     </DndContext>
   );
 }
-
-/** The library would say of dragging what is said here already. */
-const SILENT = {
-  onDragStart: () => undefined,
-  onDragOver: () => undefined,
-  onDragEnd: () => undefined,
-  onDragCancel: () => undefined,
-};

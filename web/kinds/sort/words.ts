@@ -2,7 +2,8 @@ import { words } from '../../words';
 
 export const t = words('sortAnswer', {
   how: 'Press an entry, then the bin where it belongs. Or drag the entry.',
-  howSource: 'Press a marked phrase in the source or an entry here, then the bin where it belongs.',
+  howSource:
+    'Press a marked phrase in the source or an entry here, then the bin where it belongs. Or drag it there.',
   chips: 'Entries',
   none: 'All entries are placed.',
   take: 'Select “{{text}}”',

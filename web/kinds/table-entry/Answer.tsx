@@ -159,19 +159,30 @@ export function Answer({ shown: table, response, onChange, promptId, needId, sou
     say(text);
   };
 
-  const copy = useEffectEvent((phrase: string) => {
+  const copy = useEffectEvent((phrase: string, to: string | null) => {
     const text = source.phrases.find(({ name }) => name === phrase)?.text;
-    const place = entries.find(({ name }) => name === at);
+    const place = entries.find(({ name }) => name === to);
     if (text === undefined) return;
     if (!place || place.column.sort === 'list') return setHint(t('noCell'));
     type(place.name, text);
     say(t('copied', { text, cell: titleOf(place) }));
   });
+  const lastAt = useEffectEvent(() => at);
+  /** The cell of this table over which something was let go. */
+  const cellAt = (over: Element | null): string | null => {
+    const cell = over?.closest('td')?.querySelector<HTMLElement>('[data-cell]');
+    return cell && frame.current?.contains(cell) ? cell.dataset.cell! : null;
+  };
   const { use, phrases } = source;
   const canCopy = phrases.length > 0;
   useEffect(() => {
     if (!canCopy) return;
-    use({ how: 'pick', chosen: new Set(), onPress: (name) => copy(name) });
+    use({
+      how: 'pick',
+      chosen: new Set(),
+      onPress: (name) => copy(name, lastAt()),
+      onDrop: (name, over) => copy(name, cellAt(over)),
+    });
     return () => use(null);
   }, [canCopy, use]);
 
