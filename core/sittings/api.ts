@@ -59,6 +59,8 @@ export interface SittingKeys {
 export interface PlayCount {
   readonly allowed: number;
   readonly granted: number;
+  /** The numbers of those that a device holds ready, as far as is known here. */
+  readonly unused: readonly number[];
 }
 
 /** Plays by file. */

@@ -247,6 +247,23 @@ export class SittingOperations {
     return { ...this.kept(current, batch.head, written), number, plays };
   }
 
+  /** Takes what was written before the desk was lost, and the play of a recording that was not used until then. */
+  async returnPlay(invitation: number, { file, ...batch }: PlayBody): Promise<JournalKept> {
+    const { commits, clock, db, hub } = this.services;
+    const current = this.currentOf(invitation);
+    if (!countedOf(paperOfVersion(db, current.paperVersionId)).has(file)) throw notFound('noRecording');
+    const written = await commits.save(() => {
+      const done = this.take(current, batch);
+      const hold = this.holds.named(current.id, batch.head)!;
+      // While a device has the desk, it uses what it holds.
+      if (this.holds.current(current.id) !== hold)
+        this.plays.returnUnused({ sitting: current.id, file, hold: hold.number, now: clock.now() });
+      return done;
+    });
+    hub.tellOf(invitation, current.roundId);
+    return this.kept(current, batch.head, written);
+  }
+
   private keysOf({ id, formId, roundId }: Current): SittingKeys {
     const { db, time, media } = this.services;
     const entered = Object.keys(time.of(id).entered);

@@ -29,7 +29,12 @@ const ask = async (device: TestDevice, more: object = {}) => {
 };
 /** The device says that it has used a play; sent with the next request. */
 const use = (device: TestDevice, number: number) => device.write(briefing, number, { about: 'play' });
-const count = (granted: number, allowed = 2) => ({ granted, allowed });
+/** The one that was granted last is held ready, unless it is said otherwise. */
+const count = (granted: number, allowed = 2, unused: number[] = granted === 0 ? [] : [granted]) => ({
+  granted,
+  allowed,
+  unused,
+});
 
 describe('plays of a recording', () => {
   it('are granted one at a time, the next one when the last was used, and no more than there are', async () => {
@@ -40,7 +45,7 @@ describe('plays of a recording', () => {
     use(device, 1);
     expect(await ask(device)).toEqual([2, count(2)]);
     use(device, 2);
-    expect(await ask(device)).toEqual([null, count(2)]);
+    expect(await ask(device)).toEqual([null, count(2, 2, [])]);
     expect(device.opened.plays).toEqual({ [briefing]: count(0) });
   });
 
@@ -49,11 +54,37 @@ describe('plays of a recording', () => {
     expect(await ask(device)).toEqual([1, count(1)]);
     const second = (await TestDevice.open(device.client, app.clock))!;
     // The first may have played it without a connection: it counts as used.
-    expect(await ask(second)).toEqual([2, count(2)]);
+    expect(await ask(second)).toEqual([2, count(2, 2, [1, 2])]);
     const third = (await TestDevice.open(device.client, app.clock))!;
-    expect(await ask(third)).toEqual([null, count(2)]);
+    expect(await ask(third)).toEqual([null, count(2, 2, [1, 2])]);
     // What has lost the desk is granted nothing, whatever is left.
     expect((await ask(device))[0]).toBeNull();
+  });
+
+  it('come back when a device that lost the desk did not use the one it held ready, once', async () => {
+    const device = await start();
+    expect(await ask(device)).toEqual([1, count(1)]);
+    // While it has the desk, it has nothing to give back.
+    await device.returnPlay(briefing);
+    expect(await ask(device)).toEqual([1, count(1)]);
+    const second = (await TestDevice.open(device.client, app.clock))!;
+    expect(await ask(second)).toEqual([2, count(2, 2, [1, 2])]);
+    for (let n = 0; n < 2; n++) expect((await device.returnPlay(briefing)).status).toBe(200);
+    use(second, 2);
+    expect(await ask(second)).toEqual([3, count(3, 3)]);
+    use(second, 3);
+    expect(await ask(second)).toEqual([null, count(3, 3, [])]);
+    expect((await device.returnPlay('f'.repeat(64))).status).toBe(404);
+  });
+
+  it('do not come back when it was used before the desk was lost', async () => {
+    const device = await start();
+    await ask(device);
+    use(device, 1);
+    const second = (await TestDevice.open(device.client, app.clock))!;
+    await ask(second);
+    await device.returnPlay(briefing);
+    expect(await ask(second)).toEqual([2, count(2)]);
   });
 
   it('are not won back by what a device makes up', async () => {
@@ -101,9 +132,9 @@ describe('plays of a recording', () => {
     const wrong = await invigilator.post<Refusal>(`/watch/${round}/acts`, { ...act, file: 'f'.repeat(64) });
     expect(wrong.status).toBe(404);
     const { body } = await invigilator.post<WatchChange>(`/watch/${round}/acts`, { ...act, file: briefing });
-    expect(body.rows[0]!.plays).toEqual([{ file: briefing, title: 'Morning briefing', ...count(2, 3) }]);
+    expect(body.rows[0]!.plays).toEqual([{ file: briefing, title: 'Morning briefing', ...count(2, 3, []) }]);
     const { body: live } = await device.client.get<LiveView>('/live');
-    expect(live.plays).toEqual({ [briefing]: count(2, 3) });
+    expect(live.plays).toEqual({ [briefing]: count(2, 3, []) });
     expect(await ask(device)).toEqual([3, count(3, 3)]);
   });
 });

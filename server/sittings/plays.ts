@@ -40,6 +40,12 @@ const queriesOf = perDatabase((db) => {
       .where(eq(playReturns.sittingId, p('sitting')))
       .groupBy(playReturns.file)
       .prepare(),
+    unused: db
+      .select({ file: playGrants.file, number: playGrants.number })
+      .from(playGrants)
+      .where(and(own, isNull(playGrants.usedAt)))
+      .orderBy(playGrants.number)
+      .prepare(),
     open: db
       .select({ number: playGrants.number })
       .from(playGrants)
@@ -80,7 +86,7 @@ export interface PlayAsked {
 /**
  * Plays are counted, not merged: the server grants one at a time to a hold, and the device uses it before the sound
  * starts. One that was granted counts against the candidate, used or not, as soon as another hold asks: the device that
- * had it may have played it without a connection.
+ * had it may have played it without a connection. It is given back when that device says that it did not.
  */
 export class Plays {
   private readonly db: Db;
@@ -94,10 +100,15 @@ export class Plays {
     const find = queriesOf(this.db);
     const granted = new Map(find.granted.all({ sitting }).map(({ file, n }) => [file, n ?? 0]));
     const returned = new Map(find.returned.all({ sitting }).map(({ file, n }) => [file, n]));
+    const unused = find.unused.all({ sitting });
     return Object.fromEntries(
       [...counted].map(([file, { plays }]) => [
         file,
-        { allowed: plays + (returned.get(file) ?? 0), granted: granted.get(file) ?? 0 },
+        {
+          allowed: plays + (returned.get(file) ?? 0),
+          granted: granted.get(file) ?? 0,
+          unused: unused.flatMap((one) => (one.file === file ? [one.number] : [])),
+        },
       ]),
     );
   }
@@ -124,6 +135,17 @@ export class Plays {
     for (let n = counts.granted + 1; n <= Math.min(number, counts.allowed); n++)
       find.grant.run({ sitting, file, number: n, hold, now });
     find.used.run({ sitting, file, number, now });
+  }
+
+  /**
+   * A device that has lost the desk gives back the play that it held ready and did not use: there is one more then for
+   * the device that has the desk. One that is unknown, used or given back already changes nothing.
+   */
+  returnUnused({ sitting, file, hold, now }: Omit<PlayAsked, 'paper'>): void {
+    const open = queriesOf(this.db).open.get({ sitting, file, hold });
+    if (!open) return;
+    queriesOf(this.db).used.run({ sitting, file, number: open.number, now });
+    this.giveBack(sitting, file, now);
   }
 
   giveBack(sitting: number, file: string, now: number): void {

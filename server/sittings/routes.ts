@@ -94,6 +94,16 @@ export function sittingEndpoints(operations: SittingOperations): Endpoint[] {
       ({ invitation }, { body }) => operations.play(invitation, body),
     ),
     forCandidates(
+      {
+        first: true,
+        limitKb: JOURNAL_LIMIT_KB,
+        method: 'post',
+        path: '/sitting/play/return',
+        body: playBody,
+      },
+      ({ invitation }, { body }) => operations.returnPlay(invitation, body),
+    ),
+    forCandidates(
       { first: true, limitKb: JOURNAL_LIMIT_KB, method: 'post', path: '/sitting/break', body: batchBody },
       ({ invitation }, { body }) => operations.takeBreak(invitation, body),
     ),

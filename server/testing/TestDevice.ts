@@ -115,6 +115,11 @@ export class TestDevice {
     return this.deliver(await this.client.post('/sitting/play', { ...this.batch(), file, ...more }));
   }
 
+  /** Gives back a play that was held ready, after the desk was lost. */
+  async returnPlay(file: string): Promise<Answered<JournalKept & Refusal>> {
+    return this.deliver(await this.client.post('/sitting/play/return', { ...this.batch(), file }));
+  }
+
   private deliver<T extends Partial<JournalKept>>(answered: Answered<T>): Answered<T> {
     if (answered.status === 200) {
       this.heard = Math.max(this.heard, answered.body.now ?? 0);

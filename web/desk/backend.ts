@@ -56,6 +56,8 @@ export interface DeskHelp {
   readonly goOn: () => Promise<void>;
   /** Sends what was written, uses of plays among it, and asks for a play of a recording. */
   readonly play: (file: string) => Promise<PlayReply>;
+  /** When another device has the desk: gives back a play that was held ready here. */
+  readonly returnPlay: (file: string) => Promise<unknown>;
   /** Gives what brings a phone to this part. */
   readonly joinPhone: (target: string) => Promise<PhoneWay>;
   readonly endPhone: () => Promise<void>;

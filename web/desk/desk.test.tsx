@@ -284,6 +284,7 @@ const help = (): NonNullable<DeskBackend['help']> => ({
   goOn: vi.fn(() => Promise.resolve()),
   versions: vi.fn(() => Promise.resolve([])),
   play: vi.fn(() => Promise.reject(problem('unreachable'))),
+  returnPlay: vi.fn(() => Promise.resolve()),
   joinPhone: vi.fn(() => Promise.reject(problem('unreachable'))),
   endPhone: vi.fn(() => Promise.resolve()),
 });

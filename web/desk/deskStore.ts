@@ -337,7 +337,10 @@ export function createDesk(opened: OpenedDesk): DeskSession {
     onOtherVersions: (targets) => {
       if (targets.join() !== act().otherVersions.join()) store.setState({ otherVersions: targets });
     },
-    onElsewhere: () => store.setState({ elsewhere: true }),
+    onElsewhere() {
+      store.setState({ elsewhere: true });
+      plays?.lose();
+    },
     onClosed: () => {
       if (act().queuedAt === null && !act().receipt) void act().handIn('time');
     },

@@ -135,6 +135,7 @@ export async function openDesk(link: string, takeOver = false): Promise<DeskOpen
     counts: stored.plays,
     stored: await storedPlays(sitting),
     ask: (file) => backend.help.play(file),
+    giveBack: (file) => backend.help.returnPlay(file),
   });
   return {
     opened: {

@@ -22,6 +22,18 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
+const countOf = ({ granted, allowed, used }: NonNullable<typeof server>) => ({
+  granted,
+  allowed,
+  unused: granted > used ? [granted] : [],
+});
+const givenBack: string[] = [];
+const giveBack = (file: string) => {
+  if (!server) return Promise.reject(new Error('unreachable'));
+  givenBack.push(file);
+  return Promise.resolve();
+};
+
 /** As the server grants: the open one again, then the next one. */
 function ask() {
   if (!server) return Promise.reject(new Error('unreachable'));
@@ -29,12 +41,12 @@ function ask() {
   const open = server.granted > server.used;
   if (!open && server.granted < server.allowed) server.granted += 1;
   const number = server.granted > server.used ? server.granted : null;
-  return Promise.resolve({ number, plays: { [FILE]: { granted: server.granted, allowed: server.allowed } } });
+  return Promise.resolve({ number, plays: { [FILE]: countOf(server) } });
 }
 
 async function opened(granted = 0): Promise<PlayBook> {
-  const counts = { [FILE]: { granted, allowed: 2 } };
-  const book = new PlayBook({ sitting, counts, stored: await storedPlays(sitting), ask });
+  const counts = { [FILE]: { granted, allowed: 2, unused: [] } };
+  const book = new PlayBook({ sitting, counts, stored: await storedPlays(sitting), ask, giveBack });
   book.onUse = (_, number) => noted.push(number);
   book.begin();
   await settled(book);
@@ -104,6 +116,27 @@ it('is told of one that was given back', async () => {
     await settled(book);
   }
   server!.allowed = 3;
-  book.takeCounts({ [FILE]: { granted: 2, allowed: 3 } });
+  book.takeCounts({ [FILE]: { granted: 2, allowed: 3, unused: [] } });
   expect(await settled(book)).toMatchObject({ allowed: 3, left: 1, ready: true });
+});
+
+it('gives back what it holds ready when another device has the desk, also after a while without a connection', async () => {
+  const book = await opened();
+  const known = server;
+  server = null;
+  book.lose();
+  await settled(book);
+  // It is of no use here from that moment on.
+  expect([await book.use(FILE), givenBack]).toEqual([false, []]);
+  server = known;
+  await settled(book, 60_000);
+  expect(givenBack).toEqual([FILE]);
+  // Opened again, it does not count as held.
+  expect((await storedPlays(sitting)).map(({ used }) => used)).toEqual([true]);
+});
+
+it('says what another device holds', async () => {
+  const book = await opened();
+  book.takeCounts({ [FILE]: { granted: 2, allowed: 2, unused: [1, 2] } });
+  expect(book.stateOf(FILE, 2)).toMatchObject({ ready: true, elsewhere: 1 });
 });

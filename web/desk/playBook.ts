@@ -4,12 +4,17 @@ import { orOnline } from '../api/orOnline';
 import { keepPlay, type StoredPlay } from './journal/deviceStore';
 import { retryAtEndMs } from './journal/sender';
 
+/** Then the sitting is over, or somebody has to give it back. */
+const MOST_TRIES = 100;
+
 export interface PlayBookParts {
   readonly sitting: string;
   readonly counts: PlayCounts;
   readonly stored: readonly StoredPlay[];
   /** Sends what was written, uses among it, and asks for a play. */
   readonly ask: (file: string) => Promise<Pick<PlayReply, 'number' | 'plays'>>;
+  /** Gives back a play that was not used, when another device has the desk. */
+  readonly giveBack: (file: string) => Promise<unknown>;
 }
 
 /**
@@ -38,6 +43,14 @@ export class PlayBook implements PlayKeeper {
     for (const file of Object.keys(this.counts)) void this.reserve(file);
   }
 
+  /** Another device has the desk: what is held ready here is of no use any more, and is given back for that one. */
+  lose(): void {
+    this.closed = true;
+    for (const play of this.own.values())
+      if (!play.used)
+        void this.keep({ ...play, used: true, begun: false }).then(() => this.giveBack(play.file));
+  }
+
   close(): void {
     this.closed = true;
   }
@@ -51,7 +64,7 @@ export class PlayBook implements PlayKeeper {
   }
 
   stateOf(file: string, plays: number): PlaysState {
-    const { allowed, granted } = this.counts[file] ?? { allowed: plays, granted: 0 };
+    const { allowed, granted, unused } = this.counts[file] ?? { allowed: plays, granted: 0, unused: [] };
     const own = this.own.get(file);
     const ready = own !== undefined && !own.used;
     const gone = Math.max(granted, own?.number ?? 0);
@@ -59,6 +72,7 @@ export class PlayBook implements PlayKeeper {
       allowed,
       left: Math.max(0, allowed - gone) + (ready ? 1 : 0),
       ready,
+      elsewhere: unused.filter((number) => number !== own?.number).length,
       broken: own?.begun === true && !this.playing.has(file),
     };
   }
@@ -116,6 +130,18 @@ export class PlayBook implements PlayKeeper {
     }
     this.asking.delete(file);
     this.tell();
+  }
+
+  /** Until it is heard: without a connection it waits for one. */
+  private async giveBack(file: string): Promise<void> {
+    for (let failures = 1; ; failures += 1) {
+      const given = await this.parts.giveBack(file).then(
+        () => true,
+        () => false,
+      );
+      if (given || failures > MOST_TRIES) return;
+      await orOnline(retryAtEndMs(failures, Math.random()));
+    }
   }
 
   private wants(file: string): boolean {

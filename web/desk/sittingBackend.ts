@@ -176,6 +176,10 @@ export class SittingBackend implements DeskBackend {
       this.take(reply);
       return reply;
     },
+    returnPlay: async (file) =>
+      this.take(
+        await this.ask<JournalKept>('/sitting/play/return', await this.parts.journal.batch(), { file }),
+      ),
     versions: (target) => get<AnswerVersion[]>(`/sitting/versions/${target}`),
   };
 

@@ -15,8 +15,8 @@ import { lengthWords, numberWord, t } from './words';
 
 const capital = (text: string) => text.charAt(0).toLocaleUpperCase() + text.slice(1);
 
-function playsWords({ left, allowed }: PlaysState): string {
-  const all = numberWord(allowed);
+function playsWords({ left }: PlaysState, limit: number): string {
+  const all = numberWord(limit);
   return left === 0
     ? t('playsNone', { all })
     : capital(t('playsLeft', { count: left, left: numberWord(left), all }));
@@ -112,13 +112,22 @@ function Controls({
   );
 }
 
-/** All plays are used: why it cannot be heard again, and the one who can allow it. */
-function NoPlayLeft({ node, ask }: { readonly node: AudioNode; readonly ask: Recordings['askForPlay'] }) {
+/** None is left here: why it cannot be heard again, and the one who can allow it. */
+function NoPlayLeft({
+  node,
+  ask,
+  elsewhere,
+}: {
+  readonly node: AudioNode;
+  readonly ask: Recordings['askForPlay'];
+  /** Another device of this candidate holds one. */
+  readonly elsewhere: boolean;
+}) {
   const { busy, trouble, run } = useAction();
   const [asked, setAsked] = useState(false);
   return (
     <div className="mt-2 text-[0.92rem]">
-      <p>{t(ask ? 'noPlayText' : 'noPlayAlone')}</p>
+      <p>{t(elsewhere ? 'playElsewhere' : ask ? 'noPlayText' : 'noPlayAlone')}</p>
       {ask && !asked && (
         <Button
           className="mt-2 min-h-11"
@@ -169,7 +178,7 @@ function Player({ node, recordings }: { readonly node: AudioNode; readonly recor
     >
       <h3 className="font-semibold">{node.title}</h3>
       <p role="status" className="text-[0.92rem] text-soft">
-        {plays ? playsWords(plays) : t('anyPlays')}, {lengthWords(node.seconds)}
+        {plays ? playsWords(plays, node.plays ?? plays.allowed) : t('anyPlays')}, {lengthWords(node.seconds)}
         {!node.pausing && <span className="block">{t('noPausing')}</span>}
       </p>
       {toCheck && <SoundCheck recordings={recordings} />}
@@ -178,7 +187,9 @@ function Player({ node, recordings }: { readonly node: AudioNode; readonly recor
         {!toCheck && <Position node={node} own={own} recordings={recordings} />}
         <VolumeSlider volume={volume} onVolume={(next) => recordings.setVolume(next)} />
       </div>
-      {plays?.left === 0 && !own && <NoPlayLeft node={node} ask={recordings.askForPlay} />}
+      {plays && !own && (plays.left === 0 || plays.elsewhere > 0) && (
+        <NoPlayLeft node={node} ask={recordings.askForPlay} elsewhere={plays.elsewhere > 0} />
+      )}
       {trouble && (
         <p role="alert" className="mt-2 text-[0.92rem] text-marigold">
           {trouble}

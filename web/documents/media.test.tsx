@@ -98,7 +98,13 @@ describe('a recording', () => {
 
   it('says that the next play waits for a connection', async () => {
     recordings.heardTest();
-    vi.spyOn(plays, 'stateOf').mockReturnValue({ allowed: 2, left: 1, ready: false, broken: false });
+    vi.spyOn(plays, 'stateOf').mockReturnValue({
+      allowed: 2,
+      left: 1,
+      ready: false,
+      elsewhere: 0,
+      broken: false,
+    });
     show(audio);
     expect(screen.getByRole('status')).toHaveTextContent('You can play it one more time (limit: two)');
     expect(screen.getByRole('alert')).toHaveTextContent('You need a connection to play it again');

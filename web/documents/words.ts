@@ -20,6 +20,8 @@ export const t = words('documents', {
   playsLeft_one: 'You can play it {{left}} more time (limit: {{all}})',
   playsLeft_other: 'You can play it {{left}} more times (limit: {{all}})',
   noPlayText: 'Every play is used. If you could not hear it, the invigilator can let you play it once more.',
+  playElsewhere:
+    'Another device of yours has one play ready. If you did not use it there, it comes back as soon as that device has a connection. If that device is switched off, ask the invigilator for it.',
   noPlayAlone: 'Every play is used.',
   askForPlay: 'Ask for one more play',
   playAsked: 'You asked the invigilator. You are told here when you can play it again.',

@@ -5,6 +5,8 @@ export interface PlaysState {
   readonly left: number;
   /** One can be started now, with or without a connection. */
   readonly ready: boolean;
+  /** How many another device of this candidate holds ready. */
+  readonly elsewhere: number;
   /** The last one was begun and not heard to its end. */
   readonly broken: boolean;
 }
@@ -27,7 +29,7 @@ export class TrialPlays implements PlayKeeper {
 
   stateOf(file: string, plays: number): PlaysState {
     const left = Math.max(0, plays - (this.used.get(file) ?? 0));
-    return { allowed: plays, left, ready: left > 0, broken: this.brokenOff.has(file) };
+    return { allowed: plays, left, ready: left > 0, elsewhere: 0, broken: this.brokenOff.has(file) };
   }
 
   use(file: string): Promise<boolean> {
