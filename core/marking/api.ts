@@ -48,10 +48,12 @@ export interface MarkingScript {
   readonly credits: readonly MarkedCredit[];
   /** Of the whole sitting; null where the paper does not show it, or there is none. It is never marked. */
   readonly roughWork: RoughWork | null;
-  /** A mark that was started, or one that was given and taken back. */
   /** How often what was observed of the sitting; null where the round does not show it. */
   readonly observations: readonly ObservationCount[] | null;
+  /** A mark that was started, or one that was given and taken back. */
   readonly draft: MarkDraft | null;
+  /** It was given and taken back: each of its marks is confirmed or changed before it is passed on again. */
+  readonly takenBack: boolean;
   readonly aside: Aside | null;
   /** One of the short set before the first script that counts. */
   readonly practice: boolean;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Component } from '../kinds/contract';
-import { marksGiven } from './marksGiven';
+import { givenAgain, marksBetween, marksGiven } from './marksGiven';
 
 const criterion = (key: string, levels: number[]): Component => ({
   key,
@@ -30,4 +30,35 @@ describe('marks that people give', () => {
       expect(() => marksGiven(components, given)).toThrow(RangeError);
     },
   );
+});
+
+describe('marks between two levels', () => {
+  const stepped = (step: 50 | 100 | undefined, ...levels: number[]): Component => {
+    const own = criterion('s', levels);
+    return { ...own, criterion: { ...own.criterion!, ...(step ? { step } : {}) } };
+  };
+  it.each([
+    // Half way from 1 to 2 and from 2 to 4, and every half between the last two.
+    [50, [0, 100, 200, 400], [50, 150, 250, 300, 350]],
+    [100, [0, 100, 200, 400], [300]],
+    [100, [400, 100, 0], [300, 200]],
+    [100, [0, 250], [100, 200]],
+    [undefined, [0, 100, 400], []],
+  ] as const)('in steps of %s between %j: %j', (step, levels, between) => {
+    const own = stepped(step, ...levels);
+    const found = marksBetween(own.criterion!);
+    expect(found.map(({ hundredths }) => hundredths)).toEqual(between);
+    for (const { given, hundredths } of found) {
+      const [mark] = marksGiven([own], { s: given }).marks;
+      expect(mark).toEqual({ component: 's', hundredths, level: null, points: null });
+      // Given again, it is the same.
+      expect(marksGiven([own], givenAgain([own], [mark!])).marks[0]!.hundredths).toBe(hundredths);
+    }
+  });
+
+  it('are refused where the criterion has no such step', () => {
+    expect(() => marksGiven([stepped(undefined, 0, 100)], { s: 0.5 })).toThrow(RangeError);
+    expect(() => marksGiven([stepped(100, 0, 200)], { s: 0.25 })).toThrow(RangeError);
+    expect(() => marksGiven([stepped(100, 0, 200)], { s: 1.5 })).toThrow(RangeError);
+  });
 });

@@ -1,9 +1,10 @@
-import type { Component } from '../kinds/contract';
+import type { Component, Criterion } from '../kinds/contract';
 import { sumMarks, type Hundredths } from '../marks';
 
 /**
  * What an assessor gave each component: the index of a level, the indices of the points that were ticked, or hundredths
- * where it has neither.
+ * where it has neither. A mark between two levels is an index with a fraction: 1.5 lies half way from the second level to
+ * the third.
  */
 export type MarksGiven = Readonly<Record<string, number | readonly number[]>>;
 
@@ -13,6 +14,36 @@ export interface GivenMark {
   readonly level: number | null;
   /** The points that were ticked, in their order; null where the component has none. */
   readonly points: readonly number[] | null;
+}
+
+/** The same fraction of a level, as far as two ways to compute it agree. */
+const isNear = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6;
+
+/**
+ * The marks between neighbouring levels that a criterion allows, in their order, and how each is given; none where it has
+ * no levels or no step. Marks in hundredths.
+ */
+export function marksBetween({
+  levels,
+  step,
+}: Pick<Criterion, 'levels'> & { readonly step?: number | undefined }): {
+  readonly given: number;
+  readonly hundredths: Hundredths;
+}[] {
+  if (levels === null || step === undefined) return [];
+  return levels.slice(0, -1).flatMap(({ hundredths: from }, i) => {
+    const to = levels[i + 1]!.hundredths;
+    const [least, most] = [Math.min(from, to), Math.max(from, to)];
+    const first = Math.floor(least / step) * step + step;
+    const marks = Array.from(
+      { length: Math.max(0, Math.ceil((most - first) / step)) },
+      (_, k) => first + k * step,
+    );
+    return (from < to ? marks : marks.toReversed()).map((hundredths) => ({
+      given: i + (hundredths - from) / (to - from),
+      hundredths,
+    }));
+  });
 }
 
 /** The mark of one component. Throws RangeError for what it does not have. */
@@ -36,8 +67,10 @@ export function markOf({ key, of, criterion }: Component, given: number | readon
     return { component: key, hundredths: given, level: null, points: null };
   }
   const level = levels[given];
-  if (!level) throw new RangeError(`component ${key} has no level ${given}`);
-  return { component: key, hundredths: level.hundredths, level: given, points: null };
+  if (level) return { component: key, hundredths: level.hundredths, level: given, points: null };
+  const between = marksBetween({ levels, step: criterion?.step }).find((one) => isNear(one.given, given));
+  if (!between) throw new RangeError(`component ${key} has no level ${given}`);
+  return { component: key, hundredths: between.hundredths, level: null, points: null };
 }
 
 /** The marks of what was decided, and the components still open. Throws RangeError for what is not there. */
@@ -72,5 +105,14 @@ export const givenAgain = (components: readonly Component[], marks: readonly Giv
   Object.fromEntries(
     marks
       .filter(({ component }) => components.some(({ key }) => key === component))
-      .map(({ component, hundredths, level, points }) => [component, points ?? level ?? hundredths]),
+      .map(({ component, hundredths, level, points }) => [
+        component,
+        points ?? level ?? betweenOf(components, component, hundredths) ?? hundredths,
+      ]),
   );
+
+/** How a mark between levels was given; null for any other mark. */
+function betweenOf(components: readonly Component[], key: string, hundredths: Hundredths): number | null {
+  const { levels = null, step } = components.find((one) => one.key === key)?.criterion ?? {};
+  return marksBetween({ levels, step }).find((one) => one.hundredths === hundredths)?.given ?? null;
+}

@@ -155,8 +155,8 @@ describe('the result sheet', () => {
       return [
         made.questions[4]!.parts[1]!.explanation &&
           documentAsText(made.questions[4]!.parts[1]!.explanation, say),
-        action!.nextLevel?.label ?? null,
-        language!.nextLevel?.label ?? null,
+        action!.otherLevels.map(({ label }) => label).join('; '),
+        language!.otherLevels.map(({ label }) => label).join('; '),
       ];
     };
     // 171 ÷ 240 = 0.7125. Of the levels above “clear” and “readable” the nearest ones.
@@ -165,11 +165,38 @@ describe('the result sheet', () => {
       'clear, ordered',
       'plain, exact',
     ]);
-    expect(toldIn({ shown: 'feedback' })).toEqual([null, null, null]);
-    expect(toldIn({ shown: 'marks' })).toEqual([null, null, null]);
-    expect(toldIn({ withheld: new Set(['tray-14', 'incident-note']) })).toEqual([null, null, null]);
+    expect(toldIn({ shown: 'feedback' })).toEqual([null, '', '']);
+    expect(toldIn({ shown: 'marks' })).toEqual([null, '', '']);
+    expect(toldIn({ withheld: new Set(['tray-14', 'incident-note']) })).toEqual([null, '', '']);
+    // Or all that were not reached, as the round says.
+    const [, all] = toldIn({ shown: 'levels' });
+    expect(String(all).split('; ')).toHaveLength(3);
+    expect(all).toContain('clear, ordered');
     // Never on a candidate's copy.
     expect(JSON.stringify(script.form.paper)).not.toContain('0.7125');
+  });
+
+  it('names the two levels between which a mark lies, where such marks can be given', () => {
+    /** The script with a step on that criterion, or none. */
+    const withStep = (step: 50 | undefined) => {
+      const own = structuredClone(script) as typeof script;
+      const part = own.paper.bank.find(({ key }) => key === 'incident-note')!.parts[0]!;
+      const { rubric } = part.content.key as { rubric: { criteria: { key: string; step?: number }[] } };
+      const criterion = rubric.criteria.find(({ key }) => key === 'a')!;
+      if (step) criterion.step = step;
+      return own;
+    };
+    const half = (of: typeof script) => {
+      const marks = input.marks.map((m) =>
+        m.target === 'incident-note/A' && m.component === 'a' ? { ...m, hundredths: 150, level: null } : m,
+      );
+      const made = buildResultSheet({ ...input, script: of, marks });
+      const parts = made.questions.find((q) => q.item === 'incident-note')!.parts[0]!;
+      const { level, upTo, otherLevels } = parts.components.find(({ key }) => key === 'a')!;
+      return [level?.hundredths ?? null, upTo?.hundredths ?? null, otherLevels.length];
+    };
+    expect(half(withStep(undefined))).toEqual([null, null, 0]);
+    expect(half(withStep(50))).toEqual([100, 200, 0]);
   });
 
   it('numbers margin notes in the order of the answer', () => {

@@ -1,7 +1,7 @@
 import type { Document } from '../documents/document';
 import { candidateKindOf } from '../kinds/candidateKindOf';
 import type { KindName } from '../kinds/kindNames';
-import type { Component, Criterion, Level } from '../kinds/contract';
+import type { Component, Criterion } from '../kinds/contract';
 import { sumMarks, type Hundredths } from '../marks';
 import type { Message } from '../messages/message';
 import type { ShownPart, Question } from '../papers/candidatePaper';
@@ -14,6 +14,13 @@ import { meanOfMarks, meanRemark } from './attempts';
 import { floored } from './totals';
 import type { GivenMark } from '../marking/marksGiven';
 
+/** A level of a rubric, in the author's words. */
+export interface SheetLevel {
+  readonly label: string;
+  readonly says: string;
+  readonly hundredths: Hundredths;
+}
+
 export interface ResultComponent {
   readonly key: string;
   /** Null where the part is judged as a whole. */
@@ -23,9 +30,11 @@ export interface ResultComponent {
   readonly verdict: ComponentMark['verdict'];
   readonly reasons: readonly Message[];
   /** The level that people gave, in the author's words. */
-  readonly level: { readonly label: string; readonly says: string } | null;
-  /** The next better level, where right answers are shown; null where there is none. */
-  readonly nextLevel: { readonly label: string; readonly says: string } | null;
+  readonly level: SheetLevel | null;
+  /** The level above, where the mark lies between the two; null where it does not. */
+  readonly upTo: SheetLevel | null;
+  /** Other levels, the lowest first: the next better one where right answers are shown, or all, as the round says. */
+  readonly otherLevels: readonly SheetLevel[];
   /** The points of a list, and whether they were found; null where there is none, or nobody has read it yet. */
   readonly points: readonly { readonly says: string; readonly found: boolean }[] | null;
 }
@@ -167,19 +176,41 @@ interface JudgedBy {
   readonly judgements: readonly SheetJudgement[];
   /** Whether right answers are shown. */
   readonly answers: boolean;
+  /** Whether all levels of a rubric are shown with them. */
+  readonly allLevels: boolean;
 }
 
-/** Of the levels that are worth more, the nearest one. */
-function nextLevelOf({ levels }: Criterion, { hundredths }: Level): ResultComponent['nextLevel'] {
-  const better = (levels ?? []).filter((one) => one.hundredths > hundredths);
-  const next = better.toSorted((a, b) => a.hundredths - b.hundredths)[0];
-  return next ? { label: next.label, says: next.says } : null;
+/** What is told of the levels of a criterion beside a mark: the one reached, or the two it lies between, and others. */
+function levelsOf(
+  criterion: Criterion | undefined,
+  { level, hundredths }: ComponentMark,
+  { answers, allLevels }: Pick<JudgedBy, 'answers' | 'allLevels'>,
+): Pick<ResultComponent, 'level' | 'upTo' | 'otherLevels'> {
+  const levels = criterion?.levels ?? [];
+  const sorted = levels
+    .map(({ label, says, hundredths: worth }): SheetLevel => ({ label, says, hundredths: worth }))
+    .toSorted((a, b) => a.hundredths - b.hundredths);
+  const at = level === null ? undefined : levels[level];
+  // A mark that is no level lies between two only where such marks can be given: others name none.
+  const between = at === undefined && criterion?.step !== undefined;
+  const reached = sorted.findLast((one) =>
+    at ? one.hundredths === at.hundredths && one.label === at.label : one.hundredths < hundredths,
+  );
+  const next = sorted.find((one) => one.hundredths > hundredths);
+  if (!reached || (!at && !(between && next))) return { level: null, upTo: null, otherLevels: [] };
+  const upTo = between ? next! : null;
+  const others = allLevels ? sorted.filter((one) => one !== reached && one !== upTo) : [];
+  return {
+    level: reached,
+    upTo,
+    otherLevels: !answers ? [] : allLevels ? others : next && !upTo ? [next] : [],
+  };
 }
 
 function resultComponent(
   { name, of, key, criterion }: Component,
   marks: readonly ComponentMark[],
-  { state, judgements, answers }: JudgedBy,
+  { state, judgements, ...told }: JudgedBy,
 ): ResultComponent {
   const mark = marks.find((m) => m.component === key);
   if (!mark && state === 'confirmed') throw new Error(`no mark for component ${key}: the sheet is not ready`);
@@ -193,10 +224,10 @@ function resultComponent(
       verdict: 'not marked',
       reasons: [],
       level: null,
-      nextLevel: null,
+      upTo: null,
+      otherLevels: [],
       points: null,
     };
-  const level = mark.level === null ? null : (criterion?.levels?.[mark.level] ?? null);
   const ticked = judgements
     .at(-1)
     ?.given.find((one) => one.component === key && one.hundredths === mark.hundredths)?.points;
@@ -207,8 +238,7 @@ function resultComponent(
     hundredths: mark.hundredths,
     verdict: mark.verdict,
     reasons: mark.reasons,
-    level: level && { label: level.label, says: level.says },
-    nextLevel: level && answers ? nextLevelOf(criterion!, level) : null,
+    ...levelsOf(criterion, mark, told),
     points:
       criterion?.points && ticked
         ? criterion.points.map(({ says }, i) => ({ says, found: ticked.includes(i) }))
@@ -248,7 +278,7 @@ function answersTold(
   { target }: Pick<ShownPart, 'target'>,
   { shown = 'key', script, withheld }: ResultInput,
 ): 'now' | 'later' | 'never' {
-  if (shown !== 'key' || !script.paper.showRightAnswers) return 'never';
+  if ((shown !== 'key' && shown !== 'levels') || !script.paper.showRightAnswers) return 'never';
   return withheld.has(target.split('/')[0]!) ? 'later' : 'now';
 }
 
@@ -258,7 +288,9 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
   const judgements = input.judgements?.[part.target] ?? [];
   const marked = markedComponents(own.components, marks);
   const answers = answersTold(part, input) === 'now';
-  const found = marked.map((c) => resultComponent(c, marks, { state, judgements, answers }));
+  const found = marked.map((c) =>
+    resultComponent(c, marks, { state, judgements, answers, allLevels: shown === 'levels' }),
+  );
   const verdict = verdictOf(found, part.marks);
   const { content } = own.part;
   const told = shown !== 'marks';
@@ -273,7 +305,7 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
     verdict,
     components: told
       ? found
-      : found.map((c) => ({ ...c, reasons: [], level: null, nextLevel: null, points: null })),
+      : found.map((c) => ({ ...c, reasons: [], level: null, upTo: null, otherLevels: [], points: null })),
     remarks: input.remarks?.[part.target] ?? [],
     right:
       answers && verdict !== 'right' ? own.kind.rightResponse(content, own.arrangement, own.place) : null,

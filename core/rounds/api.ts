@@ -15,8 +15,11 @@ export type AttemptRule = (typeof attemptRules)[number];
 export const releaseRules = ['at once', 'after sign-off', 'on a date'] as const;
 export type ReleaseRule = (typeof releaseRules)[number];
 
-/** What a sheet shows: marks alone, with reasons and comments, or with right answers too. */
-export const sheetsShown = ['marks', 'feedback', 'key'] as const;
+/**
+ * What a sheet shows: marks alone, with reasons and comments, with right answers too (of a rubric the next better level),
+ * or also all levels of a rubric.
+ */
+export const sheetsShown = ['marks', 'feedback', 'key', 'levels'] as const;
 export type SheetShown = (typeof sheetsShown)[number];
 
 /** Arrangements of a round that do not change once candidates are invited. */

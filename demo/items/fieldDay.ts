@@ -314,6 +314,7 @@ export const theTray: Draft = {
             {
               key: 'l',
               title: 'Language',
+              step: 50,
               levels: [
                 { hundredths: 0, label: 'hard to follow', says: 'A reader has to guess.' },
                 { hundredths: 100, label: 'readable', says: 'It can be followed.' },

@@ -86,6 +86,7 @@ function scriptOf(services: HasDb, task: Task, { paper, round }: Item): MarkingS
     roughWork: paper.showRoughWork ? roughWorkOf(db, sitting.id) : null,
     observations: round.settings.assessorsSeeObservations ? countObservations(db, sitting.id) : null,
     draft: task.draft,
+    takenBack: task.doneAt === null && task.judgementId !== null,
     aside: aside && { id: aside.id, reason: aside.reason, note: aside.note, answer: aside.answer },
     practice: task.role === 'practice',
   };

@@ -30,14 +30,23 @@ const verdictWords = (verdict: ResultPart['verdict'], provisional = false) =>
 function component(pdf: TaggedPdf, c: ResultComponent, several: boolean): void {
   const reasons = c.reasons.map(say).join(' ');
   if (!several && !c.level && !c.points) return pdf.write('P', reasons, { color: SOFT });
+  const levelName =
+    c.level && (c.upTo ? inWords('between', { from: c.level.label, to: c.upTo.label }) : c.level.label);
   const found = c.level
-    ? `${c.level.label} – ${c.level.says}`
+    ? `${levelName} – ${[c.level.says, c.upTo?.says].filter(Boolean).join(' ')}`
     : [c.verdict ? verdictWords(c.verdict) : '', reasons].filter(Boolean).join('. ');
   const name = c.name ? `${say(c.name)}: ` : '';
   pdf.write('P', `${name}${outOf(c.hundredths, c.of)}${found && ` · ${found}`}`, { indent: 10, before: 1 });
   const points = (c.points ?? []).map(({ says, found: has }) =>
     inWords(has ? 'pointFound' : 'pointMissing', { point: says }),
   );
+  const others = c.otherLevels.map(({ label, says, hundredths }) =>
+    inWords('otherLevel', { label, says, marks: showMarks(hundredths) }),
+  );
+  if (others.length > 0) {
+    pdf.write('P', inWords('otherLevels'), { indent: 20, color: SOFT });
+    pdf.list(others, { indent: 20, color: SOFT });
+  }
   if (points.length > 0) pdf.list(points, { indent: 20, color: SOFT });
 }
 

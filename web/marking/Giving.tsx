@@ -36,6 +36,7 @@ const NAMED_MOST = 4;
 const KEYS = [
   'keyCriterion',
   'keyMark',
+  'keyHalf',
   'keyEnter',
   'keyNote',
   'keyComment',
@@ -71,7 +72,8 @@ export function Giving(props: Props) {
   const box = useRef<HTMLTextAreaElement>(null);
   const [aside, setAside] = useState(false);
   const all = showMarks(sumMarks(components.map((c) => c.of)));
-  const ready = mark.missing.length === 0;
+  const { toConfirm } = marking;
+  const ready = mark.missing.length === 0 && toConfirm.length === 0;
   const panel = useRef<HTMLElement>(null);
   const give = () => {
     // Enter is to press nothing of the next script that this one was marked with.
@@ -106,7 +108,9 @@ export function Giving(props: Props) {
     }
     if (event.key === 'Enter') {
       event.preventDefault();
-      if (!marking.press('Enter') && marking.typed === '' && ready) give();
+      if (marking.typed !== '') marking.press('Enter');
+      else if (toConfirm.includes(marking.active)) marking.confirm();
+      else if (ready) give();
       return;
     }
     if (!singleKeys) return;
@@ -141,6 +145,7 @@ export function Giving(props: Props) {
           given={draft.given}
           active={singleKeys ? marking.active : null}
           typed={marking.typed}
+          toConfirm={marking.toConfirm}
           onActive={marking.setActive}
           onGive={marking.give}
         />
@@ -168,6 +173,23 @@ export function Giving(props: Props) {
       </div>
       <div className="border-t border-line px-4 py-3">
         {marking.kept === false && <p className="text-[0.85rem] text-marigold">{t('keptHere')}</p>}
+        {marking.refused && (
+          <p role="alert" className="mb-1 text-[0.88rem] text-marigold">
+            {marking.refused}
+          </p>
+        )}
+        {toConfirm.length > 0 && (
+          <p className="mb-1 flex flex-wrap items-center gap-x-2 text-[0.88rem]">
+            <span role="status">{t('toConfirm', { count: toConfirm.length })}</span>
+            <button
+              type="button"
+              onClick={marking.confirmAll}
+              className="min-h-8 text-slate underline underline-offset-4"
+            >
+              {t('confirmAll')}
+            </button>
+          </p>
+        )}
         <p className="mb-2 text-soft" role="status">
           <b className="text-[1.6rem] text-ink">
             {mark.marks.length === 0 ? '–' : showMarks(sumMarks(mark.marks.map((m) => m.hundredths)))}

@@ -199,3 +199,81 @@ describe('the marking table', () => {
     });
   });
 });
+
+describe('a mark that was taken back', () => {
+  const given = { given: { f: 2, l: 1 }, comment: '', notes: [], overrides: {} };
+  const back = () => openTable([{ ...script(11, 'one'), draft: given, takenBack: true }, script(12, 'two')]);
+
+  it('is typed anew from the first criterion on, each figure to the next criterion', async () => {
+    const calls = await back();
+    expect(next()).toBeDisabled();
+    await userEvent.keyboard('1');
+    expect(total()).toHaveTextContent('3 of 5');
+    await userEvent.keyboard('0');
+    expect(total()).toHaveTextContent('1 of 5');
+    await userEvent.keyboard('{Enter}');
+    await screen.findByText('script QX-12 · 1 word');
+    expect(posted(calls)).toMatchObject({ given: { f: 1, l: 0 } });
+  });
+
+  it('is passed on only when each of its marks was confirmed or changed', async () => {
+    const calls = await back();
+    expect(
+      screen.getByText('2 marks stand from before. Confirm each with Enter, or change it.'),
+    ).toBeVisible();
+    await userEvent.keyboard('{Enter}');
+    expect(screen.getByText('1 mark stands from before. Confirm it with Enter, or change it.')).toBeVisible();
+    expect(next()).toBeDisabled();
+    await userEvent.keyboard('{Enter}');
+    expect(posted(calls)).toBeUndefined();
+    await userEvent.keyboard('{Enter}');
+    await screen.findByText('script QX-12 · 1 word');
+    expect(posted(calls)).toMatchObject(given);
+  });
+
+  it('can be confirmed as a whole', async () => {
+    await back();
+    await userEvent.click(screen.getByRole('button', { name: 'Confirm all' }));
+    expect(next()).toBeEnabled();
+  });
+});
+
+describe('keys of the rubric', () => {
+  it('say what is possible where they give nothing', async () => {
+    await openTable([
+      {
+        ...script(11, 'one'),
+        components: [fourNotes, { ...fourNotes, key: 'h', of: 200, criterion: { levels: null, step: 50 } }],
+      },
+    ]);
+    await userEvent.keyboard('9');
+    expect(screen.getByRole('alert')).toHaveTextContent('“9” is no mark here. Possible: 0, 1, 2, 4.');
+    await userEvent.keyboard('2');
+    expect(screen.queryByRole('alert')).toBeNull();
+    await userEvent.keyboard('2.25{Enter}');
+    expect(screen.getByRole('alert')).toHaveTextContent(
+      '“2.25” is no mark here. Possible: 0 to 2, whole and half marks.',
+    );
+    await userEvent.keyboard('1.5{Enter}');
+    expect(total()).toHaveTextContent('3½ of 6');
+  });
+
+  it('take the level that was given half way up, where the criterion has a step', async () => {
+    const half = { ...fourNotes, criterion: { ...fourNotes.criterion!, step: 50 as const } };
+    await openTable([{ ...script(11, 'one'), components: [half, criterion('l', 'Language', 0, 200)] }]);
+    await userEvent.keyboard('1.');
+    expect(total()).toHaveTextContent('1½ of 6');
+    // From the level below a gap of two marks, half way is a whole mark.
+    await userEvent.keyboard('{ArrowUp}2.');
+    expect(total()).toHaveTextContent('3 of 6');
+    await userEvent.click(level('Reasoning', /^3½, between level 2 and level 4/));
+    expect(total()).toHaveTextContent('3½ of 6');
+  });
+
+  it('stay with their criterion when Tab moves the focus', async () => {
+    await openTable([script(11, 'one')]);
+    level('Language', /^0/).focus();
+    await userEvent.keyboard('3');
+    expect(total()).toHaveTextContent('3 of 5 · language open');
+  });
+});

@@ -2,7 +2,7 @@ import { RadioGroup } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import type { Component } from '../../core/kinds/contract';
 import { showMarks } from '../../core/marks';
-import { markOf, type MarksGiven } from '../../core/marking/marksGiven';
+import { markOf, marksBetween, type MarksGiven } from '../../core/marking/marksGiven';
 import { say } from '../words';
 import { keysOfLevels, keysOfPoints, marksOutOf, readTyped, shownKey, typedMarks } from './markKeys';
 import { t } from './words';
@@ -18,6 +18,8 @@ interface Props {
   readonly active: string | null;
   /** What was typed for it and is no mark yet. */
   readonly typed: string;
+  /** Components whose marks stand from before the script was taken back. */
+  readonly toConfirm?: readonly string[];
   readonly onActive: (component: string) => void;
   /** Nothing, where what was typed is no mark. */
   readonly onGive: (component: string, given: One | undefined) => void;
@@ -25,7 +27,7 @@ interface Props {
 
 export const nameOf = ({ name }: Component): string => (name ? say(name) : t('wholePart'));
 
-interface OneProps extends Omit<Props, 'task' | 'components' | 'given' | 'onActive'> {
+interface OneProps extends Omit<Props, 'task' | 'components' | 'given' | 'onActive' | 'toConfirm'> {
   readonly component: Component;
   readonly given: One | undefined;
 }
@@ -35,27 +37,57 @@ const KEY = 'rounded border border-line px-1 font-mono text-[0.72rem] text-soft'
 function Levels({ component, given, active }: OneProps) {
   const levels = component.criterion!.levels!;
   const keys = keysOfLevels(levels);
+  const between = marksBetween(component.criterion!);
   return (
-    <div className="grid auto-cols-fr grid-flow-col gap-1.5">
-      {levels.map((option, i) => {
-        const isMark = keys[i] === typedMarks(option.hundredths);
-        return (
-          <RadioGroup.Item
-            key={i}
-            value={String(i)}
-            aria-label={`${showMarks(option.hundredths)}, ${option.label}: ${option.says}`}
-            title={option.says}
-            className={`min-h-12 min-w-0 rounded-control border px-1.5 py-1 text-left text-[0.82rem] leading-4 ${given === i ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
-          >
-            <b className={isMark && active === component.key ? KEY.replace('text-soft', 'text-ink') : ''}>
-              {showMarks(option.hundredths)}
-            </b>
-            {!isMark && <kbd className={`ml-1 ${KEY}`}>{shownKey(keys[i]!)}</kbd>}
-            <span className="mt-0.5 block break-words">{option.label}</span>
-          </RadioGroup.Item>
-        );
-      })}
-    </div>
+    <>
+      <div className="grid auto-cols-fr grid-flow-col gap-1.5">
+        {levels.map((option, i) => {
+          const isMark = keys[i] === typedMarks(option.hundredths);
+          return (
+            <RadioGroup.Item
+              key={i}
+              value={String(i)}
+              aria-label={`${showMarks(option.hundredths)}, ${option.label}: ${option.says}`}
+              title={option.says}
+              className={`min-h-12 min-w-0 rounded-control border px-1.5 py-1 text-left text-[0.82rem] leading-4 ${given === i ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
+            >
+              <b className={isMark && active === component.key ? KEY.replace('text-soft', 'text-ink') : ''}>
+                {showMarks(option.hundredths)}
+              </b>
+              {!isMark && <kbd className={`ml-1 ${KEY}`}>{shownKey(keys[i]!)}</kbd>}
+              <span className="mt-0.5 block break-words">{option.label}</span>
+            </RadioGroup.Item>
+          );
+        })}
+      </div>
+      {between.length > 0 && (
+        <div className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[0.82rem]">
+          <span className="text-soft">{t('between')}</span>
+          {between.map(({ given: value, hundredths }) => {
+            const [lower, upper] = [levels[Math.floor(value)]!, levels[Math.ceil(value)]!];
+            return (
+              <RadioGroup.Item
+                key={value}
+                value={String(value)}
+                aria-label={t('betweenLevels', {
+                  marks: showMarks(hundredths),
+                  from: lower.label,
+                  to: upper.label,
+                })}
+                title={t('betweenLevels', {
+                  marks: showMarks(hundredths),
+                  from: lower.label,
+                  to: upper.label,
+                })}
+                className={`min-h-8 min-w-9 rounded-control border px-1.5 ${given === value ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
+              >
+                <b>{showMarks(hundredths)}</b>
+              </RadioGroup.Item>
+            );
+          })}
+        </div>
+      )}
+    </>
   );
 }
 
@@ -120,7 +152,16 @@ function Typed({ component, given, active, typed, onGive }: OneProps) {
 }
 
 /** What people decide, as levels to press, points to tick, or marks to type. */
-export function RubricPanel({ task, components, given, active, typed, onActive, onGive }: Props) {
+export function RubricPanel({
+  task,
+  components,
+  given,
+  active,
+  typed,
+  toConfirm = [],
+  onActive,
+  onGive,
+}: Props) {
   const panel = useRef<HTMLDivElement>(null);
   // A long rubric scrolls: what keys go to is in view. What has the focus is so by itself, or is being pressed.
   useEffect(() => {
@@ -137,7 +178,8 @@ export function RubricPanel({ task, components, given, active, typed, onActive, 
         const frame = {
           'aria-label': nameOf(component),
           'aria-current': isActive ? ('step' as const) : undefined,
-          onFocus: () => onActive(component.key),
+          // What is pressed becomes active; Tab moves the focus alone.
+          onPointerDown: () => onActive(component.key),
           className: `border-l-4 pl-2.5 ${isActive ? 'border-kelp' : 'border-transparent'}`,
         };
         // Marks that are being typed belong to their script.
@@ -147,6 +189,11 @@ export function RubricPanel({ task, components, given, active, typed, onActive, 
             <p className="mb-1 flex items-baseline gap-2.5">
               <b className="min-w-0 flex-1 break-words">{nameOf(component)}</b>
               {isActive && typed !== '' && <span className="font-mono text-kelp">{typed}_</span>}
+              {toConfirm.includes(component.key) && (
+                <span className="text-[0.82rem] whitespace-nowrap text-marigold">
+                  {t('standsFromBefore')}
+                </span>
+              )}
               <span className="whitespace-nowrap text-soft">
                 {marksOutOf(own === undefined ? null : markOf(component, own).hundredths, component.of)}
               </span>

@@ -1,5 +1,7 @@
 import type { Component } from '../../core/kinds/contract';
+import { marksBetween } from '../../core/marking/marksGiven';
 import { showMarks, type Hundredths } from '../../core/marks';
+import { t } from './words';
 
 /** A mark as it is typed: `2`, `2.5`; never `2½`. */
 export const typedMarks = (marks: Hundredths): string => String(marks / 100);
@@ -16,6 +18,23 @@ export function keysOfLevels(levels: readonly { readonly hundredths: Hundredths 
 
 /** Points are ticked by letters, in their order; beyond them by pointer or Tab. */
 export const keysOfPoints = (points: readonly unknown[]): string[] => points.map((_, i) => 'abcdef'[i] ?? '');
+
+/**
+ * The key that takes the level that was given last half way up to the next one, or as near to it as the criterion's steps
+ * come; null where it allows nothing between the two.
+ */
+export const HALF_KEY = '.';
+
+export function halfUp({ criterion }: Component, given: number): number | null {
+  const { levels = null, step } = criterion ?? {};
+  const above = marksBetween({ levels, step }).filter(
+    (one) => one.given > Math.floor(given) && one.given < Math.floor(given) + 1,
+  );
+  const [nearest] = above.toSorted(
+    (a, b) => Math.abs((a.given % 1) - 0.5) - Math.abs((b.given % 1) - 0.5) || a.hundredths - b.hundredths,
+  );
+  return nearest?.given ?? null;
+}
 
 export interface Pressed {
   /** What was typed and is not a mark yet. */
@@ -53,6 +72,10 @@ export function pressKey(
   }
   if (levels) {
     const keys = keysOfLevels(levels);
+    const between = marksBetween(component.criterion!).find(
+      (one) => typedMarks(one.hundredths) === typed + key,
+    );
+    if (between) return { typed: '', given: between.given };
     if (key === 'Enter') {
       const at = typed === '' ? -1 : keys.indexOf(typed);
       return at < 0 ? null : { typed: '', given: at };
@@ -73,6 +96,18 @@ export function pressKey(
     return marks === null ? null : { typed: '', given: marks };
   }
   return /^[\d.,]$/.test(key) && typed.length < 7 ? { typed: typed + key } : null;
+}
+
+/** Why what was typed is no mark of a criterion: what its marks are. */
+export function marksPossible({ of, criterion }: Component, typed: string): string {
+  const { levels = null, points, step } = criterion ?? {};
+  if (points) return t('refusedPoints', { typed });
+  if (levels) {
+    const keys = keysOfLevels(levels).map(shownKey).join(', ');
+    return t('refusedLevels', { typed, keys });
+  }
+  const all = showMarks(of);
+  return t(step === 50 ? 'refusedHalves' : step === 100 ? 'refusedWhole' : 'refusedMarks', { typed, all });
 }
 
 /** All that a criterion's keys are, as shown beside it. */

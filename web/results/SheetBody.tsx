@@ -82,11 +82,19 @@ function Sections({ sheet }: { sheet: ResultSheet }) {
   );
 }
 
-/** A level that people gave, or a share that the machine decided, with its reasons. */
 /** In a rehearsal nobody reads; on a provisional sheet somebody does. */
 const verdictWord = (verdict: ResultPart['verdict'], provisional: boolean) =>
   verdict === 'not marked' && provisional ? 'beingRead' : verdict;
 
+/** The level that was reached, or the two that the mark lies between. */
+const levelWords = ({ level, upTo }: ResultComponent): string =>
+  upTo ? t('between', { from: level!.label, to: upTo.label }) : level!.label;
+
+/** Is the one other level that is shown the next better one? */
+const isNext = ({ otherLevels, hundredths }: ResultComponent): boolean =>
+  otherLevels.length === 1 && otherLevels[0]!.hundredths > hundredths;
+
+/** A level that people gave, or a share that the machine decided, with its reasons. */
 function ComponentCard({ component: c, provisional }: { component: ResultComponent; provisional: boolean }) {
   return (
     <li className="rounded-control border border-line px-3 py-2 text-[0.88rem]">
@@ -97,7 +105,7 @@ function ComponentCard({ component: c, provisional }: { component: ResultCompone
           <span className="text-soft">/{showMarks(c.of)}</span>
         </span>
       </p>
-      <p>{c.level ? c.level.label : c.verdict && t(verdictWord(c.verdict, provisional))}</p>
+      <p>{c.level ? levelWords(c) : c.verdict && t(verdictWord(c.verdict, provisional))}</p>
       {c.points && (
         <ul className="text-soft">
           {c.points.map((point) => (
@@ -109,11 +117,20 @@ function ComponentCard({ component: c, provisional }: { component: ResultCompone
           ))}
         </ul>
       )}
-      <p className="text-soft">{[c.level?.says, ...c.reasons.map(say)].filter(Boolean).join(' ')}</p>
-      {c.nextLevel && (
-        <p className="mt-1 text-[0.9em] text-soft">
-          <b>{t('nextLevel', { label: c.nextLevel.label })}</b> {c.nextLevel.says}
-        </p>
+      <p className="text-soft">
+        {[c.level?.says, c.upTo?.says, ...c.reasons.map(say)].filter(Boolean).join(' ')}
+      </p>
+      {c.otherLevels.length > 0 && (
+        <div className="mt-1 text-[0.9em] text-soft">
+          <p className="font-semibold">{t(isNext(c) ? 'nextLevel' : 'allLevels')}</p>
+          <ul>
+            {c.otherLevels.map(({ label, says, hundredths }) => (
+              <li key={label}>
+                <b>{t('otherLevel', { label, marks: showMarks(hundredths) })}</b> {says}
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
     </li>
   );

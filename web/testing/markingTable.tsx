@@ -22,6 +22,7 @@ export const script = (task: number, words: string): MarkingScript => ({
   kind: 'writing',
   right: null,
   draft: null,
+  takenBack: false,
   aside: null,
   practice: false,
   roughWork: null,

@@ -12,6 +12,8 @@ interface Named {
 /** One of several levels is reached; a single criterion of levels is a holistic judgement by bands. */
 export interface CriterionOfLevels extends Named {
   readonly levels: readonly Level[];
+  /** Marks between two neighbouring levels are possible in such steps, in hundredths; absent for the levels alone. */
+  readonly step?: 50 | 100 | undefined;
 }
 
 /** Points that are ticked where an answer has them. */
@@ -48,7 +50,8 @@ export function topOf(criterion: CriterionAsked): number {
 }
 
 function judgedBy(criterion: CriterionAsked): Criterion {
-  if ('levels' in criterion) return { levels: criterion.levels };
+  if ('levels' in criterion)
+    return { levels: criterion.levels, ...(criterion.step ? { step: criterion.step } : {}) };
   return 'points' in criterion
     ? { levels: null, points: criterion.points }
     : { levels: null, step: criterion.step };

@@ -54,7 +54,11 @@ const level = objectOf<Level>({ hundredths: whole(0), label: anyText, says: anyT
 const point = objectOf<RubricPoint>({ hundredths: whole(1), says: anyText });
 
 const criterion = Joi.alternatives<CriterionAsked>(
-  objectOf<CriterionOfLevels>({ ...named, levels: listOf(level, { least: 2, most: 9 }) }),
+  objectOf<CriterionOfLevels>({
+    ...named,
+    levels: listOf(level, { least: 2, most: 9 }),
+    step: oneOf([50, 100]).optional(),
+  }),
   objectOf<CriterionOfPoints>({ ...named, points: listOf(point, { least: 1, most: 30 }) }),
   objectOf<CriterionOfSteps>({ ...named, most: whole(1), step: oneOf([50, 100]) }),
 );
