@@ -1,4 +1,4 @@
-import type { FullPaper } from '../core/papers/paper';
+import type { FullPaper, Navigation } from '../core/papers/paper';
 import { usualAids, type AidName } from '../core/kit/aids';
 import { paperOfDraft } from '../server/papers/drafts';
 import { firstVersion, type Draft } from './items/draft';
@@ -19,6 +19,7 @@ interface Section {
   readonly title: string;
   readonly introduction: string;
   readonly aids?: AidName[];
+  readonly navigation?: Navigation;
   readonly items: readonly Draft[];
 }
 
@@ -54,7 +55,12 @@ const ADDED: Readonly<Record<string, readonly Draft[]>> = {
 const main = first.map((section) =>
   section.key === 'C' ? { ...section, items: [...section.items, howManyToSow] } : section,
 );
-const second = first.map((section) => ({ ...section, items: [...section.items, ...ADDED[section.key]!] }));
+const second = first.map((section) => ({
+  ...section,
+  // Observations are short: none may be left out.
+  ...(section.key === 'A' ? { navigation: 'free, all answered' as const } : {}),
+  items: [...section.items, ...ADDED[section.key]!],
+}));
 
 const VERSIONS = {
   1: {

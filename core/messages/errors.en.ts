@@ -41,6 +41,8 @@ export const error = {
   phoneNotNow: 'The clock of your test is stopped. Send the page when the test continues.',
   noPhones: 'You cannot send pages for this question from a phone.',
   tooManyPhones: 'Phones were connected very often. Wait a minute and try again.',
+  remarkFile:
+    'This file cannot be used. Choose a picture (JPEG, PNG or WebP) or a PDF document of at most 12 MB and 20 pages.',
   pictureBroken: 'The picture did not arrive completely. Take it again.',
   statementsOpen: 'Tick every box to continue.',
   noQuestionnaire: 'There is no questionnaire to answer here.',

@@ -38,6 +38,7 @@ export const sheet = {
   otherLevel: '{{label}} ({{marks}}): {{says}}',
   between: 'between “{{from}}” and “{{to}}”',
   overall: 'On your whole paper: “{{comment}}”',
+  overallFile: 'A file goes with this comment. You find it behind your personal link.',
   yours: 'Your answer',
   marksOf: '{{marks}} of {{of}} marks',
   question: 'Question {{number}} · {{title}} · {{marks}}',

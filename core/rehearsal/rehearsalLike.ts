@@ -1,5 +1,6 @@
 import type { KindName } from '../kinds/kindNames';
-import { itemsOf, minutesOfItem, type FullPaper, type Item, type Section } from '../papers/paper';
+import { emptyDocument } from '../documents/document';
+import { isForward, itemsOf, minutesOfItem, type FullPaper, type Item, type Section } from '../papers/paper';
 
 /** What one made-up question is expected to take where its author says nothing. */
 const MINUTES_EACH = 2;
@@ -62,7 +63,8 @@ export function rehearsalLike(real: FullPaper, madeUp: readonly [FullPaper, ...F
     const shown: Section = {
       key: section.key,
       title: model.title,
-      introduction: model.introduction,
+      // It speaks of moving about, which is not everywhere possible.
+      introduction: isForward(section.navigation) ? emptyDocument : model.introduction,
       minutes: section.minutes === null ? null : Math.min(section.minutes, minutes),
       handouts: section.handouts.length > 0 ? handouts.slice(0, 1) : [],
       navigation: section.navigation,

@@ -179,7 +179,7 @@ describe('the result sheet', () => {
   it('names the two levels between which a mark lies, where such marks can be given', () => {
     /** The script with a step on that criterion, or none. */
     const withStep = (step: 50 | undefined) => {
-      const own = structuredClone(script) as typeof script;
+      const own = structuredClone(script);
       const part = own.paper.bank.find(({ key }) => key === 'incident-note')!.parts[0]!;
       const { rubric } = part.content.key as { rubric: { criteria: { key: string; step?: number }[] } };
       const criterion = rubric.criteria.find(({ key }) => key === 'a')!;

@@ -1,4 +1,5 @@
 import type { Document } from '../documents/document';
+import type { PageType } from '../files/pages';
 import { candidateKindOf } from '../kinds/candidateKindOf';
 import type { KindName } from '../kinds/kindNames';
 import type { Component, Criterion } from '../kinds/contract';
@@ -124,6 +125,8 @@ export interface ResultSheet {
   readonly rightLater: boolean;
   /** What is said of the script as a whole; null where nothing is. */
   readonly comment: string | null;
+  /** A picture or PDF document that goes with the comment; null where there is none. */
+  readonly file: SheetFile | null;
   readonly band: {
     readonly title: string;
     readonly from: Hundredths;
@@ -134,6 +137,12 @@ export interface ResultSheet {
   /** Empty where there was only one. */
   readonly attempts: readonly SheetAttempt[];
   readonly changes: readonly SheetChange[];
+}
+
+/** A file by its SHA-256. */
+export interface SheetFile {
+  readonly hash: string;
+  readonly type: PageType;
 }
 
 /** What people wrote of a part. */
@@ -158,6 +167,7 @@ export interface ResultInput {
   readonly attempts?: readonly SheetAttempt[];
   readonly changes?: readonly SheetChange[];
   readonly comment?: string | null;
+  readonly file?: SheetFile | null;
   /** What is said of parts as a whole, by target. */
   readonly remarks?: Readonly<Record<string, readonly Message[]>>;
   /** Items whose right answers are kept back, because others may still be asked them. */
@@ -376,5 +386,6 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     rightLater:
       whole && copy.questions.some((q) => q.parts.some((part) => answersTold(part, input) === 'later')),
     comment: input.shown === 'marks' || !whole ? null : (input.comment ?? null),
+    file: input.shown === 'marks' || !whole ? null : (input.file ?? null),
   };
 }

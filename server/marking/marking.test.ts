@@ -71,7 +71,7 @@ describe('a pile', () => {
     expect(Object.keys(scripts[0]!).sort()).toEqual(
       [
         ...['aside', 'components', 'credits', 'draft', 'kind', 'observations', 'practice'],
-        ...['response', 'right', 'roughWork', 'script', 'shown', 'task'],
+        ...['response', 'right', 'roughWork', 'script', 'shown', 'takenBack', 'task'],
       ].sort(),
     );
   });

@@ -61,7 +61,7 @@ export function remark(
   tellCandidateOf(services, sitting.id);
 }
 
-/** Says something of a script as a whole, which its sheet shows; an empty text takes it back. */
+/** Says something of a script as a whole, which its sheet shows; an empty text takes it back. Its file stays. */
 export function commentOn(
   services: HasClock & HasDb,
   staffId: number,
@@ -70,9 +70,12 @@ export function commentOn(
 ): void {
   const { db, clock } = services;
   const sittingId = sittingOfScript(db, round, script).id;
-  if (overallCommentOn(db, sittingId) === (text === '' ? null : text)) return;
+  const before = overallRemarkOn(db, sittingId);
+  if (before.text === text) return;
   db.transaction(() => {
-    db.insert(overallComments).values({ sittingId, staffId, text, at: clock.now() }).run();
+    db.insert(overallComments)
+      .values({ ...before, sittingId, staffId, text, at: clock.now() })
+      .run();
     record(services, {
       staffId,
       act: 'commented',
@@ -82,12 +85,15 @@ export function commentOn(
   });
 }
 
-/** What stands of a script as a whole; null where nothing does. */
-export const overallCommentOn = (db: Db, sittingId: number): string | null =>
+/** What stands of a script as a whole: an empty text, and no file, where nothing does. */
+export const overallRemarkOn = (
+  db: Db,
+  sittingId: number,
+): Pick<typeof overallComments.$inferSelect, 'text' | 'file' | 'fileType'> =>
   db
-    .select({ text: overallComments.text })
+    .select({ text: overallComments.text, file: overallComments.file, fileType: overallComments.fileType })
     .from(overallComments)
     .where(eq(overallComments.sittingId, sittingId))
     .orderBy(desc(overallComments.id))
     .limit(1)
-    .get()?.text || null;
+    .get() ?? { text: '', file: null, fileType: null };

@@ -27,6 +27,7 @@ import {
   settleGap,
   type NewStandard,
 } from './lead';
+import { attachToRemark } from './remarkFile';
 import { commentOn, remark } from './remarks';
 import { qualityRead, similarPairRead, similarRead } from './quality';
 import { ledRounds, pilesList, signOffStates } from './reads';
@@ -41,6 +42,8 @@ import type { HasJobs } from '../jobs/jobQueue';
 import type { HasHub } from '../events/hub';
 import type { HasClock } from '../machine/clock';
 import type { HasReader } from '../reading/reader';
+import type { HasFiles } from '../files/files';
+import type { HasPictures } from '../pictures/pictures';
 import type { HasUploads } from '../uploads/uploads';
 
 /** What is needed here of the server. */
@@ -52,6 +55,8 @@ interface Needs
     HasCommits,
     HasHub,
     HasSessions,
+    HasFiles,
+    HasPictures,
     HasUploads,
     HasReader,
     HasJobs,
@@ -109,6 +114,12 @@ const overallBody = objectOf<OverallComment>({
   script: Joi.string().max(20),
   text: Joi.string().trim().allow('').max(4000),
 });
+const remarkParams = idParams.append({ script: Joi.string().max(20) }) as Joi.ObjectSchema<{
+  id: number;
+  script: string;
+}>;
+/** A little more than a file may be, so that one that is too large is told so. */
+const remarkFileBody = { type: 'application/octet-stream', limit: '13mb' } as const;
 const holdBody = objectOf<{ assessor: number; held: boolean; reason: string }>({
   assessor: Joi.number().integer().min(1),
   held: Joi.boolean(),
@@ -314,6 +325,28 @@ function leadEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
       { method: 'post', path: '/marking/rounds/:id/overall-comments', params: idParams, body: overallBody },
       (who, { params, body }) => {
         commentOn(services, who.id, params.id, body);
+        return {};
+      },
+    ),
+    forRoundStaff(
+      ['lead'],
+      {
+        method: 'post',
+        path: '/marking/rounds/:id/overall-comments/:script/file',
+        params: remarkParams,
+        body: remarkFileBody,
+      },
+      async (who, { params, body }) => {
+        const bytes = body instanceof Uint8Array ? body : new Uint8Array();
+        await attachToRemark(services, who.id, { round: params.id, script: params.script, bytes });
+        return {};
+      },
+    ),
+    forRoundStaff(
+      ['lead'],
+      { method: 'post', path: '/marking/rounds/:id/overall-comments/:script/no-file', params: remarkParams },
+      async (who, { params }) => {
+        await attachToRemark(services, who.id, { round: params.id, script: params.script, bytes: null });
         return {};
       },
     ),

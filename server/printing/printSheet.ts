@@ -159,6 +159,7 @@ export function printSheet(
     pdf.write('P', inWords(band.next === null ? 'band' : 'bandNext', from), { before: 2 });
   }
   if (sheet.comment !== null) pdf.write('P', inWords('overall', { comment: sheet.comment }), { before: 4 });
+  if (sheet.file !== null) pdf.write('P', inWords('overallFile'), { color: SOFT, before: 2 });
   if (sheet.rightLater) pdf.write('P', inWords('rightLater'), { color: SOFT, before: 2 });
   if (sheet.open > 0) pdf.write('P', inWords('open', { marks: showMarks(sheet.open) }), { before: 2 });
   const attempts = sheet.attempts.map((one) =>

@@ -13,7 +13,7 @@ import { countedAttempts, markedPaper, marksOfCounted } from '../../core/results
 import type { Db } from '../db/open';
 import { judgementsOf, type Judgement } from '../marking/judgements';
 import { allMarks } from '../marking/marks';
-import { overallCommentOn } from '../marking/remarks';
+import { overallRemarkOn } from '../marking/remarks';
 import { receiptCode } from '../../core/journal/receipt';
 import { arrivalStateOf } from '../candidates/state';
 import { findInvited, isScored, sittingsOf, type InvitedCandidate } from '../candidates/queries';
@@ -120,6 +120,12 @@ interface ForSheet {
   readonly whole?: boolean;
 }
 
+/** What a sheet shows of the remark on a whole script. */
+const remarkOn = ({ text, file, fileType }: ReturnType<typeof overallRemarkOn>) => ({
+  comment: text || null,
+  file: file !== null && fileType !== null ? { hash: file, type: fileType } : null,
+});
+
 /** A sheet of attempts that count; the newest gives the answers. */
 export function sheetOf(
   services: Reading,
@@ -153,7 +159,7 @@ export function sheetOf(
             counts: all.some((one) => one.attempt === attempt),
           })),
     changes: round.releasedAt === null ? [] : changesOf(db, sitting.id, round.releasedAt, form.paper),
-    comment: confirmed || whole ? overallCommentOn(db, sitting.id) : null,
+    ...(confirmed || whole ? remarkOn(overallRemarkOn(db, sitting.id)) : {}),
     withheld: whole ? new Set() : askedStill(services),
     candidate: { name: person.name, reference: person.reference },
     satAt: sitting.startedAt!,

@@ -11,9 +11,10 @@ import type { ResultRow } from '../../core/results/api';
 import type { ResultSheet } from '../../core/results/resultSheet';
 import type { AttemptRule, InvitedRow } from '../../core/rounds/api';
 import { MINUTE_MS } from '../../core/timing/deadline';
+import { SMALL_PICTURE } from '../../core/testing/smallPicture';
 import { emptyRich } from '../../core/kinds/shared/richText';
 import { TaggedPdf } from '../printing/TaggedPdf';
-import { ApiClient } from '../testing/ApiClient';
+import { type Refusal, ApiClient } from '../testing/ApiClient';
 import { readPdf } from '../testing/readPdf';
 import { bestOf, isReadByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -178,6 +179,44 @@ describe('a result', () => {
     expect((await lead!.post(path, { script: 'T-NONE', text: 'Lost.' })).status).toBe(404);
     expect(await say(lead!, '')).toBe(200);
     expect((await result(client)).comment).toBeNull();
+  });
+
+  it('has the file that a lead lets go with their words: checked like a page, for its candidate alone', async () => {
+    const round = newRound('latest', 1);
+    const client = await sit(app.invite(round), ['number', ...byPeople]);
+    const other = await sit(app.invite(round), ['number', ...byPeople]);
+    await markAll(round, () => 0);
+    await finish(round);
+    const { script, invitationId } = app.wired.services.db.query.sittings.findMany().sync().at(-2)!;
+    const path = `/marking/rounds/${round}/overall-comments/${script}`;
+    const attach = (who: ApiClient, bytes: Uint8Array) =>
+      who.send<Refusal>(`${path}/file`, {
+        method: 'POST',
+        body: Buffer.from(bytes),
+        headers: { 'Content-Type': 'application/octet-stream' },
+      });
+    // A picture is re-encoded: what was hidden behind it is not there any more.
+    const sent = Buffer.concat([Buffer.from(SMALL_PICTURE, 'base64'), Buffer.from('<script>')]);
+    expect((await attach(assessor!, sent)).status).toBe(403);
+    for (const wrong of [new Uint8Array(), Buffer.from('<html>'), Buffer.from('%PDF-1.7 cut')])
+      expect((await attach(lead!, wrong)).status).toBe(400);
+    expect((await result(client)).file).toBeNull();
+    expect((await attach(lead!, sent)).status).toBe(200);
+    const { file, comment } = await result(client);
+    expect([file?.type, comment]).toEqual(['image/jpeg', null]);
+    const own = await client.bytes(`/result/remark/${file!.hash}`);
+    expect([own.status, own.type, own.bytes.includes('<script>')]).toEqual([200, 'image/jpeg', false]);
+    expect(sha256(own.bytes)).toBe(file!.hash);
+    expect((await other.bytes(`/result/remark/${file!.hash}`)).status).toBe(404);
+    const sheet = `/rounds/${round}/results/${invitationId}/remark/${file!.hash}`;
+    expect([(await lead!.bytes(sheet)).status, (await assessor!.bytes(sheet)).status]).toEqual([200, 403]);
+    // Words come and go beside it.
+    await lead!.post(`/marking/rounds/${round}/overall-comments`, { script, text: 'See the picture.' });
+    expect(await result(client)).toMatchObject({ comment: 'See the picture.', file });
+    expect((await lead!.post(`${path}/no-file`, {})).status).toBe(200);
+    expect(await result(client)).toMatchObject({ comment: 'See the picture.', file: null });
+    expect((await client.bytes(`/result/remark/${file!.hash}`)).status).toBe(404);
+    expect(app.wired.services.files.store.find(file!.hash)).toBeNull();
   });
 
   it('tells who marks no name until the sign-off, by no way; the coordinator sees it', async () => {

@@ -5,6 +5,7 @@ import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/endpoint';
 import { notFound } from '../http/errors';
 import type { Outbox } from '../mail/outbox';
+import { sendRemarkFile } from '../marking/remarkFile';
 import { fileParams, sendFile } from '../media/sendFile';
 import { listEndpoints } from '../reading/listEndpoints';
 import { sendPage } from '../uploads/sendPage';
@@ -84,6 +85,16 @@ function candidateEndpoints(services: Needs): Endpoint[] {
         sendFile(services, params.file, response);
       },
     ),
+    forCandidates(
+      { method: 'get', path: '/result/remark/:file', params: fileParams },
+      async (who, { params, response }) => {
+        const sheet = await sheetOf(who);
+        const others = sheet.attempts.map(({ attempt }) => sheetOf(who, attempt));
+        const own = [sheet, ...(await Promise.all(others))].find(({ file }) => file?.hash === params.file);
+        if (!own?.file) throw notFound('noFile');
+        sendRemarkFile(services, own.file, response);
+      },
+    ),
     forCandidates({ method: 'get', path: '/result/checks' }, (who) => checksOf(services, who.invitation)),
     forCandidates({ method: 'post', path: '/result/checks', body: askBody }, (who, { body }) =>
       askForCheck(services, who.invitation, body.reason),
@@ -144,6 +155,15 @@ function staffEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
         );
         if (!named) throw notFound('noPage');
         await sendPage(services, sitting, params.hash, response);
+      },
+    ),
+    forRoundStaff(
+      readers,
+      { method: 'get', path: '/rounds/:round/results/:invitation/remark/:hash', params: candidatePageParams },
+      async (who, { params, response }) => {
+        const { sheet } = await reader.read(staffSheetRead, sheetFor(who, params));
+        if (sheet.file?.hash !== params.hash) throw notFound('noFile');
+        sendRemarkFile(services, sheet.file, response);
       },
     ),
     forRoundStaff(readers, { method: 'get', path: '/rounds/:id/checks', params: idParams }, (_, { params }) =>

@@ -29,15 +29,24 @@ export function useDragPhrase(drop: ((at: Element | null) => void) | undefined) 
     const phrase = event.currentTarget;
     phrase.focus({ preventScroll: true });
     const { clientX: x, clientY: y } = event;
-    let copy: HTMLElement | null = null;
+    let [copy, reached] = [null as HTMLElement | null, null as Element | null];
+    /** What the phrase would be put into shows it. */
+    const over = (next: Element | null) => {
+      if (next === reached) return;
+      reached?.removeAttribute('data-over');
+      next?.setAttribute('data-over', '');
+      reached = next;
+    };
     const follow = (to: PointerEvent) => {
       if (!copy && Math.hypot(to.clientX - x, to.clientY - y) <= STILL_PX) return;
       copy ??= copyOf(phrase.textContent);
+      over(document.elementFromPoint(to.clientX, to.clientY)?.closest('[data-drop]') ?? null);
       copy.style.left = `${to.clientX + 8}px`;
       copy.style.top = `${to.clientY + 8}px`;
     };
     const stop = () => {
       copy?.remove();
+      over(null);
       window.removeEventListener('pointermove', follow);
       window.removeEventListener('pointerup', put);
       window.removeEventListener('pointercancel', stop);

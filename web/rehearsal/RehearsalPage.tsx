@@ -214,7 +214,7 @@ function Inside({ view, link, address, practice }: Where) {
             {t('tryAgain')}
           </Button>
         )}
-        {phase.at === 'checks' && !practice && <CheckList {...measured} demanded={demanded} />}
+        {phase.at === 'checks' && demanded.length > 0 && <CheckList {...measured} demanded={demanded} />}
         {phase.at === 'checks' && !practice && readsAloud(paper) && <VoiceNotice />}
         {done && (
           <Files value={rehearsalFiles}>

@@ -109,6 +109,7 @@ export function ResultView({ practice, attempt, home, marked, children }: Props)
             sheet={sheet}
             provisional={sheet.state === 'provisional'}
             sheetOf={(one) => `${home}?sheet=${one}`}
+            remarkFiles="/api/result/remark"
           />
         </PageSourceContext>
       </Files>

@@ -14,6 +14,7 @@ import { Notice } from '../ui/Notice';
 import { StaffPage } from '../ui/StaffPage';
 import { showDay } from '../ui/times';
 import { useAction } from '../ui/useAsync';
+import { OverallRemark } from './OverallRemark';
 import { say } from '../words';
 import { loadReadings, SheetBody } from './SheetBody';
 import { t } from './staffWords';
@@ -128,48 +129,6 @@ function Remark({
   );
 }
 
-/** What the sheet says of the script as a whole. */
-function Overall({
-  data,
-  round,
-  onDone,
-}: {
-  readonly data: StaffSheet;
-  readonly round: string;
-  readonly onDone: () => void;
-}) {
-  const [text, setText] = useState(data.sheet.comment ?? '');
-  const { busy, trouble, run } = useAction();
-  const send = () =>
-    run(async () => {
-      await post(`/marking/rounds/${round}/overall-comments`, { script: data.script, text: text.trim() });
-      onDone();
-    });
-  return (
-    <details className="mb-4 rounded-card border border-line bg-card px-5 py-3">
-      <summary className="font-semibold">{t('overall')}</summary>
-      <label className="mt-1 block text-soft">
-        {t('overallText')}
-        <textarea
-          rows={3}
-          value={text}
-          maxLength={4000}
-          onChange={(event) => setText(event.target.value)}
-          className="mt-1 block w-full rounded-control border border-edge bg-card px-3 py-2 text-ink"
-        />
-      </label>
-      {trouble && <Notice tone="trouble">{trouble}</Notice>}
-      <Button
-        disabled={busy || text.trim() === (data.sheet.comment ?? '')}
-        onClick={() => void send()}
-        className="mt-3"
-      >
-        {t('overallAct')}
-      </Button>
-    </details>
-  );
-}
-
 /** Who marks has the script's code in place of the candidate, until the sign-off. */
 const isBlind = ({ sheet, script }: StaffSheet) => sheet.candidate.name === script;
 const nameOn = (data: StaffSheet) =>
@@ -219,11 +178,15 @@ export function StaffSheetPage() {
             {!isBlind(data) && `${data.sheet.candidate.reference} · ${t('script', { code: data.script })} · `}
             {data.sheet.title} · {showDay(data.sheet.satAt, data.sheet.timeZone)}
           </p>
-          {roles.includes('lead') && <Overall data={data} round={round} onDone={reload} />}
+          {roles.includes('lead') && <OverallRemark data={data} round={round} onDone={reload} />}
           {roles.includes('lead') && <Remark data={data} round={round} onDone={reload} />}
           <Files value={staffFiles}>
             <PageSourceContext value={pages}>
-              <SheetBody sheet={data.sheet} provisional={data.sheet.state === 'provisional'} />
+              <SheetBody
+                sheet={data.sheet}
+                provisional={data.sheet.state === 'provisional'}
+                remarkFiles={`/api${path}/remark`}
+              />
             </PageSourceContext>
           </Files>
         </div>

@@ -23,6 +23,8 @@ export const t = words('result', {
   otherLevel: '{{label}} ({{marks}}):',
   between: 'between “{{from}}” and “{{to}}”',
   nextLevel: 'Next level:',
+  overallPicture: 'A picture that goes with this comment',
+  overallFile: 'Download the document that goes with this comment (PDF)',
   allLevels: 'Other levels:',
   index: 'Questions on this sheet',
   indexLine: 'Question {{number}} · {{title}}',

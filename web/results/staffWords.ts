@@ -49,9 +49,6 @@ export const t = words('staffResults', {
   scriptAsName: 'Script {{code}}',
   sitting: 'Review the sitting',
   back: 'Results of the round',
-  overall: 'Comment on the whole script',
-  overallText: 'The candidate reads this comment at the top of the result. Leave it empty for no comment.',
-  overallAct: 'Save the comment',
   remark: 'Change a mark',
   remarkText:
     'Only with a reason. Before sign-off this corrects an automatic mark. After sign-off it is a re-mark, and the candidate gets an e-mail.',

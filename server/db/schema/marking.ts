@@ -1,6 +1,7 @@
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { Verdict } from '../../../core/kinds/contract';
 import type { EvidenceFound } from '../../../core/kinds/evidence';
+import type { PageType } from '../../../core/files/pages';
 import type { MarginNote } from '../../../core/marking/marginNote';
 import type {
   AsideReason,
@@ -200,7 +201,10 @@ export const setAsides = sqliteTable(
   (t) => [index('asides_of').on(t.taskId)],
 );
 
-/** What a lead says of a script as a whole; the newest counts, and an empty one takes it back. */
+/**
+ * What a lead says of a script as a whole, and a file that goes with it: the newest counts, and an empty one without a file
+ * takes it back.
+ */
 export const overallComments = sqliteTable(
   'overall_comments',
   {
@@ -212,6 +216,9 @@ export const overallComments = sqliteTable(
       .notNull()
       .references(() => staff.id),
     text: text('text').notNull(),
+    /** SHA-256 of the file; null for none. */
+    file: text('file'),
+    fileType: text('file_type').$type<PageType>(),
     at: time('at').notNull(),
   },
   (t) => [index('overall_comments_of').on(t.sittingId)],

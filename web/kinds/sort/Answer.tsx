@@ -29,7 +29,8 @@ function Bin({ bin, inside, over, putName, onPut, children }: BinProps) {
       role="group"
       aria-label={bin.text}
       data-bin={bin.key}
-      className={`flex min-w-0 flex-col rounded-lg border-[1.5px] border-dashed p-2.5 ${inReach ? 'border-kelp bg-wash' : 'border-edge bg-shade/60'}`}
+      data-drop
+      className={`flex min-w-0 flex-col rounded-lg border-[1.5px] border-dashed p-2.5 data-over:border-kelp data-over:bg-wash ${inReach ? 'border-kelp bg-wash' : 'border-edge bg-shade/60'}`}
     >
       <p className="mb-2 flex flex-wrap items-baseline gap-x-2 font-semibold">
         <span className="min-w-0 break-words">{bin.text}</span>

@@ -43,7 +43,8 @@ interface CellProps {
   readonly onKeyDown: (event: React.KeyboardEvent<HTMLInputElement | HTMLSelectElement>) => void;
 }
 
-const FIELD = 'min-h-11 w-full rounded-control border bg-card px-2 desk:min-h-9';
+const FIELD =
+  'min-h-11 w-full rounded-control border bg-card px-2 desk:min-h-9 data-over:outline-2 data-over:outline-kelp';
 
 function EntryCell({ place, table, response, needId, onType, onFocus, onPaste, onKeyDown }: CellProps) {
   const id = useId();
@@ -54,6 +55,7 @@ function EntryCell({ place, table, response, needId, onType, onFocus, onPaste, o
     'aria-label': titleOf(place),
     'aria-describedby': complaint ? id : needId,
     'data-cell': place.name,
+    'data-drop': '',
     value,
     onFocus,
     onKeyDown,
