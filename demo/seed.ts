@@ -54,7 +54,7 @@ async function finishRound(
     const given = isNote ? note : { r: Math.min(2, level()) };
     const comments = isNote ? NOTE_COMMENTS : PROGRAM_COMMENTS;
     const comment = comments[Math.floor(random() * comments.length)]!;
-    giveMark(services, task.assessorId!, task.id, { given, comment, notes: [], overrides: {} });
+    giveMark(services, task.assessorId!, task.id, { given, comment, notes: [], overrides: {}, seen: null });
   }
   const [first] = scripts;
   const { script } = db.select().from(sittings).where(eq(sittings.id, first!)).get()!;

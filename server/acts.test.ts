@@ -8,7 +8,9 @@ import type { MovableClock } from './machine/clock';
 import { readConfig } from './config';
 import type { Db } from './db/open';
 import { decisions, rounds, sittings, staff } from './db/schema';
+import { standingMark } from './marking/marks';
 import { remark } from './marking/remarks';
+import { sittingOfScript } from './marking/scripts';
 import { signOff } from './marking/signOff';
 import { release } from './results/release';
 import { decide } from './rounds/decisions';
@@ -131,6 +133,12 @@ const acts: Record<string, Act> = {
         script: world.script,
         target: 'the-number/A',
         component: 'whole',
+        before: standingMark(
+          services.db,
+          sittingOfScript(services.db, world.round, world.script).id,
+          'the-number/A',
+          'whole',
+        )!.hundredths,
         hundredths: 50,
         reason: 'Read again.',
       }),

@@ -52,6 +52,8 @@ export interface MarkingScript {
   readonly observations: readonly ObservationCount[] | null;
   /** A mark that was started, or one that was given and taken back. */
   readonly draft: MarkDraft | null;
+  /** The judgement that stands, also where it was taken back; null where none was given. What is given now names it. */
+  readonly seen: number | null;
   /** It was given and taken back: each of its marks is confirmed or changed before it is passed on again. */
   readonly takenBack: boolean;
   readonly aside: Aside | null;
@@ -88,6 +90,8 @@ export interface MarkedScript {
   readonly script: string;
   readonly total: Hundredths;
   readonly at: number;
+  /** What was written of it: the comment and the notes. */
+  readonly words: string;
 }
 
 /** What stays the same while an assessor goes through an item. */
@@ -103,12 +107,24 @@ export interface MarkingTableData extends MarkingPile {
   readonly held: string | null;
   /** The one in view and the next ones, already loaded. */
   readonly scripts: readonly MarkingScript[];
-  /** The newest first. */
-  readonly marked: readonly MarkedScript[];
+  /** What was passed on last, which can be taken back at once; null where nothing was. */
+  readonly last: MarkedScript | null;
+  /** Scripts with agreed marks that were marked outside of the tolerance, and whose time for corrections is over. */
+  readonly told: readonly StandardTold[];
 }
 
-/** What an assessor is told of a script with agreed marks, once it is marked. */
+/** The mark that stands, where somebody gives one that did not see it: both are shown, and they decide. */
+export interface MarkStanding {
+  readonly judgement: number;
+  readonly given: readonly GivenMark[];
+  readonly comment: string;
+  readonly at: number;
+}
+
+/** What an assessor is told of a script with agreed marks, once it is marked and the time for corrections is over. */
 export interface StandardTold {
+  readonly task: number;
+  readonly components: readonly Component[];
   readonly script: string;
   readonly practice: boolean;
   readonly yours: readonly GivenMark[];
@@ -279,6 +295,8 @@ export interface RemarkMade {
   readonly script: string;
   readonly target: string;
   readonly component: string;
+  /** What the mark was when it was looked at, in hundredths: one that changed meanwhile is not changed unseen. */
+  readonly before: Hundredths;
   readonly hundredths: Hundredths;
   readonly reason: string;
 }

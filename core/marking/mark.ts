@@ -28,6 +28,12 @@ export interface Override {
   readonly reason: string;
 }
 
+/** A mark as it is sent: it names what stood when it was made. */
+export interface MarkSent extends MarkDraft {
+  /** The judgement of this script that its assessor saw; null where there was none. */
+  readonly seen: number | null;
+}
+
 /** What an assessor gives a script; half made, as it is kept. */
 export interface MarkDraft {
   readonly given: MarksGiven;

@@ -11,6 +11,9 @@ export interface StandardMark {
 export const isWithin = ({ given, agreed }: Pick<StandardMark, 'given' | 'agreed'>, tolerance: Hundredths) =>
   Math.abs(given - agreed) <= tolerance;
 
+/** How long a mark can be changed as if it had just been given, in ms, and at least until the next script is passed on. */
+export const CORRECTION_MS = 30_000;
+
 /** How many of the last ones are looked at, and how many of them may be outside. */
 export const DRIFT = { last: 5, outside: 2 } as const;
 

@@ -19,6 +19,8 @@ export const staffErrors = {
   openAsides_one: 'One script is set aside with a question.',
   openAsides_other: '{{count}} scripts are set aside with a question.',
   givenAlready: 'This script is already marked, and its mark cannot be changed here.',
+  markGivenElsewhere: 'You gave this script other marks meanwhile, in another window.',
+  markChanged: 'This mark was changed meanwhile: it is now {{marks}}. Look at it again.',
   settledAlready: 'The lead assessor has already settled this.',
   answeredAlready: 'This question is already answered.',
   standardAlready: 'This script already has agreed marks.',

@@ -214,7 +214,13 @@ function mark(
         : target === NOTE
           ? noteOn(textLeaves((part.response as EssayText).text), text, random)
           : [];
-    giveMark(services, id, task.id, { given, comment, notes: random() < 0.6 ? notes : [], overrides: {} });
+    giveMark(services, id, task.id, {
+      given,
+      comment,
+      notes: random() < 0.6 ? notes : [],
+      overrides: {},
+      seen: null,
+    });
     // As if it had been given by a person, one after the other.
     const at = Math.round(from + (i + random() * 0.6) * who.minutes * 60_000);
     const { judgementId } = db.select().from(markingTasks).where(eq(markingTasks.id, task.id)).get()!;

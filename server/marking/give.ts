@@ -1,25 +1,19 @@
-import { and, eq, isNotNull, isNull } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import type { Component } from '../../core/kinds/contract';
-import type { GivenReply, StandardTold } from '../../core/marking/api';
-import type { MarkDraft, Override } from '../../core/marking/mark';
+import type { GivenReply, MarkStanding } from '../../core/marking/api';
+import type { MarkDraft, MarkSent, Override } from '../../core/marking/mark';
 import { marksGiven, type MarksGiven, givenAgain } from '../../core/marking/marksGiven';
-import { hasDrifted, isWithin } from '../../core/marking/standardisation';
 import { tellCandidateOf } from '../candidates/tellCandidates';
-import { judgements, markingTasks, setAsides, standards } from '../db/schema';
+import { markingTasks, setAsides } from '../db/schema';
 import { badRequest, conflict } from '../http/errors';
 import { itemOf, markingOf } from './items';
-import {
-  addJudgement,
-  addMarksOf,
-  compareMarks,
-  findJudgement,
-  totalOfJudgement,
-  type Judgement,
-} from './judgements';
+import { addJudgement, addMarksOf, compareMarks, findJudgement, type Judgement } from './judgements';
 import { addMark, standingMark } from './marks';
+import { endCorrection, standardTold } from './standardTold';
 import { findTask, partOf, type MarkedPart, type Task } from './scripts';
 import { markedHash } from './scoreJob';
-import type { HasDb } from '../db/open';
+import { canonicalJson } from '../../core/journal/canonicalJson';
+import type { Db, HasDb } from '../db/open';
 import type { HasSessions } from '../http/sessions';
 import type { HasHub } from '../events/hub';
 import type { HasClock } from '../machine/clock';
@@ -72,77 +66,55 @@ function override(
   }
 }
 
-/** What an assessor is told of a script with agreed marks that they have just marked. */
-function standardFor(
-  { db }: HasDb,
-  task: Task,
-  {
-    own,
-    script,
-    tolerance,
-  }: { readonly own: Judgement; readonly script: string; readonly tolerance: number },
-): StandardTold | null {
-  const of = { round: task.roundId, target: task.target };
-  const inItem = and(eq(standards.roundId, of.round), eq(standards.target, of.target));
-  const all = db.select().from(standards).where(inItem).all();
-  const standard = all.find((one) => one.sittingId === task.sittingId);
-  if (!standard) return null;
-  const agreed = findJudgement(db, standard.judgementId);
-  const within = isWithin({ given: totalOfJudgement(own), agreed: totalOfJudgement(agreed) }, tolerance);
-  const practice = task.role === 'practice';
-  if (within && !practice) return null;
-  const mine = db
-    .select({ task: markingTasks, judgement: judgements })
-    .from(markingTasks)
-    .innerJoin(judgements, eq(judgements.id, markingTasks.judgementId))
-    .where(
-      and(
-        eq(markingTasks.assessorId, task.assessorId!),
-        eq(markingTasks.roundId, of.round),
-        eq(markingTasks.target, of.target),
-        eq(markingTasks.role, 'standard'),
-        isNotNull(markingTasks.doneAt),
-      ),
-    )
-    .all()
-    .flatMap((row) => {
-      const at = all.find((one) => one.sittingId === row.task.sittingId);
-      const to = at && totalOfJudgement(findJudgement(db, at.judgementId));
-      return to === undefined
-        ? []
-        : [{ given: totalOfJudgement(row.judgement), agreed: to, at: row.judgement.at }];
-    });
-  return {
-    script,
-    practice,
-    yours: own.given,
-    agreed: agreed.given,
-    reason: agreed.reason,
-    within,
-    drifted: !practice && hasDrifted(mine, tolerance),
-  };
-}
-
-/** A mark that was given can be given again, unless a lead has settled it, or it was of a script with agreed marks. */
+/** A mark that was given can be given again, unless a lead has settled it, or it was for practice. */
 function refuseAgain({ db }: HasDb, task: Task, { components }: MarkedPart): void {
   if (task.doneAt === null) return;
-  if (task.role !== 'first' && task.role !== 'second') throw conflict('given-already');
+  if (task.role === 'practice') throw conflict('given-already');
+  // A script with agreed marks that was slipped in behaves like any other.
+  if (task.role === 'standard') return;
   const standing = standingMark(db, task.sittingId, task.target, components[0]!.key);
   if (standing?.role === 'settlement') throw conflict('settled-already');
 }
 
+/** Refuses a mark that did not see the one that stands: its assessor is shown both. */
+function refuseUnseen(db: Db, task: Task, seen: number | null): void {
+  if (task.judgementId === seen || task.judgementId === null) return;
+  const { id, given, comment, at } = findJudgement(db, task.judgementId);
+  const standing: MarkStanding = { judgement: id, given, comment, at };
+  throw conflict('mark-given-elsewhere', { details: standing });
+}
+
+/** Is it the very mark that stands, sent once more as its answer was lost? */
+function isSame(
+  db: Db,
+  task: Task,
+  { given, comment, notes }: Pick<Judgement, 'given' | 'comment' | 'notes'>,
+): boolean {
+  if (task.doneAt === null || task.judgementId === null) return false;
+  const own = findJudgement(db, task.judgementId);
+  return canonicalJson([own.given, own.comment, own.notes]) === canonicalJson([given, comment, notes]);
+}
+
 /** Keeps an assessor's marks of a script. Marks that are signed off cannot be changed here. */
-export function giveMark(services: Needs, staffId: number, taskId: number, mark: MarkDraft): GivenReply {
+export function giveMark(
+  services: Needs,
+  staffId: number,
+  taskId: number,
+  { seen, ...mark }: MarkSent,
+): GivenReply {
   const { db, clock } = services;
   const task = ownTask(services, staffId, taskId);
   const marked = partOf(services, task);
-  refuseAgain(services, task, marked);
   const given = readGiven(marked.components, mark.given);
+  if (isSame(db, task, { given, comment: mark.comment, notes: mark.notes })) return { told: null };
+  refuseAgain(services, task, marked);
+  refuseUnseen(db, task, seen);
   const { sittingId, target, role, roundId } = task;
   const at = clock.now();
   const item = itemOf(db, { round: roundId, target });
   const { tolerance } = markingOf(db, { round: roundId, target }, item.judged);
   const reply = db.transaction((): GivenReply => {
+    endCorrection(services, task);
     const own = addJudgement(db, {
       sittingId,
       target,
@@ -161,9 +133,10 @@ export function giveMark(services: Needs, staffId: number, taskId: number, mark:
       .set({ answeredAt: at })
       .where(and(eq(setAsides.taskId, taskId), isNull(setAsides.answeredAt)))
       .run();
-    if (role !== 'first' && role !== 'second')
-      return { told: standardFor(services, task, { own, script: marked.sitting.script, tolerance }) };
-    addMarksOf(db, own, role);
+    // What was marked for practice is compared at once; what was slipped in, when its time for corrections is over.
+    if (role === 'practice') return { told: standardTold(services, { ...task, ...done }) };
+    if (role === 'standard') return { told: null };
+    addMarksOf(db, own, role === 'second' ? 'second' : 'first');
     override(services, marked, { staffId, overrides: mark.overrides });
     compareMarks(db, { roundId, sittingId, target, components: marked.components, tolerance, at });
     return { told: null };
@@ -200,8 +173,10 @@ export function takeBack(services: Needs, staffId: number, taskId: number): void
   // What was set right has taken effect by itself.
   const draft = { given: givenAgain(components, own.given), comment, notes, overrides: {} };
   db.transaction(() => {
+    endCorrection(services, task);
     db.update(markingTasks).set({ doneAt: null, draft }).where(eq(markingTasks.id, taskId)).run();
-    compareMarks(db, { roundId, sittingId, target, components, tolerance, at: clock.now() });
+    if (task.role !== 'standard')
+      compareMarks(db, { roundId, sittingId, target, components, tolerance, at: clock.now() });
   });
   tellCandidateOf(services, sittingId);
 }

@@ -4,15 +4,18 @@ import { kindNames } from '../../core/kinds/kindNames';
 import type {
   GapData,
   GivenReply,
+  MarkedScript,
   MarkingTableData,
+  MarkStanding,
   Phrase,
   QualityData,
   SignOffState,
 } from '../../core/marking/api';
 import type { SimilarData, SimilarSide } from '../../core/marking/similarApi';
+import { CORRECTION_MS } from '../../core/marking/standardisation';
 import { storeResponse } from '../../core/kinds/stored';
 import { sumMarks } from '../../core/marks';
-import { marks, roundStaff } from '../db/schema';
+import { judgements, marks, roundStaff } from '../db/schema';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { bestOf, isMarkedByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -28,6 +31,7 @@ afterAll(() => app.close());
 
 const KIND = kindNames.find(isMarkedByPeople)!;
 const TARGET = `the-${KIND}/A`;
+const PILE = (round: number) => `/marking/piles/${round}/${TARGET}`;
 const ITEM = (round: number) => `/marking/quality/${round}/${TARGET}`;
 let version = 1;
 
@@ -134,7 +138,8 @@ describe('scripts shared out', () => {
       comment: 'whole',
       notes: [note],
     });
-    expect((await tableOf(ada!, round)).marked).toMatchObject([{ task: script!.task }]);
+    expect((await tableOf(ada!, round)).last).toMatchObject({ task: script!.task, words: 'whole · Why?' });
+    expect((await ada!.get(`${PILE(round)}/marked`)).body).toMatchObject([{ task: script!.task }]);
     await ada!.post(`/marking/tasks/${script!.task}/take-back`);
     expect((await tableOf(ada!, round)).scripts[0]).toMatchObject({
       task: script!.task,
@@ -271,15 +276,83 @@ describe('a script with agreed marks', () => {
     // Nobody marks it a second time, knowing what was agreed.
     const twice = await give(ada!, practised.script.task, best);
     expect([twice.status, twice.body.code]).toEqual([409, 'given-already']);
-    const told = [];
-    while ((await tableOf(ada!, round)).scripts.length > 0) told.push(await markNext(ada!, round, 'lowest'));
-    const missed = told.filter((one) => one.told !== null);
-    expect(missed.map((one) => one.script.script)).toEqual([second]);
-    expect(told.every((one) => !one.script.practice)).toBe(true);
+    const marked = [];
+    while ((await tableOf(ada!, round)).scripts.length > 0)
+      marked.push(await markNext(ada!, round, 'lowest'));
+    expect(marked.every((one) => one.told === null && !one.script.practice)).toBe(true);
+    // It is told when half a minute has passed, not before, and once.
+    expect((await tableOf(ada!, round)).told).toEqual([]);
+    app.clock.advance(CORRECTION_MS);
+    const { told } = await tableOf(ada!, round);
+    expect(told).toMatchObject([{ script: second, practice: false, reason: 'Everything is named.' }]);
+    expect((await ben!.post(`/marking/tasks/${told[0]!.task}/told`)).status).toBe(409);
+    expect((await tableOf(ada!, round)).told).toHaveLength(1);
+    await ada!.post(`/marking/tasks/${told[0]!.task}/told`);
+    expect((await tableOf(ada!, round)).told).toEqual([]);
     const own = (await quality(round)).assessors.find((one) => one.standards.of > 0)!;
     expect(own.standards).toEqual({ within: 0, of: 1, drifted: false });
     await markAll(ben!, round, 'highest');
     expect((await quality(round)).open).toEqual([]);
+  });
+
+  it('is changed like any other; what stood at the end of the time for corrections is compared', async () => {
+    const round = await roundOf(9, { standardEvery: 2 });
+    const { candidates } = await quality(round);
+    const [sample] = (await tableOf(ada!, round)).scripts;
+    const best = levels(sample!.components, 'highest');
+    await act(round, 'standards', {
+      comment: '',
+      given: best,
+      reason: 'Everything is named.',
+      script: candidates[0]!.script,
+      use: 'unseen',
+    });
+    const has = async (who: ApiClient) => {
+      await markAll(who, round, 'lowest');
+      const { body } = await who.get<MarkedScript[]>(`${PILE(round)}/marked`);
+      return body.find(({ script }) => script === candidates[0]!.script);
+    };
+    const [whose, task] = (await has(ada!))
+      ? [ada!, (await has(ada!))!.task]
+      : [ben!, (await has(ben!))!.task];
+    const again = async (given: object) => {
+      expect((await whose.post(`/marking/tasks/${task}/take-back`)).status).toBe(200);
+      const [back] = (await tableOf(whose, round)).scripts;
+      expect(back).toMatchObject({ task, takenBack: true });
+      return give(whose, task, given, { seen: back!.seen });
+    };
+    const within = async () =>
+      (await quality(round)).assessors.find((one) => one.standards.of > 0)!.standards.within;
+    expect(await within()).toBe(0);
+    // A slip that is put right in time never counts.
+    expect((await again(best)).status).toBe(200);
+    expect(await within()).toBe(1);
+    app.clock.advance(CORRECTION_MS);
+    // Later it can be changed all the same, and changes nothing of how it compared.
+    expect((await again(levels(sample!.components, 'lowest'))).status).toBe(200);
+    expect(await within()).toBe(1);
+  });
+});
+
+describe('a mark in two windows', () => {
+  it('is not replaced unseen: both are shown, and sent once more it counts once', async () => {
+    const round = await roundOf(2);
+    const [script] = (await tableOf(ada!, round)).scripts;
+    const { task, components, seen } = script!;
+    expect(seen).toBeNull();
+    const low = levels(components, 'lowest');
+    expect((await give(ada!, task, low, { seen, comment: 'first' })).status).toBe(200);
+    // Its answer was lost: the same mark again is no other one.
+    expect((await give(ada!, task, low, { seen, comment: 'first' })).status).toBe(200);
+    const other = levels(components, 'highest');
+    const refused = await give(ada!, task, other, { seen, comment: 'second' });
+    expect([refused.status, refused.body.code]).toEqual([409, 'mark-given-elsewhere']);
+    const standing = refused.body.details as MarkStanding;
+    expect(standing).toMatchObject({ comment: 'first' });
+    const judgementsOfIt = () => app.wired.services.db.select().from(judgements).all().length;
+    const before = judgementsOfIt();
+    expect((await give(ada!, task, other, { seen: standing.judgement, comment: 'second' })).status).toBe(200);
+    expect(judgementsOfIt()).toBe(before + 1);
   });
 });
 
@@ -293,6 +366,7 @@ describe('the sign-off', () => {
       script: script.script,
       target: TARGET,
       component: component.key,
+      before: 0,
       hundredths: component.of,
       reason: 'Read again.',
     };
@@ -302,6 +376,8 @@ describe('the sign-off', () => {
     const late = await give(ben!, script.task, levels(script.components, 'highest'));
     expect([late.status, late.body.code]).toEqual([409, 'signed-off']);
     expect((await lead!.post(path, { ...remark, hundredths: component.of + 1 })).status).toBe(400);
+    const unseen = await lead!.post<Refusal>(path, { ...remark, before: 50 });
+    expect([unseen.status, unseen.body.code]).toEqual([409, 'mark-changed']);
     expect((await lead!.post(path, remark)).status).toBe(200);
     const last = app.wired.services.db.select().from(marks).all().at(-1)!;
     expect(last).toMatchObject({ role: 'remark', hundredths: component.of });

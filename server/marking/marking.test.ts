@@ -52,8 +52,12 @@ const lowest = (on: MarkingTableData) => levelled(on, () => 0);
 const highest = (on: MarkingTableData) => levelled(on, (count) => count - 1);
 const totalOn = (on: MarkingTableData, at: 0 | -1) =>
   sumMarks(componentsOn(on).map((c) => levelsOf(c).at(at)!.hundredths));
-const mark = (who: ApiClient, task: number, given: object, comment = '') =>
-  who.post<Refusal>(`/marking/tasks/${task}`, { given, comment, notes: [] });
+/** Having seen the mark that stands, if any does. */
+const mark = (who: ApiClient, task: number, given: object, comment = '') => {
+  const own = app.wired.services.db.select().from(markingTasks).all();
+  const seen = own.find(({ id }) => id === task)?.judgementId ?? null;
+  return who.post<Refusal>(`/marking/tasks/${task}`, { given, comment, notes: [], seen });
+};
 const given = () =>
   app.wired.services.db
     .select()
@@ -71,7 +75,7 @@ describe('a pile', () => {
     expect(Object.keys(scripts[0]!).sort()).toEqual(
       [
         ...['aside', 'components', 'credits', 'draft', 'kind', 'observations', 'practice'],
-        ...['response', 'right', 'roughWork', 'script', 'shown', 'takenBack', 'task'],
+        ...['response', 'right', 'roughWork', 'script', 'seen', 'shown', 'takenBack', 'task'],
       ].sort(),
     );
   });

@@ -105,7 +105,11 @@ export const givenIn = (db: Reading['db'], { round, target }: ItemRef) =>
   db
     .select({ task: markingTasks, given: judgements.given, at: judgements.at })
     .from(markingTasks)
-    .innerJoin(judgements, eq(judgements.id, markingTasks.judgementId))
+    // Of a script with agreed marks, what stood when its time for corrections ended.
+    .innerJoin(
+      judgements,
+      eq(judgements.id, sql`coalesce(${markingTasks.comparedId}, ${markingTasks.judgementId})`),
+    )
     .where(
       and(eq(markingTasks.roundId, round), eq(markingTasks.target, target), isNotNull(markingTasks.doneAt)),
     )

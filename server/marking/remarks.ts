@@ -1,5 +1,6 @@
 import { desc, eq } from 'drizzle-orm';
 import type { OverallComment, RemarkMade } from '../../core/marking/api';
+import { showMarks } from '../../core/marks';
 import { record } from '../audit/record';
 import { tellCandidateOf } from '../candidates/tellCandidates';
 import { findInvited } from '../candidates/queries';
@@ -26,7 +27,7 @@ export function remark(
   outbox: Outbox,
   staffId: number,
   round: number,
-  { script, target, component, hundredths, reason }: RemarkMade,
+  { script, target, component, before: seen, hundredths, reason }: RemarkMade,
 ): void {
   const { db, clock } = services;
   const item = itemOf(db, { round, target });
@@ -36,6 +37,8 @@ export function remark(
   if (!own || hundredths > own.of) throw badRequest('marksNotPossible', component);
   const before = standingMark(db, sitting.id, target, component);
   if (!before) throw conflict('not-marked-yet');
+  if (before.hundredths !== seen)
+    throw conflict('mark-changed', { values: { marks: showMarks(before.hundredths) } });
   const frozen =
     item.round.signedOffAt !== null || markingOf(db, { round, target }, item.judged).signedOffAt !== null;
   const byPerson = own.by === 'people' || !['machine', 'override'].includes(before.role);

@@ -2,7 +2,13 @@ import Joi from 'joi';
 import { check, objectOf, oneOf, summaryOf } from '../../core/validation/shapes';
 import { COMPONENT_KEY } from '../../core/scoring/components';
 import type { ItemSettings, OverallComment, RemarkMade, Settlement } from '../../core/marking/api';
-import { asideReasons, standardUses, type AsideReason, type MarkDraft } from '../../core/marking/mark';
+import {
+  asideReasons,
+  standardUses,
+  type AsideReason,
+  type MarkDraft,
+  type MarkSent,
+} from '../../core/marking/mark';
 import type { MarginNote } from '../../core/marking/marginNote';
 import { marginNotesSchema } from '../../core/marking/marginNoteSchema';
 import { forRoundStaff, forStaff, idParams, type Endpoint } from '../http/endpoint';
@@ -32,7 +38,8 @@ import { commentOn, remark } from './remarks';
 import { qualityRead, similarPairRead, similarRead } from './quality';
 import { ledRounds, pilesList, signOffStates } from './reads';
 import { openOf, signOff, signOffItem } from './signOff';
-import { markingTable, pagesOfTask, phrasesFor } from './table';
+import { readTold } from './standardTold';
+import { markedBy, markingTable, pagesOfTask, phrasesFor } from './table';
 import type { HasConfig } from '../config';
 import type { HasCommits } from '../db/groupCommit';
 import type { HasDb } from '../db/open';
@@ -73,7 +80,7 @@ const given = Joi.object()
   .max(40);
 const comment = Joi.string().allow('').max(4000);
 const reason = Joi.string().trim().min(2).max(1000).required();
-const markBody = objectOf<MarkDraft>({
+const draftMembers = {
   given,
   comment,
   notes: Joi.array().max(200).default([]),
@@ -81,6 +88,12 @@ const markBody = objectOf<MarkDraft>({
     .pattern(COMPONENT_KEY, Joi.object({ hundredths: hundredths.required(), reason }))
     .max(40)
     .default({}),
+};
+const draftBody = objectOf<MarkDraft>(draftMembers);
+const markBody = objectOf<MarkSent>({
+  ...draftMembers,
+  // Without it: nothing was seen.
+  seen: Joi.number().integer().min(1).allow(null).default(null),
 });
 const asideBody = objectOf<{ reason: AsideReason; note: string }>({
   reason: oneOf(asideReasons),
@@ -103,11 +116,13 @@ const standardBody = objectOf<NewStandard>({
   comment,
   reason,
 });
+const hundredthsOrLess = Joi.number().integer().min(-100_000).max(100_000);
 const remarkBody = objectOf<RemarkMade>({
+  before: hundredthsOrLess,
   script: Joi.string().max(20),
   target: Joi.string().pattern(/^[a-z0-9-]{1,40}\/[A-F]$/),
   component: Joi.string().pattern(COMPONENT_KEY),
-  hundredths: Joi.number().integer().min(-100_000).max(100_000),
+  hundredths: hundredthsOrLess,
   reason,
 });
 const overallBody = objectOf<OverallComment>({
@@ -173,6 +188,11 @@ function assessorEndpoints(services: Needs): Endpoint[] {
       { method: 'get', path: '/marking/piles/:round/:item/:part', params: partParams },
       (who, { params }) => markingTable(services, who.id, refOf(params)),
     ),
+    forRoundStaff(
+      markers,
+      { method: 'get', path: '/marking/piles/:round/:item/:part/marked', params: partParams },
+      (who, { params }) => markedBy(services, refOf(params), who.id),
+    ),
     forStaff(
       markers,
       { method: 'get', path: '/marking/tasks/:id/pages/:hash', params: taskPageParams },
@@ -187,7 +207,7 @@ function assessorEndpoints(services: Needs): Endpoint[] {
     ),
     forStaff(
       markers,
-      { method: 'put', path: '/marking/tasks/:id/draft', params: idParams, body: markBody },
+      { method: 'put', path: '/marking/tasks/:id/draft', params: idParams, body: draftBody },
       (who, { params, body }) => {
         keepDraft(services, who.id, params.id, { ...body, notes: notesOf(body.notes) });
         return {};
@@ -198,6 +218,14 @@ function assessorEndpoints(services: Needs): Endpoint[] {
       { method: 'post', path: '/marking/tasks/:id/take-back', params: idParams, body: nothing },
       (who, { params }) => {
         takeBack(services, who.id, params.id);
+        return {};
+      },
+    ),
+    forStaff(
+      markers,
+      { method: 'post', path: '/marking/tasks/:id/told', params: idParams, body: nothing },
+      (who, { params }) => {
+        readTold(services, who.id, params.id);
         return {};
       },
     ),

@@ -25,13 +25,14 @@ import { countObservations } from '../observations/observations';
 import { itemOf, markingOf, type Item, type ItemRef } from './items';
 import { totalOfJudgement } from './judgements';
 import { markedTwice, pilesOf } from './reads';
+import { toldTo } from './standardTold';
+import type { HasClock } from '../machine/clock';
 import { creditsOf, findTask, partOf, roughWorkOf, sittingOfPage, type Task } from './scripts';
 import type { HasDb } from '../db/open';
 import type { HasSessions } from '../http/sessions';
 
 /** Scripts sent to an assessor at a time: the one in view and the next, already loaded. */
 const AHEAD = 3;
-const MARKED_SHOWN = 50;
 
 const ofAssessor = ({ round, target }: ItemRef, staffId: number) =>
   and(eq(markingTasks.roundId, round), eq(markingTasks.target, target), eq(markingTasks.assessorId, staffId));
@@ -86,14 +87,15 @@ function scriptOf(services: HasDb, task: Task, { paper, round }: Item): MarkingS
     roughWork: paper.showRoughWork ? roughWorkOf(db, sitting.id) : null,
     observations: round.settings.assessorsSeeObservations ? countObservations(db, sitting.id) : null,
     draft: task.draft,
+    seen: task.judgementId,
     takenBack: task.doneAt === null && task.judgementId !== null,
     aside: aside && { id: aside.id, reason: aside.reason, note: aside.note, answer: aside.answer },
     practice: task.role === 'practice',
   };
 }
 
-function markedBy(db: Db, ref: ItemRef, staffId: number): MarkedScript[] {
-  return db
+const markedIn = (db: Db, ref: ItemRef, staffId: number) =>
+  db
     .select({ task: markingTasks.id, script: sittings.script, judgement: judgements })
     .from(markingTasks)
     .innerJoin(judgements, eq(judgements.id, markingTasks.judgementId))
@@ -106,16 +108,23 @@ function markedBy(db: Db, ref: ItemRef, staffId: number): MarkedScript[] {
         inArray(markingTasks.role, ['first', 'second', 'standard']),
       ),
     )
-    .orderBy(desc(judgements.id))
-    .limit(MARKED_SHOWN)
-    .all()
-    .map(({ task, script, judgement }) => ({
-      task,
-      script,
-      total: totalOfJudgement(judgement),
-      at: judgement.at,
-    }));
-}
+    .orderBy(desc(judgements.id));
+
+const markedRow = ({
+  task,
+  script,
+  judgement,
+}: ReturnType<ReturnType<typeof markedIn>['all']>[number]): MarkedScript => ({
+  task,
+  script,
+  total: totalOfJudgement(judgement),
+  at: judgement.at,
+  words: [judgement.comment, ...judgement.notes.map(({ text }) => text)].filter(Boolean).join(' · '),
+});
+
+/** All scripts of an item that an assessor has marked, the newest first. */
+export const markedBy = ({ db }: HasDb, ref: ItemRef, staffId: number): MarkedScript[] =>
+  markedIn(db, ref, staffId).all().map(markedRow);
 
 function clarificationsFor(db: Db, { round, target }: ItemRef, staffId: number): Clarification[] {
   const read = new Set(
@@ -165,7 +174,7 @@ function agreementFor(db: Db, ref: ItemRef, { staffId, isFinal }: { staffId: num
   return roundEstimate(weightedKappa(closed.map(({ pair }) => pair)));
 }
 
-export function markingTable(services: HasDb, staffId: number, ref: ItemRef): MarkingTableData {
+export function markingTable(services: HasClock & HasDb, staffId: number, ref: ItemRef): MarkingTableData {
   const { db } = services;
   const item = itemOf(db, ref);
   const pile = pilesOf(services, { ...ref }, staffId)[0];
@@ -183,7 +192,8 @@ export function markingTable(services: HasDb, staffId: number, ref: ItemRef): Ma
     phrases: phrasesFor(db, staffId, ref.round),
     held: held?.reason ?? null,
     scripts: held ? [] : queueOf(db, ref, staffId).map((task) => scriptOf(services, task, item)),
-    marked: markedBy(db, ref, staffId),
+    last: markedIn(db, ref, staffId).limit(1).all().map(markedRow)[0] ?? null,
+    told: toldTo(services, staffId, ref),
   };
 }
 

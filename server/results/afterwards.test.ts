@@ -146,6 +146,7 @@ describe('a check', () => {
       script: row!.script,
       target: 'the-number/A',
       component: 'whole',
+      before: 0,
       hundredths: WORTH,
       reason: 'The unit counts.',
     };

@@ -9,6 +9,7 @@ export interface Refusal {
   readonly code: string;
   readonly message: Message;
   readonly reasons: readonly Message[];
+  readonly details?: unknown;
 }
 
 /** Talks to a served API as a browser would: with JSON and the cookie it was given. */

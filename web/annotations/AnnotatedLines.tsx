@@ -16,6 +16,20 @@ export function AnnotatedLines({ program }: { readonly program: string }) {
     onPlace?.({ on: 'lines', from: Math.min(line, other), to: Math.max(line, other) });
     setLast(line);
   };
+  /** From line to line by the arrow keys; N adds a note to the one that has the focus. */
+  const onKey = (event: React.KeyboardEvent<HTMLElement>, line: number) => {
+    if (event.ctrlKey || event.altKey || event.metaKey) return;
+    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    if (by === 0 && event.key.toLowerCase() !== 'n') return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (by === 0) choose(line, event.shiftKey);
+    else
+      event.currentTarget
+        .closest('pre')
+        ?.querySelector<HTMLElement>(`[data-line="${line + by}"]`)
+        ?.focus();
+  };
   return (
     <pre
       tabIndex={0}
@@ -34,7 +48,10 @@ export function AnnotatedLines({ program }: { readonly program: string }) {
               <button
                 type="button"
                 aria-label={t('choose', { line })}
+                {...(line === 1 ? { 'data-to-notes': '' } : {})}
+                data-line={line}
                 onClick={(event) => choose(line, event.shiftKey)}
+                onKeyDown={(event) => onKey(event, line)}
                 className="mr-2 w-8 flex-none rounded pr-1.5 text-right text-soft select-none hover:bg-shade hover:text-ink"
               >
                 {line}

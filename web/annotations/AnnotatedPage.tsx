@@ -109,6 +109,23 @@ function PdfCanvas({
   return <canvas ref={canvas} className="block w-full bg-white" />;
 }
 
+const CROSS_STEP = 0.04;
+const FINE_STEP = 0.005;
+
+/** Where the arrow keys take the crosshair, with Shift in small steps; null for any other key. */
+function movedBy({ key, shiftKey }: React.KeyboardEvent, [x, y]: Point): Point | null {
+  const by = shiftKey ? FINE_STEP : CROSS_STEP;
+  const steps: Readonly<Record<string, Point>> = {
+    ArrowLeft: [-by, 0],
+    ArrowRight: [by, 0],
+    ArrowUp: [0, -by],
+    ArrowDown: [0, by],
+  };
+  const step = steps[key];
+  const inside = (value: number) => Math.min(1, Math.max(0, value));
+  return step ? [inside(x + step[0]), inside(y + step[1])] : null;
+}
+
 /** A photographed page or a page of a document with its notes: points, boxes and free lines; larger, and turned. */
 export function AnnotatedPage({ page, loaded, title }: Props) {
   const { notes, active, onActive, onPlace } = useAnnotations();
@@ -118,6 +135,8 @@ export function AnnotatedPage({ page, loaded, title }: Props) {
   const [number, setNumber] = useState(1);
   const [pages, setPages] = useState(1);
   const [drawn, setDrawn] = useState<readonly Point[] | null>(null);
+  /** Where the next note by keys would lie, on the page as it is seen; null while keys go elsewhere. */
+  const [cross, setCross] = useState<Point | null>(null);
   const place = useRef<HTMLDivElement>(null);
   const isPdf = page.type === 'application/pdf';
   const turn = ((page.turn + turned) % 360) as Page['turn'];
@@ -151,11 +170,19 @@ export function AnnotatedPage({ page, loaded, title }: Props) {
           setDrawn(null);
         },
         onPointerCancel: () => setDrawn(null),
+        onFocus: () => setCross(cross ?? [0.5, 0.5]),
+        onBlur: () => setCross(null),
         onKeyDown: (event: React.KeyboardEvent) => {
-          if (event.key !== 'Enter') return;
+          const isOther = event.target !== event.currentTarget;
+          if (isOther || event.ctrlKey || event.altKey || event.metaKey) return;
+          const to = movedBy(event, cross ?? [0.5, 0.5]);
+          const places = event.key === 'Enter' || event.key.toLowerCase() === 'n';
+          if (!to && !places) return;
           event.preventDefault();
           event.stopPropagation();
-          onPlace({ on: 'page', file: page.hash, page: number, shape: 'point', points: [[0.5, 0.5]] });
+          if (to) return setCross(to);
+          const [x, y] = turnedBy(cross ?? [0.5, 0.5], (360 - turned) % 360);
+          onPlace({ on: 'page', file: page.hash, page: number, shape: 'point', points: [[x, y]] });
         },
       }
     : {};
@@ -244,6 +271,7 @@ export function AnnotatedPage({ page, loaded, title }: Props) {
           role={onPlace ? 'application' : 'group'}
           aria-label={onPlace ? t('place', { title }) : title}
           tabIndex={onPlace ? 0 : undefined}
+          {...(onPlace ? { 'data-to-notes': '' } : {})}
           style={{ width: `${100 * ZOOMS[zoom]!}%` }}
           className={`relative touch-none ${onPlace ? 'cursor-crosshair' : ''}`}
           {...drawing}
@@ -264,6 +292,14 @@ export function AnnotatedPage({ page, loaded, title }: Props) {
             ))}
             {drawn && <Mark note={beingDrawn} active turned={turned} />}
           </svg>
+          {cross && (
+            <span
+              aria-hidden
+              data-cross
+              style={{ left: `${100 * cross[0]}%`, top: `${100 * cross[1]}%` }}
+              className="pointer-events-none absolute size-8 -translate-1/2 rounded-full border-2 border-kelp before:absolute before:top-1/2 before:left-1/2 before:h-px before:w-10 before:-translate-1/2 before:bg-kelp after:absolute after:top-1/2 after:left-1/2 after:h-10 after:w-px after:-translate-1/2 after:bg-kelp"
+            />
+          )}
           {own.map((note) => {
             const [x, y] = turnedBy(note.anchor.points[0]!, turned);
             return (

@@ -177,6 +177,7 @@ export function AnnotatedText({ node }: { readonly node: RichNode }) {
     <div
       ref={root}
       data-annotated
+      {...(onPlace ? { 'data-to-notes': '' } : {})}
       role="group"
       aria-label={onPlace ? t('label') : t('read')}
       tabIndex={onPlace ? 0 : undefined}

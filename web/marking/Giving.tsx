@@ -30,6 +30,9 @@ const isWriting = (target: EventTarget | null) =>
   target instanceof HTMLSelectElement ||
   (target instanceof HTMLInputElement && !['radio', 'checkbox'].includes(target.type));
 
+/** Alt with a figure puts in the phrase of that number, wherever one writes. */
+const PHRASE_CODE = /^Digit([1-9])$/;
+
 /** How many open criteria are named. */
 const NAMED_MOST = 4;
 
@@ -40,6 +43,7 @@ const KEYS = [
   'keyEnter',
   'keyNote',
   'keyComment',
+  'keyPhrase',
   'keyFacts',
   'keyAside',
   'keyUndo',
@@ -82,18 +86,28 @@ export function Giving(props: Props) {
     stopKeeping(script.task);
     onGive({ ...draft, notes: draft.notes.filter(({ text }) => text.trim() !== '') });
   };
+  const putPhrase = (text: string) =>
+    marking.change({ comment: draft.comment ? `${draft.comment} ${text}` : text });
   const acts: Record<string, () => void> = {
     k: () => box.current?.focus(),
     q: () => onFact('question'),
     h: () => onFact('scheme'),
     s: () => setAside(true),
     u: () => onTakeBack?.(),
+    w: () => document.querySelector<HTMLElement>('[data-to-notes]')?.focus(),
   };
   const press = useEffectEvent((event: KeyboardEvent) => {
     // A level takes no Enter and holds it back; here it gives the marks, as everywhere on the page.
     const onLevel =
       event.key === 'Enter' && event.target instanceof HTMLElement && event.target.matches('[role="radio"]');
     const taken = event.defaultPrevented && !onLevel;
+    const phrase = event.altKey && !event.ctrlKey && !event.metaKey ? PHRASE_CODE.exec(event.code) : null;
+    if (phrase && singleKeys && !aside) {
+      const chosen = table.phrases[Number(phrase[1]) - 1];
+      if (chosen) putPhrase(chosen.text);
+      event.preventDefault();
+      return;
+    }
     if (event.ctrlKey || event.altKey || event.metaKey || taken || aside) return;
     if (event.key === 'Escape' && event.target === box.current) box.current?.blur();
     const pressed =
@@ -165,7 +179,7 @@ export function Giving(props: Props) {
             round={table.round}
             phrases={table.phrases}
             comment={draft.comment}
-            onUse={(text) => marking.change({ comment: draft.comment ? `${draft.comment} ${text}` : text })}
+            onUse={putPhrase}
             onChanged={props.onPhrases}
           />
         </div>

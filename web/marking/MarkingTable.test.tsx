@@ -53,6 +53,7 @@ describe('the marking table', () => {
       comment: 'clear, 2 lots\n',
       notes: [],
       overrides: {},
+      seen: null,
     });
     // The next script starts with nothing chosen.
     expect(screen.getByRole('textbox', { name: 'Comment to the candidate' })).toHaveValue('');

@@ -1,16 +1,18 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { MarkDraft } from '../../core/marking/mark';
-import type { Component } from '../../core/kinds/contract';
 import type {
   Clarification,
   GivenReply,
+  MarkedScript,
   MarkingScript,
   MarkingTableData,
+  MarkStanding,
   StandardTold,
 } from '../../core/marking/api';
 import { showMarks } from '../../core/marks';
-import { get, messageOf, post } from '../api/client';
+import { CORRECTION_MS } from '../../core/marking/standardisation';
+import { ApiProblem, get, messageOf, post } from '../api/client';
 import { readings } from '../kinds/readings';
 import { Files, staffFiles } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
@@ -25,13 +27,16 @@ import type { FactName, OpenFact } from './Facts';
 import { dropDraft } from './draftStore';
 import { showEstimate } from './figures';
 import { Giving } from './Giving';
+import { ChangeMark } from './ChangeMark';
+import { Marked } from './Marked';
 import { Response } from './Response';
+import { StaleMark, type Stale } from './StaleMark';
 import { StandardNotice } from './StandardNotice';
 import { useMark } from './useMark';
 import { t } from './words';
 import { PageHeading } from '../ui/PageHeading';
 
-function Head({ table }: { table: MarkingTableData }) {
+function Head({ table, onMarked }: { readonly table: MarkingTableData; readonly onMarked: () => void }) {
   const all = table.byYou + table.left;
   const { agreement } = table;
   return (
@@ -42,7 +47,17 @@ function Head({ table }: { table: MarkingTableData }) {
       <Pill>{t('marksPill', { marks: showMarks(table.marks) })}</Pill>
       <p className="min-w-0 flex-1 truncate text-soft">{table.roundTitle}</p>
       <div aria-label={t('queue')} role="group" className="flex items-center gap-2.5 text-[0.9rem]">
-        {t('byYouCount', { count: table.byYou })}
+        {table.last === null ? (
+          t('byYouCount', { count: table.byYou })
+        ) : (
+          <button
+            type="button"
+            onClick={onMarked}
+            className="min-h-8 text-slate underline underline-offset-4"
+          >
+            {t('byYouCount', { count: table.byYou })}
+          </button>
+        )}
         <span aria-hidden className="h-2 w-36 overflow-hidden rounded-full bg-line">
           <span
             className="block h-full bg-filled"
@@ -123,36 +138,6 @@ function Script({ table, script, fact, onFact, onTable, ...rest }: ScriptProps) 
   );
 }
 
-function Marked({
-  table,
-  onTakeBack,
-}: {
-  readonly table: MarkingTableData;
-  readonly onTakeBack: (task: number) => void;
-}) {
-  if (table.marked.length === 0) return null;
-  return (
-    <section aria-label={t('markedByYou')} className="mt-6 max-w-[30rem]">
-      <h2 className="font-semibold">{t('markedByYou')}</h2>
-      <ul className="divide-y divide-line/70">
-        {table.marked.map(({ task, script, total }) => (
-          <li key={task} className="flex items-center gap-4 py-1">
-            <span className="font-mono">{script}</span>
-            <span className="flex-1">{showMarks(total)}</span>
-            <button
-              type="button"
-              onClick={() => onTakeBack(task)}
-              className="min-h-8 text-[0.88rem] text-slate underline underline-offset-4"
-            >
-              {t('markAgain')}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
 const KEYS_OFF = 'marking without single keys';
 const keysAreOn = () => {
   try {
@@ -168,7 +153,12 @@ export function MarkingTable() {
   const { round = '', item = '', part = '' } = useParams();
   const path = `/marking/piles/${round}/${item}/${part}`;
   const [fact, setFact] = useState<OpenFact | null>(null);
-  const [told, setTold] = useState<{ told: StandardTold; components: readonly Component[] } | null>(null);
+  const [told, setTold] = useState<StandardTold | null>(null);
+  const [stale, setStale] = useState<Stale | null>(null);
+  const [listed, setListed] = useState(false);
+  /** A script that was passed on some time ago, and may be changed after a question. */
+  const [asked, setAsked] = useState<MarkedScript | null>(null);
+  const [passedAt, setPassedAt] = useState(0);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [sent, setSent] = useState<ReadonlySet<number>>(new Set());
   const unsend = (task: number) => setSent((known) => new Set([...known].filter((one) => one !== task)));
@@ -192,22 +182,38 @@ export function MarkingTable() {
     setPassed(true);
   };
   /** The mark goes behind the next script; one that is refused brings its script back, as it was kept on this device. */
-  const give = (script: MarkingScript, mark: MarkDraft) => {
+  const give = (script: MarkingScript, mark: MarkDraft, seen = script.seen) => {
     setTrouble(null);
     setSent((known) => new Set(known).add(script.task));
+    setPassedAt(Date.now());
     pass(1);
-    post<GivenReply>(`/marking/tasks/${script.task}`, mark).then(
+    post<GivenReply>(`/marking/tasks/${script.task}`, { ...mark, seen }).then(
       (reply) => {
         dropDraft(script.task);
-        if (reply.told) setTold({ told: reply.told, components: script.components });
+        if (reply.told) setTold(reply.told);
         atRest(reload);
       },
       (problem: unknown) => {
+        if (problem instanceof ApiProblem && problem.code === 'mark-given-elsewhere')
+          return setStale({ script, mark, standing: problem.details as MarkStanding });
         setTrouble(messageOf(problem));
         unsend(script.task);
         replace(table);
       },
     );
+  };
+  const decide = (which: 'keep' | 'replace') => {
+    const { script: of, mark, standing } = stale!;
+    setStale(null);
+    if (which === 'replace') return give(of, mark, standing.judgement);
+    dropDraft(of.task);
+    reload();
+  };
+  const readTold = () => {
+    const [next] = table.told;
+    if (told || !next) return setTold(null);
+    replace({ ...table, told: table.told.slice(1) });
+    void post(`/marking/tasks/${next.task}/told`).catch(() => undefined);
   };
   const takeBack = (task: number) => {
     setTrouble(null);
@@ -231,14 +237,37 @@ export function MarkingTable() {
     replace({ ...table, clarifications: table.clarifications.map((one) => ({ ...one, isNew: false })) });
     void Promise.all(news.map(({ id }) => post(`/marking/clarifications/${id}/read`))).catch(() => undefined);
   };
-  const [last] = table.marked;
+  const { last } = table;
+  /** At once while it was just passed on; later it is asked first, whatever script it is. */
+  const takeLastBack = () => {
+    if (!last) return;
+    if (Date.now() - passedAt < CORRECTION_MS) takeBack(last.task);
+    else setAsked(last);
+  };
+  const compared = told ?? table.told[0] ?? null;
   return (
     <main className="flex min-w-0 flex-1 flex-col">
-      <Head table={table} />
+      <Head table={table} onMarked={() => setListed(true)} />
+      <Marked open={listed} onOpen={setListed} path={path} onTakeBack={takeBack} />
+      <ChangeMark
+        script={asked}
+        onChange={(task) => {
+          setAsked(null);
+          takeBack(task);
+        }}
+        onKeep={() => setAsked(null)}
+      />
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
       <News news={news} onRead={readNews} />
-      {told ? (
-        <StandardNotice {...told} onRead={() => setTold(null)} />
+      {stale ? (
+        <StaleMark stale={stale} onKeep={() => decide('keep')} onReplace={() => decide('replace')} />
+      ) : compared ? (
+        <StandardNotice
+          key={compared.task}
+          told={compared}
+          components={compared.components}
+          onRead={readTold}
+        />
       ) : script ? (
         <Files value={staffFiles}>
           <RecordingsOf value={recordings}>
@@ -254,7 +283,7 @@ export function MarkingTable() {
                 pass(0);
                 reload();
               }}
-              onTakeBack={last ? () => takeBack(last.task) : null}
+              onTakeBack={last ? takeLastBack : null}
               onTable={replace}
             />
           </RecordingsOf>
@@ -278,7 +307,11 @@ export function MarkingTable() {
           <Link to="/staff/marking" className="text-slate underline underline-offset-4">
             {t('back')}
           </Link>
-          <Marked table={table} onTakeBack={takeBack} />
+          {last && (
+            <p className="mt-4">
+              <Button onClick={() => setListed(true)}>{t('markedByYou')}</Button>
+            </p>
+          )}
         </div>
       )}
     </main>

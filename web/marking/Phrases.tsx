@@ -16,6 +16,13 @@ interface Props {
 }
 
 const SHOWN = 8;
+/** Phrases that have a key: Alt and their number. */
+export const PHRASE_KEYS = 9;
+
+/** Enter passes the script on again: it is not to press once more what was pressed just now. */
+function leaveButton(): void {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+}
 
 /** Comments that are used again: own ones and shared ones, with a search. */
 export function Phrases({ round, phrases, comment, onUse, onChanged }: Props) {
@@ -24,8 +31,10 @@ export function Phrases({ round, phrases, comment, onUse, onChanged }: Props) {
   const wanted = search.toLowerCase();
   const path = `/marking/rounds/${round}/phrases`;
   const found = phrases.filter(({ text }) => text.toLowerCase().includes(wanted));
-  const keep = (shared: boolean) =>
-    run(async () => onChanged(await post<Phrase[]>(path, { text: comment.trim(), shared })));
+  const keep = (shared: boolean) => {
+    leaveButton();
+    return run(async () => onChanged(await post<Phrase[]>(path, { text: comment.trim(), shared })));
+  };
   const remove = (id: number) => run(async () => onChanged(await post<Phrase[]>(`${path}/${id}/remove`)));
   return (
     <details className="text-[0.85rem]">
@@ -41,14 +50,22 @@ export function Phrases({ round, phrases, comment, onUse, onChanged }: Props) {
         />
       )}
       <ul className="flex max-h-40 flex-wrap gap-1.5 overflow-y-auto">
-        {found.map(({ id, text, shared, own }) => (
+        {found.map(({ id, text, shared, own }, i) => (
           <li key={id} className="flex max-w-full items-center rounded-full bg-shade">
             <button
               type="button"
-              onClick={() => onUse(text)}
+              onClick={() => {
+                leaveButton();
+                onUse(text);
+              }}
               className="min-h-7 min-w-0 truncate rounded-full px-2.5 hover:bg-line"
               title={shared ? t('sharedPhrase', { text }) : text}
             >
+              {wanted === '' && i < PHRASE_KEYS && (
+                <kbd className="mr-1 rounded border border-line px-1 font-mono text-[0.72rem] text-soft">
+                  {t('phraseKey', { number: i + 1 })}
+                </kbd>
+              )}
               {text}
             </button>
             {own && (

@@ -68,6 +68,8 @@ describe('from one script to the next', () => {
 
   it('tells of an agreed mark before it goes on, and of what the lead has added', async () => {
     const told = {
+      task: 11,
+      components: script(11, 'one').components,
       script: 'QX-11',
       practice: false,
       within: false,
@@ -96,5 +98,122 @@ describe('from one script to the next', () => {
       expect(screen.getByRole('group', { name: /Progress/ })).toHaveTextContent('1 by you'),
     );
     expect(screen.getByRole('link', { name: 'Back to the list' })).toHaveAttribute('href', '/staff/marking');
+  });
+});
+
+describe('a script with agreed marks that was slipped in', () => {
+  it('is told of when its time for corrections is over, and that it was read', async () => {
+    const told = {
+      task: 7,
+      components: script(7, 'seven').components,
+      script: 'QX-7',
+      practice: false,
+      within: false,
+      drifted: true,
+      reason: 'Both lots are named.',
+      yours: [{ component: 'f', hundredths: 0, level: 0, points: null }],
+      agreed: [{ component: 'f', hundredths: 300, level: 2, points: null }],
+    };
+    const calls = fakeServer({
+      'GET /marking/piles/1/note/A': () => ({ ...table([script(11, 'one')]), told: [told] }),
+      'POST /marking/tasks/7/told': () => ({}),
+    });
+    draw();
+    expect(await screen.findByText('Both lots are named.')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Continue' }));
+    expect(await screen.findByText('script QX-11 · 1 word')).toBeVisible();
+    expect(calls.map(({ call }) => call)).toContain('POST /marking/tasks/7/told');
+  });
+});
+
+describe('a script that was marked in another window', () => {
+  const standing = {
+    judgement: 5,
+    given: [
+      { component: 'f', hundredths: 100, level: 1, points: null },
+      { component: 'l', hundredths: 0, level: 0, points: null },
+    ],
+    comment: 'from the other window',
+    at: 1,
+  };
+  it('shows both marks, and its assessor decides', async () => {
+    const calls = await openTable([script(11, 'one'), script(12, 'two')], (body) =>
+      (body as { seen: number | null }).seen === 5
+        ? { told: null }
+        : new Refused(409, 'mark-given-elsewhere', 'Other marks.', standing),
+    );
+    await userEvent.keyboard('32{Enter}');
+    const both = await screen.findByRole('region', { name: 'This script has other marks already' });
+    expect(both).toHaveTextContent('from the other window');
+    // A hurried Enter decides nothing.
+    await userEvent.keyboard('{Enter}');
+    expect(both).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Use the marks given now' }));
+    await screen.findByText('script QX-12 · 1 word');
+    const sent = calls.filter(({ call }) => call === 'POST /marking/tasks/11').map(({ body }) => body);
+    expect(sent).toMatchObject([
+      { given: { f: 2, l: 1 }, seen: null },
+      { given: { f: 2, l: 1 }, seen: 5 },
+    ]);
+  });
+});
+
+describe('scripts that were marked', () => {
+  const rows = [
+    { task: 5, script: 'QX-5', total: 350, at: 2, words: 'Name the lots. · Why?' },
+    { task: 4, script: 'QX-4', total: 100, at: 1, words: '' },
+  ];
+  it('are found by code, mark or words while the item is open, and changed after a question', async () => {
+    const calls = fakeServer({
+      'GET /marking/piles/1/note/A': () => ({ ...table([script(11, 'one')], 2), last: rows[0] }),
+      'GET /marking/piles/1/note/A/marked': () => rows,
+      'POST /marking/tasks/5/take-back': () => ({}),
+    });
+    draw();
+    await userEvent.click(await screen.findByRole('button', { name: '2 by you' }));
+    const search = await screen.findByRole('searchbox');
+    for (const [words, found] of [
+      ['qx-4', 'QX-4'],
+      ['3.5', 'QX-5'],
+      ['why', 'QX-5'],
+    ] as const) {
+      await userEvent.clear(search);
+      await userEvent.type(search, words);
+      expect(screen.getByText('1 script')).toBeVisible();
+      expect(screen.getByText(found)).toBeVisible();
+    }
+    await userEvent.click(screen.getByRole('button', { name: 'Mark QX-5 again' }));
+    expect(calls.map(({ call }) => call)).not.toContain('POST /marking/tasks/5/take-back');
+    await userEvent.click(screen.getByRole('button', { name: 'Change the mark' }));
+    expect(calls.map(({ call }) => call)).toContain('POST /marking/tasks/5/take-back');
+  });
+
+  it('are asked about alike when the last one is taken back some time after', async () => {
+    const calls = fakeServer({
+      'GET /marking/piles/1/note/A': () => ({ ...table([script(11, 'one')], 2), last: rows[0] }),
+      'POST /marking/tasks/5/take-back': () => ({}),
+    });
+    draw();
+    await screen.findByText('script QX-11 · 1 word');
+    await userEvent.keyboard('u');
+    await userEvent.click(await screen.findByRole('button', { name: 'Leave it as it is' }));
+    expect(calls.map(({ call }) => call)).not.toContain('POST /marking/tasks/5/take-back');
+  });
+});
+
+describe('phrases', () => {
+  it('are put in by Alt and a figure, and Enter passes on after one was pressed', async () => {
+    const calls = await openTable([script(11, 'one'), script(12, 'two')]);
+    await userEvent.keyboard('32{Alt>}1{/Alt}');
+    const comment = screen.getByRole('textbox', { name: 'Comment to the candidate' });
+    expect(comment).toHaveValue('Name the lots.');
+    await userEvent.click(screen.getByText(/^Phrases/));
+    await userEvent.click(screen.getByRole('button', { name: /Name the lots\./ }));
+    expect(comment).toHaveValue('Name the lots. Name the lots.');
+    await userEvent.keyboard('{Enter}');
+    await screen.findByText('script QX-12 · 1 word');
+    expect(calls.find(({ call }) => call === 'POST /marking/tasks/11')!.body).toMatchObject({
+      comment: 'Name the lots. Name the lots.',
+    });
   });
 });

@@ -25,6 +25,8 @@ interface Changeable {
   readonly component: string;
   readonly words: string;
   readonly of: number;
+  /** What the mark is now, in hundredths. */
+  readonly before: number;
 }
 
 const changeableOf = (sheet: ResultSheet): Changeable[] =>
@@ -38,6 +40,7 @@ const changeableOf = (sheet: ResultSheet): Changeable[] =>
           target,
           component: component.key,
           of: component.of,
+          before: component.hundredths,
           words: t('remarkOption', {
             number: question.number,
             part: question.parts.length > 1 ? part.key : '',
@@ -76,6 +79,7 @@ function Remark({
         script: data.script,
         target,
         component,
+        before: chosen.before,
         hundredths,
         reason,
       });

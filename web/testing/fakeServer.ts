@@ -12,8 +12,9 @@ export class Refused {
   readonly status: number;
   readonly code: string;
   readonly message: string;
-  constructor(status: number, code: string, message: string) {
-    [this.status, this.code, this.message] = [status, code, message];
+  readonly details: unknown;
+  constructor(status: number, code: string, message: string, details?: unknown) {
+    [this.status, this.code, this.message, this.details] = [status, code, message, details];
   }
 }
 
@@ -35,7 +36,7 @@ export function fakeServer(routes: Readonly<Record<string, Answering>>): Call[] 
     const given = await route(body);
     if (!(given instanceof Refused)) return answer(200, given);
     const message = { code: 'author.text', values: { text: given.message } };
-    return answer(given.status, { code: given.code, message });
+    return answer(given.status, { code: given.code, message, details: given.details });
   });
   return calls;
 }

@@ -126,6 +126,13 @@ export const markingTasks = sqliteTable(
     draft: text('draft', { mode: 'json' }).$type<MarkDraft>(),
     judgementId: integer('judgement_id').references(() => judgements.id),
     doneAt: time('done_at'),
+    /**
+     * Of a script with agreed marks that was slipped in: what stood when the time for corrections ended. That is compared,
+     * whatever is changed later; null while it is `judgementId`.
+     */
+    comparedId: integer('compared_id').references(() => judgements.id),
+    /** When its assessor read how it compares. */
+    toldAt: time('told_at'),
   },
   (t) => [
     index('tasks_of').on(t.sittingId, t.target),
