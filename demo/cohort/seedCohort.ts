@@ -224,7 +224,12 @@ function mark(
     // As if it had been given by a person, one after the other.
     const at = Math.round(from + (i + random() * 0.6) * who.minutes * 60_000);
     const { judgementId } = db.select().from(markingTasks).where(eq(markingTasks.id, task.id)).get()!;
-    db.update(markingTasks).set({ doneAt: at }).where(eq(markingTasks.id, task.id)).run();
+    // What there was to tell of it is read.
+    const told = task.role === 'standard' ? { toldAt: at } : {};
+    db.update(markingTasks)
+      .set({ doneAt: at, ...told })
+      .where(eq(markingTasks.id, task.id))
+      .run();
     db.update(judgements).set({ at }).where(eq(judgements.id, judgementId!)).run();
     db.update(marks).set({ at }).where(eq(marks.judgementId, judgementId!)).run();
   });

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { MarkDraft } from '../../core/marking/mark';
 import type {
@@ -10,7 +10,8 @@ import type {
   MarkStanding,
   StandardTold,
 } from '../../core/marking/api';
-import { showMarks } from '../../core/marks';
+import { marksGiven } from '../../core/marking/marksGiven';
+import { showMarks, sumMarks } from '../../core/marks';
 import { CORRECTION_MS } from '../../core/marking/standardisation';
 import { ApiProblem, get, messageOf, post } from '../api/client';
 import { readings } from '../kinds/readings';
@@ -159,6 +160,7 @@ export function MarkingTable() {
   /** A script that was passed on some time ago, and may be changed after a question. */
   const [asked, setAsked] = useState<MarkedScript | null>(null);
   const [passedAt, setPassedAt] = useState(0);
+  const sending = useRef<Promise<unknown>>(Promise.resolve());
   const [trouble, setTrouble] = useState<string | null>(null);
   const [sent, setSent] = useState<ReadonlySet<number>>(new Set());
   const unsend = (task: number) => setSent((known) => new Set([...known].filter((one) => one !== task)));
@@ -176,8 +178,9 @@ export function MarkingTable() {
   // What is on its way is not shown again, whenever the pile was last looked at.
   const script = table.scripts.find((one) => !sent.has(one.task));
   // The next response is already here: it is shown at once, and the pile is looked at again behind it.
-  const pass = (by: number) => {
-    replace({ ...table, scripts: table.scripts.slice(1), byYou: table.byYou + by, left: table.left - by });
+  const pass = (by: number, last = table.last) => {
+    const scripts = table.scripts.slice(1);
+    replace({ ...table, scripts, last, byYou: table.byYou + by, left: table.left - by });
     if (!fact?.pinned) setFact(null);
     setPassed(true);
   };
@@ -186,8 +189,11 @@ export function MarkingTable() {
     setTrouble(null);
     setSent((known) => new Set(known).add(script.task));
     setPassedAt(Date.now());
-    pass(1);
-    post<GivenReply>(`/marking/tasks/${script.task}`, { ...mark, seen }).then(
+    // What is taken back next is this one, also before its mark has arrived.
+    const { marks } = marksGiven(script.components, mark.given);
+    const total = sumMarks(marks.map(({ hundredths }) => hundredths));
+    pass(1, { task: script.task, script: script.script, total, at: Date.now(), words: mark.comment });
+    sending.current = post<GivenReply>(`/marking/tasks/${script.task}`, { ...mark, seen }).then(
       (reply) => {
         dropDraft(script.task);
         if (reply.told) setTold(reply.told);
@@ -219,9 +225,10 @@ export function MarkingTable() {
     setTrouble(null);
     dropDraft(task);
     unsend(task);
-    post(`/marking/tasks/${task}/take-back`).then(reload, (problem: unknown) =>
-      setTrouble(messageOf(problem)),
-    );
+    // A mark that is on its way arrives before it is taken back.
+    void sending.current
+      .then(() => post(`/marking/tasks/${task}/take-back`))
+      .then(reload, (problem: unknown) => setTrouble(messageOf(problem)));
   };
   const switchKeys = (on: boolean) => {
     setSingleKeys(on);

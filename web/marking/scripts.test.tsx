@@ -217,3 +217,34 @@ describe('phrases', () => {
     });
   });
 });
+
+describe('a script that is taken back in the same window', () => {
+  it('begins anew, with every mark to be confirmed', async () => {
+    const given = { given: { f: 2, l: 1 }, comment: '', notes: [], overrides: {} };
+    let left = [script(11, 'one'), script(12, 'two')];
+    fakeServer({
+      'GET /marking/piles/1/note/A': () => ({
+        ...table(left),
+        last: left.length === 1 ? { task: 11, script: 'QX-11', total: 500, at: 1, words: '' } : null,
+      }),
+      'PUT /marking/tasks/11/draft': () => ({}),
+      'POST /marking/tasks/11': () => {
+        left = [script(12, 'two')];
+        return { told: null };
+      },
+      'POST /marking/tasks/11/take-back': () => {
+        left = [{ ...script(11, 'one'), seen: 1, takenBack: true, draft: given }, script(12, 'two')];
+        return {};
+      },
+    });
+    draw();
+    await screen.findByText('script QX-11 · 1 word');
+    await userEvent.keyboard('32{Enter}');
+    await screen.findByText('script QX-12 · 1 word');
+    // At once, before anybody has heard of the mark: the one that was just passed on comes back.
+    await userEvent.keyboard('u');
+    await screen.findByText('script QX-11 · 1 word');
+    expect(await screen.findByText(/^2 marks stand from before/)).toBeVisible();
+    expect(next()).toBeDisabled();
+  });
+});

@@ -8,7 +8,8 @@ import { HALF_KEY, halfUp, marksPossible, pressKey } from './markKeys';
 
 /** A mark while it is made. */
 interface Making {
-  readonly task: number;
+  /** Which making of which script this is: one that was taken back begins anew. */
+  readonly of: string;
   readonly draft: MarkDraft;
   /** The component that keys go to. */
   readonly active: string;
@@ -26,7 +27,10 @@ interface Making {
   readonly kept: boolean | null;
 }
 
-function begin({ components, task, draft: known, takenBack }: MarkingScript): Making {
+const makingOf = ({ task, seen, takenBack }: MarkingScript): string => `${task} ${seen} ${takenBack}`;
+
+function begin(script: MarkingScript): Making {
+  const { components, task, draft: known, takenBack } = script;
   const kept = localDraft(task) ?? known ?? emptyDraft;
   const draft = { ...kept, given: fittingMarks(components, kept.given) };
   const open = components.find((c) => draft.given[c.key] === undefined);
@@ -35,7 +39,17 @@ function begin({ components, task, draft: known, takenBack }: MarkingScript): Ma
   const toConfirm = takenBack
     ? components.flatMap(({ key }) => (draft.given[key] === undefined ? [] : [key]))
     : [];
-  return { task, draft, active, typed: '', last: null, toConfirm, refused: null, note: null, kept: null };
+  return {
+    of: makingOf(script),
+    draft,
+    active,
+    typed: '',
+    last: null,
+    toConfirm,
+    refused: null,
+    note: null,
+    kept: null,
+  };
 }
 
 /**
@@ -45,11 +59,14 @@ function begin({ components, task, draft: known, takenBack }: MarkingScript): Ma
 export function useMark(script: MarkingScript) {
   const { components, task } = script;
   const [changed, setChanged] = useState<Making | null>(null);
-  const begun = useMemo(() => begin(script), [script]);
-  const making = changed?.task === task ? changed : begun;
+  const of = makingOf(script);
+  // A script that is fetched once more while it is being marked is the same making.
+  // oxlint-disable-next-line react-hooks/exhaustive-deps
+  const begun = useMemo(() => begin(script), [of]);
+  const making = changed?.of === of ? changed : begun;
   const { draft, active, typed, last, toConfirm, refused, note, kept } = making;
   const set = (part: Partial<Making>) =>
-    setChanged((before) => ({ ...(before?.task === task ? before : begun), ...part }));
+    setChanged((before) => ({ ...(before?.of === of ? before : begun), ...part }));
   const setActive = (component: string) => set({ active: component, refused: null });
   const setTyped = (text: string) => set({ typed: text, refused: null });
   const setNote = (id: string | null) => set({ note: id });
@@ -58,7 +75,7 @@ export function useMark(script: MarkingScript) {
     set({ draft: next });
     // The reply may come when another script is shown.
     keepDraft(task, next, (isKept) =>
-      setChanged((before) => (before?.task === task ? { ...before, kept: isKept } : before)),
+      setChanged((before) => (before?.of === of ? { ...before, kept: isKept } : before)),
     );
   };
   /** The criterion after one, in their order; from the last on the first that is still to be decided. */
@@ -95,14 +112,14 @@ export function useMark(script: MarkingScript) {
   };
   /** The level that was given last goes half way up, where nothing else is being typed. */
   const pressHalf = (): boolean => {
-    const [of] = [last ?? active];
-    const component = components.find((c) => c.key === of);
-    const before = draft.given[of];
+    const key = last ?? active;
+    const component = components.find((c) => c.key === key);
+    const before = draft.given[key];
     if (!component || typed !== '' || typeof before !== 'number' || !component.criterion?.levels)
       return false;
     const half = halfUp(component, before);
     if (half === null) return false;
-    change({ given: { ...draft.given, [of]: half } });
+    change({ given: { ...draft.given, [key]: half } });
     set({ refused: null });
     return true;
   };
