@@ -1,10 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { Z_95 } from '../measures/distributions';
+import type { Estimate } from '../measures/estimate';
 import {
   adjacentAgreement,
+  cohenKappa,
+  correlation,
   exactAgreement,
   fleissKappa,
+  meanAbsoluteDifference,
   meanDifference,
+  rankCorrelation,
+  spreadOfDifferences,
   weightedKappa,
   type Pair,
 } from './agreement';
@@ -161,5 +167,80 @@ describe('agreement of more than two', () => {
         [1, 2],
       ]),
     ).toThrow(RangeError);
+  });
+});
+
+const boundsOf = (estimate: Estimate): readonly [number, number] => {
+  if (estimate.value === null || estimate.interval === null) throw new Error('there is no interval');
+  return estimate.interval;
+};
+
+describe('further agreement of two', () => {
+  /** So many of each pair. */
+  const many = (...counts: readonly (readonly [count: number, a: number, b: number])[]): Pair[] =>
+    counts.flatMap(([count, a, b]) => Array.from({ length: count }, (): Pair => [a, b]));
+
+  it('is plain kappa, of categories alone', () => {
+    // 20 yes/yes, 5 yes/no, 10 no/yes, 15 no/no: observed 0.7, by chance 0.5·0.6 + 0.5·0.4 = 0.5; (0.7 − 0.5)/0.5.
+    const found = cohenKappa(many([20, 1, 1], [5, 1, 0], [10, 0, 1], [15, 0, 0]), 'plain');
+    expect(found).toMatchObject({ n: 50, value: expect.closeTo(0.4, 12) as number });
+    // Fleiss, Cohen and Everitt: Σ pᵢⱼ (wᵢⱼ − (w̄ᵢ + w̄ⱼ)(1 − κ))² − (κ − pₑ(1 − κ))², with w̄ of yes 0.6 and 0.5, of no 0.4
+    // and 0.5, over n (1 − pₑ)²: a standard error of 0.126996.
+    const [low, high] = boundsOf(found);
+    expect((high - low) / (2 * Z_95)).toBeCloseTo(0.126996, 6);
+  });
+
+  it('is kappa with linear weights', () => {
+    // Distances 0, 0, 2, 1: in the mean 0.75. By chance, second marks being 1 and 2 alike often: 0.5 from 1, 0.5 from 2,
+    // 1.5 from each 3, in the mean 1. Kappa is 1 − 0.75.
+    const pairsOf: Pair[] = [
+      [1, 1],
+      [2, 2],
+      [3, 1],
+      [3, 2],
+    ];
+    expect(cohenKappa(pairsOf, 'linear').value).toBeCloseTo(0.25, 12);
+    expect(cohenKappa([[1, 1]], 'linear')).toMatchObject({ value: null, reason: 'too few' });
+    expect(cohenKappa(many([3, 2, 2]), 'plain')).toMatchObject({ value: null, reason: 'no variation' });
+  });
+
+  it('is Pearson’s and Spearman’s correlation', () => {
+    // Ten pairs of the usual textbook example of IQ and hours of television: ρ = −29/165.
+    const example: Pair[] = [
+      [106, 7],
+      [100, 27],
+      [86, 2],
+      [101, 50],
+      [99, 28],
+      [103, 29],
+      [97, 20],
+      [113, 12],
+      [112, 6],
+      [110, 17],
+    ];
+    expect(rankCorrelation(example).value).toBeCloseTo(-29 / 165, 12);
+    // 1,2,3 and 2,4,6 lie on a line; equal marks share their rank: 1½, 1½, 3 and 1, 2, 3 give 1.5/√(1.5·2).
+    const line: Pair[] = [
+      [1, 2],
+      [2, 4],
+      [3, 6],
+    ];
+    expect(correlation(line)).toEqual({ n: 3, value: 1, interval: null });
+    expect(
+      rankCorrelation([
+        [5, 1],
+        [5, 2],
+        [9, 3],
+      ]).value,
+    ).toBeCloseTo(1.5 / Math.sqrt(3), 12);
+    // Fisher: atanh(r) ± 1.96/√(n − 3).
+    const found = correlation(example);
+    expect(boundsOf(found)[1]).toBeCloseTo(Math.tanh(Math.atanh(found.value!) + Z_95 / Math.sqrt(7)), 12);
+  });
+
+  it('is how far marks lie apart, whoever gave them', () => {
+    // Differences 0, 0, 100, −100: absolute mean 50, standard deviation √(20000/3).
+    expect(meanAbsoluteDifference(pairs).value).toBe(50);
+    expect(spreadOfDifferences(pairs).value).toBeCloseTo(Math.sqrt(20000 / 3), 12);
   });
 });

@@ -24,6 +24,79 @@ export const adjacentAgreement = (pairs: readonly Pair[], step: Hundredths = 100
 export const meanDifference = (pairs: readonly Pair[]): Estimate =>
   meanEstimate(pairs.map(([a, b]) => a - b));
 
+/** The mean absolute difference of both marks, in hundredths; who gave which plays no part. */
+export const meanAbsoluteDifference = (pairs: readonly Pair[]): Estimate =>
+  meanEstimate(pairs.map(([a, b]) => Math.abs(a - b)));
+
+/** The standard deviation of first minus second, in hundredths; without an interval. */
+export function spreadOfDifferences(pairs: readonly Pair[]): Estimate {
+  if (pairs.length < 2) return unknown(pairs.length, 'too few');
+  const value = Math.sqrt(varianceOf(pairs.map(([a, b]) => a - b)));
+  return { n: pairs.length, value, interval: null };
+}
+
+/**
+ * Cohen's kappa (1960) of the marks as categories, or with linear weights: 1 − Σ|a−b| observed / expected by chance (Cohen
+ * 1968). The interval uses the large-sample standard error of Fleiss, Cohen and Everitt (1969), as for quadratic weights.
+ */
+export function cohenKappa(pairs: readonly Pair[], weights: 'plain' | 'linear'): Estimate {
+  const n = pairs.length;
+  if (n < 2) return unknown(n, 'too few');
+  const apart =
+    weights === 'plain'
+      ? (a: number, b: number) => Number(a !== b)
+      : (a: number, b: number) => Math.abs(a - b);
+  const shares = (of: 0 | 1) => {
+    const counts = new Map<number, number>();
+    for (const pair of pairs) counts.set(pair[of], (counts.get(pair[of]) ?? 0) + 1 / n);
+    return [...counts];
+  };
+  const [first, second] = [shares(0), shares(1)];
+  const meanApart = (own: number, others: readonly (readonly [number, number])[]) =>
+    others.reduce((sum, [other, share]) => sum + share * apart(own, other), 0);
+  const byFirst = new Map(first.map(([a]) => [a, meanApart(a, second)]));
+  const bySecond = new Map(second.map(([b]) => [b, meanApart(b, first)]));
+  const expected = first.reduce((sum, [a, share]) => sum + share * byFirst.get(a)!, 0);
+  if (expected === 0) return unknown(n, 'no variation');
+  const observed = meanOf(pairs.map(([a, b]) => apart(a, b)));
+  const value = 1 - observed / expected;
+  const squares = meanOf(
+    pairs.map(([a, b]) => (apart(a, b) * expected - (byFirst.get(a)! + bySecond.get(b)!) * observed) ** 2),
+  );
+  const variance = Math.max(0, squares - (observed * expected) ** 2) / (n * expected ** 4);
+  const half = Z_95 * Math.sqrt(variance);
+  return { n, value, interval: [value - half, value + half] };
+}
+
+/** Pearson's correlation, with the interval of Fisher's z (1921) from four pairs on. */
+export function correlation(pairs: readonly Pair[]): Estimate {
+  const n = pairs.length;
+  if (n < 2) return unknown(n, 'too few');
+  const [a, b] = [meanOf(pairs.map(([one]) => one)), meanOf(pairs.map(([, one]) => one))];
+  const sum = (of: (pair: Pair) => number) => pairs.reduce((all, pair) => all + of(pair), 0);
+  const spread = sum(([x]) => (x - a) ** 2) * sum(([, y]) => (y - b) ** 2);
+  if (spread === 0) return unknown(n, 'no variation');
+  const value = Math.min(1, Math.max(-1, sum(([x, y]) => (x - a) * (y - b)) / Math.sqrt(spread)));
+  if (n < 4) return { n, value, interval: null };
+  if (Math.abs(value) === 1) return { n, value, interval: [value, value] };
+  const [z, half] = [Math.atanh(value), Z_95 / Math.sqrt(n - 3)];
+  return { n, value, interval: [Math.tanh(z - half), Math.tanh(z + half)] };
+}
+
+/** Ranks from 1; equal values share the mean of theirs. */
+function ranksOf(values: readonly number[]): number[] {
+  const sorted = values.toSorted((a, b) => a - b);
+  const places = new Map<number, { readonly from: number; readonly to: number }>();
+  sorted.forEach((value, i) => places.set(value, { from: places.get(value)?.from ?? i, to: i }));
+  return values.map((value) => (places.get(value)!.from + places.get(value)!.to) / 2 + 1);
+}
+
+/** Spearman's rank correlation: Pearson's of the ranks, equal marks sharing theirs; its interval as that one's. */
+export function rankCorrelation(pairs: readonly Pair[]): Estimate {
+  const [first, second] = [ranksOf(pairs.map(([a]) => a)), ranksOf(pairs.map(([, b]) => b))];
+  return correlation(first.map((rank, i): Pair => [rank, second[i]!]));
+}
+
 /**
  * Cohen's kappa with quadratic weights on the marks themselves, not on their ranks: 1 − Σ(a−b)² observed / expected by
  * chance (Cohen 1968). The interval uses the large-sample standard error of Fleiss, Cohen and Everitt (1969).

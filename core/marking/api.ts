@@ -1,3 +1,4 @@
+import type { AgreementFigures } from './agreementOfPeople';
 import type { Document } from '../documents/document';
 import type { Component, Credit } from '../kinds/contract';
 import type { KindName } from '../kinds/kindNames';
@@ -177,8 +178,10 @@ export interface AssessorQuality {
   readonly left: number;
   /** Null while there are too few marks in one spell of work. */
   readonly anHour: number | null;
-  /** In hundredths: the mean of their marks less those of the others on the same responses. */
+  /** In hundredths above or below the mean of their group of assessors, by responses and assessors together. */
   readonly severity: Estimate;
+  /** Which group of assessors connected by common responses they belong to, from 1; null where there is one group alone. */
+  readonly group: number | null;
   readonly standards: { readonly within: number; readonly of: number; readonly drifted: boolean };
   /** Why they get no more of this item; null where they do. */
   readonly held: string | null;
@@ -223,15 +226,8 @@ export interface QualityData {
   readonly scripts: number;
   readonly finishAt: number | null;
   readonly assessors: readonly AssessorQuality[];
-  readonly agreement: {
-    readonly exact: Estimate;
-    readonly adjacent: Estimate;
-    readonly kappa: Estimate;
-    readonly intraclass: readonly { readonly form: string; readonly estimate: Estimate }[];
-    readonly fleiss: Estimate;
-    readonly difference: Estimate;
-  };
-  /** Totals of both marks, response by response. */
+  readonly agreement: AgreementFigures;
+  /** Totals of both marks, response by response; of two assessors always the same one first. */
   readonly pairs: readonly (readonly [Hundredths, Hundredths])[];
   readonly gaps: readonly GapRow[];
   readonly asides: readonly AsideRow[];

@@ -2,20 +2,18 @@ import { and, asc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { documentAsText } from '../../core/documents/documentAsText';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import {
-  adjacentAgreement,
-  exactAgreement,
-  fleissKappa,
-  meanDifference,
-  weightedKappa,
-  type Pair,
-} from '../../core/marking/agreement';
+  agreementOfPeople,
+  byPeople,
+  type AgreementFigures,
+  type PairByPeople,
+} from '../../core/marking/agreementOfPeople';
 import type { AssessorQuality, QualityData, StandardRow } from '../../core/marking/api';
-import { intraclass, intraclassForms } from '../../core/marking/intraclass';
 import { finishAt, marksAnHour } from '../../core/marking/pace';
+import { severities, type Severity } from '../../core/marking/severity';
 import { sharedPassages, similarResponses } from '../../core/marking/similar';
 import type { SimilarData, SimilarSide } from '../../core/marking/similarApi';
 import { hasDrifted, isWithin } from '../../core/marking/standardisation';
-import { roundEstimate } from '../../core/measures/estimate';
+import { roundEstimate, unknown } from '../../core/measures/estimate';
 import { say } from '../../core/messages/words';
 import {
   clarifications,
@@ -30,6 +28,7 @@ import {
   standards,
   roundStaff,
 } from '../db/schema';
+import { sha256 } from '../secrets';
 import type { Read, Reading } from '../reading/read';
 import { itemOf, markingOf, type ItemRef } from './items';
 import { findJudgement, totalOfJudgement } from './judgements';
@@ -72,25 +71,19 @@ interface Known {
   readonly given: readonly Given[];
   readonly standards: ReturnType<typeof standardsOf>;
   readonly tolerance: number;
+  readonly severity: readonly Severity[];
 }
 
 function qualityOf(
   db: Db,
   ref: ItemRef,
   { id, name }: { readonly id: number; readonly name: string },
-  { given, standards: agreed, tolerance }: Known,
+  { given, standards: agreed, tolerance, severity }: Known,
 ): AssessorQuality {
   const mine = given.filter(({ task }) => task.assessorId === id);
   const marked = mine.filter((one) => roleIs('first')(one) || roleIs('second')(one));
-  const other = new Map(
-    given
-      .filter((one) => one.task.assessorId !== id && (roleIs('first')(one) || roleIs('second')(one)))
-      .map((one) => [one.task.sittingId, totalOf(one)]),
-  );
-  const against = marked.flatMap((one): Pair[] => {
-    const theirs = other.get(one.task.sittingId);
-    return theirs === undefined ? [] : [[totalOf(one), theirs]];
-  });
+  const own = severity.find(({ assessor }) => assessor === id);
+  const groups = new Set(severity.flatMap((one) => (one.severity.value === null ? [] : [one.group]))).size;
   const unseen = mine.filter(roleIs('standard')).flatMap((one) => {
     const to = agreed.find(({ sitting }) => sitting === one.task.sittingId);
     return to ? [{ given: totalOf(one), agreed: to.agreed, at: one.at }] : [];
@@ -125,7 +118,8 @@ function qualityOf(
     marked: marked.length,
     left,
     anHour: marksAnHour(mine.map((one) => one.at)),
-    severity: roundEstimate(meanDifference(against), ONE_HUNDREDTH),
+    severity: roundEstimate(own?.severity ?? unknown(0, 'too few'), ONE_HUNDREDTH),
+    group: own && groups > 1 ? own.group + 1 : null,
     standards: {
       within: unseen.filter((one) => isWithin(one, tolerance)).length,
       of: unseen.length,
@@ -136,16 +130,44 @@ function qualityOf(
   };
 }
 
-/** Agreement of the item's marks, figure by figure, as it is shown: to two places. */
-function agreementOf(pairs: readonly Pair[]): QualityData['agreement'] {
+/** As it is shown: to two places, differences to a hundredth of a mark. */
+function rounded({ pairs, ...figures }: AgreementFigures): AgreementFigures {
   return {
-    exact: roundEstimate(exactAgreement(pairs)),
-    adjacent: roundEstimate(adjacentAgreement(pairs)),
-    kappa: roundEstimate(weightedKappa(pairs)),
-    intraclass: intraclassForms.map((form) => ({ form, estimate: roundEstimate(intraclass(form, pairs)) })),
-    fleiss: roundEstimate(fleissKappa(pairs)),
-    difference: roundEstimate(meanDifference(pairs), ONE_HUNDREDTH),
+    people: figures.people,
+    exact: roundEstimate(figures.exact),
+    adjacent: roundEstimate(figures.adjacent),
+    absolute: roundEstimate(figures.absolute, ONE_HUNDREDTH),
+    intraclass: figures.intraclass.map(({ form, estimate }) => ({ form, estimate: roundEstimate(estimate) })),
+    ordinal: roundEstimate(figures.ordinal),
+    interval: roundEstimate(figures.interval),
+    fleiss: roundEstimate(figures.fleiss),
+    pairs: pairs.map(({ assessors, difference, spread, ...each }) => ({
+      assessors,
+      exact: roundEstimate(each.exact),
+      kappa: roundEstimate(each.kappa),
+      linear: roundEstimate(each.linear),
+      plain: roundEstimate(each.plain),
+      pearson: roundEstimate(each.pearson),
+      spearman: roundEstimate(each.spearman),
+      difference: roundEstimate(difference, ONE_HUNDREDTH),
+      spread: roundEstimate(spread, ONE_HUNDREDTH),
+    })),
   };
+}
+
+/** Items whose figures are kept: the intervals of alpha take a thousand draws. */
+const MOST_KEPT = 200;
+const kept = new Map<string, AgreementFigures>();
+
+/** The figures of these very marks, computed once. */
+function agreementOf(twice: readonly PairByPeople[]): AgreementFigures {
+  const key = sha256(JSON.stringify(twice.map(({ assessors, pair }) => [...assessors, ...pair])));
+  const known = kept.get(key);
+  if (known) return known;
+  const figures = rounded(agreementOfPeople(twice));
+  kept.set(key, figures);
+  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
+  return figures;
 }
 
 function assessorsIn(db: Db, ref: ItemRef, given: readonly Given[]) {
@@ -183,9 +205,14 @@ function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open'
     .where(and(inItem, inArray(markingTasks.role, ['first', 'second'])))
     .all();
   const firsts = tasks.filter(({ role }) => role === 'first');
-  const pairs = markedTwice(db, ref).map(({ pair }) => pair);
+  const twice = markedTwice(db, ref);
+  const severity = severities(
+    twice.flatMap(({ response, assessors, pair }) =>
+      assessors.map((assessor, i) => ({ response, assessor, mark: pair[i]! })),
+    ),
+  );
   const agreed = standardsOf(db, ref, given);
-  const known = { given, standards: agreed, tolerance: settings.tolerance };
+  const known = { given, standards: agreed, tolerance: settings.tolerance, severity };
   const open = db
     .select({ gap: gaps, script: sittings.script })
     .from(gaps)
@@ -231,8 +258,8 @@ function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open'
       clock.now(),
     ),
     assessors: assessorsIn(db, ref, given).map((one) => qualityOf(db, ref, one, known)),
-    agreement: agreementOf(pairs),
-    pairs,
+    agreement: agreementOf(twice),
+    pairs: byPeople(twice).map(({ pair }) => pair),
     gaps: open.map(({ gap, script }) => ({
       id: gap.id,
       script,

@@ -3,7 +3,7 @@ import { wholeForm } from '../../core/forms/drawForm';
 import { sumMarks } from '../../core/marks';
 import type { MarkingPile, SignOffState } from '../../core/marking/api';
 import { byPeople, componentsOf } from '../../core/scoring/components';
-import type { Pair } from '../../core/marking/agreement';
+import type { PairByPeople } from '../../core/marking/agreementOfPeople';
 import type { JudgementRole } from '../../core/marking/mark';
 import {
   decisions,
@@ -77,10 +77,7 @@ export function pilesOf(
 }
 
 /** A response that was marked twice: who marked it, and both totals as they were last given. */
-export interface MarkedTwice {
-  readonly assessors: readonly (number | null)[];
-  readonly pair: Pair;
-}
+export type MarkedTwice = PairByPeople & { readonly response: number };
 
 export function markedTwice(db: Reading['db'], ref: ItemRef): MarkedTwice[] {
   const bySitting = new Map<number, Partial<Record<JudgementRole, Given>>>();
@@ -88,16 +85,17 @@ export function markedTwice(db: Reading['db'], ref: ItemRef): MarkedTwice[] {
     const { sittingId, role } = one.task;
     bySitting.set(sittingId, { ...bySitting.get(sittingId), [role]: one });
   }
-  return [...bySitting.values()].flatMap(({ first, second }) =>
-    first === undefined || second === undefined
-      ? []
-      : [
-          {
-            assessors: [first.task.assessorId, second.task.assessorId],
-            pair: [totalOfJudgement(first), totalOfJudgement(second)] as const,
-          },
-        ],
-  );
+  return [...bySitting].flatMap(([response, { first, second }]) => {
+    const people = [first?.task.assessorId, second?.task.assessorId] as const;
+    if (first === undefined || second === undefined || people[0] == null || people[1] == null) return [];
+    return [
+      {
+        response,
+        assessors: [people[0], people[1]],
+        pair: [totalOfJudgement(first), totalOfJudgement(second)],
+      },
+    ];
+  });
 }
 
 /** Everything that was given of an item and stands as somebody's mark. */

@@ -7,7 +7,7 @@ import type {
   MarkingTableData,
   Phrase,
 } from '../../core/marking/api';
-import { weightedKappa } from '../../core/marking/agreement';
+import { krippendorffAlpha } from '../../core/marking/alpha';
 import { roundEstimate } from '../../core/measures/estimate';
 import type { Db } from '../db/open';
 import {
@@ -171,7 +171,13 @@ export const phrasesFor = (db: Db, staffId: number, round: number): Phrase[] =>
  */
 function agreementFor(db: Db, ref: ItemRef, { staffId, isFinal }: { staffId: number; isFinal: boolean }) {
   const closed = markedTwice(db, ref).filter(({ assessors }) => isFinal || !assessors.includes(staffId));
-  return roundEstimate(weightedKappa(closed.map(({ pair }) => pair)));
+  return roundEstimate(
+    krippendorffAlpha(
+      'interval',
+      closed.map(({ pair }) => pair),
+      0,
+    ),
+  );
 }
 
 export function markingTable(services: HasClock & HasDb, staffId: number, ref: ItemRef): MarkingTableData {

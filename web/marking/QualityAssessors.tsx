@@ -9,7 +9,7 @@ import { showDifference, showInterval } from './figures';
 import { FIELD, LINK, type Act } from './qualityParts';
 import { t } from './words';
 
-/** The mean difference against the others as a point with its interval, around nothing. */
+/** How far above or below the mean of the assessors, as a point with its interval, around nothing. */
 function Severity({ estimate, most }: { readonly estimate: Estimate; readonly most: number }) {
   if (estimate.value === null) return <span className="text-soft">{t(`undefined ${estimate.reason}`)}</span>;
   const [low, high] = estimate.interval ?? [estimate.value, estimate.value];
@@ -136,6 +136,9 @@ export function Assessors({ data, act }: { readonly data: QualityData; readonly 
               <td className="px-3 py-2">{who.anHour === null ? '–' : Math.round(who.anHour)}</td>
               <td className="px-3 py-2">
                 <Severity estimate={who.severity} most={most} />
+                {who.group !== null && who.severity.value !== null && (
+                  <p className="text-[0.82rem] text-soft">{t('severityGroup', { group: who.group })}</p>
+                )}
               </td>
               <td className="px-3 py-2">
                 {who.standards.of === 0 ? (

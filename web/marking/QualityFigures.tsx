@@ -1,66 +1,171 @@
 import { useMemo, useState } from 'react';
 import type { QualityData } from '../../core/marking/api';
+import type { Estimate } from '../../core/measures/estimate';
 import { alignMarks } from '../../core/marks';
 import { CHART_FONT, EChart, type ChartOptions } from '../charts/EChart';
 import { Card } from '../ui/Card';
-import { perCent, showDifference, showEstimate, showInterval, showShare, twoPlaces } from './figures';
+import {
+  perCent,
+  showDifference,
+  showEstimate,
+  showInterval,
+  showShare,
+  showSize,
+  twoPlaces,
+} from './figures';
 import { LINK } from './qualityParts';
 import { t } from './words';
 
-/** How far two marks of the same responses agree, each figure with its interval. */
-export function Agreement({ data }: { readonly data: QualityData }) {
-  const { exact, adjacent, kappa, intraclass, fleiss, difference } = data.agreement;
-  const share: readonly [number, number] = [0, 1];
-  const whole: readonly [number, number] = [-1, 1];
-  const icc = intraclass.find(({ form }) => form === '2,1')!;
-  const rows = [
-    [t('exact'), showShare(exact), showInterval(exact, perCent, share)],
-    [t('adjacent'), showShare(adjacent), showInterval(adjacent, perCent, share)],
-    [t('kappa'), showEstimate(kappa), showInterval(kappa, twoPlaces, whole)],
-    [t('icc', { form: icc.form }), showEstimate(icc.estimate), showInterval(icc.estimate, twoPlaces, whole)],
-    [
-      t('difference'),
-      difference.value === null ? '–' : showDifference(difference.value),
-      showInterval(difference, showDifference, [-Infinity, Infinity]),
-    ],
-  ] as const;
-  const more = [
-    ...intraclass
-      .filter(({ form }) => form !== '2,1')
-      .map(
-        ({ form, estimate }) =>
-          [t('icc', { form }), showEstimate(estimate), showInterval(estimate, twoPlaces, whole)] as const,
-      ),
-    [t('fleiss'), showEstimate(fleiss), showInterval(fleiss, twoPlaces, whole)] as const,
-  ];
-  const table = (all: readonly (readonly [string, string, string])[]) => (
+const SHARE: readonly [number, number] = [0, 1];
+const WHOLE: readonly [number, number] = [-1, 1];
+const ANY: readonly [number, number] = [-Infinity, Infinity];
+
+type Row = readonly [name: string, of: string, figure: string, interval: string];
+
+const shareRow = (name: string, of: string, one: Estimate): Row => [
+  name,
+  of,
+  showShare(one),
+  showInterval(one, perCent, SHARE),
+];
+const wholeRow = (name: string, of: string, one: Estimate): Row => [
+  name,
+  of,
+  showEstimate(one),
+  showInterval(one, twoPlaces, WHOLE),
+];
+
+function Figures({ rows }: { readonly rows: readonly Row[] }) {
+  return (
     <table className="w-full text-[0.92rem]">
       <tbody>
-        {all.map(([name, figure, interval]) => (
-          <tr key={name} className="border-b border-line/70 last:border-0">
+        {rows.map(([name, of, figure, interval]) => (
+          <tr key={name} className="border-b border-line/70 align-top last:border-0">
             <th scope="row" className="py-1.5 pr-2 text-left font-normal">
               {name}
+              <span className="block text-[0.82rem] text-soft">{of}</span>
             </th>
-            <td className="py-1.5 pr-3 text-right font-semibold">{figure}</td>
-            <td className="py-1.5 text-soft">{interval}</td>
+            <td className="py-1.5 text-right whitespace-nowrap">
+              <b>{figure}</b>
+              <span className="block text-[0.82rem] text-soft">{interval}</span>
+            </td>
           </tr>
         ))}
       </tbody>
     </table>
   );
+}
+
+/** Two assessors on the responses that both marked. */
+export function Pairs({ data }: { readonly data: QualityData }) {
+  if (data.agreement.pairs.length === 0) return null;
+  const nameOf = (id: number) => data.assessors.find((one) => one.id === id)?.name ?? t('formerAssessor');
+  const heads = [
+    'pairHead',
+    'pairCount',
+    'exact',
+    'kappa',
+    'linear',
+    'plain',
+    'pearson',
+    'spearman',
+  ] as const;
+  return (
+    <Card title={t('byPair')}>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={t('byPair')}>
+        <table className="w-full text-[0.88rem]">
+          <thead>
+            <tr className="border-b border-line text-left text-[0.82rem] text-soft">
+              {[...heads, 'difference', 'spread'].map((head) => (
+                <th key={head} scope="col" className="py-1.5 pr-3 font-semibold">
+                  {t(head as (typeof heads)[number] | 'difference' | 'spread')}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {data.agreement.pairs.map((pair) => (
+              <tr key={pair.assessors.join()} className="border-b border-line/70 last:border-0">
+                <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+                  {t('pairOf', { first: nameOf(pair.assessors[0]), second: nameOf(pair.assessors[1]) })}
+                </th>
+                <td className="py-1.5 pr-3">{pair.exact.n}</td>
+                <td className="py-1.5 pr-3">{showShare(pair.exact)}</td>
+                {[pair.kappa, pair.linear, pair.plain, pair.pearson, pair.spearman].map((one, i) => (
+                  <td key={i} className="py-1.5 pr-3" title={showInterval(one, twoPlaces, WHOLE)}>
+                    {showEstimate(one)}
+                  </td>
+                ))}
+                {[pair.difference, pair.spread].map((one, i) => (
+                  <td
+                    key={i}
+                    className="py-1.5 pr-3 whitespace-nowrap"
+                    title={i === 0 ? showInterval(one, showDifference, ANY) : undefined}
+                  >
+                    {one.value === null ? '–' : i === 0 ? showDifference(one.value) : showSize(one.value)}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </Card>
+  );
+}
+
+/** How far two marks of the same responses agree, each figure with what it is of and its interval. */
+export function Agreement({ data }: { readonly data: QualityData }) {
+  const { people, exact, adjacent, absolute, intraclass, ordinal, interval, fleiss, pairs } = data.agreement;
+  const [icc, ...others] = intraclass.map(({ form, estimate }) =>
+    wholeRow(t('icc', { form }), t(`icc ${form}`), estimate),
+  );
+  const [only] = pairs;
+  const rows = [
+    shareRow(t('exact'), t('exactOf'), exact),
+    shareRow(t('adjacent'), t('adjacentOf'), adjacent),
+    [
+      t('absolute'),
+      t('absoluteOf'),
+      absolute.value === null ? '–' : showSize(absolute.value),
+      showInterval(absolute, showSize, [0, Infinity]),
+    ] as const,
+    icc!,
+    ...(people === 2 && only ? [wholeRow(t('kappa'), t('kappaOf'), only.kappa)] : []),
+    wholeRow(t('alphaInterval'), t('alphaIntervalOf'), interval),
+  ];
+  const more = [
+    ...others,
+    wholeRow(t('alphaOrdinal'), t('alphaOrdinalOf'), ordinal),
+    wholeRow(t('fleiss'), t('fleissOf'), fleiss),
+  ];
   return (
     <Card title={t('agreementOf', { count: data.pairs.length })}>
-      {table(rows)}
+      {people > 0 && (
+        <p className="pb-1 text-[0.88rem] text-soft">{t('agreementPeople', { count: people })}</p>
+      )}
+      <Figures rows={rows} />
       <details className="mt-1">
         <summary className="min-h-8 py-1 text-[0.88rem] text-slate">{t('moreFigures')}</summary>
-        {table(more)}
+        <Figures rows={more} />
       </details>
     </Card>
   );
 }
 
-/** First against second mark: within the band they agree. */
+/** Whose marks the axes are. */
+function axesOf({ agreement, assessors }: QualityData): readonly [string, string] {
+  const [only] = agreement.pairs;
+  if (agreement.people !== 2 || !only) return [t('oneMark'), t('otherMark')];
+  const [a, b] = only.assessors.map(
+    (id) => assessors.find((one) => one.id === id)?.name ?? t('formerAssessor'),
+  );
+  return [t('marksBy', { name: a! }), t('marksBy', { name: b! })];
+}
+
+/** Both marks of each response, by assessor where there are two: within the band they agree. */
 export function Scatter({ data }: { readonly data: QualityData }) {
+  const [first, second] = useMemo(() => axesOf(data), [data]);
   const options = useMemo((): ChartOptions => {
     const most = data.marks / 100;
     const tolerance = data.settings.tolerance / 100;
@@ -101,8 +206,8 @@ export function Scatter({ data }: { readonly data: QualityData }) {
       animation: false,
       textStyle: CHART_FONT,
       grid: { top: 12, left: 30, right: 16, bottom: 28, outerBoundsMode: 'same' },
-      xAxis: { ...axis, name: t('firstMark'), nameGap: 28 },
-      yAxis: { ...axis, name: t('secondMark'), nameGap: 30 },
+      xAxis: { ...axis, name: first, nameGap: 28 },
+      yAxis: { ...axis, name: second, nameGap: 30 },
       series: [
         line(0),
         ...(tolerance > 0 ? [line(tolerance), line(-tolerance)] : []),
@@ -110,7 +215,7 @@ export function Scatter({ data }: { readonly data: QualityData }) {
         { type: 'scatter', data: points(false), symbolSize: 11, symbol: 'diamond', color: '#8a5000' },
       ],
     };
-  }, [data]);
+  }, [data, first, second]);
   const [asTable, setAsTable] = useState(false);
   if (data.pairs.length === 0) return null;
   return (
@@ -120,8 +225,8 @@ export function Scatter({ data }: { readonly data: QualityData }) {
           <table className="w-full max-w-60 text-right">
             <thead>
               <tr className="text-[0.85rem] text-soft">
-                <th scope="col">{t('firstMark')}</th>
-                <th scope="col">{t('secondMark')}</th>
+                <th scope="col">{first}</th>
+                <th scope="col">{second}</th>
               </tr>
             </thead>
             <tbody>

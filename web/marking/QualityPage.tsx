@@ -11,7 +11,7 @@ import { showDay } from '../ui/times';
 import { say } from '../words';
 import { AsideAnswer, Clarify, Gaps, Settings, Standards } from './QualityActs';
 import { Assessors } from './QualityAssessors';
-import { Agreement, Scatter } from './QualityFigures';
+import { Agreement, Pairs, Scatter } from './QualityFigures';
 import { LINK, type Act } from './qualityParts';
 import { t } from './words';
 import { PageHeading } from '../ui/PageHeading';
@@ -84,6 +84,7 @@ export function QualityPage() {
         <div className="min-w-0 space-y-4">
           <Assessors data={data} act={act} />
           <Scatter data={data} />
+          <Pairs data={data} />
           {data.asides.length > 0 && (
             <Card title={t('asides')}>
               <ul className="divide-y divide-line/70">

@@ -19,6 +19,9 @@ export const showDifference = (hundredths: number): string => {
   return `${tenths > 0 ? '+' : ''}${signed(tenths.toFixed(1))}`;
 };
 
+/** Marks without a sign, to a hundredth: `0.45`. */
+export const showSize = (hundredths: number): string => (Math.round(hundredths) / 100).toFixed(2);
+
 type Show = (value: number) => string;
 
 /** The interval of a figure, within what it can be; the reason where there is no figure. */
