@@ -62,6 +62,15 @@ describe('allocation', () => {
     expect(loads(all, [1, 2])).toEqual([26, 26]);
   });
 
+  it('gives nobody a script that they are barred from, and leaves it open where nobody else is', () => {
+    const barred = ids(6).map((script) => ({ script, assessor: 1 }));
+    const { added } = allocate({ ...plain, scripts: ids(12), assessors: [1, 2], doublePercent: 0, barred });
+    expect(added.filter(({ script, assessor }) => script <= 6 && assessor === 1)).toEqual([]);
+    expect(added).toHaveLength(12);
+    const alone = allocate({ ...plain, scripts: ids(2), assessors: [1], doublePercent: 0, barred });
+    expect(alone.open).toHaveLength(2);
+  });
+
   it('leaves open what nobody can take', () => {
     const one = allocate({ ...plain, scripts: ids(2), assessors: [4], doublePercent: 100 });
     expect(loads(one.added, [4])).toEqual([2]);

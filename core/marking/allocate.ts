@@ -24,6 +24,8 @@ export interface ToAllocate {
   readonly doublePercent: number;
   /** Of these scripts what stays as it is: marks that were given, and work that nobody has taken away. */
   readonly kept: readonly Assigned[];
+  /** Who may not mark a script, as they know whoever wrote it; nobody unless told. */
+  readonly barred?: readonly { readonly script: number; readonly assessor: number }[];
   /** Of all other scripts of the item; none unless told. */
   readonly before?: SharedBefore;
   readonly seed: string;
@@ -31,7 +33,7 @@ export interface ToAllocate {
 
 export interface Allocation {
   readonly added: readonly Assigned[];
-  /** What nobody can take: without assessors, or where the only one has the script's other mark. */
+  /** What nobody can take: without assessors, or where the only one has the script's other mark or is barred. */
   readonly open: readonly Omit<Assigned, 'assessor'>[];
 }
 
@@ -46,11 +48,13 @@ export function allocate({
   assessors,
   doublePercent,
   kept,
+  barred = [],
   before = { loads: {}, scripts: 0, doubled: 0 },
   seed,
 }: ToAllocate): Allocation {
   if (!(doublePercent >= 0 && doublePercent <= 100))
     throw new RangeError(`the share of double marking is 0 to 100, not ${doublePercent}`);
+  const isBarred = new Set(barred.map(({ script, assessor }) => `${script} ${assessor}`));
   const random = seededRandom(seed);
   const order = (ids: readonly number[]) =>
     shuffled(
@@ -81,7 +85,12 @@ export function allocate({
     // Among equal loads chance decides: nobody is always the first of two.
     const from = Math.floor(random() * people.length);
     for (const id of [...people.slice(from), ...people.slice(0, from)])
-      if (id !== other && (best === null || load.get(id)! < load.get(best)!)) best = id;
+      if (
+        id !== other &&
+        !isBarred.has(`${script} ${id}`) &&
+        (best === null || load.get(id)! < load.get(best)!)
+      )
+        best = id;
     if (best === null) return void open.push({ script, turn });
     const assigned = { script, turn, assessor: best };
     hold(assigned);

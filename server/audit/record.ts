@@ -15,6 +15,7 @@ export type RecordedAct =
   | 'believed-clock'
   | 'changed-marking'
   | 'changed-password'
+  | 'declared-interest'
   | 'disabled-account'
   | 'enabled-account'
   | 'ended-sessions'

@@ -4,7 +4,7 @@ import type { JudgementRole } from '../../core/marking/mark';
 import { standardPlaces } from '../../core/marking/standardisation';
 import { componentsOf, byPeople } from '../../core/scoring/components';
 import type { Db } from '../db/open';
-import { markingHolds, markingTasks, roundStaff, standards } from '../db/schema';
+import { markingHolds, markingInterests, markingTasks, roundStaff, standards } from '../db/schema';
 import { paperOfVersion } from '../papers/papers';
 import { findRound } from '../schedule/queries';
 import { itemOf, markingOf, type ItemRef } from './items';
@@ -71,11 +71,19 @@ function write(db: Db, { tasks, added }: ToWrite): void {
   }
 }
 
+/** Who may not mark which scripts, as they know whoever wrote them. */
+const barredFrom = (db: Db) =>
+  db
+    .select({ script: markingInterests.sittingId, assessor: markingInterests.staffId })
+    .from(markingInterests)
+    .all();
+
 /** Every assessor's practice set, and scripts with agreed marks among their others at the set rate. Part of a commit. */
 function addStandards(db: Db, ref: ItemRef, every: number): void {
   const inItem = and(eq(standards.roundId, ref.round), eq(standards.target, ref.target));
   const known = db.select().from(standards).where(inItem).all();
   if (known.length === 0) return;
+  const barred = barredFrom(db);
   for (const assessorId of assessorsOf(db, ref)) {
     const own = db
       .select()
@@ -90,7 +98,11 @@ function addStandards(db: Db, ref: ItemRef, every: number): void {
       .orderBy(markingTasks.position)
       .all();
     // A script that somebody has marked before tells them nothing new.
-    const fresh = known.filter(({ sittingId }) => own.every((task) => task.sittingId !== sittingId));
+    const fresh = known.filter(
+      ({ sittingId }) =>
+        own.every((task) => task.sittingId !== sittingId) &&
+        !barred.some(({ script, assessor }) => script === sittingId && assessor === assessorId),
+    );
     const [first] = own;
     if (!first) continue;
     const add = (sittingId: number, role: JudgementRole, position: number) => {
@@ -174,6 +186,7 @@ async function allocateItem(
     assessors: assessorsOf(db, ref),
     doublePercent,
     kept,
+    barred: barredFrom(db),
     before,
     seed: `${services.secret}/${ref.round}/${ref.target}`,
   });
@@ -213,3 +226,7 @@ export const allocateAgain = (
   ref: ItemRef,
   again: readonly number[] = [],
 ) => allocateItem(services, ref, again);
+
+/** Shares out what nobody has of one item. */
+export const allocateOpen = (services: HasDb & HasCommits & HasSecret, ref: ItemRef) =>
+  allocateItem(services, ref, null);

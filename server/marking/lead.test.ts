@@ -334,6 +334,37 @@ describe('a script with agreed marks', () => {
   });
 });
 
+describe('an assessor who knows the writer of a script', () => {
+  it('passes all of it to another, gets nothing of it again, and it is on record without a name', async () => {
+    const round = await roundOf(4);
+    const [script] = (await tableOf(ada!, round)).scripts;
+    const { task } = script!;
+    const draft = { given: {}, comment: 'half written', notes: [], overrides: {} };
+    await ada!.putJson(`/marking/tasks/${task}/draft`, draft);
+    expect((await ben!.post<Refusal>(`/marking/tasks/${task}/interest`)).body.code).toBe('not-yours');
+    expect((await ada!.post(`/marking/tasks/${task}/interest`)).status).toBe(200);
+    const has = async (who: ApiClient) =>
+      (await tableOf(who, round)).scripts.filter((one) => one.script === script!.script);
+    expect(await has(ada!)).toEqual([]);
+    // Three scripts of four are with the other now; what was written of it is gone.
+    expect((await tableOf(ben!, round)).left).toBe(3);
+    // Nor does it come back when work is shared out anew.
+    const { assessors } = await quality(round);
+    const benId = assessors.find((one) => one.left === 3)!.id;
+    await act(round, 'hold', { assessor: benId, held: true, reason: 'Away for a day.' });
+    expect(await has(ada!)).toEqual([]);
+    expect((await tableOf(ada!, round)).left).toBe(3);
+    await act(round, 'hold', { assessor: benId, held: false, reason: 'Back again.' });
+    while ((await tableOf(ben!, round)).scripts.length > 0) await markNext(ben!, round, 'lowest');
+    const { $client } = app.wired.services.db;
+    const recorded = $client.prepare("select * from audit where act = 'declared-interest'").all() as object[];
+    expect(JSON.stringify(recorded)).toContain(script!.script);
+    expect(JSON.stringify(recorded)).not.toMatch(/Candidate|example\.org/);
+    const late = await ada!.post<Refusal>(`/marking/tasks/${task}/interest`);
+    expect([late.status, late.body.code]).toEqual([409, 'not-yours']);
+  });
+});
+
 describe('a mark in two windows', () => {
   it('is not replaced unseen: both are shown, and sent once more it counts once', async () => {
     const round = await roundOf(2);

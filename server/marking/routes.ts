@@ -36,6 +36,7 @@ import {
 import { attachToRemark } from './remarkFile';
 import { commentOn, remark } from './remarks';
 import { qualityRead, similarPairRead, similarRead } from './quality';
+import { declareInterest } from './interests';
 import { ledRounds, pilesList, signOffStates } from './reads';
 import { openOf, signOff, signOffItem } from './signOff';
 import { readTold } from './standardTold';
@@ -226,6 +227,14 @@ function assessorEndpoints(services: Needs): Endpoint[] {
       { method: 'post', path: '/marking/tasks/:id/told', params: idParams, body: nothing },
       (who, { params }) => {
         readTold(services, who.id, params.id);
+        return {};
+      },
+    ),
+    forStaff(
+      markers,
+      { method: 'post', path: '/marking/tasks/:id/interest', params: idParams, body: nothing },
+      async (who, { params }) => {
+        await declareInterest(services, who.id, params.id);
         return {};
       },
     ),

@@ -16,17 +16,23 @@ const matches = ({ script, total, words }: MarkedScript, search: string): boolea
 
 interface ListProps {
   readonly path: string;
+  /** When the mark scheme was last added to; null where it was not. */
+  readonly added: number | null;
   readonly onTakeBack: (task: number) => void;
 }
 
-function List({ path, onTakeBack }: ListProps) {
+function List({ path, added, onTakeBack }: ListProps) {
   const [loaded] = useLoaded(path, () => get<MarkedScript[]>(`${path}/marked`));
   const [search, setSearch] = useState('');
   const [asked, setAsked] = useState<number | null>(null);
+  const [onlyBefore, setOnlyBefore] = useState(false);
   if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
   if (loaded.state === 'loading') return <p className="text-soft">{t('markedLoading')}</p>;
   const wanted = search.trim().toLowerCase();
-  const found = loaded.value.filter((one) => wanted === '' || matches(one, wanted));
+  const isBefore = ({ at }: MarkedScript) => added !== null && at < added;
+  const found = loaded.value.filter(
+    (one) => (wanted === '' || matches(one, wanted)) && (!onlyBefore || isBefore(one)),
+  );
   return (
     <>
       <input
@@ -37,11 +43,21 @@ function List({ path, onTakeBack }: ListProps) {
         onChange={(event) => setSearch(event.target.value)}
         className="min-h-10 w-full rounded-control border border-edge bg-card px-3"
       />
+      {loaded.value.some(isBefore) && (
+        <label className="flex min-h-9 items-center gap-2 pt-2 text-[0.9rem]">
+          <input
+            type="checkbox"
+            checked={onlyBefore}
+            onChange={(event) => setOnlyBefore(event.target.checked)}
+          />
+          {t('onlyBefore')}
+        </label>
+      )}
       <p role="status" className="pt-2 text-[0.88rem] text-soft">
         {t('markedFound', { count: found.length })}
       </p>
       <ul className="max-h-[50vh] divide-y divide-line/70 overflow-y-auto" tabIndex={-1}>
-        {found.map(({ task, script, total, words }) => (
+        {found.map(({ task, script, total, words, at }) => (
           <li key={task} className="py-1.5">
             <div className="flex items-center gap-4">
               <span className="font-mono">{script}</span>
@@ -55,6 +71,9 @@ function List({ path, onTakeBack }: ListProps) {
                 {t('markAgain')}
               </button>
             </div>
+            {added !== null && at < added && (
+              <p className="text-[0.85rem] text-marigold">{t('markedBefore')}</p>
+            )}
             {words !== '' && <p className="truncate text-[0.85rem] text-soft">{words}</p>}
             {asked === task && (
               <div className="my-1 rounded-control bg-shade px-3 py-2">
@@ -80,7 +99,7 @@ interface Props extends ListProps {
 }
 
 /** All scripts of the item that this assessor has marked, to be found again and changed; at hand at any time. */
-export function Marked({ open, onOpen, path, onTakeBack }: Props) {
+export function Marked({ open, onOpen, path, added, onTakeBack }: Props) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpen}>
       <Dialog.Portal>
@@ -94,6 +113,7 @@ export function Marked({ open, onOpen, path, onTakeBack }: Props) {
           </Dialog.Title>
           <List
             path={path}
+            added={added}
             onTakeBack={(task) => {
               onOpen(false);
               onTakeBack(task);

@@ -251,11 +251,12 @@ export function MarkingTable() {
     if (Date.now() - passedAt < CORRECTION_MS) takeBack(last.task);
     else setAsked(last);
   };
+  const added = table.clarifications.at(-1)?.at ?? null;
   const compared = told ?? table.told[0] ?? null;
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <Head table={table} onMarked={() => setListed(true)} />
-      <Marked open={listed} onOpen={setListed} path={path} onTakeBack={takeBack} />
+      <Marked open={listed} onOpen={setListed} path={path} added={added} onTakeBack={takeBack} />
       <ChangeMark
         script={asked}
         onChange={(task) => {

@@ -248,3 +248,21 @@ describe('a script that is taken back in the same window', () => {
     expect(next()).toBeDisabled();
   });
 });
+
+describe('a script by somebody whom the assessor knows', () => {
+  it('is passed to another assessor, with no word on who it is', async () => {
+    const calls = fakeServer({
+      'GET /marking/piles/1/note/A': () => table([script(11, 'one'), script(12, 'two')]),
+      'POST /marking/tasks/11/interest': () => ({}),
+    });
+    draw();
+    await screen.findByText('script QX-11 · 1 word');
+    await userEvent.click(screen.getByRole('button', { name: 'Set aside' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'I know the person who wrote this' }));
+    expect(screen.queryByRole('textbox', { name: 'A note to the lead assessor' })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Pass it to another assessor' }));
+    await waitFor(() =>
+      expect(calls.find(({ call }) => call === 'POST /marking/tasks/11/interest')?.body).toEqual({}),
+    );
+  });
+});

@@ -141,6 +141,21 @@ export const markingTasks = sqliteTable(
   ],
 );
 
+/** Assessors who know whoever wrote a script: they get nothing of it any more. */
+export const markingInterests = sqliteTable(
+  'marking_interests',
+  {
+    sittingId: integer('sitting_id')
+      .notNull()
+      .references(() => sittings.id),
+    staffId: integer('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    at: time('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sittingId, t.staffId] })],
+);
+
 /** How an item of a round is marked; without a row it is marked once, with the usual tolerance. */
 export const itemMarking = sqliteTable(
   'item_marking',
