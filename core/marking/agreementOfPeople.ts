@@ -12,7 +12,7 @@ import {
   weightedKappa,
   type Pair,
 } from './agreement';
-import { krippendorffAlpha } from './alpha';
+import { krippendorffAlphas } from './alpha';
 import { intraclass, type IntraclassForm } from './intraclass';
 
 /** Both marks of one response, and who gave each. */
@@ -59,7 +59,9 @@ function pairFigures(twice: readonly PairByPeople[]): PairFigures[] {
   const groups = new Map<string, PairByPeople[]>();
   for (const one of twice) {
     const key = one.assessors.join();
-    groups.set(key, [...(groups.get(key) ?? []), one]);
+    const own = groups.get(key);
+    if (own) own.push(one);
+    else groups.set(key, [one]);
   }
   return [...groups.values()]
     .toSorted((a, b) => b.length - a.length)
@@ -100,8 +102,7 @@ export function agreementOfPeople(twice: readonly PairByPeople[]): AgreementFigu
       form,
       estimate: intraclass(form, pairs),
     })),
-    ordinal: krippendorffAlpha('ordinal', pairs),
-    interval: krippendorffAlpha('interval', pairs),
+    ...krippendorffAlphas(pairs),
     fleiss: fleissKappa(pairs),
     pairs: pairFigures(ordered),
   };

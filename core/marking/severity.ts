@@ -64,7 +64,11 @@ function groupsOf(
  */
 export function severities(marks: readonly MarkBy[]): Severity[] {
   const byResponse = new Map<number, MarkBy[]>();
-  for (const mark of marks) byResponse.set(mark.response, [...(byResponse.get(mark.response) ?? []), mark]);
+  for (const mark of marks) {
+    const own = byResponse.get(mark.response);
+    if (own) own.push(mark);
+    else byResponse.set(mark.response, [mark]);
+  }
   const responses = [...byResponse.values()].filter((own) => new Set(own.map((m) => m.assessor)).size > 1);
   const assessors = [...new Set(marks.map(({ assessor }) => assessor))].toSorted((a, b) => a - b);
   const groups = groupsOf(assessors, responses);
