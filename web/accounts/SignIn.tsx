@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { post } from '../api/client';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
@@ -17,15 +17,22 @@ const t = words('signIn', {
 
 const FIELD = 'mt-1 block min-h-11 w-full rounded-control border border-edge bg-card px-3';
 
+/** The page of the staff's side that one was sent away from, or its first; never an address elsewhere. */
+function backTo(search: URLSearchParams): string {
+  const back = search.get('back') ?? '';
+  return /^\/staff(?:[/?]|$)/.test(back) ? back : '/staff';
+}
+
 export function SignIn() {
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
   const { busy, trouble, run } = useAction();
   const navigate = useNavigate();
+  const [search] = useSearchParams();
   const signIn = () =>
     run(async () => {
       await post('/sign-in', { email, password });
-      await navigate('/staff');
+      await navigate(backTo(search));
     });
   return (
     <main className="grid min-h-dvh place-items-center p-4">

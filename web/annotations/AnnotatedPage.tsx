@@ -65,7 +65,6 @@ function Mark({ note, active, turned }: MarkProps) {
   const line = { fill: 'none', stroke, strokeWidth: active ? 0.009 : 0.005, strokeDasharray: dash };
   return (
     <>
-      {shape === 'point' && <circle cx={x} cy={y} r={0.018} {...line} fill="#fff8e1" fillOpacity={0.7} />}
       {shape === 'box' && second && (
         <rect
           x={Math.min(x, second[0])}
@@ -311,7 +310,8 @@ export function AnnotatedPage({ page, loaded, title }: Props) {
                 onPointerDown={(event) => event.stopPropagation()}
                 onClick={() => onActive?.(note.id)}
                 style={{ left: `${100 * x}%`, top: `${100 * y}%` }}
-                className="absolute grid size-6 -translate-1/2 place-items-center rounded-full border border-edge bg-card text-[0.75rem] font-semibold"
+                // A point is a ring around its number: drawn with the page it would be stretched with it.
+                className={`absolute grid size-6 -translate-1/2 place-items-center rounded-full border bg-card text-[0.75rem] font-semibold ${note.anchor.shape === 'point' ? 'border-2 border-[#8a5000] ring-4 ring-[#fff8e1]/70' : 'border-edge'}`}
               >
                 {note.number}
               </button>

@@ -34,6 +34,9 @@ async function problemOf(response: Response): Promise<ApiProblem> {
   return new ApiProblem(response.status, told ? (body as Refusal) : unreachable);
 }
 
+/** Told to the page when a member of staff is not signed in any more. */
+export const SIGNED_OUT = 'clear-sitting:signed-out';
+
 /** With the wait before each, about a minute. */
 const MOST_TRIES_WHILE_BUSY = 7;
 
@@ -46,6 +49,8 @@ async function send(path: string, init: RequestInit, refusals = 0): Promise<Resp
   });
   if (response.ok) return response;
   const refused = await problemOf(response);
+  if (refused.code === 'not-signed-in' && typeof window !== 'undefined')
+    window.dispatchEvent(new Event(SIGNED_OUT));
   if (refused.code !== 'busy' || refusals >= MOST_TRIES_WHILE_BUSY || init.signal?.aborted) throw refused;
   await pause(retryAfterMs(refusals + 1, Math.random()));
   return send(path, init, refusals + 1);

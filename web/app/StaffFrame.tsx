@@ -13,9 +13,9 @@ import {
   UsersRound,
 } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import type { Role, StaffMember } from '../../core/rounds/api';
-import { ApiProblem, get, post } from '../api/client';
+import { ApiProblem, get, post, SIGNED_OUT } from '../api/client';
 import { Button } from '../ui/Button';
 import { Guard, pageInstead } from '../ui/Guard';
 import { Notice } from '../ui/Notice';
@@ -44,6 +44,8 @@ const t = words('staff', {
   accounts: 'Accounts',
   account: 'Your account',
   signOut: 'Sign out',
+  signedOut: 'You are not signed in any more. What you have written is kept on this device.',
+  signInAgain: 'Sign in, and come back to this page',
   hands_one: '{{count}} hand raised',
   hands_other: '{{count}} hands raised',
   menu: 'Menu',
@@ -165,8 +167,15 @@ const whoAmI = () =>
   });
 
 function Frame() {
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
   const [loaded, reload] = useFetched('/me', whoAmI);
+  const [signedOut, setSignedOut] = useState(false);
+  useEffect(() => {
+    const told = () => setSignedOut(true);
+    window.addEventListener(SIGNED_OUT, told);
+    return () => window.removeEventListener(SIGNED_OUT, told);
+  }, []);
+  const signIn = `/sign-in?back=${encodeURIComponent(pathname + search)}`;
   useEffect(() => {
     document.documentElement.classList.add('staff');
     return () => document.documentElement.classList.remove('staff');
@@ -180,13 +189,23 @@ function Frame() {
         <Button onClick={reload}>{t('again')}</Button>
       </main>
     );
-  if (!loaded.value) return <Navigate to="/sign-in" replace />;
+  if (!loaded.value) return <Navigate to={signIn} replace />;
   return (
     <StaffContext value={loaded.value}>
       <div className="flex h-dvh max-[860px]:h-auto max-[860px]:min-h-dvh max-[860px]:flex-col">
         <Side member={loaded.value} />
         <div className="flex min-w-0 flex-1 flex-col">
           {loaded.value.roles.includes('coordinator') && <Operations />}
+          {signedOut && (
+            <div className="px-4 pt-3">
+              <Notice tone="care">
+                {t('signedOut')}{' '}
+                <Link to={signIn} className="text-slate underline underline-offset-4">
+                  {t('signInAgain')}
+                </Link>
+              </Notice>
+            </div>
+          )}
           <div className="flex min-h-0 flex-1">
             <Guard holds={pathname} instead={pageInstead}>
               <Outlet />

@@ -1,9 +1,10 @@
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { MemoryRouter, Route, Routes } from 'react-router';
+import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Role } from '../../core/rounds/api';
 import { SignIn } from '../accounts/SignIn';
+import { get } from '../api/client';
 import { fakeServer, Refused } from '../testing/fakeServer';
 import { StaffFrame } from './StaffFrame';
 import { StaffHome } from './StaffHome';
@@ -20,10 +21,20 @@ const show = (at: string) =>
           <Route path="rounds" element={<p>all rounds</p>} />
           <Route path="watch" element={<p>the watch room</p>} />
           <Route path="marking" element={<p>the piles</p>} />
+          <Route path="marking/:round" element={<Lookup />} />
         </Route>
       </Routes>
     </MemoryRouter>,
   );
+/** A page that asks the server for something when it is told to. */
+function Lookup() {
+  const { search } = useLocation();
+  return (
+    <button type="button" onClick={() => void get('/lookup').catch(() => undefined)}>
+      look up{search}
+    </button>
+  );
+}
 const member = (...roles: Role[]) => ({ name: 'Odile Varr', roles });
 const notSignedIn = () => new Refused(401, 'not-signed-in', 'Sign in first.');
 const signInPage = () => screen.findByRole('heading', { name: 'Staff sign in' });
@@ -71,6 +82,39 @@ describe('the staff’s side', () => {
       password: 'kelp',
     });
   });
+
+  it('says on the page that one is signed out, and comes back to it', async () => {
+    let inside = true;
+    fakeServer({
+      'GET /me': () => (inside ? member('assessor') : notSignedIn()),
+      'GET /lookup': () => notSignedIn(),
+      'POST /sign-in': () => {
+        inside = true;
+        return member('assessor');
+      },
+    });
+    show('/staff/marking/7?script=QX');
+    await userEvent.click(await screen.findByRole('button', { name: 'look up?script=QX' }));
+    inside = false;
+    await userEvent.click(await screen.findByRole('link', { name: 'Sign in, and come back to this page' }));
+    await signInPage();
+    await userEvent.type(screen.getByLabelText('E-mail'), 'tamsin@example.org');
+    await userEvent.type(screen.getByLabelText('Password'), 'kelp');
+    await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    expect(await screen.findByRole('button', { name: 'look up?script=QX' })).toBeVisible();
+  });
+
+  it.each(['https://example.org/staff', '//example.org', '/i/a-link', '/staffroom'])(
+    'never leads from the sign-in to %s',
+    async (back) => {
+      fakeServer({ 'GET /me': () => member('assessor'), 'POST /sign-in': () => member('assessor') });
+      show(`/sign-in?back=${encodeURIComponent(back)}`);
+      await userEvent.type(await screen.findByLabelText('E-mail'), 'tamsin@example.org');
+      await userEvent.type(screen.getByLabelText('Password'), 'kelp');
+      await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+      expect(await screen.findByText('the piles')).toBeVisible();
+    },
+  );
 
   it('does not take a lost connection for being signed out', async () => {
     fakeServer({});

@@ -1,39 +1,26 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import type { Clarification, MarkingScript, MarkingTableData } from '../../core/marking/api';
 import type { MarkDraft } from '../../core/marking/mark';
-import type {
-  Clarification,
-  GivenReply,
-  MarkedScript,
-  MarkingScript,
-  MarkingTableData,
-  MarkStanding,
-  StandardTold,
-} from '../../core/marking/api';
-import { marksGiven } from '../../core/marking/marksGiven';
-import { showMarks, sumMarks } from '../../core/marks';
-import { CORRECTION_MS } from '../../core/marking/standardisation';
-import { ApiProblem, get, messageOf, post } from '../api/client';
-import { readings } from '../kinds/readings';
+import { showMarks } from '../../core/marks';
+import { post } from '../api/client';
 import { Files, staffFiles } from '../media/fileSource';
 import { RecordingsOf } from '../media/recordings';
 import { useRecordings } from '../media/useRecordings';
 import { Button } from '../ui/Button';
-import { atRest } from '../ui/atRest';
 import { NotHere } from '../ui/NotHere';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
-import { useFetched } from '../staff/queries';
 import type { FactName, OpenFact } from './Facts';
-import { dropDraft } from './draftStore';
 import { showEstimate } from './figures';
 import { Giving } from './Giving';
 import { ChangeMark } from './ChangeMark';
 import { Marked } from './Marked';
 import { Response } from './Response';
-import { StaleMark, type Stale } from './StaleMark';
+import { StaleMark } from './StaleMark';
 import { StandardNotice } from './StandardNotice';
 import { useMark } from './useMark';
+import { usePile } from './usePile';
 import { t } from './words';
 import { PageHeading } from '../ui/PageHeading';
 
@@ -154,81 +141,15 @@ export function MarkingTable() {
   const { round = '', item = '', part = '' } = useParams();
   const path = `/marking/piles/${round}/${item}/${part}`;
   const [fact, setFact] = useState<OpenFact | null>(null);
-  const [told, setTold] = useState<StandardTold | null>(null);
-  const [stale, setStale] = useState<Stale | null>(null);
   const [listed, setListed] = useState(false);
-  /** A script that was passed on some time ago, and may be changed after a question. */
-  const [asked, setAsked] = useState<MarkedScript | null>(null);
-  const [passedAt, setPassedAt] = useState(0);
-  const sending = useRef<Promise<unknown>>(Promise.resolve());
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [sent, setSent] = useState<ReadonlySet<number>>(new Set());
-  const unsend = (task: number) => setSent((known) => new Set([...known].filter((one) => one !== task)));
   const [singleKeys, setSingleKeys] = useState(keysAreOn);
-  /** Something was passed since the pile was last looked at: that nothing is here does not mean that nothing is left. */
-  const [passed, setPassed] = useState(false);
-  const [loaded, reload, replace] = useFetched(path, async () => {
-    const table = await get<MarkingTableData>(path);
-    setPassed(false);
-    await readings.load(table.scripts.map((s) => s.kind));
-    return table;
-  });
-  if (loaded.state !== 'here') return <NotHere of={loaded} />;
-  const table = loaded.value;
-  // What is on its way is not shown again, whenever the pile was last looked at.
-  const script = table.scripts.find((one) => !sent.has(one.task));
-  // The next response is already here: it is shown at once, and the pile is looked at again behind it.
-  const pass = (by: number, last = table.last) => {
-    const scripts = table.scripts.slice(1);
-    replace({ ...table, scripts, last, byYou: table.byYou + by, left: table.left - by });
+  const { loaded, pile } = usePile(path);
+  if (pile === null) return <NotHere of={loaded} />;
+  const { table, script, passed, stale, told, replace } = pile;
+  const { last } = table;
+  /** What was opened beside the script is closed with it, unless it is kept open. */
+  const closeFact = () => {
     if (!fact?.pinned) setFact(null);
-    setPassed(true);
-  };
-  /** The mark goes behind the next script; one that is refused brings its script back, as it was kept on this device. */
-  const give = (script: MarkingScript, mark: MarkDraft, seen = script.seen) => {
-    setTrouble(null);
-    setSent((known) => new Set(known).add(script.task));
-    setPassedAt(Date.now());
-    // What is taken back next is this one, also before its mark has arrived.
-    const { marks } = marksGiven(script.components, mark.given);
-    const total = sumMarks(marks.map(({ hundredths }) => hundredths));
-    pass(1, { task: script.task, script: script.script, total, at: Date.now(), words: mark.comment });
-    sending.current = post<GivenReply>(`/marking/tasks/${script.task}`, { ...mark, seen }).then(
-      (reply) => {
-        dropDraft(script.task);
-        if (reply.told) setTold(reply.told);
-        atRest(reload);
-      },
-      (problem: unknown) => {
-        if (problem instanceof ApiProblem && problem.code === 'mark-given-elsewhere')
-          return setStale({ script, mark, standing: problem.details as MarkStanding });
-        setTrouble(messageOf(problem));
-        unsend(script.task);
-        replace(table);
-      },
-    );
-  };
-  const decide = (which: 'keep' | 'replace') => {
-    const { script: of, mark, standing } = stale!;
-    setStale(null);
-    if (which === 'replace') return give(of, mark, standing.judgement);
-    dropDraft(of.task);
-    reload();
-  };
-  const readTold = () => {
-    const [next] = table.told;
-    if (told || !next) return setTold(null);
-    replace({ ...table, told: table.told.slice(1) });
-    void post(`/marking/tasks/${next.task}/told`).catch(() => undefined);
-  };
-  const takeBack = (task: number) => {
-    setTrouble(null);
-    dropDraft(task);
-    unsend(task);
-    // A mark that is on its way arrives before it is taken back.
-    void sending.current
-      .then(() => post(`/marking/tasks/${task}/take-back`))
-      .then(reload, (problem: unknown) => setTrouble(messageOf(problem)));
   };
   const switchKeys = (on: boolean) => {
     setSingleKeys(on);
@@ -244,38 +165,22 @@ export function MarkingTable() {
     replace({ ...table, clarifications: table.clarifications.map((one) => ({ ...one, isNew: false })) });
     void Promise.all(news.map(({ id }) => post(`/marking/clarifications/${id}/read`))).catch(() => undefined);
   };
-  const { last } = table;
-  /** At once while it was just passed on; later it is asked first, whatever script it is. */
-  const takeLastBack = () => {
-    if (!last) return;
-    if (Date.now() - passedAt < CORRECTION_MS) takeBack(last.task);
-    else setAsked(last);
-  };
   const added = table.clarifications.at(-1)?.at ?? null;
-  const compared = told ?? table.told[0] ?? null;
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <Head table={table} onMarked={() => setListed(true)} />
-      <Marked open={listed} onOpen={setListed} path={path} added={added} onTakeBack={takeBack} />
-      <ChangeMark
-        script={asked}
-        onChange={(task) => {
-          setAsked(null);
-          takeBack(task);
-        }}
-        onKeep={() => setAsked(null)}
-      />
-      {trouble && <Notice tone="trouble">{trouble}</Notice>}
+      <Marked open={listed} onOpen={setListed} path={path} added={added} onTakeBack={pile.takeBack} />
+      <ChangeMark script={pile.asked} onChange={pile.takeBack} onKeep={pile.keepAsked} />
+      {pile.trouble && <Notice tone="trouble">{pile.trouble}</Notice>}
       <News news={news} onRead={readNews} />
       {stale ? (
-        <StaleMark stale={stale} onKeep={() => decide('keep')} onReplace={() => decide('replace')} />
-      ) : compared ? (
-        <StandardNotice
-          key={compared.task}
-          told={compared}
-          components={compared.components}
-          onRead={readTold}
+        <StaleMark
+          stale={stale}
+          onKeep={() => pile.decide('keep')}
+          onReplace={() => pile.decide('replace')}
         />
+      ) : told ? (
+        <StandardNotice key={told.task} told={told} components={told.components} onRead={pile.readTold} />
       ) : script ? (
         <Files value={staffFiles}>
           <RecordingsOf value={recordings}>
@@ -286,12 +191,15 @@ export function MarkingTable() {
               onFact={setFact}
               singleKeys={singleKeys}
               onSingleKeys={switchKeys}
-              onGive={(mark) => give(script, mark)}
-              onAside={() => {
-                pass(0);
-                reload();
+              onGive={(mark) => {
+                closeFact();
+                pile.give(script, mark);
               }}
-              onTakeBack={last ? takeLastBack : null}
+              onAside={() => {
+                closeFact();
+                pile.setAside(script.task);
+              }}
+              onTakeBack={pile.takeLastBack}
               onTable={replace}
             />
           </RecordingsOf>
