@@ -149,6 +149,8 @@ export interface SignOffState {
   /** Decisions that a coordinator has yet to make. */
   readonly toDecide: number;
   readonly unmarked: number;
+  /** The newest judgement in the round: a sign-off names it, so that no mark changes between the look and the act. */
+  readonly newest: number;
   readonly signedOffAt: number | null;
   readonly releasedAt: number | null;
   readonly piles: readonly {
@@ -162,6 +164,7 @@ export interface SignOffState {
     mean: number | null;
     marks: Hundredths;
     signedOffAt: number | null;
+    newest: number;
   }[];
 }
 
@@ -235,6 +238,8 @@ export interface QualityData {
   readonly clarifications: readonly Pick<Clarification, 'id' | 'text' | 'at'>[];
   /** Scripts whose agreed marks can be recorded: those that nobody has marked yet, and others. */
   readonly candidates: readonly { readonly script: string; readonly marked: boolean }[];
+  /** The newest judgement of the item, which its sign-off names. */
+  readonly newest: number;
   /** What stands in the way of the sign-off. */
   readonly open: readonly Message[];
 }

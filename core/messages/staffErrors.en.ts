@@ -20,6 +20,8 @@ export const staffErrors = {
   openAsides_other: '{{count}} scripts are set aside with a question.',
   givenAlready: 'This script is already marked, and its mark cannot be changed here.',
   markGivenElsewhere: 'You gave this script other marks meanwhile, in another window.',
+  marksChanged:
+    'A mark was given or changed since you looked at this page. Load it again, and look at the figures before you sign off.',
   markChanged: 'This mark was changed meanwhile: it is now {{marks}}. Look at it again.',
   settledAlready: 'The lead assessor has already settled this.',
   answeredAlready: 'This question is already answered.',

@@ -4,7 +4,7 @@ import { fieldSchoolPaper } from '../../demo/fieldSchoolPaper';
 import { galleryPaper, rehearsalPaper } from '../../demo/rehearsalPaper';
 import { technicianPaper } from '../../demo/technicianPaper';
 import { plainForm } from '../forms/drawForm';
-import { allParts, itemsOf, marksOfPaper, type FullPaper } from '../papers/paper';
+import { allParts, itemsOf, marksOfPaper, navigations, type FullPaper } from '../papers/paper';
 import { rehearsalLike } from './rehearsalLike';
 
 let gallery: FullPaper;
@@ -20,10 +20,10 @@ const kindsBySection = (paper: FullPaper) =>
     section.key,
     [...new Set(itemsOf(paper, section).flatMap(({ parts }) => parts.map(({ kind }) => kind)))].toSorted(),
   ]);
-/** Everything written in a document, a list, a paper. */
+/** Everything written in a document, a list, a paper; how one goes through a section is no text. */
 const textsIn = (value: unknown): string[] =>
   typeof value === 'string'
-    ? value.length > 12
+    ? value.length > 12 && !(navigations as readonly string[]).includes(value)
       ? [value]
       : []
     : value !== null && typeof value === 'object'

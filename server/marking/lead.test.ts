@@ -403,7 +403,17 @@ describe('the sign-off', () => {
     };
     const path = `/marking/rounds/${round}/remarks`;
     expect((await lead!.post<Refusal>(path, remark)).body.code).toBe('not-signed-off-yet');
-    expect((await act(round, 'sign-off')).body.signedOffAt).not.toBeNull();
+    // A mark that was given after the lead looked is not frozen unseen.
+    const { newest } = await quality(round);
+    const { body: all } = await lead!.get<SignOffState[]>('/marking/rounds');
+    expect(all.find((one) => one.round === round)!.newest).toBe(newest);
+    await ben!.post(`/marking/tasks/${script.task}/take-back`);
+    const [back] = (await tableOf(ben!, round)).scripts;
+    await give(ben!, back!.task, levels(back!.components, 'lowest'), { seen: back!.seen, comment: 'again' });
+    const unlooked = await act(round, 'sign-off', { seen: newest });
+    expect([unlooked.status, unlooked.body.code]).toEqual([409, 'marks-changed']);
+    const looked = await act(round, 'sign-off', { seen: (await quality(round)).newest });
+    expect(looked.body.signedOffAt).not.toBeNull();
     const late = await give(ben!, script.task, levels(script.components, 'highest'));
     expect([late.status, late.body.code]).toEqual([409, 'signed-off']);
     expect((await lead!.post(path, { ...remark, hundredths: component.of + 1 })).status).toBe(400);

@@ -187,7 +187,7 @@ function assessorsIn(db: Db, ref: ItemRef, given: readonly Given[]) {
   return [...own, ...named];
 }
 
-function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open'> {
+function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open' | 'newest'> {
   const { round, question, judged } = itemOf(db, ref);
   const { signedOffAt, signedOffBy: _, ...settings } = markingOf(db, ref, judged);
   const inItem = and(eq(markingTasks.roundId, ref.round), eq(markingTasks.target, ref.target));
@@ -282,7 +282,10 @@ function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open'
 }
 
 /** How an item is marked, for its lead. */
-export const qualityRead: Read<ItemRef, Omit<QualityData, 'open'>> = { name: 'quality', run: quality };
+export const qualityRead: Read<ItemRef, Omit<QualityData, 'open' | 'newest'>> = {
+  name: 'quality',
+  run: quality,
+};
 
 /** All responses of an item as texts, and what everybody was given: the paper's own words and what answers begin with. */
 function textsOf({ db }: Reading, ref: ItemRef) {

@@ -154,9 +154,19 @@ interface PileState {
   readonly gaps: number;
   readonly asides: number;
   readonly signedOffAt: number | null;
+  /** The newest judgement, by which a later one is told; 0 while there is none. */
+  readonly newest: number;
 }
 
-const UNTOUCHED: PileState = { marked: 0, left: 0, mean: null, gaps: 0, asides: 0, signedOffAt: null };
+const UNTOUCHED: PileState = {
+  marked: 0,
+  left: 0,
+  mean: null,
+  gaps: 0,
+  asides: 0,
+  signedOffAt: null,
+  newest: 0,
+};
 
 /** What a judgement gave in all. */
 const totalGivenSql = sql<number>`(select sum(json_extract(value, '$.hundredths')) from json_each(${judgements.given}))`;
@@ -170,6 +180,7 @@ function pileStates({ db }: Pick<Reading, 'db'>, ids: readonly number[]): Map<st
       target: markingTasks.target,
       marked: done,
       left: notDone,
+      newest: sql<number>`coalesce(max(${markingTasks.judgementId}), 0)`,
       mean: sql<
         number | null
       >`avg(case when ${counts} and ${markingTasks.doneAt} is not null then ${totalGivenSql} end)`,
@@ -199,11 +210,11 @@ function pileStates({ db }: Pick<Reading, 'db'>, ids: readonly number[]): Map<st
     signed.map(({ roundId, target, signedOffAt }) => [nameOf({ round: roundId, target }), signedOffAt]),
   );
   return new Map(
-    tasks.map(({ marked, left, mean, ...ref }) => {
+    tasks.map(({ marked, left, mean, newest, ...ref }) => {
       const name = nameOf(ref);
       const [gapCount, asides] = [gapsBy!.get(name) ?? 0, asidesBy!.get(name) ?? 0];
       const signedOffAt = signedBy.get(name) ?? null;
-      return [name, { marked, left, mean, gaps: gapCount, asides, signedOffAt }];
+      return [name, { marked, left, mean, gaps: gapCount, asides, signedOffAt, newest }];
     }),
   );
 }
@@ -260,6 +271,7 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
       running,
       beingScored,
       toDecide: toDecide.get(id) ?? 0,
+      newest: Math.max(0, ...piles.map((pile) => pile.newest)),
       unmarked: piles.reduce((sum, pile) => sum + pile.left, 0),
       signedOffAt,
       releasedAt,

@@ -38,7 +38,7 @@ import { commentOn, remark } from './remarks';
 import { qualityRead, similarPairRead, similarRead } from './quality';
 import { declareInterest } from './interests';
 import { ledRounds, pilesList, signOffStates } from './reads';
-import { openOf, signOff, signOffItem } from './signOff';
+import { newestIn, openOf, signOff, signOffItem } from './signOff';
 import { readTold } from './standardTold';
 import { markedBy, markingTable, pagesOfTask, phrasesFor } from './table';
 import type { HasConfig } from '../config';
@@ -72,6 +72,8 @@ interface Needs
 
 /** An act that its address says all of. */
 const nothing = Joi.object({});
+/** Programs may sign off without having looked; pages always say what they showed. */
+const signOffBody = Joi.object<{ seen?: number }>({ seen: Joi.number().integer().min(0) });
 const hundredths = Joi.number().integer().min(0).max(100_000);
 const given = Joi.object()
   .pattern(
@@ -282,7 +284,12 @@ function leadEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
   const { reader } = services;
   const quality = async (ref: ItemRef) => {
     const found = await reader.read(qualityRead, ref);
-    return { ...found, open: found.signedOffAt === null ? openOf(services, ref.round, ref.target) : [] };
+    const newest = newestIn(services, ref);
+    return {
+      ...found,
+      newest,
+      open: found.signedOffAt === null ? openOf(services, ref.round, ref.target) : [],
+    };
   };
   const item = '/marking/quality/:round/:item/:part';
   /** An act on an item, after which its page is read again. */
@@ -321,7 +328,7 @@ function leadEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
     ),
     act('clarify', textBody, (staffId, ref, { text }) => clarify(services, staffId, ref, text)),
     act('standards', standardBody, (staffId, ref, body) => addStandard(services, staffId, ref, body)),
-    act('sign-off', undefined, (staffId, ref) => signOffItem(services, staffId, ref)),
+    act('sign-off', signOffBody, (staffId, ref, { seen }) => signOffItem(services, staffId, ref, seen)),
     forRoundStaff(
       ['lead'],
       { method: 'get', path: `${item}/scripts/:script`, params: scriptParams },
@@ -381,7 +388,12 @@ function leadEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
     ),
     forRoundStaff(
       ['lead'],
-      { method: 'post', path: '/marking/rounds/:id/overall-comments/:script/no-file', params: remarkParams },
+      {
+        method: 'post',
+        path: '/marking/rounds/:id/overall-comments/:script/no-file',
+        params: remarkParams,
+        body: nothing,
+      },
       async (who, { params }) => {
         await attachToRemark(services, who.id, { round: params.id, script: params.script, bytes: null });
         return {};
@@ -389,9 +401,9 @@ function leadEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
     ),
     forRoundStaff(
       ['lead'],
-      { method: 'post', path: '/marking/rounds/:id/sign-off', params: idParams, body: Joi.object({}) },
-      (who, { params }) => {
-        signOff(services, who.id, params.id);
+      { method: 'post', path: '/marking/rounds/:id/sign-off', params: idParams, body: signOffBody },
+      (who, { params, body }) => {
+        signOff(services, who.id, params.id, body.seen);
         return signOffStates(services, [params.id])[0];
       },
     ),

@@ -37,11 +37,24 @@ export function openOf(services: HasDb & HasJobs, round: number, target?: string
   });
 }
 
-/** Freezes the marks of a round. Refused while anything is running, being scored or unmarked. */
-export function signOff(services: Needs, staffId: number, roundId: number): void {
+/** The newest judgement of an item. */
+export const newestIn = (services: HasDb, { round, target }: ItemRef): number =>
+  signOffStates(services, [round])[0]?.piles.find((pile) => pile.target === target)?.newest ?? 0;
+
+/** Refuses a sign-off that did not see the newest mark; without a look at it there is nothing to compare. */
+function refuseUnseen(newest: number, seen: number | undefined): void {
+  if (seen !== undefined && seen !== newest) throw conflict('marks-changed');
+}
+
+/**
+ * Freezes the marks of a round. Refused while anything is running, being scored or unmarked, and where a mark was given
+ * after `seen`, the newest judgement that was looked at.
+ */
+export function signOff(services: Needs, staffId: number, roundId: number, seen?: number): void {
   const { db, clock } = services;
   const reasons = openOf(services, roundId);
   if (reasons.length > 0) throw conflict('not-finished', { reasons });
+  refuseUnseen(signOffStates(services, [roundId])[0]!.newest, seen);
   db.transaction(() => {
     const change = db
       .update(rounds)
@@ -53,13 +66,19 @@ export function signOff(services: Needs, staffId: number, roundId: number): void
   tellCandidates(services, roundId);
 }
 
-/** Freezes the marks of one item. */
-export function signOffItem(services: HasClock & HasDb & HasJobs, staffId: number, ref: ItemRef): void {
+/** Freezes the marks of one item, as the whole round's are. */
+export function signOffItem(
+  services: HasClock & HasDb & HasJobs,
+  staffId: number,
+  ref: ItemRef,
+  seen?: number,
+): void {
   const { db, clock } = services;
   const { judged } = itemOf(db, ref);
   const reasons = openOf(services, ref.round, ref.target);
   if (reasons.length > 0) throw conflict('not-finished', { reasons });
   if (markingOf(db, ref, judged).signedOffAt !== null) return;
+  refuseUnseen(newestIn(services, ref), seen);
   db.transaction(() => {
     changeMarking(db, ref, { marks: judged, signedOffAt: clock.now(), signedOffBy: staffId });
     record(services, { staffId, act: 'signed-off-item', subject: `round ${ref.round}, ${ref.target}` });

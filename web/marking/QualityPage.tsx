@@ -26,7 +26,7 @@ export function QualityPage() {
   const act: Act = async (name, body = {}) => replace(await post<QualityData>(`${path}/${name}`, body));
   const signOff = async () => {
     try {
-      await act('sign-off');
+      await act('sign-off', { seen: data.newest });
     } catch (problem) {
       throw new Error(messageOf(problem), { cause: problem });
     }

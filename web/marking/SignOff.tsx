@@ -18,7 +18,7 @@ function State({ state, onSigned }: { state: SignOffState; onSigned: () => void 
   const open = state.running + state.beingScored + state.unmarked;
   if (open > 0) return <span className="text-soft">{t('waits', { count: open })}</span>;
   const sign = async () => {
-    await post(`/marking/rounds/${state.round}/sign-off`);
+    await post(`/marking/rounds/${state.round}/sign-off`, { seen: state.newest });
     onSigned();
   };
   return (

@@ -4,7 +4,6 @@
  * watch nor the end of this process when the server goes. Nothing here is particular to one operating system.
  */
 import { randomBytes } from 'node:crypto';
-import { setPriority } from 'node:os';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { becomeNobody } from './becomeNobody';
@@ -17,7 +16,7 @@ import {
   type Stopped,
 } from './messages';
 import { watchBoard } from './watchBoard';
-import { NICENESS } from './niceness';
+import { giveWay } from './niceness';
 import { writeAll } from './writeAll';
 
 const [folder, engine, user] = process.argv.slice(2) as [string, string, string];
@@ -57,7 +56,7 @@ function reasonToStop(): Stopped | null {
   return spent < wall / 50 ? 'asleep' : 'wall';
 }
 
-setPriority(0, NICENESS);
+giveWay();
 const worker = new Worker(path.join(folder, 'portableWorker.cjs'), {
   workerData: { folder, engine, board: board.memory },
   resourceLimits: { stackSizeMb: STACK_MEGABYTES },

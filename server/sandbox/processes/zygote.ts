@@ -4,7 +4,6 @@
  * them decide. It ends when the server does, and its forks with it.
  */
 import { randomBytes } from 'node:crypto';
-import { setPriority } from 'node:os';
 import type { EngineName, RunCase } from '../engines/engine';
 import { becomeNobody } from './becomeNobody';
 import { encodeFrame } from './frames';
@@ -19,7 +18,7 @@ import {
   type RunMessage,
   type Stopped,
 } from './messages';
-import { NICENESS } from './niceness';
+import { giveWay } from './niceness';
 import { writeAll } from './writeAll';
 
 const [folder, engineName, user] = process.argv.slice(2) as [string, EngineName, string];
@@ -168,7 +167,7 @@ async function prepareStates(): Promise<void> {
 }
 
 async function start(): Promise<void> {
-  setPriority(0, NICENESS);
+  giveWay();
   linux.keepMemoryInForks();
   await prepareStates();
   // What was only needed for the start is given back: less memory makes cheaper forks.
