@@ -171,6 +171,9 @@ test('a section with a limit of its own: entered, run out, sealed, and the rest 
   // What ran while the server heard nothing is given back until the device has shown that it knows: with the next save.
   await page.getByRole('button', { name: 'Flagged', exact: true }).click();
   await ilse.isSaved();
+  // The page can still show the state of the save before: what has arrived is asked of the server.
+  await expect.poll(() => app.rows("select value from journal where about = 'flag'")).toHaveLength(2);
+  await ilse.isSaved();
   // Sealed: neither pointer nor key changes what is there, on this question or another of the section.
   await ilse.goesTo(1);
   const root = page.getByLabel('The young root', { exact: true });
