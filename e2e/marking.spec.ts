@@ -1,4 +1,3 @@
-import { existsSync } from 'node:fs';
 import type { Page, Request } from '@playwright/test';
 import type { MarkingTableData, QualityData } from '../core/marking/api';
 import { staffMembers } from '../demo/people';
@@ -7,13 +6,13 @@ import { readPdf } from '../server/testing/readPdf';
 import { hasNoBarriers } from './barriers';
 import { COHORT } from './paths';
 import { Staff } from './people/Staff';
-import { seed } from './prepare';
+import { seedOnce } from './prepare';
 import { expect, test as base, TestApp } from './testApp';
 
 /** The server on the main sitting of 60 scripts, partly marked; seeded once. */
 const test = base.extend<{ readonly app: TestApp }>({
   app: async ({}, use) => {
-    if (!existsSync(COHORT)) await seed(COHORT);
+    await seedOnce(COHORT);
     const app = new TestApp(await freePort(), COHORT);
     await app.start();
     await use(app);

@@ -1,13 +1,15 @@
 /* Before all stories: a seeded database to copy, and a clip for the fake camera. */
 import { execFile } from 'node:child_process';
-import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
 import { CAMERA_CLIP, CHROMIUM, COHORT, ROOT, TEMPLATE } from './paths';
 
 const FRAMES = 40;
+const LOOK_AGAIN_MS = 200;
 
 export async function drawClip(): Promise<void> {
   if (existsSync(CAMERA_CLIP)) return;
@@ -46,8 +48,31 @@ export async function seed(folder: string, without: readonly string[] = []): Pro
   await promisify(execFile)(process.execPath, ['dist/demo/main.mjs', ...without], { cwd: ROOT, env });
 }
 
+const draftOf = (folder: string) => `${folder}.draft`;
+
+/** Seeds a folder by whoever comes first; other workers wait until all of it is there. */
+export async function seedOnce(folder: string): Promise<void> {
+  while (!existsSync(folder)) {
+    try {
+      mkdirSync(draftOf(folder));
+    } catch {
+      // Another worker is at it.
+      await setTimeout(LOOK_AGAIN_MS);
+      continue;
+    }
+    try {
+      // It may have been finished since it was looked for.
+      if (existsSync(folder)) return;
+      await seed(draftOf(folder));
+      renameSync(draftOf(folder), folder);
+    } finally {
+      rmSync(draftOf(folder), { recursive: true, force: true });
+    }
+  }
+}
+
 export default async function prepare(): Promise<void> {
-  for (const folder of [TEMPLATE, COHORT]) rmSync(folder, { recursive: true, force: true });
+  for (const folder of [TEMPLATE, COHORT, draftOf(COHORT)]) rmSync(folder, { recursive: true, force: true });
   // The stories want an empty database; the pictures want one with the simulated scripts in it.
   const scripts = process.env.E2E_SEED === 'full' ? [] : ['--without-scripts'];
   await Promise.all([seed(TEMPLATE, scripts), drawClip()]);
