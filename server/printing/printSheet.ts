@@ -12,6 +12,7 @@ import {
   type ResultSheet,
   type SheetNote,
 } from '../../core/results/resultSheet';
+import { isNextLevel } from '../../core/results/nextLevel';
 import { SOFT, TaggedPdf } from './TaggedPdf';
 
 const KELP = '#12564F';
@@ -44,7 +45,7 @@ function component(pdf: TaggedPdf, c: ResultComponent, several: boolean): void {
     inWords('otherLevel', { label, says, marks: showMarks(hundredths) }),
   );
   if (others.length > 0) {
-    pdf.write('P', inWords('otherLevels'), { indent: 20, color: SOFT });
+    pdf.write('P', inWords(isNextLevel(c) ? 'nextLevel' : 'otherLevels'), { indent: 20, color: SOFT });
     pdf.list(others, { indent: 20, color: SOFT });
   }
   if (points.length > 0) pdf.list(points, { indent: 20, color: SOFT });

@@ -1,7 +1,7 @@
-import { useEffect, useRef } from 'react';
 import type { Component } from '../../core/kinds/contract';
 import type { StandardTold } from '../../core/marking/api';
 import { Button } from '../ui/Button';
+import { ReadFirst } from './ReadFirst';
 import { SideTable } from './SideTable';
 import { t } from './words';
 
@@ -13,17 +13,8 @@ interface Props {
 
 /** What was agreed of a script that the assessor has just marked: told kindly, with the reasons. */
 export function StandardNotice({ told, components, onRead }: Props) {
-  const own = useRef<HTMLElement>(null);
-  // Where keys go now; not to the button, which a hurried Enter would press unread.
-  useEffect(() => own.current?.focus(), []);
   return (
-    <section
-      ref={own}
-      tabIndex={-1}
-      aria-label={t('standardTitle')}
-      className="m-6 max-w-[46rem] rounded-card border border-line bg-card p-6"
-    >
-      <h2 className="font-serif text-[1.35rem] font-semibold">{t('standardTitle')}</h2>
+    <ReadFirst title={t('standardTitle')}>
       <p className="py-2">
         {told.practice
           ? t(told.within ? 'practiceWithin' : 'practiceOutside')
@@ -42,6 +33,6 @@ export function StandardNotice({ told, components, onRead }: Props) {
       <Button look="first" onClick={onRead}>
         {t('goOn')}
       </Button>
-    </section>
+    </ReadFirst>
   );
 }

@@ -7,6 +7,7 @@ import type {
   ResultQuestion,
   ResultSheet,
 } from '../../core/results/resultSheet';
+import { isNextLevel } from '../../core/results/nextLevel';
 import type { Found } from '../kinds/answerProps';
 import { drawsRight, readings } from '../kinds/readings';
 import { DocumentView } from '../documents/DocumentView';
@@ -32,10 +33,6 @@ const verdictWord = (verdict: ResultPart['verdict'], provisional: boolean) =>
 /** The level that was reached, or the two that the mark lies between. */
 const levelWords = ({ level, upTo }: ResultComponent): string =>
   upTo ? t('between', { from: level!.label, to: upTo.label }) : level!.label;
-
-/** Is the one other level that is shown the next better one? */
-const isNext = ({ otherLevels, hundredths }: ResultComponent): boolean =>
-  otherLevels.length === 1 && otherLevels[0]!.hundredths > hundredths;
 
 /** A level that people gave, or a share that the machine decided, with its reasons. */
 function ComponentCard({ component: c, provisional }: { component: ResultComponent; provisional: boolean }) {
@@ -65,7 +62,7 @@ function ComponentCard({ component: c, provisional }: { component: ResultCompone
       </p>
       {c.otherLevels.length > 0 && (
         <div className="mt-1 text-[0.9em] text-soft">
-          <p className="font-semibold">{t(isNext(c) ? 'nextLevel' : 'allLevels')}</p>
+          <p className="font-semibold">{t(isNextLevel(c) ? 'nextLevel' : 'allLevels')}</p>
           <ul>
             {c.otherLevels.map(({ label, says, hundredths }) => (
               <li key={label}>
