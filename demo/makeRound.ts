@@ -45,6 +45,9 @@ const settings = (resultBy: number): RoundSettings => ({
   releaseAt: null,
   sheet: 'key',
   checkDays: 14,
+  withdrawn: 'scaled',
+  marksMayFall: false,
+  bandsAfterwards: false,
 });
 
 export interface RoundPlan {

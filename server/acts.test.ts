@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { acceptAnswer } from './answers/operations';
+import { correct, previewCorrection } from './corrections/operations';
 import type { MovableClock } from './machine/clock';
 import { readConfig } from './config';
 import type { Db } from './db/open';
@@ -146,12 +146,12 @@ const acts: Record<string, Act> = {
   },
   'a corrected key': {
     given: (wired) => wired.services.db.update(rounds).set({ releasedAt: 1 }).run(),
-    do: ({ services }) =>
-      acceptAnswer(
-        services,
-        { staffId: staffId(services.db), roundId: world.round },
-        { target: 'the-number/A', component: 'whole', answer: '71.4', reason: 'The scale was read so.' },
-      ),
+    do: async ({ services }) => {
+      const change = { type: 'accept', component: 'whole', answer: '71.4' } as const;
+      const { seen } = await previewCorrection(services, world.round, 'the-number/A', change);
+      const who = { staffId: staffId(services.db), roundId: world.round };
+      correct(services, who, 'the-number/A', { change, seen, reason: 'The scale was read so.' });
+    },
     done: (db) => db.$client.prepare('select count(*) from key_corrections').pluck().get() === 1,
   },
   'a decision on a sitting': {

@@ -27,6 +27,7 @@ import { jobEndpoints } from './jobs/routes';
 import { letterEndpoints } from './mail/routes';
 import { liveEndpoints } from './live/routes';
 import { answerEndpoints } from './answers/routes';
+import { correctionEndpoints } from './corrections/routes';
 import { mediaEndpoints } from './media/routes';
 import { markingEndpoints } from './marking/routes';
 import { rehearsalEndpoints } from './rehearsal/routes';
@@ -70,6 +71,7 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...letterEndpoints(services, outbox),
     ...jobEndpoints(services),
     ...answerEndpoints(services),
+    ...correctionEndpoints(services),
     ...reviewEndpoints(services, outbox),
     ...demoEndpoints(services),
     ...testEndpoints(services),

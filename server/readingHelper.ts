@@ -1,4 +1,5 @@
 import { answersReads } from './answers/reads';
+import { correctionReads } from './corrections/reads';
 import type { Config } from './config';
 import { helperData, serveTasks } from './helpers/serveTasks';
 import { lettersList } from './mail/lists';
@@ -32,6 +33,7 @@ const reads = [
   ...markingReads,
   ...qualityReads,
   ...answersReads,
+  ...correctionReads,
   resultRead,
   distributionRead,
   staffSheetRead,

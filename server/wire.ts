@@ -2,7 +2,7 @@ import path from 'node:path';
 import { pino } from 'pino';
 import { MovableClock, SteadyClock } from './machine/clock';
 import { FirstAccount } from './accounts/firstAccount';
-import { rescore } from './answers/operations';
+import { rescore } from './corrections/rescoreJob';
 import type { Config } from './config';
 import { Checkpoints } from './checkpoints/checkpoints';
 import { GroupCommit } from './db/groupCommit';

@@ -1,5 +1,7 @@
 import type { Fact } from '../kinds/contract';
 import type { Hundredths } from '../marks';
+import type { ItemFigures } from '../measures/itemFigures';
+import type { Ruling } from '../papers/ruling';
 import type { Message } from '../messages/message';
 
 /** A question of a round, of which staff can look through what was answered. */
@@ -32,24 +34,9 @@ export interface AnswerTable extends AnsweredPart {
   readonly rescoring: { readonly done: number; readonly of: number } | null;
 }
 
-export interface AcceptedAnswer {
-  readonly component: string;
-  readonly answer: string;
-}
-
-/** A script whose marks change, by its code; totals of the whole script, and the bands that they reach. */
-export interface ScriptChange {
-  readonly script: string;
-  readonly before: Hundredths;
-  readonly after: Hundredths;
-  readonly bandBefore: string | null;
-  readonly bandAfter: string | null;
-}
-
-/** What accepting an answer would change. */
-export interface AcceptPreview {
-  readonly scripts: number;
-  readonly changes: readonly ScriptChange[];
-  /** Of these scripts the results are out: their candidates are told. */
-  readonly released: number;
+/** How a part did in a round. */
+export interface PartFigures extends AnsweredPart, ItemFigures {
+  readonly of: Hundredths;
+  /** What was decided of it since; null where nothing was. */
+  readonly ruling: Ruling | null;
 }

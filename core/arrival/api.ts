@@ -99,6 +99,8 @@ export interface ArrivalView {
     readonly marks: Hundredths;
     /** Bands with the marks from which each is reached, the highest first. */
     readonly bands: readonly { readonly title: string; readonly from: Hundredths }[];
+    /** The bands are set after the marking. */
+    readonly bandsAfterwards: boolean;
     /** What a guess can cost. */
     readonly guessing: Guessing;
     readonly warningMinutes: readonly number[];

@@ -4,16 +4,15 @@ import type { Estimate } from '../measures/estimate';
 import {
   adjacentAgreement,
   cohenKappa,
-  correlation,
   exactAgreement,
   fleissKappa,
   meanAbsoluteDifference,
   meanDifference,
-  rankCorrelation,
   spreadOfDifferences,
   weightedKappa,
   type Pair,
 } from './agreement';
+import { correlation, rankCorrelation } from '../measures/correlation';
 import { intraclass, intraclassForms, meanSquares } from './intraclass';
 
 const pairs: Pair[] = [

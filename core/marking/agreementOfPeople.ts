@@ -2,16 +2,15 @@ import type { Estimate } from '../measures/estimate';
 import {
   adjacentAgreement,
   cohenKappa,
-  correlation,
   exactAgreement,
   fleissKappa,
   meanAbsoluteDifference,
   meanDifference,
-  rankCorrelation,
   spreadOfDifferences,
   weightedKappa,
   type Pair,
 } from './agreement';
+import { correlation, rankCorrelation } from '../measures/correlation';
 import { krippendorffAlphas } from './alpha';
 import { intraclass, type IntraclassForm } from './intraclass';
 

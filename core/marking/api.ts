@@ -151,6 +151,8 @@ export interface SignOffState {
   readonly unmarked: number;
   /** The newest judgement in the round: a sign-off names it, so that no mark changes between the look and the act. */
   readonly newest: number;
+  /** Bands are to be set, for the first time or anew. */
+  readonly bandsOpen: boolean;
   readonly signedOffAt: number | null;
   readonly releasedAt: number | null;
   readonly piles: readonly {

@@ -5,6 +5,8 @@ export const verdict = {
   unanswered: 'not answered',
   followThrough: 'follows from your own number',
   notmarked: 'marked by assessors in the test',
+  withdrawn: 'withdrawn: does not count',
+  given: 'full marks',
 };
 
 export const sheet = {
@@ -15,14 +17,22 @@ export const sheet = {
   meanOfTotals_other: 'The mean of the totals of your {{count}} attempts: {{marks}}.',
   sectionsOnly:
     'While you have attempts left, you see totals only. You see the questions after your last attempt, or when the test closes.',
-  rescored: 'The right answer to this question was corrected.',
+  rescored: 'A lead assessor corrected the right answer: {{reason}}',
   remarked: 'This question was marked again.',
+  given: 'Full marks were given for this question.',
+  scaled: '{{marks}} of {{left}} marks, scaled to {{of}} marks, because part of the test was withdrawn.',
+  kept: 'By the questions alone your total would now be {{marks}}. It was higher when your result was released, and it stays.',
+  withdrawn: 'A lead assessor withdrew this question: {{reason}}',
+  givenFor: 'A lead assessor gave full marks for this question: {{reason}}',
+  takenBack: 'A lead assessor took back a correction of this question: {{reason}}',
   override: 'Set by an assessor: {{reason}}',
+  byLead: 'A lead assessor changed this mark: {{reason}}',
   beingRead: 'being marked by assessors',
   open: '{{marks}} of these marks are not decided yet. Your total can only go up.',
   attempt: 'Attempt {{number}} · {{day}}: {{marks}}',
   attemptCounts: 'Attempt {{number}} · {{day}}: {{marks}} – counts',
   change: '{{day}} · question {{number}}: {{before}} became {{after}}. {{reason}}',
+  changeTotal: '{{day}} · question {{number}}: the total {{before}} became {{after}}. {{reason}}',
   pointFound: '✓ {{point}}',
   pointMissing: '– not found: {{point}}',
   pagePicture: 'Page {{page}} of the answer',

@@ -42,7 +42,22 @@ export const staffErrors = {
   noAside: 'This question could not be found.',
   noClarification: 'This clarification could not be found.',
   openNothing: 'Nothing has been handed in.',
-  openRescore: 'Scripts are still being marked with an accepted answer.',
+  openRescore: 'Scripts are still being marked again after a correction.',
+  openBands: 'The bands of this round are not set.',
+  correctionUnderWay:
+    'Another correction of this question is being applied. Wait until it is finished, then look at the changes again.',
+  correctionGone: 'This correction is already taken back, or is not of this question.',
+  previewStale: 'Something changed since these changes were found. Look at them again.',
+  keyOtherShares:
+    'With this key the marks would be divided in another way. What assessors mark, and the parts of the answer that are marked automatically, must stay the same.',
+  keySame: 'This is how the question is marked already.',
+  keyUnreadable: 'This key cannot be read. Check the fields that you filled in.',
+  keyContradicts: 'This key does not fit the question.',
+  correctedFile: 'This file cannot be used. Correct it and bring it again.',
+  fileWithoutQuestion: 'The file does not have this question. Bring one that has it under the same key.',
+  fileAsksOtherwise:
+    'The file asks something else: only the key may differ from what candidates have answered.',
+  bandsNotPossible: 'Each band needs marks of its own to begin at, and no more than there are.',
   notFailed: 'This job has not failed, or somebody has already run it again.',
   notStarted: 'This candidate has not started yet.',
   needsReason: 'A check of this candidate did not go well. Say why you admit them.',

@@ -3,6 +3,7 @@ import type { Content } from '../kinds/contract';
 import type { KindName } from '../kinds/kindNames';
 import type { AidName } from '../kit/aids';
 import { sumMarks, type Hundredths } from '../marks';
+import type { Ruling } from './ruling';
 
 export interface SourceTab {
   readonly title: string;
@@ -28,6 +29,8 @@ export interface Part {
   /** Why the right answer is right: shown on the sheet with it. Never part of a candidate's copy. */
   readonly explanation?: Document | undefined;
   readonly content: Content<unknown, unknown>;
+  /** What was decided of it since it was published; no stored version has one. */
+  readonly ruling?: Ruling | undefined;
 }
 
 /** State of an item version in the bank. Only approved ones are used in papers. */

@@ -46,7 +46,7 @@ const withContent: Joi.CustomValidator<Part> = (part, { error }) => {
   }
 };
 
-const part = objectOf<Part>({
+const part = objectOf<Omit<Part, 'ruling'>>({
   key: letter,
   kind: oneOf(kindNames),
   version: whole(1),

@@ -85,6 +85,9 @@ describe('the marks of a result', () => {
     const paper: MarkedPaper = {
       copy: { questions: [], sections: [] } as unknown as CandidatePaper,
       components: new Map(),
+      rulings: new Map(),
+      rulesDrawn: false,
+      withdrawn: 'scaled',
       of: 500,
       draws: true,
     };

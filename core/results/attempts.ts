@@ -2,12 +2,12 @@ import { wholeForm } from '../forms/drawForm';
 import type { Component } from '../kinds/contract';
 import { showMarks, sumMarks, type Hundredths } from '../marks';
 import { message, type Message } from '../messages/message';
-import type { CandidatePaper } from '../papers/candidatePaper';
-import { marksOfPaper, type FullPaper } from '../papers/paper';
+import { allParts, marksOfPaper, type FullPaper } from '../papers/paper';
+import type { Ruling, WithdrawnRule } from '../papers/ruling';
 import type { AttemptRule } from '../rounds/api';
 import { componentsOf } from '../scoring/components';
 import { isFullyMarked, type ComponentMark } from './componentMark';
-import { totalOf } from './totals';
+import { totalOf, type Counting } from './totals';
 
 export interface Attempt {
   readonly attempt: number;
@@ -42,28 +42,61 @@ export interface CountedMarks {
 }
 
 /** What is known of a paper when results are worked out. */
-export interface MarkedPaper {
-  /** Any copy: forms differ in what is drawn for them and in its order, never in what they are worth. */
-  readonly copy: CandidatePaper;
+export interface MarkedPaper extends Counting {
   readonly components: ReadonlyMap<string, readonly Component[]>;
-  readonly of: Hundredths;
+  /** What was decided of parts since they were published, by target. */
+  readonly rulings: ReadonlyMap<string, Ruling>;
+  /** Whether a part of which something was decided is drawn: not every form has it. */
+  readonly rulesDrawn: boolean;
   /** Whether the forms of two attempts may have different questions. */
   readonly draws: boolean;
 }
 
-const known = new WeakMap<FullPaper, MarkedPaper>();
+const known = new WeakMap<FullPaper, Map<WithdrawnRule, MarkedPaper>>();
 
-/** Worked out once a paper: every list of results asks for it, and every page of a candidate who has handed in. */
-export function markedPaper(paper: FullPaper): MarkedPaper {
-  const made = known.get(paper) ?? {
+const drawnItems = (paper: FullPaper): ReadonlySet<string> =>
+  new Set(
+    paper.sections.flatMap(({ items }) => items.filter(({ draw }) => draw !== null).map(({ key }) => key)),
+  );
+
+function made(paper: FullPaper, rule: WithdrawnRule): MarkedPaper {
+  const ruled = allParts(paper).flatMap(({ target, item, part }) =>
+    part.ruling === undefined ? [] : [{ target, item: item.key, ruling: part.ruling }],
+  );
+  const drawn = drawnItems(paper);
+  const rulesDrawn = ruled.some(({ item }) => drawn.has(item));
+  return {
     copy: wholeForm(paper).paper,
     components: componentsOf(paper),
     of: marksOfPaper(paper),
+    rulings: new Map(ruled.map(({ target, ruling }) => [target, ruling])),
+    rulesDrawn,
+    // Where not everybody was asked it, a lower maximum would not be the same for all.
+    withdrawn: rulesDrawn ? 'scaled' : rule,
     draws: paper.sections.some((section) => section.draws.length > 0),
   };
-  known.set(paper, made);
-  return made;
 }
+
+/** Worked out once a paper: every list of results asks for it, and every page of a candidate who has handed in. */
+export function markedPaper(paper: FullPaper, rule: WithdrawnRule): MarkedPaper {
+  const own = known.get(paper) ?? new Map<WithdrawnRule, MarkedPaper>();
+  known.set(paper, own);
+  const found = own.get(rule) ?? made(paper, rule);
+  own.set(rule, found);
+  return found;
+}
+
+/** What everybody's result is out of, where that is the same for all: always, but for what is withdrawn of a draw. */
+export const maximumOf = ({ copy, of, rulings, withdrawn }: MarkedPaper): Hundredths =>
+  withdrawn === 'scaled'
+    ? of
+    : of -
+      sumMarks(
+        copy.questions
+          .flatMap((question) => question.parts)
+          .filter(({ target }) => rulings.get(target) === 'withdrawn')
+          .map((part) => part.marks),
+      );
 
 const marksOn = ({ marks }: Attempt, target: string) => marks.filter((m) => m.target === target);
 
@@ -88,10 +121,16 @@ function meanMarks(counted: readonly Attempt[], target: string): [ComponentMark[
   const marks = latest.map((mark, i) => {
     const more = left > 0 ? 1 : 0;
     left -= more;
-    return { ...mark, hundredths: means[i]! + more, verdict: null, level: null };
+    const verdict = isDecided(mark, counted) ? mark.verdict : null;
+    return { ...mark, hundredths: means[i]! + more, verdict, level: null };
   });
   return [marks, meanRemark(each)];
 }
+
+/** Was the same decided of its part in every attempt, whatever was answered? */
+const isDecided = ({ target, verdict }: ComponentMark, counted: readonly Attempt[]): boolean =>
+  (verdict === 'withdrawn' || verdict === 'given') &&
+  counted.every((attempt) => marksOn(attempt, target).every((mark) => mark.verdict === verdict));
 
 /** The mean, rounded half up to a hundredth. */
 export const meanOfMarks = (each: readonly Hundredths[]): Hundredths =>
@@ -117,11 +156,19 @@ export function marksOfCounted(
   };
 }
 
-/** The total of a result, of what is marked so far. */
-export const totalOfCounted = (counted: readonly Attempt[], paper: MarkedPaper): Hundredths => {
+/**
+ * The total of a result, of what is marked so far. `kept` is what it may not fall below: a released result does not fall by
+ * a correction, where the round says so.
+ */
+export function totalOfCounted(
+  counted: readonly Attempt[],
+  paper: MarkedPaper,
+  kept: Hundredths = 0,
+): Hundredths {
   const { marks, meanOf } = marksOfCounted(counted, paper);
-  return meanOf ? meanOfMarks(meanOf) : totalOf(paper.copy, marks);
-};
+  const { hundredths, of } = totalOf(paper, marks);
+  return Math.max(meanOf ? meanOfMarks(meanOf) : hundredths, Math.min(kept, of));
+}
 
 /** Is everything marked that the result is made of? Not where nothing counts. */
 export const isComplete = (counted: readonly Attempt[], { components, of }: MarkedPaper): boolean =>

@@ -8,8 +8,11 @@ export interface ComponentMark {
   readonly target: string;
   readonly component: string;
   readonly hundredths: Hundredths;
-  /** Null where people gave it. `not marked`: in a rehearsal, where people would mark. */
-  readonly verdict: Verdict | 'not marked' | null;
+  /**
+   * Null where people gave it. `not marked`: in a rehearsal, where people would mark. `withdrawn` and `given`: as was
+   * decided of the part, whatever was answered.
+   */
+  readonly verdict: Verdict | 'not marked' | 'withdrawn' | 'given' | null;
   readonly reasons: readonly Message[];
   readonly level: number | null;
 }

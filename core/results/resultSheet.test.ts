@@ -78,6 +78,7 @@ const input: ResultInput = {
   candidate: { name: 'Ilse Brandvold', reference: 'HR-2201' },
 };
 const sheet = buildResultSheet(input);
+const counting = { copy: script.form.paper, of: 4800, withdrawn: 'scaled' } as const;
 
 describe('the result sheet', () => {
   it('adds up: components to parts, parts to questions, questions to sections, sections to the total', () => {
@@ -89,7 +90,7 @@ describe('the result sheet', () => {
     }
     // 1 for the seed, 0.67 + 0.67 for two gaps, 10 by the person
     expect(sheet.hundredths).toBe(100 + 134 + 1000);
-    expect(sheet.hundredths).toBe(totalOf(script.form.paper, input.marks));
+    expect(sheet.hundredths).toBe(totalOf(counting, input.marks).hundredths);
     expect(sheet.of).toBe(4800);
   });
 
@@ -99,7 +100,7 @@ describe('the result sheet', () => {
     const lost = buildResultSheet({ ...input, marks });
     expect(lost.sections[0]!.hundredths).toBe(0);
     expect(lost.hundredths).toBe(134 + 1000);
-    expect(totalOf(script.form.paper, marks)).toBe(lost.hundredths);
+    expect(totalOf(counting, marks).hundredths).toBe(lost.hundredths);
   });
 
   it('names the band and where the next one begins', () => {

@@ -3,16 +3,17 @@ import type { PageType } from '../files/pages';
 import { candidateKindOf } from '../kinds/candidateKindOf';
 import type { KindName } from '../kinds/kindNames';
 import type { Component, Criterion } from '../kinds/contract';
-import { sumMarks, type Hundredths } from '../marks';
-import type { Message } from '../messages/message';
+import { showMarks, sumMarks, type Hundredths } from '../marks';
+import { message, type Message } from '../messages/message';
 import type { ShownPart, Question } from '../papers/candidatePaper';
-import type { FullPaper } from '../papers/paper';
+import type { WithdrawnRule } from '../papers/ruling';
 import { partsOfScript, type Script, type ScriptPart } from '../scoring/script';
 import type { SheetShown } from '../rounds/api';
 import { inReadingOrder, type MarginNote } from '../marking/marginNote';
 import { markedComponents, type ComponentMark } from './componentMark';
 import { meanOfMarks, meanRemark } from './attempts';
-import { floored } from './totals';
+import { bandOf, type Band } from './bands';
+import { floored, totalOf } from './totals';
 import type { GivenMark } from '../marking/marksGiven';
 
 /** A level of a rubric, in the author's words. */
@@ -87,10 +88,11 @@ export interface SheetAttempt {
   readonly counts: boolean;
 }
 
-/** A mark that changed after the result was out. */
+/** What changed after the result was out: the marks of a question, or the total as something was decided of a question. */
 export interface SheetChange {
   readonly at: number;
   readonly question: number;
+  readonly about: 'question' | 'total';
   readonly before: Hundredths;
   readonly after: Hundredths;
   readonly reason: Message;
@@ -104,8 +106,8 @@ export type SheetDetail = 'whole' | 'sections' | 'total';
 
 export interface ResultSheet {
   readonly detail: SheetDetail;
-  /** What is said of the total, as which attempts it is the mean of; null where nothing is. */
-  readonly remark: Message | null;
+  /** What is said of the total, as which attempts it is the mean of. */
+  readonly remarks: readonly Message[];
   readonly state: 'provisional' | 'confirmed';
   readonly title: string;
   readonly candidate: { readonly name: string; readonly reference: string };
@@ -157,6 +159,12 @@ export interface ResultInput {
   /** What the newest receipt covers, in the stored form. */
   readonly script: Script;
   readonly detail?: SheetDetail;
+  /** What the round does with the marks of a withdrawn part. */
+  readonly withdrawn?: WithdrawnRule;
+  /** What the total may not fall below. */
+  readonly kept?: Hundredths;
+  /** The bands of the round; those of the paper without it. Null where they are to be set. */
+  readonly bands?: readonly Band[] | null;
   /** The totals of the attempts, where the result is their mean; null where the marks add up to it. */
   readonly meanOf?: readonly Hundredths[] | null;
   readonly marks: readonly ComponentMark[];
@@ -244,7 +252,7 @@ function resultComponent(
   return {
     key,
     name,
-    of,
+    of: mark.verdict === 'withdrawn' ? 0 : of,
     hundredths: mark.hundredths,
     verdict: mark.verdict,
     reasons: mark.reasons,
@@ -297,11 +305,13 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
   const marks = input.marks.filter((m) => m.target === part.target);
   const judgements = input.judgements?.[part.target] ?? [];
   const marked = markedComponents(own.components, marks);
-  const answers = answersTold(part, input) === 'now';
+  // Where something was decided of a part, its right answer is not one to learn from.
+  const answers = answersTold(part, input) === 'now' && own.part.ruling === undefined;
   const found = marked.map((c) =>
     resultComponent(c, marks, { state, judgements, answers, allLevels: shown === 'levels' }),
   );
   const verdict = verdictOf(found, part.marks);
+  const of = verdict === 'withdrawn' ? 0 : part.marks;
   const { content } = own.part;
   const told = shown !== 'marks';
   return {
@@ -311,7 +321,7 @@ function resultPart(part: ShownPart, own: ScriptPart, input: ResultInput): Resul
     shown: part.shown,
     response: own.response,
     hundredths: sumMarks(found.map((c) => c.hundredths)),
-    of: part.marks,
+    of,
     verdict,
     components: told
       ? found
@@ -332,13 +342,8 @@ export const answerOnSheet = (part: ResultPart, response: unknown, say: (m: Mess
   return kind.inFull?.(part.shown, response, say) ?? kind.describe(part.shown, response, say);
 };
 
-/** The band that a total reaches; null below all of them. */
-export function bandOf(paper: FullPaper, total: Hundredths): ResultSheet['band'] {
-  const bands = [...paper.bands].sort((a, b) => a.from - b.from);
-  const index = bands.findLastIndex((band) => total >= band.from);
-  const band = bands[index];
-  return band ? { title: band.title, from: band.from, next: bands[index + 1]?.from ?? null } : null;
-}
+const scaledRemark = ({ hundredths, of: left }: { hundredths: Hundredths; of: Hundredths }, of: Hundredths) =>
+  message('sheet.scaled', { marks: showMarks(hundredths), left: showMarks(left), of: showMarks(of) });
 
 /** The one sheet with everything a candidate is told. Throws when a component has no mark yet. */
 export function buildResultSheet(input: ResultInput): ResultSheet {
@@ -348,23 +353,30 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
   const questions = copy.questions.map((question: Question): ResultQuestion => {
     const parts = question.parts.map((part) => resultPart(part, own.get(part.target)!, input));
     const hundredths = sumMarks(parts.map((p) => p.hundredths));
-    const { item, number, title, marks: of } = question;
-    return { item, number, title, hundredths, of, parts };
+    const { item, number, title } = question;
+    return { item, number, title, hundredths, of: sumMarks(parts.map((p) => p.of)), parts };
   });
   const sections = copy.sections.map(({ key, title }) => {
     const inside = questions.filter((_, i) => copy.questions[i]!.section === key);
     const hundredths = floored(inside.map((q) => q.hundredths));
     return { key, title, hundredths, of: sumMarks(inside.map((q) => q.of)) };
   });
-  const { detail = 'whole', meanOf = null } = input;
-  const hundredths = meanOf ? meanOfMarks(meanOf) : sumMarks(sections.map((s) => s.hundredths));
+  const { detail = 'whole', meanOf = null, withdrawn = 'scaled', kept = 0 } = input;
+  const total = totalOf({ copy, of: copy.marks, withdrawn }, input.marks);
+  const found = meanOf ? meanOfMarks(meanOf) : total.hundredths;
+  const hundredths = Math.max(found, Math.min(kept, total.of));
+  const bands = input.bands === undefined ? paper.bands : input.bands;
   const components = questions.flatMap((q) => q.parts).flatMap((p) => p.components);
   const open = sumMarks(components.filter((c) => c.verdict === 'not marked').map((c) => c.of));
   const { state, candidate, satAt, handedInAt, finalBy, releasedAt, timeZone, receipt } = input;
   const whole = detail === 'whole';
   return {
     detail,
-    remark: meanOf && meanRemark(meanOf, 'sheet.meanOfTotals'),
+    remarks: [
+      ...(meanOf ? [meanRemark(meanOf, 'sheet.meanOfTotals')] : []),
+      ...(total.scaledFrom && !meanOf ? [scaledRemark(total.scaledFrom, total.of)] : []),
+      ...(hundredths > found ? [message('sheet.kept', { marks: showMarks(found) })] : []),
+    ],
     state,
     title: paper.title,
     candidate,
@@ -375,10 +387,10 @@ export function buildResultSheet(input: ResultInput): ResultSheet {
     timeZone,
     receipt,
     hundredths,
-    of: copy.marks,
+    of: total.of,
     open,
     // A band can be told only of all marks.
-    band: open > 0 && state === 'provisional' ? null : bandOf(paper, hundredths),
+    band: (open > 0 && state === 'provisional') || bands === null ? null : bandOf(bands, hundredths),
     sections: detail === 'total' ? [] : sections,
     questions: whole ? questions : [],
     attempts: input.attempts ?? [],

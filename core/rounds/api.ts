@@ -2,6 +2,7 @@ import type { LetterFacts } from '../letters/letters';
 import type { Message } from '../messages/message';
 import type { CheckName } from '../arrival/checks';
 import type { AidName } from '../kit/aids';
+import type { WithdrawnRule } from '../papers/ruling';
 import type { OpenDecision } from './decisions';
 import type { StartRule } from '../arrival/stage';
 
@@ -59,6 +60,12 @@ export interface RoundSettings {
   readonly sheet: SheetShown;
   /** For how many days after the release candidates can ask for a check; 0 for not at all. */
   readonly checkDays: number;
+  /** What is done with the marks of a part that is withdrawn. */
+  readonly withdrawn: WithdrawnRule;
+  /** Whether a released result may fall when a key is corrected. */
+  readonly marksMayFall: boolean;
+  /** Whether the bands are set after the marking, and are told to nobody before. */
+  readonly bandsAfterwards: boolean;
 }
 
 /** Access arrangements of one candidate, beyond extra time. */

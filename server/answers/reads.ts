@@ -1,6 +1,7 @@
-import type { AnsweredPart, AnswerTable } from '../../core/answers/api';
+import type { AnsweredPart, AnswerTable, PartFigures } from '../../core/answers/api';
 import type { Read } from '../reading/read';
-import { answeredParts, answerTable } from './operations';
+import { partFigures } from './figures';
+import { answeredParts, answerTable } from './table';
 
 export const partsRead: Read<{ readonly round: number }, AnsweredPart[]> = {
   name: 'answered-parts',
@@ -12,4 +13,9 @@ export const answersRead: Read<{ readonly round: number; readonly target: string
   run: (reading, { round, target }) => answerTable(reading, round, target),
 };
 
-export const answersReads = [partsRead, answersRead];
+export const figuresRead: Read<{ readonly round: number }, PartFigures[]> = {
+  name: 'part-figures',
+  run: (reading, { round }) => partFigures(reading, round),
+};
+
+export const answersReads = [partsRead, answersRead, figuresRead];

@@ -5,8 +5,9 @@ import { arrivalStateOf, doorsAt, type ArrivalState } from '../candidates/state'
 import { typesIn } from '../../core/documents/everyNode';
 import type { ArrivalView, AttemptHandedIn } from '../../core/arrival/api';
 import { attemptsTold } from '../../core/arrival/attemptsTold';
-import { countedAttempts, isComplete, markedPaper } from '../../core/results/attempts';
-import { attemptsOfAll } from '../results/attempts';
+import { countedAttempts, isComplete } from '../../core/results/attempts';
+import { totalOf } from '../../core/results/totals';
+import { attemptsOfAll, roundMarked } from '../results/attempts';
 import { otherTests } from '../ownTests/ownTests';
 import type { CheckResult } from '../../core/arrival/checks';
 import { aidsFor } from '../../core/kit/aids';
@@ -54,10 +55,11 @@ function arriving(services: HasClock & HasDb, invitationId: number): ArrivalStat
   return here;
 }
 
-const knownCovers = new WeakMap<FullPaper, ArrivalView['cover']>();
+type PlainCover = Omit<ArrivalView['cover'], 'bands' | 'bandsAfterwards'>;
+const knownCovers = new WeakMap<FullPaper, PlainCover>();
 
 /** What is told of a paper before it begins: the same for everybody, so worked out once. */
-function coverOf(paper: FullPaper): ArrivalView['cover'] {
+function coverOf(paper: FullPaper): PlainCover {
   const known = knownCovers.get(paper);
   if (known) return known;
   const parts = allParts(paper);
@@ -68,7 +70,6 @@ function coverOf(paper: FullPaper): ArrivalView['cover'] {
     sections: outlineSections(copy),
     questions: copy.questions.length,
     marks: sumMarks(copy.questions.map((question) => question.marks)),
-    bands: [...paper.bands].sort((a, b) => b.from - a.from),
     guessing: guessingOf(copy.questions),
     warningMinutes: warningsOf(paper.warningMinutes),
     kinds: [...new Set(parts.map((p) => p.part.kind))],
@@ -88,7 +89,9 @@ export function arrivalView(services: Needs, invitationId: number): ArrivalView 
   const plain = coverOf(paper);
   const { aids } = invited.invitation.arrangements;
   const sections = plain.sections.map((one) => ({ ...one, aids: aidsFor(one.aids, aids) }));
-  const cover = { ...plain, sections };
+  const { bandsAfterwards } = round.settings;
+  const bands = bandsAfterwards ? [] : (roundMarked(db, round).bands ?? []);
+  const cover = { ...plain, sections, bandsAfterwards, bands: bands.toSorted((a, b) => b.from - a.from) };
   const handedIn = sittingsOf(db, invitationId).filter((s) => s.closedAt !== null);
   const [closed] = handedIn;
   const { attemptsAllowed, resultBy, help, checks, startRule } = round.settings;
@@ -138,7 +141,9 @@ export function arrivalView(services: Needs, invitationId: number): ArrivalView 
     otherTests: otherTests(services, invited),
     attempts: attemptsHandedIn(services, here, handedIn),
     marking:
-      (stage.at === 'being marked' || stage.at === 'between') && closed ? markingProgress(db, closed) : null,
+      (stage.at === 'being marked' || stage.at === 'between') && closed
+        ? markingProgress(db, closed, paper)
+        : null,
   };
 }
 
@@ -149,15 +154,19 @@ function attemptsHandedIn(
   handedIn: ReturnType<typeof sittingsOf>,
 ): AttemptHandedIn[] {
   const { id } = invited.invitation;
-  const marked = released && handedIn.length > 0 ? markedPaper(paperOf(services.db, invited)) : null;
-  const made = marked ? (attemptsOfAll(services.db, marked.copy, [id]).get(id) ?? []) : [];
+  const marked = released && handedIn.length > 0 ? roundMarked(services.db, invited.round).marked : null;
+  const made = marked ? (attemptsOfAll(services.db, marked, [id]).get(id) ?? []) : [];
   const counted = countedAttempts(made, invited.round.settings.counts);
   return handedIn.toReversed().flatMap((sitting) => {
     const receipt = receiptOf(services, sitting);
     if (!receipt) return [];
     const own = isScored(sitting) ? made.find((one) => one.sitting.id === sitting.id) : undefined;
     const marks = own &&
-      marked && { hundredths: own.total, of: marked.of, complete: isComplete([own], marked) };
+      marked && {
+        hundredths: own.total,
+        of: totalOf(marked, own.marks).of,
+        complete: isComplete([own], marked),
+      };
     return {
       attempt: sitting.attempt,
       receipt,

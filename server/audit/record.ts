@@ -7,6 +7,9 @@ import type { Clock } from '../machine/clock';
 export type RecordedAct =
   | WatchAct
   | 'accepted-answer'
+  | 'corrected-key'
+  | 'took-back-correction'
+  | 'set-bands'
   | 'agreed-marks'
   | 'agreed-to-void'
   | 'answered-check'

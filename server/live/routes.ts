@@ -5,17 +5,18 @@ import type { Stage } from '../../core/arrival/stage';
 import type { LiveView, Message } from '../../core/live/api';
 import { timeViewOf } from '../../core/timing/sittingTime';
 import { DOOR_TRIES } from '../arrival/operations';
-import { sittingsOf, type InvitedCandidate } from '../candidates/queries';
+import { paperOf, sittingsOf, type InvitedCandidate } from '../candidates/queries';
 import { arrivalStateOf } from '../candidates/state';
 import { markingProgress } from '../marking/progress';
 import { perDatabase } from '../db/perDatabase';
-import { arrivals, invitations, marks, messages } from '../db/schema';
+import { arrivals, invitations, keyCorrections, marks, messages } from '../db/schema';
 import { forCandidates, type Endpoint } from '../http/endpoint';
 import { ApiError } from '../http/errors';
 import { perMinute } from '../http/limits';
 import { paperOfVersion } from '../papers/papers';
 import { livePages } from '../phones/phones';
 import { Plays } from '../sittings/plays';
+import { bandsSet } from '../results/bands';
 import { sittingQueries } from '../sittings/queries';
 import { openLine, streamView } from './stream';
 import type { HasDb } from '../db/open';
@@ -59,6 +60,10 @@ const queriesOf = perDatabase((db) => {
       .from(marks)
       .where(eq(marks.sittingId, sql.placeholder('id')))
       .prepare(),
+    corrected: db
+      .select({ corrected: count(keyCorrections.finishedAt) })
+      .from(keyCorrections)
+      .prepare(),
     waiting: db
       .select({ invitation: arrivals.invitationId })
       .from(arrivals)
@@ -82,14 +87,18 @@ export function tellWaiting({ db, hub }: HasDb & HasHub, round: number): void {
 }
 
 /** A text that changes with what the page behind the link shows of marking and result. */
-function markedOf({ db }: HasDb, { invitation, round }: InvitedCandidate, stage: Stage): string | null {
+function markedOf({ db }: HasDb, invited: InvitedCandidate, stage: Stage): string | null {
+  const { invitation, round } = invited;
   if (stage.at !== 'being marked' && stage.at !== 'between' && stage.at !== 'result') return null;
   const own = sittingsOf(db, invitation.id).filter((one) => one.closedAt !== null);
-  if (stage.at === 'being marked') return JSON.stringify(own.map((one) => markingProgress(db, one)));
+  if (stage.at === 'being marked')
+    return JSON.stringify(own.map((one) => markingProgress(db, one, paperOf(db, invited))));
   const newest = own.map(
     ({ id, scoredAt }) => `${scoredAt ?? 0} ${queriesOf(db).newestMark.get({ id })?.id ?? 0}`,
   );
-  return [round.releasedAt ?? 0, round.signedOffAt ?? 0, ...newest].join(' ');
+  const { corrected } = queriesOf(db).corrected.get()!;
+  const bands = bandsSet(db, round.id)?.id ?? 0;
+  return [round.releasedAt ?? 0, round.signedOffAt ?? 0, corrected, bands, ...newest].join(' ');
 }
 
 export function liveView(services: HasClock & HasDb & HasTime, invitation: number): LiveView {

@@ -2,6 +2,7 @@ import { and, count, eq, inArray, isNull, notInArray, sql } from 'drizzle-orm';
 import { allocate, type Assigned, type Turn } from '../../core/marking/allocate';
 import type { JudgementRole } from '../../core/marking/mark';
 import { standardPlaces } from '../../core/marking/standardisation';
+import { markedPaper } from '../../core/results/attempts';
 import { componentsOf, byPeople } from '../../core/scoring/components';
 import type { Db } from '../db/open';
 import { markingHolds, markingInterests, markingTasks, roundStaff, standards } from '../db/schema';
@@ -205,10 +206,15 @@ function markedItems(db: Db, round: number): ItemRef[] {
     .where(eq(markingTasks.roundId, round))
     .all()
     .map(({ target }) => target);
-  const people = [...componentsOf(paperOfVersion(db, found.paperVersionId))]
+  const paper = paperOfVersion(db, found.paperVersionId);
+  const { rulings } = markedPaper(paper, found.settings.withdrawn);
+  const people = [...componentsOf(paper)]
     .filter(([, components]) => byPeople(components).length > 0)
     .map(([target]) => target);
-  return [...new Set([...people, ...byHand])].map((target) => ({ round, target }));
+  // What was decided whatever was answered is shared out to nobody.
+  return [...new Set([...people, ...byHand])]
+    .filter((target) => !rulings.has(target))
+    .map((target) => ({ round, target }));
 }
 
 /** Shares out the open work of a round, item by item. */

@@ -6,7 +6,10 @@ import { perDatabase } from '../db/perDatabase';
 import { marks, markingTasks } from '../db/schema';
 
 export type Mark = typeof marks.$inferSelect;
-export type NewMarkRow = Omit<Mark, 'id' | 'supersedes'>;
+export type NewMarkRow = Omit<Mark, 'id' | 'supersedes' | 'correctionId'> & {
+  /** The correction that it follows from. */
+  readonly correctionId?: number | null;
+};
 
 const p = sql.placeholder;
 
@@ -61,6 +64,7 @@ const queriesOf = perDatabase((db) => ({
       verdict: p('verdict'),
       reasons: p('reasons'),
       level: p('level'),
+      correctionId: p('correctionId'),
       at: p('at'),
     })
     .prepare(),
@@ -115,5 +119,5 @@ export function standingMarksOf(db: Db, ids: readonly number[]): ReadonlyMap<num
 
 /** Adds a mark beside the one that it supersedes. Part of a commit. */
 export function addMark(db: Db, mark: NewMarkRow, before: Mark | null): void {
-  queriesOf(db).add.run({ ...mark, supersedes: before?.id ?? null });
+  queriesOf(db).add.run({ correctionId: null, ...mark, supersedes: before?.id ?? null });
 }

@@ -2,6 +2,7 @@ import { and, asc, count, eq, inArray, isNotNull, isNull, sql } from 'drizzle-or
 import { wholeForm } from '../../core/forms/drawForm';
 import { sumMarks } from '../../core/marks';
 import type { MarkingPile, SignOffState } from '../../core/marking/api';
+import { markedPaper } from '../../core/results/attempts';
 import { byPeople, componentsOf } from '../../core/scoring/components';
 import type { PairByPeople } from '../../core/marking/agreementOfPeople';
 import type { JudgementRole } from '../../core/marking/mark';
@@ -20,6 +21,7 @@ import {
 import type { ItemRef } from './items';
 import { totalOfJudgement } from './judgements';
 import { isReadable, paperOfVersion } from '../papers/papers';
+import { roundMarked } from '../results/attempts';
 import type { Listing, Read, Reading } from '../reading/read';
 import { listRounds } from '../schedule/queries';
 
@@ -57,10 +59,13 @@ export function pilesOf(
     .all();
   return rows.flatMap(({ round, target, left, byYou }) => {
     if (!isReadable(db, round.paperVersionId)) return [];
-    const { questions } = wholeForm(paperOfVersion(db, round.paperVersionId)).paper;
-    const question = questions.find((one) => one.parts.some((part) => part.target === target));
-    if (!question) return [];
-    const { marks: of } = question.parts.find((part) => part.target === target)!;
+    const paper = paperOfVersion(db, round.paperVersionId);
+    const question = wholeForm(paper).paper.questions.find((one) =>
+      one.parts.some((part) => part.target === target),
+    );
+    const isDecided = markedPaper(paper, round.settings.withdrawn).rulings.has(target);
+    if (!question || (of === 'own' && isDecided)) return [];
+    const { marks } = question.parts.find((part) => part.target === target)!;
     return [
       {
         round: round.id,
@@ -68,7 +73,7 @@ export function pilesOf(
         target,
         itemNumber: question.number,
         title: question.title,
-        marks: of,
+        marks,
         byYou,
         left,
       },
@@ -250,13 +255,16 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
       .map(({ round, n }) => [round, n]),
   );
   const states = pileStates({ db }, ids);
-  return own.map(({ id, title, paperVersionId, signedOffAt, releasedAt }) => {
+  return own.map(({ id, title, paperVersionId, settings, signedOffAt, releasedAt }) => {
     const { handedIn = 0, running = 0, beingScored = 0 } = counted.get(id) ?? {};
     const paper = paperOfVersion(db, paperVersionId);
     const components = componentsOf(paper);
+    const { rulings } = markedPaper(paper, settings.withdrawn);
     const piles = wholeForm(paper).paper.questions.flatMap((question) =>
       question.parts.flatMap((part) => {
         const state = states.get(`${id} ${part.target}`);
+        // Whatever was answered, its marks are decided: nobody has to mark it.
+        if (rulings.has(part.target)) return [];
         if (!state && byPeople(components.get(part.target)!).length === 0) return [];
         const { title: of, number: itemNumber } = question;
         const own = byPeople(components.get(part.target)!);
@@ -273,6 +281,7 @@ export function signOffStates({ db }: Pick<Reading, 'db'>, ids: readonly number[
       toDecide: toDecide.get(id) ?? 0,
       newest: Math.max(0, ...piles.map((pile) => pile.newest)),
       unmarked: piles.reduce((sum, pile) => sum + pile.left, 0),
+      bandsOpen: roundMarked(db, { id, paperVersionId, settings }).bands === null,
       signedOffAt,
       releasedAt,
       piles,

@@ -45,7 +45,7 @@ export function remark(
   if (!frozen && byPerson) throw conflict('not-signed-off-yet');
   const role = frozen ? 'remark' : 'override';
   const response = markedHash(db, sitting.id, part);
-  const reasons = [{ code: 'sheet.override', values: { reason } }];
+  const reasons = [{ code: 'sheet.byLead', values: { reason } }];
   const level = own.criterion?.levels?.findIndex((one) => one.hundredths === hundredths) ?? -1;
   db.transaction(() => {
     const mark = { sittingId: sitting.id, target, component, hundredths, staffId, role, response } as const;

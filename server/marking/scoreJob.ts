@@ -163,11 +163,13 @@ interface Keeping {
   readonly db: Db;
   readonly sittingId: number;
   readonly at: number;
+  /** The correction that it is scored again for; null where there is none. */
+  readonly correctionId?: number | null;
 }
 
 /** Adds the machine's marks of a part, where they are not those that stand: an unchanged score leaves no trace. */
-export function keepCredits(
-  { db, sittingId, at }: Keeping,
+function keepCredits(
+  { db, sittingId, at, correctionId = null }: Keeping,
   part: ScriptPart,
   credits: readonly Credit[],
 ): void {
@@ -182,7 +184,7 @@ export function keepCredits(
     const cause: MarkCause =
       before === null ? 'score' : before.response === hash ? 'rescore' : 'response changed';
     const byMachine = { role: 'machine', staffId: null, judgementId: null, level: null } as const;
-    addMark(db, { ...given, ...byMachine, cause }, before);
+    addMark(db, { ...given, ...byMachine, cause, correctionId }, before);
   }
 }
 
@@ -222,6 +224,22 @@ function keepTask(
       else if (task.failure !== failure || task.undecided.length > undecided.length)
         change(task, { failure, trouble, undecided });
     }
+}
+
+/**
+ * Keeps a score that was found again for a corrected key. Once the marks of a round are frozen nobody can mark there: what
+ * the machine cannot decide any more keeps the mark that it has.
+ */
+export function keepAgain(
+  keeping: Keeping & Pick<Tasks, 'roundId'>,
+  part: ScriptPart,
+  score: Extract<ScoreFound, { credits: unknown }>,
+  frozen: boolean,
+): void {
+  keepCredits(keeping, part, score.credits);
+  if (frozen) return;
+  const tasks = queriesOf(keeping.db).tasks.all({ sittingId: keeping.sittingId });
+  keepTask({ ...keeping, tasks }, part, score);
 }
 
 /** What the machine leaves to people of a part that it scored, or could not score. */

@@ -34,6 +34,8 @@ export function openOf(services: HasDb & HasJobs, round: number, target?: string
     openNothing: state.handedIn === 0 ? 1 : 0,
     // An answer that was accepted holds for all scripts: their marks are not frozen before it is so.
     openRescore: services.jobs.pending('rescore'),
+    // Of one question nobody is told a band.
+    openBands: target === undefined && state.bandsOpen ? 1 : 0,
   });
 }
 

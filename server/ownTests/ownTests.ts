@@ -2,7 +2,8 @@ import { and, desc, eq, gt, sql } from 'drizzle-orm';
 import type { OwnTest, OwnTests, TestState } from '../../core/ownTests/api';
 import { inOrderOfNeed } from '../../core/ownTests/order';
 import type { Stage } from '../../core/arrival/stage';
-import { countedAttempts, markedPaper, totalOfCounted } from '../../core/results/attempts';
+import { countedAttempts, totalOfCounted } from '../../core/results/attempts';
+import { totalOf } from '../../core/results/totals';
 import { allowedMs, MINUTE_MS } from '../../core/timing/deadline';
 import { findInvited, isScored, paperOf, sittingsOf, type InvitedCandidate } from '../candidates/queries';
 import { arrivalStateOf } from '../candidates/state';
@@ -16,7 +17,7 @@ import type { HasClock } from '../machine/clock';
 import { makeLink } from '../mail/links';
 import type { Outbox } from '../mail/outbox';
 import { CODE_MS, tryResultCode, type CodeCheck } from '../mail/resultCodes';
-import { attemptsOfAll } from '../results/attempts';
+import { resultsOfAll, roundMarked } from '../results/attempts';
 
 /** What is needed here of the server. */
 type Needs = HasConfig & HasClock & HasDb;
@@ -64,12 +65,14 @@ const invitationsOf = ({ db, clock }: Needs, person: number): number[] =>
     .all({ person, since: clock.now() - QUERIES_MS })
     .map(({ id }) => id);
 
-function marksOf({ db }: Needs, { invitation, round }: InvitedCandidate, paper: ReturnType<typeof paperOf>) {
-  const marked = markedPaper(paper);
-  const made = attemptsOfAll(db, marked.copy, [invitation.id]).get(invitation.id) ?? [];
-  const scored = made.filter(({ sitting }) => isScored(sitting));
+function marksOf({ db }: Needs, { invitation, round }: InvitedCandidate) {
+  const { marked } = roundMarked(db, round);
+  // An attempt that is not scored yet counts for nothing here.
+  const { attempts, kept } = resultsOfAll(db, round, marked, [invitation.id]).get(invitation.id)!;
+  const scored = attempts.filter(({ sitting }) => isScored(sitting));
   const counted = countedAttempts(scored, round.settings.counts);
-  return counted.length === 0 ? null : { hundredths: totalOfCounted(counted, marked), of: marked.of };
+  const of = totalOf(marked, counted.at(-1)?.marks ?? []).of;
+  return counted.length === 0 ? null : { hundredths: totalOfCounted(counted, marked, kept), of };
 }
 
 function testOf(services: Needs, id: number, here: boolean): OwnTest {
@@ -90,7 +93,7 @@ function testOf(services: Needs, id: number, here: boolean): OwnTest {
     attemptsAllowed: round.settings.attemptsAllowed,
     handedInAt: closed[0]?.closedAt ?? null,
     resultBy: round.settings.resultBy,
-    marks: here && released && closed.length > 0 ? marksOf(services, invited, paper) : null,
+    marks: here && released && closed.length > 0 ? marksOf(services, invited) : null,
   };
 }
 

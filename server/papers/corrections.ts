@@ -1,30 +1,14 @@
 import { and, asc, eq } from 'drizzle-orm';
-import { keyKindOf } from '../../core/kinds/keyKinds';
+import { changedItem } from '../../core/corrections/change';
 import type { Item } from '../../core/papers/paper';
 import type { Db } from '../db/open';
 import { keyCorrections } from '../db/schema';
 
 export type Correction = typeof keyCorrections.$inferSelect;
+type Version = Pick<Item, 'key' | 'version'>;
 
-/** One more answer that counts as right, in one component of a part. */
-export interface AcceptedAnswer {
-  readonly part: string;
-  readonly component: string;
-  readonly answer: string;
-}
-
-/** An item as it is judged with one more answer accepted; null where its kind cannot. */
-export function acceptIn(item: Item, { part: letter, component, answer }: AcceptedAnswer): Item | null {
-  const part = item.parts.find((one) => one.key === letter);
-  if (!part) return null;
-  const key = keyKindOf(part.kind).accept(part.content, component, answer);
-  if (key === null) return null;
-  const corrected = { ...part, content: { ...part.content, key } };
-  return { ...item, parts: item.parts.map((one) => (one === part ? corrected : one)) };
-}
-
-/** The corrections of an immutable version, in the order in which they were made. */
-const correctionsOf = (db: Db, { key, version }: Item): Correction[] =>
+/** The corrections of an item version, in the order in which they were made, those that take another back among them. */
+export const correctionsOf = (db: Db, { key, version }: Version): Correction[] =>
   db
     .select()
     .from(keyCorrections)
@@ -32,6 +16,30 @@ const correctionsOf = (db: Db, { key, version }: Item): Correction[] =>
     .orderBy(asc(keyCorrections.id))
     .all();
 
-/** An item version with all that was accepted beside it. */
+/**
+ * Does a correction count for how scripts are judged? A key at once, so that who hands in now is marked by it. A ruling, and
+ * the end of one, when its job is done: what released results keep is known then.
+ */
+function counts(correction: Correction, all: readonly Correction[]): boolean {
+  const about =
+    correction.takesBack === null ? correction : all.find((one) => one.id === correction.takesBack);
+  return about?.change?.type === 'ruling' ? correction.finishedAt !== null : true;
+}
+
+/** Of the corrections of an item version those that count and were not taken back. */
+export function standingOf(all: readonly Correction[], isCounted = counts): Correction[] {
+  const counted = all.filter((one) => isCounted(one, all));
+  const gone = new Set(counted.flatMap(({ takesBack }) => (takesBack === null ? [] : [takesBack])));
+  return counted.filter(({ id, change }) => change !== null && !gone.has(id));
+}
+
+/** An item version with these corrections. One that does not fit any more, as after another key, changes nothing. */
+export const itemWith = (item: Item, standing: readonly Pick<Correction, 'part' | 'change'>[]): Item =>
+  standing.reduce((before, { part, change }) => {
+    const made = change === null ? { item: before } : changedItem(before, part, change);
+    return 'item' in made ? made.item : before;
+  }, item);
+
+/** An item version with all that was corrected of it. */
 export const withCorrections = (db: Db, item: Item): Item =>
-  correctionsOf(db, item).reduce((made, correction) => acceptIn(made, correction) ?? made, item);
+  itemWith(item, standingOf(correctionsOf(db, item)));

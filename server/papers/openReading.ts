@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { max } from 'drizzle-orm';
+import { count, max } from 'drizzle-orm';
 import type { Config } from '../config';
 import { openForReading } from '../db/open';
 import { keyCorrections } from '../db/schema/index';
@@ -7,19 +7,20 @@ import { forgetPapers } from './papers';
 import type { Reading } from '../reading/read';
 
 /**
- * The database as a helper process reads it, at the server's time of each question. Papers are kept parsed; an answer that
- * was accepted since changes how one judges.
+ * The database as a helper process reads it, at the server's time of each question. Papers are kept parsed; one that was
+ * corrected since judges in another way.
  */
 export function openReading(config: Config): (now: number) => Reading {
   const db = openForReading(path.join(config.dataFolder, 'clear-sitting.sqlite'));
-  let corrections: number | null = null;
+  let corrections = '';
   return (now) => {
-    const newest = db
-      .select({ id: max(keyCorrections.id) })
+    const { newest, finished } = db
+      .select({ newest: max(keyCorrections.id), finished: count(keyCorrections.finishedAt) })
       .from(keyCorrections)
-      .get()!.id;
-    if (newest !== corrections) forgetPapers(db);
-    corrections = newest;
+      .get()!;
+    const seen = `${newest} ${finished}`;
+    if (seen !== corrections) forgetPapers(db);
+    corrections = seen;
     return { db, config, clock: { now: () => now } };
   };
 }

@@ -23,10 +23,14 @@ function parsed<T>(schema: Joi.AnySchema<T>, document: unknown): T {
   return read.value;
 }
 
-/** Published versions are immutable: parsed once, kept until an answer is accepted beside one. */
+/** Published versions are immutable: parsed once, kept until one is corrected. */
 const known = perDatabase(() => new Map<number, FullPaper>());
 
-function itemOf(db: Db, { key, version }: { readonly key: string; readonly version: number }): Item {
+/** An item version as it was published, without what was corrected of it since. */
+export function publishedItem(
+  db: Db,
+  { key, version }: { readonly key: string; readonly version: number },
+): Item {
   const row = db
     .select({ document: itemVersions.document })
     .from(itemVersions)
@@ -34,7 +38,7 @@ function itemOf(db: Db, { key, version }: { readonly key: string; readonly versi
     .where(and(eq(items.key, key), eq(itemVersions.version, version)))
     .get();
   if (!row) throw new Error(`the bank has no item ${key} in version ${version}`);
-  return withCorrections(db, parsed(itemSchema, row.document));
+  return parsed(itemSchema, row.document);
 }
 
 /** A published paper with its items, parsed on loading; null where there is no such version. */
@@ -44,7 +48,9 @@ export function paperById(db: Db, id: number): FullPaper | null {
   const row = db.select().from(paperVersions).where(eq(paperVersions.id, id)).get();
   if (!row) return null;
   const paper = parsed(paperSchema, row.document);
-  const bank = paper.sections.flatMap((section) => section.items.map((item) => itemOf(db, item)));
+  const bank = paper.sections.flatMap((section) =>
+    section.items.map((item) => withCorrections(db, publishedItem(db, item))),
+  );
   const full = { ...paper, bank };
   known(db).set(id, full);
   return full;
@@ -124,5 +130,5 @@ export function isReadable(db: Db, id: number): boolean {
   }
 }
 
-/** Papers are read again, as after an answer was accepted beside one. */
+/** Papers are read again, as after one was corrected. */
 export const forgetPapers = (db: Db): void => known(db).clear();

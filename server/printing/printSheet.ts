@@ -152,7 +152,7 @@ export function printSheet(
   const facts = { title: sheet.title, organisation, sat: day(sheet.satAt), released: day(sheet.releasedAt) };
   pdf.write('P', inWords(`facts-${sheet.state}`, facts), { color: SOFT, before: 2 });
   pdf.write('P', outOf(sheet.hundredths, sheet.of), { size: 20, look: 'bold', color: KELP, before: 8 });
-  if (sheet.remark) pdf.write('P', say(sheet.remark), { before: 2 });
+  for (const one of sheet.remarks) pdf.write('P', say(one), { before: 2 });
   if (sheet.detail === 'sections') pdf.write('P', inWords('sectionsOnly'), { color: SOFT, before: 2 });
   const { band } = sheet;
   if (band) {
@@ -171,8 +171,8 @@ export function printSheet(
     }),
   );
   if (attempts.length > 0) pdf.list(attempts, { before: 1 });
-  const changes = sheet.changes.map(({ at, question: number, before, after, reason }) =>
-    inWords('change', {
+  const changes = sheet.changes.map(({ at, about, question: number, before, after, reason }) =>
+    inWords(about === 'total' ? 'changeTotal' : 'change', {
       day: day(at),
       number,
       before: showMarks(before),
@@ -181,7 +181,7 @@ export function printSheet(
     }),
   );
   if (changes.length > 0) pdf.list(changes, { before: 1 });
-  const most = Math.max(...sheet.sections.map((s) => s.of));
+  const most = Math.max(1, ...sheet.sections.map((s) => s.of));
   if (sheet.sections.length > 0)
     pdf.bars(
       sheet.sections.map((s) => ({

@@ -1,30 +1,68 @@
-import { and, asc, inArray, isNotNull, not, sql } from 'drizzle-orm';
-import type { CandidatePaper } from '../../core/papers/candidatePaper';
-import { countedAttempts, type Attempt } from '../../core/results/attempts';
+import { and, asc, inArray, isNotNull, ne, not, sql } from 'drizzle-orm';
+import { judgedMarks } from '../../core/corrections/judgedMarks';
+import type { FullPaper } from '../../core/papers/paper';
+import {
+  countedAttempts,
+  markedPaper,
+  totalOfCounted,
+  type Attempt,
+  type MarkedPaper,
+} from '../../core/results/attempts';
+import type { Band } from '../../core/results/bands';
 import type { ComponentMark } from '../../core/results/componentMark';
 import { totalOf } from '../../core/results/totals';
-import type { AttemptRule } from '../../core/rounds/api';
 import { inPieces } from '../db/inPieces';
 import type { Db } from '../db/open';
-import { sittings } from '../db/schema';
-import { standingMarksOf } from '../marking/marks';
+import { correctionChanges, keyCorrections, sittings, type rounds } from '../db/schema';
+import { formById } from '../forms/forms';
+import { standingMarksOf, type Mark } from '../marking/marks';
+import { paperOfVersion } from '../papers/papers';
+import { bandsOf } from './bands';
+
+type Round = typeof rounds.$inferSelect;
 
 export interface AttemptMade extends Attempt {
   readonly sitting: typeof sittings.$inferSelect;
+}
+
+/** What the results of a round are worked out by. */
+export interface RoundMarked {
+  readonly paper: FullPaper;
+  readonly marked: MarkedPaper;
+  /** Null where they are to be set. */
+  readonly bands: readonly Band[] | null;
+}
+
+/** By the paper as it is judged now, or another one. */
+export function roundMarked(
+  db: Db,
+  round: Pick<Round, 'id' | 'paperVersionId' | 'settings'>,
+  paper: FullPaper = paperOfVersion(db, round.paperVersionId),
+): RoundMarked {
+  const marked = markedPaper(paper, round.settings.withdrawn);
+  return { paper, marked, bands: bandsOf(db, round, { paper, marked }) };
 }
 
 /** Void with a second person's agreement: such an attempt counts for nothing. */
 export const isVoid = sql`exists (select 1 from verdicts v where v.sitting_id = ${sittings.id}
   and v.verdict = 'void' and v.agreed_at is not null and v.ended_at is null)`;
 
+/** Which parts a sitting was asked, where that matters for what was decided of parts; null for all. */
+function askedOf(db: Db, { rulesDrawn }: MarkedPaper, formId: number): ReadonlySet<string> | null {
+  if (!rulesDrawn) return null;
+  const { questions } = formById(db, formId).paper;
+  return new Set(questions.flatMap(({ parts }) => parts.map(({ target }) => target)));
+}
+
 /**
- * The attempts of candidates that stand, by invitation, in the order in which they were made. `paper` is any copy of the
- * paper: forms differ in the order of their parts, never in their marks.
+ * The attempts of candidates that stand, by invitation, in the order in which they were made. `as` says what marks would
+ * stand of a sitting, where that is asked.
  */
 export function attemptsOfAll(
   db: Db,
-  paper: CandidatePaper,
+  marked: MarkedPaper,
   invited: readonly number[],
+  as: (sitting: number, standing: readonly Mark[]) => readonly Mark[] = (_, standing) => standing,
 ): ReadonlyMap<number, AttemptMade[]> {
   const closed = inPieces(invited, (some) =>
     db
@@ -40,8 +78,8 @@ export function attemptsOfAll(
   );
   const made = new Map<number, AttemptMade[]>(invited.map((id) => [id, []]));
   for (const sitting of closed) {
-    const marks: ComponentMark[] = (standing.get(sitting.id) ?? []).map(
-      ({ target, component, hundredths, verdict, reasons, level }) => ({
+    const given = as(sitting.id, standing.get(sitting.id) ?? []).map(
+      ({ target, component, hundredths, verdict, reasons, level }): ComponentMark => ({
         target,
         component,
         hundredths,
@@ -50,19 +88,74 @@ export function attemptsOfAll(
         level,
       }),
     );
-    const attempt = { sitting, attempt: sitting.attempt, marks, total: totalOf(paper, marks) };
+    const script = { scored: sitting.scoredAt !== null, asked: askedOf(db, marked, sitting.formId) };
+    const marks = judgedMarks(given, marked, script);
+    const attempt = { sitting, attempt: sitting.attempt, marks, total: totalOf(marked, marks).hundredths };
     made.get(sitting.invitationId)!.push(attempt);
   }
   return made;
 }
 
-/** The attempts that each candidate's result is made of, by the round's rule, by invitation. */
-export function countedOfAll(
+/**
+ * What results may not fall below, by invitation, as corrections that stand have moved them after their release; `without`
+ * leaves one of them out.
+ */
+function keptOf(db: Db, invited: readonly number[], without: number | null): ReadonlyMap<number, number> {
+  const standing = sql`not exists (select 1 from key_corrections later where later.takes_back = ${keyCorrections.id}
+    and later.finished_at is not null)`;
+  const rows = inPieces(invited, (some) =>
+    db
+      .select({ invitation: correctionChanges.invitationId, kept: correctionChanges.kept })
+      .from(correctionChanges)
+      .innerJoin(keyCorrections, sql`${keyCorrections.id} = ${correctionChanges.correctionId}`)
+      .where(
+        and(
+          inArray(correctionChanges.invitationId, some),
+          isNotNull(correctionChanges.kept),
+          isNotNull(keyCorrections.finishedAt),
+          standing,
+          without === null ? undefined : ne(keyCorrections.id, without),
+        ),
+      )
+      .all(),
+  );
+  const kept = new Map<number, number>();
+  for (const row of rows) kept.set(row.invitation, Math.max(kept.get(row.invitation) ?? 0, row.kept!));
+  return kept;
+}
+
+/** A candidate's result as it stands: the attempts it is made of, and their total. */
+export interface Standing {
+  readonly attempts: readonly AttemptMade[];
+  readonly counted: readonly AttemptMade[];
+  readonly kept: number;
+  /** Of what is marked so far. */
+  readonly total: number;
+}
+
+/** As results would be. */
+interface AsIf {
+  /** The marks that would stand of a sitting. */
+  readonly as?: Parameters<typeof attemptsOfAll>[3];
+  /** The correction that would be taken back. */
+  readonly takesBack?: number | null;
+}
+
+/** The results of candidates of a round, by invitation: the attempts that count by its rule, and their totals. */
+export function resultsOfAll(
   db: Db,
-  paper: CandidatePaper,
+  round: Pick<Round, 'settings'>,
+  marked: MarkedPaper,
   invited: readonly number[],
-  rule: AttemptRule,
-): ReadonlyMap<number, AttemptMade[]> {
-  const made = attemptsOfAll(db, paper, invited);
-  return new Map([...made].map(([id, attempts]) => [id, countedAttempts(attempts, rule)]));
+  { as, takesBack = null }: AsIf = {},
+): ReadonlyMap<number, Standing> {
+  const all = attemptsOfAll(db, marked, invited, as);
+  const floors = keptOf(db, invited, takesBack);
+  return new Map(
+    [...all].map(([id, attempts]) => {
+      const counted = countedAttempts(attempts, round.settings.counts);
+      const kept = floors.get(id) ?? 0;
+      return [id, { attempts, counted, kept, total: totalOfCounted(counted, marked, kept) }];
+    }),
+  );
 }

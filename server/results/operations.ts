@@ -1,6 +1,6 @@
 import { askedStill } from '../papers/askedStill';
-import { paperOfVersion } from '../papers/papers';
-import { message } from '../../core/messages/message';
+import { eq } from 'drizzle-orm';
+import { message, type Message } from '../../core/messages/message';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import {
   buildResultSheet,
@@ -9,10 +9,12 @@ import {
   type SheetDetail,
 } from '../../core/results/resultSheet';
 import type { Stage } from '../../core/arrival/stage';
-import { countedAttempts, markedPaper, marksOfCounted } from '../../core/results/attempts';
+import { marksOfCounted } from '../../core/results/attempts';
+import { sumMarks } from '../../core/marks';
 import type { Db } from '../db/open';
 import { judgementsOf, type Judgement } from '../marking/judgements';
-import { allMarks } from '../marking/marks';
+import { correctionChanges, keyCorrections } from '../db/schema';
+import { allMarks, standingMarks, type Mark } from '../marking/marks';
 import { overallRemarkOn } from '../marking/remarks';
 import { receiptCode } from '../../core/journal/receipt';
 import { arrivalStateOf } from '../candidates/state';
@@ -20,7 +22,7 @@ import { findInvited, isScored, sittingsOf, type InvitedCandidate } from '../can
 import { conflict } from '../http/errors';
 import { formById } from '../forms/forms';
 import type { Read, Reading } from '../reading/read';
-import { attemptsOfAll, type AttemptMade } from './attempts';
+import { resultsOfAll, roundMarked, type AttemptMade, type RoundMarked } from './attempts';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 
 const notReleased = () => conflict('not-released');
@@ -32,20 +34,65 @@ function judgementsOn(db: Db, sitting: number): Record<string, Judgement[]> {
   return found;
 }
 
-/** Marks that changed after the result was out: what was corrected, and why. */
-function changesOf(db: Db, sitting: number, since: number, copy: CandidatePaper): SheetChange[] {
-  const all = allMarks(db, sitting);
+/** What is said of a correction where it changed a mark or a total. */
+function reasonOf({ change, takesBack, reason }: typeof keyCorrections.$inferSelect): Message {
+  if (takesBack !== null) return message('sheet.takenBack', { reason });
+  if (change?.type !== 'ruling') return message('sheet.rescored', { reason });
+  return message(change.ruling === 'withdrawn' ? 'sheet.withdrawn' : 'sheet.givenFor', { reason });
+}
+
+interface Changed {
+  readonly invitation: number;
+  readonly sitting: number;
+  readonly since: number;
+  readonly copy: CandidatePaper;
+}
+
+/** What became of questions after the result was out, each with its marks before and after, and of the total by rulings. */
+function changesOf(db: Db, { invitation, sitting, since, copy }: Changed): SheetChange[] {
   const numberOf = (target: string) =>
     copy.questions.find((q) => q.parts.some((part) => part.target === target))?.number ?? 0;
-  return all
-    .filter((mark) => mark.at > since && mark.supersedes !== null)
-    .map(({ at, target, supersedes, hundredths, role, reasons }) => ({
-      at,
-      question: numberOf(target),
-      before: all.find((one) => one.id === supersedes)?.hundredths ?? 0,
-      after: hundredths,
-      reason: role === 'machine' ? message('sheet.rescored') : (reasons[0] ?? message('sheet.remarked')),
-    }));
+  const corrections = new Map(
+    db
+      .select()
+      .from(keyCorrections)
+      .all()
+      .map((one) => [one.id, one]),
+  );
+  const counts = new Set(standingMarks(db, sitting).map((mark) => `${mark.target} ${mark.component}`));
+  const marks = allMarks(db, sitting).filter((mark) => counts.has(`${mark.target} ${mark.component}`));
+  const now = new Map<string, Mark>();
+  const questionNow = (number: number) =>
+    sumMarks([...now.values()].filter((one) => numberOf(one.target) === number).map((one) => one.hundredths));
+  const changes = new Map<string, SheetChange>();
+  for (const mark of marks) {
+    const question = numberOf(mark.target);
+    const before = questionNow(question);
+    now.set(`${mark.target} ${mark.component}`, mark);
+    if (mark.at <= since || mark.supersedes === null) continue;
+    const correction = corrections.get(mark.correctionId ?? 0);
+    const reason = correction ? reasonOf(correction) : (mark.reasons[0] ?? message('sheet.remarked'));
+    const key = `${mark.at} ${question} ${mark.correctionId}`;
+    const first = changes.get(key) ?? { at: mark.at, question, about: 'question', before, reason };
+    changes.set(key, { ...first, after: questionNow(question) });
+  }
+  const ruled = db
+    .select()
+    .from(correctionChanges)
+    .where(eq(correctionChanges.invitationId, invitation))
+    .all()
+    .flatMap(({ correctionId, before, after, kept }): SheetChange[] => {
+      const correction = corrections.get(correctionId)!;
+      const about = correction.takesBack === null ? correction : corrections.get(correction.takesBack);
+      const { finishedAt: at } = correction;
+      if (about?.change?.type !== 'ruling' || at === null || at <= since) return [];
+      const question = numberOf(`${correction.item}/${correction.part}`);
+      const to = Math.max(after, kept ?? 0);
+      return [{ at, question, about: 'total', before, after: to, reason: reasonOf(correction) }];
+    });
+  return [...changes.values(), ...ruled]
+    .filter(({ before, after }) => before !== after)
+    .sort((a, b) => a.at - b.at);
 }
 
 /** Whether a candidate can see what is scored so far, before anything is signed off. */
@@ -71,9 +118,11 @@ export function resultOf(services: Reading, { invitation, attempt = null }: Whic
   const { round, person } = invited;
   const { stage, released } = arrivalStateOf(services, invitation);
   const { signedOffAt, releasedAt } = round;
-  const paper = markedPaper(paperOfVersion(db, round.paperVersionId));
-  const attempts = attemptsOfAll(db, paper.copy, [invitation]).get(invitation)!;
-  const all = countedAttempts(attempts, round.settings.counts);
+  const by = roundMarked(db, round);
+  const result = resultsOfAll(db, round, by.marked, [invitation]).get(invitation)!;
+  const { attempts, counted: all } = result;
+  // What a result keeps is of the result, not of one attempt.
+  const kept = attempt === null ? result.kept : 0;
   const counted = attempt === null ? all : attempts.filter((one) => one.attempt === attempt);
   const sitting = counted.at(-1)?.sitting;
   if (!sitting && sittingsOf(db, invitation).some((one) => one.closedAt !== null))
@@ -86,9 +135,9 @@ export function resultOf(services: Reading, { invitation, attempt = null }: Whic
   const detail = detailOf({
     remain: stage.at !== 'result',
     forPractice: round.settings.forPractice,
-    mean: marksOfCounted(counted, paper).meanOf !== null,
+    mean: marksOfCounted(counted, by.marked).meanOf !== null,
   });
-  const sheet = sheetOf(services, { round, person, counted, all, attempts, confirmed, detail });
+  const sheet = sheetOf(services, { round, person, by, kept, counted, all, attempts, confirmed, detail });
   return { sheet, sitting: sitting.id };
 }
 
@@ -109,6 +158,9 @@ const detailOf = ({ remain, forPractice, mean }: Detailed): SheetDetail =>
 interface ForSheet {
   readonly round: InvitedCandidate['round'];
   readonly person: InvitedCandidate['person'];
+  readonly by: RoundMarked;
+  /** What the result may not fall below. */
+  readonly kept: number;
   /** What the sheet is of: the attempts that count, or one of them all. */
   readonly counted: readonly AttemptMade[];
   /** The attempts that count, where the sheet is of another one. */
@@ -129,15 +181,29 @@ const remarkOn = ({ text, file, fileType }: ReturnType<typeof overallRemarkOn>) 
 /** A sheet of attempts that count; the newest gives the answers. */
 export function sheetOf(
   services: Reading,
-  { round, person, counted, all = counted, attempts, confirmed, detail = 'whole', whole = false }: ForSheet,
+  {
+    round,
+    person,
+    by,
+    kept,
+    counted,
+    all = counted,
+    attempts,
+    confirmed,
+    detail = 'whole',
+    whole = false,
+  }: ForSheet,
 ): ResultSheet {
   const { db, clock } = services;
   const { sitting } = counted.at(-1)!;
   const receipt = newestReceipt(db, sitting.id)!;
   const form = formById(db, sitting.formId);
-  const paper = paperOfVersion(db, round.paperVersionId);
+  const { paper, marked, bands } = by;
   return buildResultSheet({
     detail,
+    kept,
+    bands,
+    withdrawn: marked.withdrawn,
     state: confirmed ? 'confirmed' : 'provisional',
     script: {
       paper,
@@ -145,7 +211,7 @@ export function sheetOf(
       answers: answersOfReceipt(db, receipt),
       locale: round.settings.locale,
     },
-    ...marksOfCounted(counted, markedPaper(paper)),
+    ...marksOfCounted(counted, marked),
     judgements: confirmed || whole ? judgementsOn(db, sitting.id) : {},
     // Before the release no right answer is shown, since others may still be writing.
     shown: whole ? 'key' : confirmed ? round.settings.sheet : 'feedback',
@@ -158,7 +224,15 @@ export function sheetOf(
             hundredths: total,
             counts: all.some((one) => one.attempt === attempt),
           })),
-    changes: round.releasedAt === null ? [] : changesOf(db, sitting.id, round.releasedAt, form.paper),
+    changes:
+      round.releasedAt === null
+        ? []
+        : changesOf(db, {
+            invitation: sitting.invitationId,
+            sitting: sitting.id,
+            since: round.releasedAt,
+            copy: form.paper,
+          }),
     ...(confirmed || whole ? remarkOn(overallRemarkOn(db, sitting.id)) : {}),
     withheld: whole ? new Set() : askedStill(services),
     candidate: { name: person.name, reference: person.reference },

@@ -1,18 +1,16 @@
 import { and, count, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { meanOf, varianceOf } from '../../core/measures/mean';
-import { marksOfPaper } from '../../core/papers/paper';
 import type { ResultFilter, ResultRow, ScoreDistribution, StaffSheet } from '../../core/results/api';
-import { bandOf } from '../../core/results/resultSheet';
-import { countedAttempts, isComplete, markedPaper, totalOfCounted } from '../../core/results/attempts';
+import { bandOf } from '../../core/results/bands';
+import { isComplete, maximumOf } from '../../core/results/attempts';
 import { findInvited } from '../candidates/queries';
 import { inPieces } from '../db/inPieces';
 import { invitations, observations, people, resultChecks, sittings, verdicts } from '../db/schema';
 import { notFound } from '../http/errors';
-import { paperOfVersion } from '../papers/papers';
 import { peopleLike } from '../people/people';
 import type { Listing, Read, Reading } from '../reading/read';
 import { findRound } from '../schedule/queries';
-import { attemptsOfAll } from './attempts';
+import { resultsOfAll, roundMarked } from './attempts';
 import { checksOf } from './checks';
 import { pageOfResults } from './resultPage';
 import { sheetOf } from './operations';
@@ -37,8 +35,7 @@ function rowsOf(
 ): ResultRow[] {
   const round = findRound(db, id);
   if (!round) throw notFound('noRound');
-  const paper = paperOfVersion(db, round.paperVersionId);
-  const marked = markedPaper(paper);
+  const { marked, bands } = roundMarked(db, round);
   const invited = db
     .select({ invitation: invitations.id, name: people.name, reference: people.reference })
     .from(invitations)
@@ -63,7 +60,7 @@ function rowsOf(
   const byInvitation = new Map<number, typeof closed>();
   for (const sitting of closed)
     byInvitation.set(sitting.invitationId, [...(byInvitation.get(sitting.invitationId) ?? []), sitting]);
-  const attempts = attemptsOfAll(db, marked.copy, ids);
+  const results = resultsOfAll(db, round, marked, ids);
   const noted = new Map(
     inPieces(
       closed.map((one) => one.id),
@@ -88,8 +85,7 @@ function rowsOf(
   return invited.flatMap(({ invitation, name, reference }) => {
     const own = byInvitation.get(invitation);
     if (!own) return [];
-    const counted = countedAttempts(attempts.get(invitation)!, round.settings.counts);
-    const scored = totalOfCounted(counted, marked);
+    const { counted, total: scored } = results.get(invitation)!;
     const full = isComplete(counted, marked);
     const last = counted.at(-1)?.sitting ?? own.at(-1)!;
     if (blind && !last.script.toLowerCase().includes(search.toLowerCase())) return [];
@@ -103,7 +99,7 @@ function rowsOf(
         attempts: own.length,
         total: full ? scored : null,
         scored,
-        band: full ? (bandOf(paper, scored)?.title ?? null) : null,
+        band: full ? (bandOf(bands ?? [], scored)?.title ?? null) : null,
         observations: own.reduce((sum, one) => sum + (noted.get(one.id) ?? 0), 0),
         isVoid: counted.length === 0,
         checkOpen: asked.has(invitation),
@@ -170,8 +166,8 @@ export const distributionRead: Read<{ readonly round: number }, ScoreDistributio
   run: (reading, { round: id }) => {
     const round = findRound(reading.db, id);
     if (!round) throw notFound('noRound');
-    const paper = paperOfVersion(reading.db, round.paperVersionId);
-    const of = marksOfPaper(paper);
+    const { marked, bands: own } = roundMarked(reading.db, round);
+    const [of, bands] = [maximumOf(marked), own ?? []];
     const totals = rowsOf(reading, { round: id, blind: true }).flatMap(({ total }) =>
       total === null ? [] : [total],
     );
@@ -188,12 +184,12 @@ export const distributionRead: Read<{ readonly round: number }, ScoreDistributio
       mean: totals.length === 0 ? null : meanOf(totals),
       deviation: totals.length < 2 ? null : Math.sqrt(varianceOf(totals)),
       steps,
-      bands: [...paper.bands]
+      bands: [...bands]
         .sort((a, b) => a.from - b.from)
         .map(({ title, from }) => ({
           title,
           from,
-          count: totals.filter((one) => bandOf(paper, one)?.title === title).length,
+          count: totals.filter((one) => bandOf(bands, one)?.title === title).length,
         })),
     };
   },
@@ -210,12 +206,11 @@ export const staffSheetRead: Read<
     const invited = findInvited(db, invitation);
     if (invited?.round.id !== id) throw notFound('noCandidate');
     const { round, person } = invited;
-    const marked = markedPaper(paperOfVersion(db, round.paperVersionId));
-    const attempts = attemptsOfAll(db, marked.copy, [invitation]).get(invitation)!;
-    const counted = countedAttempts(attempts, round.settings.counts);
+    const by = roundMarked(db, round);
+    const { attempts, counted, kept } = resultsOfAll(db, round, by.marked, [invitation]).get(invitation)!;
     if (counted.length === 0) throw notFound('noScript');
-    const confirmed = isComplete(counted, marked);
-    const sheet = sheetOf(reading, { round, person, counted, attempts, confirmed, whole: true });
+    const confirmed = isComplete(counted, by.marked);
+    const sheet = sheetOf(reading, { round, person, by, kept, counted, attempts, confirmed, whole: true });
     const { sitting } = counted.at(-1)!;
     const { script } = sitting;
     return {

@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { objectOf, oneOf } from '../../core/validation/shapes';
 import { checkNames } from '../../core/arrival/checks';
 import { startRules } from '../../core/arrival/stage';
+import { withdrawnRules } from '../../core/papers/ruling';
 import { attemptRules, releaseRules, roles, sheetsShown, type NewRound } from '../../core/rounds/api';
 import { record } from '../audit/record';
 import { paperVersions, rounds, roundStaff, staff } from '../db/schema';
@@ -60,6 +61,9 @@ export const newRound = objectOf<NewRound>({
     releaseAt: Joi.number().integer().min(0).max(1e14).allow(null).required(),
     sheet: oneOf(sheetsShown).required(),
     checkDays: Joi.number().integer().min(0).max(365).required(),
+    withdrawn: oneOf(withdrawnRules).required(),
+    marksMayFall: Joi.boolean().required(),
+    bandsAfterwards: Joi.boolean().required(),
   }),
   staff: Joi.array()
     .items(

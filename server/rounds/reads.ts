@@ -1,13 +1,12 @@
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { weakChecks } from '../../core/arrival/checks';
-import { isComplete, markedPaper, totalOfCounted } from '../../core/results/attempts';
+import { isComplete } from '../../core/results/attempts';
 import { candidateFilters, type InvitedRow, type RoundRow } from '../../core/rounds/api';
 import { arrivals, invitations, people, rounds, roundStaff, sittings } from '../db/schema';
 import { notFound } from '../http/errors';
-import { paperOfVersion } from '../papers/papers';
 import { peopleLike } from '../people/people';
 import { type Listing, type Read, type Reading } from '../reading/read';
-import { countedOfAll } from '../results/attempts';
+import { resultsOfAll, roundMarked } from '../results/attempts';
 import { findRound, listRounds, type RoundsOf } from '../schedule/queries';
 
 const dateOrNull = (at: number | null) => (at === null ? null : new Date(at));
@@ -166,15 +165,14 @@ export const peopleList: Listing<{ readonly staffId: number }, PersonFound> = {
 /** The totals of candidates whose marks are complete. */
 function totalsOf(
   { db }: Reading,
-  { paperVersionId, settings }: NonNullable<ReturnType<typeof findRound>>,
+  round: NonNullable<ReturnType<typeof findRound>>,
   invited: readonly number[],
 ): ReadonlyMap<number, number> {
   if (invited.length === 0) return new Map();
-  const paper = markedPaper(paperOfVersion(db, paperVersionId));
-  const counted = countedOfAll(db, paper.copy, invited, settings.counts);
+  const { marked } = roundMarked(db, round);
   return new Map(
-    [...counted].flatMap(([invitation, attempts]) =>
-      isComplete(attempts, paper) ? [[invitation, totalOfCounted(attempts, paper)] as const] : [],
+    [...resultsOfAll(db, round, marked, invited)].flatMap(([invitation, { counted, total }]) =>
+      isComplete(counted, marked) ? [[invitation, total] as const] : [],
     ),
   );
 }

@@ -50,6 +50,9 @@ const SETTINGS: RoundSettings = {
   releaseAt: null,
   sheet: 'key',
   checkDays: 14,
+  withdrawn: 'scaled',
+  marksMayFall: false,
+  bandsAfterwards: false,
 };
 
 /** The whole server in this process, on a folder of its own, with a clock that the test moves. */

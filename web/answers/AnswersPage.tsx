@@ -1,13 +1,22 @@
 import { Check, X } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useId } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { AnswerCount, AnsweredPart, AnswerTable } from '../../core/answers/api';
+import type { CorrectionPage } from '../../core/corrections/api';
+import { CorrectionDialog } from '../corrections/CorrectionDialog';
+import { CorrectionRecord } from '../corrections/CorrectionRecord';
+import { CorrectPart } from '../corrections/CorrectPart';
+import { t as corrections } from '../corrections/words';
 import { Notice } from '../ui/Notice';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
 import { useFetched } from '../staff/queries';
 import { say } from '../words';
-import { AcceptAnswer } from './AcceptAnswer';
+import { nameOfPart } from './partName';
+import { PartsTable } from './PartsTable';
 import { t } from './words';
+
+/** How often the page asks while scripts are looked at again; ms. */
+const WORKING_MS = 1_000;
 
 function Found({ right }: { right: boolean | null }) {
   if (right === null) return <span className="text-soft">–</span>;
@@ -24,87 +33,120 @@ const nameIn = (table: AnswerTable, { component }: AnswerCount): string => {
   return name ? say(name) : '';
 };
 
-function Table({ path }: { path: string }) {
-  const [loaded, reload] = useFetched<AnswerTable>(path);
-  const [accepted, setAccepted] = useState(false);
-  if (loaded.state === 'loading') return <p className="text-soft">…</p>;
-  if (loaded.state === 'trouble') return <Notice tone="trouble">{loaded.message}</Notice>;
-  const table = loaded.value;
+interface AnswersProps {
+  readonly table: AnswerTable;
+  /** Of the part's corrections, under the API. */
+  readonly path: string;
+  readonly onDone: () => void;
+}
+
+function Answers({ table, path, onDone }: AnswersProps) {
   const several = table.components.length > 1;
-  const done = () => {
-    setAccepted(true);
-    reload();
-  };
+  const share = (row: AnswerCount) =>
+    table.answered === 0 ? '–' : `${Math.round((100 * row.count) / table.answered)} %`;
   const columns = [
     { head: t('answer'), cell: (row: AnswerCount) => <span className="break-words">{row.answer}</span> },
     ...(several ? [{ head: t('where'), cell: (row: AnswerCount) => nameIn(table, row) }] : []),
     { head: t('count'), cell: (row: AnswerCount) => row.count, right: true },
+    { head: t('share'), cell: share, right: true },
     { head: t('found'), cell: (row: AnswerCount) => <Found right={row.right} /> },
     {
       head: t('accept'),
-      cell: (row: AnswerCount) => row.acceptable && <AcceptAnswer path={path} row={row} onDone={done} />,
+      cell: ({ acceptable, component, answer }: AnswerCount) =>
+        acceptable && (
+          <CorrectionDialog
+            act={corrections('accept')}
+            actLabel={corrections('acceptOf', { answer })}
+            title={corrections('acceptTitle', { answer })}
+            text={corrections('acceptText')}
+            path={path}
+            change={{ type: 'accept', component, answer }}
+            onDone={onDone}
+          />
+        ),
     },
   ];
   return (
-    <>
+    <section aria-label={t('answers')}>
+      <h2 className="font-serif text-[1.2rem] font-semibold">{t('answers')}</h2>
       <p className="pb-2 text-soft">{t('facts', { answered: table.answered, scripts: table.scripts })}</p>
-      {accepted && <Notice tone="plain">{t('working')}</Notice>}
-      {table.rescoring && <p className="text-soft">{t('rescoring', table.rescoring)}</p>}
       <StaffTable
         rows={table.answers}
         keyOf={(row) => `${row.component} ${row.type} ${row.answer}`}
         empty={t('nothing')}
         columns={columns}
       />
-    </>
+    </section>
   );
 }
 
-/** What was answered, question by question: the distinct answers with their counts, the frequent ones first. */
-export function AnswersPage() {
-  const { id = '', item = '', part = '' } = useParams();
+function Part({ round, target }: { readonly round: string; readonly target: string }) {
+  const path = `/rounds/${round}/corrections/${target}`;
+  const [page, reloadPage] = useFetched<CorrectionPage>(path, undefined, WORKING_MS);
+  const finished =
+    page.state === 'here' ? page.value.rows.filter((row) => row.finishedAt !== null).length : 0;
+  // What was answered counts otherwise once a correction is finished.
+  const answersPath = `/rounds/${round}/answers/${target}`;
+  const [table, reloadTable] = useFetched<AnswerTable>(`${answersPath}?after=${finished}`);
+  if (page.state === 'loading' || table.state === 'loading') return <p className="text-soft">…</p>;
+  if (page.state === 'trouble') return <Notice tone="trouble">{page.message}</Notice>;
+  if (table.state === 'trouble') return <Notice tone="trouble">{table.message}</Notice>;
+  const done = () => {
+    reloadPage();
+    reloadTable();
+  };
+  return (
+    <div className="space-y-6">
+      <Answers table={table.value} path={path} onDone={done} />
+      <CorrectPart path={path} page={page.value} onDone={done} />
+      <CorrectionRecord path={path} rows={page.value.rows} onDone={done} />
+    </div>
+  );
+}
+
+/** What was answered to a part: the distinct answers with their counts, the frequent ones first; and its corrections. */
+function PartPage({ round, target }: { readonly round: string; readonly target: string }) {
   const go = useNavigate();
   const selectId = useId();
-  const [loaded] = useFetched<AnsweredPart[]>(`/rounds/${id}/answers`);
-  const nameOf = ({ itemNumber: number, title, part: letter, target }: AnsweredPart, all: AnsweredPart[]) => {
-    const several = all.some((one) => one.itemNumber === number && one.target !== target);
-    return several ? t('partOf', { number, part: letter, title }) : t('part', { number, title });
-  };
+  const [loaded] = useFetched<AnsweredPart[]>(`/rounds/${round}/answers`);
   return (
     <StaffPage
       title={t('title')}
       aside={
-        <Link to="/staff/sign-off" className="text-slate underline underline-offset-4">
-          {t('back')}
+        <Link to={`/staff/rounds/${round}/answers`} className="text-slate underline underline-offset-4">
+          {t('backToAll')}
         </Link>
       }
       loaded={loaded}
     >
-      {(parts) => {
-        const chosen = item ? `${item}/${part}` : (parts[0]?.target ?? '');
-        return (
-          <>
-            <div className="mb-3 flex flex-wrap items-center gap-3">
-              <label htmlFor={selectId} className="font-semibold">
-                {t('choose')}
-              </label>
-              <select
-                id={selectId}
-                value={chosen}
-                onChange={(event) => void go(`/staff/rounds/${id}/answers/${event.target.value}`)}
-                className="min-h-10 rounded-control border border-edge bg-card px-3"
-              >
-                {parts.map((one) => (
-                  <option key={one.target} value={one.target}>
-                    {nameOf(one, parts)}
-                  </option>
-                ))}
-              </select>
-            </div>
-            {chosen && <Table key={chosen} path={`/rounds/${id}/answers/${chosen}`} />}
-          </>
-        );
-      }}
+      {(parts) => (
+        <>
+          <div className="mb-3 flex flex-wrap items-center gap-3">
+            <label htmlFor={selectId} className="font-semibold">
+              {t('choose')}
+            </label>
+            <select
+              id={selectId}
+              value={target}
+              onChange={(event) => void go(`/staff/rounds/${round}/answers/${event.target.value}`)}
+              className="min-h-10 max-w-full rounded-control border border-edge bg-card px-3"
+            >
+              {parts.map((one) => (
+                <option key={one.target} value={one.target}>
+                  {nameOfPart(one, parts)}
+                </option>
+              ))}
+            </select>
+          </div>
+          <Part key={target} round={round} target={target} />
+        </>
+      )}
     </StaffPage>
   );
+}
+
+/** The questions of a round, or one part of one with what was answered and corrected. */
+export function AnswersPage() {
+  const { id = '', item = '', part = '' } = useParams();
+  return item ? <PartPage round={id} target={`${item}/${part}`} /> : <PartsTable round={id} />;
 }

@@ -68,6 +68,7 @@ const view = (change: Partial<ArrivalView> = {}): ArrivalView => ({
     sections: [],
     marks: 100,
     bands: [],
+    bandsAfterwards: false,
     questions: 1,
     guessing: 'free',
     warningMinutes: [],

@@ -243,6 +243,7 @@ export const t = words('arrival', {
   handedInItself: 'When your time ends, your paper is handed in automatically.',
   bandFrom: '{{title}} from {{marks}} marks',
   bands: 'Grades: {{list}}.',
+  bandsAfterwards: 'Grades are set after the papers have been marked.',
   contact: 'Questions? {{help}}',
   warned: 'You see a message when {{minutes}} minutes are left.',
   peopleRead: 'Assessors mark your writing. Your result will be ready by {{day}}.',

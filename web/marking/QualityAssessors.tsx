@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { AssessorQuality, QualityData } from '../../core/marking/api';
 import type { Estimate } from '../../core/measures/estimate';
 import { Button } from '../ui/Button';
+import { DialogCard } from '../ui/DialogCard';
 import { Notice } from '../ui/Notice';
 import { Pill } from '../ui/Pill';
 import { useAction } from '../ui/useAsync';
@@ -59,45 +60,48 @@ function HoldForm({ who, act }: { readonly who: AssessorQuality; readonly act: A
         {trouble && <Notice tone="trouble">{trouble}</Notice>}
       </div>
     );
-  if (!open)
-    return (
-      <p className="flex flex-col items-start gap-y-0.5 text-[0.88rem] whitespace-nowrap">
-        <button type="button" onClick={() => setOpen('hold')} className={LINK}>
-          {t('hold')}
-        </button>
-        <button type="button" onClick={() => setOpen('absence')} className={LINK}>
-          {t('absence')}
-        </button>
-      </p>
-    );
   return (
-    <form
-      className="space-y-1.5 text-[0.88rem]"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send(open, true);
-      }}
-    >
-      <label className="block">
-        {t(open === 'hold' ? 'holdWhy' : 'absenceWhy')}
-        <input
-          required
-          minLength={2}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          className={FIELD}
-        />
-      </label>
-      {trouble && <Notice tone="trouble">{trouble}</Notice>}
-      <div className="flex gap-2">
-        <Button disabled={busy || reason.trim().length < 2} onClick={() => void send(open, true)}>
-          {t(open)}
-        </Button>
-        <Button look="quiet" onClick={() => setOpen(null)}>
-          {t('cancel')}
-        </Button>
-      </div>
-    </form>
+    <p className="flex flex-col items-start gap-y-0.5 text-[0.88rem] whitespace-nowrap">
+      {(['hold', 'absence'] as const).map((path) => (
+        <DialogCard
+          key={path}
+          open={open === path}
+          onOpen={(next) => setOpen(next ? path : null)}
+          trigger={
+            <button type="button" className={LINK}>
+              {t(path)}
+            </button>
+          }
+          title={t(path === 'hold' ? 'holdOf' : 'absenceOf', { name: who.name })}
+        >
+          <form
+            className="space-y-3 whitespace-normal"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void send(path, true);
+            }}
+          >
+            <label className="block">
+              {t(path === 'hold' ? 'holdWhy' : 'absenceWhy')}
+              <input
+                required
+                minLength={2}
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+                className={FIELD}
+              />
+            </label>
+            {trouble && <Notice tone="trouble">{trouble}</Notice>}
+            <div className="flex justify-end gap-3">
+              <Button onClick={() => setOpen(null)}>{t('cancel')}</Button>
+              <Button look="first" type="submit" disabled={busy || reason.trim().length < 2}>
+                {t(path)}
+              </Button>
+            </div>
+          </form>
+        </DialogCard>
+      ))}
+    </p>
   );
 }
 

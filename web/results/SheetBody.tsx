@@ -7,6 +7,8 @@ import type {
   ResultQuestion,
   ResultSheet,
 } from '../../core/results/resultSheet';
+import type { ComponentMark } from '../../core/results/componentMark';
+import { verdicts, type Verdict } from '../../core/kinds/contract';
 import { isNextLevel } from '../../core/results/nextLevel';
 import type { Found } from '../kinds/answerProps';
 import { drawsRight, readings } from '../kinds/readings';
@@ -24,6 +26,8 @@ const SIGNS = {
   unanswered: { Icon: Minus, look: 'text-soft' },
   'follow-through': { Icon: Check, look: 'text-kelp' },
   'not marked': { Icon: Minus, look: 'text-soft' },
+  withdrawn: { Icon: Minus, look: 'text-soft' },
+  given: { Icon: Check, look: 'text-kelp' },
 } as const;
 
 /** In a rehearsal nobody reads; on a provisional sheet somebody does. */
@@ -82,7 +86,7 @@ interface PartProps {
   readonly provisional: boolean;
 }
 
-function Verdict({ part, several, provisional }: PartProps) {
+function VerdictLine({ part, several, provisional }: PartProps) {
   const { Icon, look } = SIGNS[part.verdict];
   return (
     <p className="flex items-center gap-2">
@@ -105,7 +109,7 @@ function Findings({ part, several, provisional }: PartProps) {
   return (
     <div className="space-y-1 text-[0.92rem]">
       {(own?.verdict != null || part.components.some((c) => c.verdict !== null)) && (
-        <Verdict part={part} several={several} provisional={provisional} />
+        <VerdictLine part={part} several={several} provisional={provisional} />
       )}
       {[...part.remarks, ...(own?.reasons ?? [])].map((reason) => (
         <p key={reason.code} className="text-soft">
@@ -155,11 +159,12 @@ function Findings({ part, several, provisional }: PartProps) {
   );
 }
 
+const isFound = (verdict: ComponentMark['verdict']): verdict is Verdict =>
+  verdict !== null && verdicts.some((one) => one === verdict);
+
 /** What was found by component, where there are several and the machine found it. */
 const foundIn = ({ components }: ResultPart): Found[] =>
-  components.flatMap(({ key, verdict }) =>
-    verdict === null || verdict === 'not marked' ? [] : [{ component: key, verdict }],
-  );
+  components.flatMap(({ key, verdict }) => (isFound(verdict) ? [{ component: key, verdict }] : []));
 
 /** The notes on an answer, in place; their texts stand beside it. */
 const annotationsOf = ({ notes }: ResultPart): Annotations => ({

@@ -14,7 +14,11 @@ function Total({ sheet }: { sheet: ResultSheet }) {
         <b className="text-[2.6rem] leading-none">{showMarks(sheet.hundredths)}</b>{' '}
         <span className="text-soft">{t('of', { all: showMarks(sheet.of) })}</span>
       </p>
-      {sheet.remark && <p className="mt-2 text-[0.9rem]">{say(sheet.remark)}</p>}
+      {sheet.remarks.map((one) => (
+        <p key={one.code} className="mt-2 text-[0.9rem]">
+          {say(one)}
+        </p>
+      ))}
       {sheet.open > 0 && (
         <p className="mt-2 text-[0.9rem] text-marigold">{t('open', { marks: showMarks(sheet.open) })}</p>
       )}
@@ -34,7 +38,7 @@ function Total({ sheet }: { sheet: ResultSheet }) {
 
 /** Bars as long as a section is worth, filled as far as it went: marks as lengths, to one scale. */
 function Sections({ sheet }: { sheet: ResultSheet }) {
-  const most = Math.max(...sheet.sections.map((s) => s.of));
+  const most = Math.max(1, ...sheet.sections.map((s) => s.of));
   return (
     <section aria-label={t('sections')} className="flex flex-col justify-center gap-3">
       {sheet.sections.map((s) => (
@@ -49,7 +53,7 @@ function Sections({ sheet }: { sheet: ResultSheet }) {
             >
               <span
                 className="block h-full bg-filled"
-                style={{ width: `${(100 * Math.max(0, s.hundredths)) / s.of}%` }}
+                style={{ width: `${s.of === 0 ? 0 : (100 * Math.max(0, s.hundredths)) / s.of}%` }}
               />
             </span>
             <span className="whitespace-nowrap">
@@ -99,7 +103,7 @@ function Changes({ sheet }: { sheet: ResultSheet }) {
       <ul>
         {sheet.changes.map((one, i) => (
           <li key={i}>
-            {t('change', {
+            {t(one.about === 'total' ? 'changeTotal' : 'change', {
               day: showDay(one.at, sheet.timeZone),
               number: one.question,
               before: showMarks(one.before),

@@ -16,6 +16,7 @@ import {
   type SheetShown,
   type StaffRow,
 } from '../../core/rounds/api';
+import { withdrawnRules, type WithdrawnRule } from '../../core/papers/ruling';
 import { instantOf, wallTimeAt } from '../../core/timing/wallTime';
 import { post } from '../api/client';
 import { useFetched } from '../staff/queries';
@@ -67,6 +68,7 @@ interface Draft {
   readonly releaseAt: string;
   readonly sheet: SheetShown;
   readonly checkDays: string;
+  readonly withdrawn: WithdrawnRule;
 }
 
 function blank(paper: string): Draft {
@@ -92,8 +94,25 @@ function blank(paper: string): Draft {
     releaseAt: wall(next + 21 * DAY_MS),
     sheet: 'feedback',
     checkDays: '14',
+    withdrawn: 'scaled',
   };
 }
+
+const OPTIONS = {
+  openRehearsal: true,
+  correctionsFirst: false,
+  identityPicture: false,
+  joinedPhones: false,
+  questionnaire: true,
+  forPractice: false,
+  assessorsSeeObservations: false,
+  marksMayFall: false,
+  bandsAfterwards: false,
+};
+type OptionName = keyof typeof OPTIONS;
+/** Options that stand with the result; the others with the arrival. */
+const OF_RESULT: readonly OptionName[] = ['marksMayFall', 'bandsAfterwards'];
+const OF_ARRIVAL = (Object.keys(OPTIONS) as OptionName[]).filter((name) => !OF_RESULT.includes(name));
 
 type Chosen = ReadonlyMap<number, readonly Role[]>;
 
@@ -107,15 +126,7 @@ export function NewRoundPage() {
   const [staff] = useFetched<StaffRow[]>('/staff');
   const [draft, setDraft] = useState(() => blank(query.get('paper') ?? ''));
   const [checks, setChecks] = useState<readonly CheckName[]>(['browser', 'screen', 'storage', 'connection']);
-  const [options, setOptions] = useState({
-    openRehearsal: true,
-    correctionsFirst: false,
-    identityPicture: false,
-    joinedPhones: false,
-    questionnaire: true,
-    forPractice: false,
-    assessorsSeeObservations: false,
-  });
+  const [options, setOptions] = useState(OPTIONS);
   const [chosen, setChosen] = useState<Chosen>(new Map());
   const { busy, trouble, run } = useAction();
   const client = useQueryClient();
@@ -129,7 +140,7 @@ export function NewRoundPage() {
   const at = (wall: string) => instantOf(wall, draft.timeZone) ?? 0;
   const make = () =>
     run(async () => {
-      const { title, timeZone, locale, startRule, counts, help, release, sheet } = draft;
+      const { title, timeZone, locale, startRule, counts, help, release, sheet, withdrawn } = draft;
       const body: NewRound = {
         title,
         timeZone,
@@ -152,6 +163,7 @@ export function NewRoundPage() {
           releaseAt: release === 'on a date' ? at(draft.releaseAt) : null,
           sheet,
           checkDays: Number(draft.checkDays),
+          withdrawn,
         },
         staff: [...chosen].flatMap(([id, roles]) => (roles.length > 0 ? [{ id, roles }] : [])),
       };
@@ -159,6 +171,16 @@ export function NewRoundPage() {
       await client.invalidateQueries({ queryKey: ['/rounds'] });
       await navigate(`/staff/rounds/${id}`);
     });
+  const option = (name: OptionName) => (
+    <label key={name} className="flex items-center gap-2">
+      <input
+        type="checkbox"
+        checked={options[name]}
+        onChange={() => setOptions({ ...options, [name]: !options[name] })}
+      />
+      {t(name)}
+    </label>
+  );
   const choose = (id: number, role: Role) =>
     setChosen(new Map(chosen).set(id, toggled(chosen.get(id) ?? [], role)));
   return (
@@ -249,16 +271,7 @@ export function NewRoundPage() {
                 </label>
               ))}
             </div>
-            {(Object.keys(options) as (keyof typeof options)[]).map((name) => (
-              <label key={name} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={options[name]}
-                  onChange={() => setOptions({ ...options, [name]: !options[name] })}
-                />
-                {t(name)}
-              </label>
-            ))}
+            {OF_ARRIVAL.map(option)}
           </Group>
           <Group title={t('groupResult')}>
             <Labelled label={t('releaseRule')}>
@@ -287,6 +300,16 @@ export function NewRoundPage() {
             <Labelled label={t('checkDays')}>
               <input type="number" min={0} max={365} {...field('checkDays')} />
             </Labelled>
+            <Labelled label={t('withdrawn')}>
+              <select {...field('withdrawn')}>
+                {withdrawnRules.map((rule) => (
+                  <option key={rule} value={rule}>
+                    {t(`withdrawn ${rule}`)}
+                  </option>
+                ))}
+              </select>
+            </Labelled>
+            {OF_RESULT.map(option)}
           </Group>
           <Group title={t('groupTold')}>
             <Labelled label={t('help')}>

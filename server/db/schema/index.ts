@@ -5,5 +5,6 @@ export * from './rounds';
 export * from './sittings';
 export * from './review';
 export * from './marking';
+export * from './corrections';
 export * from './results';
 export * from './files';

@@ -91,6 +91,8 @@ export const marks = sqliteTable(
     reasons: text('reasons', { mode: 'json' }).$type<readonly Message[]>().notNull(),
     /** The level that people gave, where the component has levels. */
     level: integer('level'),
+    /** The correction of a key that it follows from. */
+    correctionId: integer('correction_id'),
     at: time('at').notNull(),
   },
   (t) => [
@@ -334,27 +336,4 @@ export const phrases = sqliteTable(
     text: text('text').notNull(),
   },
   (t) => [index('phrases_of').on(t.staffId)],
-);
-
-/** An answer that was accepted after publication: beside the immutable version, from then on and for all scripts. */
-export const keyCorrections = sqliteTable(
-  'key_corrections',
-  {
-    id: id(),
-    item: text('item').notNull(),
-    version: integer('version').notNull(),
-    part: text('part').notNull(),
-    component: text('component').notNull(),
-    answer: text('answer').notNull(),
-    staffId: integer('staff_id')
-      .notNull()
-      .references(() => staff.id),
-    reason: text('reason').notNull(),
-    at: time('at').notNull(),
-    /** Scripts that were scored again, of how many; null until the job has begun. */
-    done: integer('done').notNull().default(0),
-    of: integer('of'),
-    finishedAt: time('finished_at'),
-  },
-  (t) => [index('corrections_of').on(t.item, t.version)],
 );

@@ -131,6 +131,7 @@ function Facts() {
     [BellRing, t('warned', { minutes: showList(cover.warningMinutes.map(String)) })],
     [Repeat, round.attempts.map(say).join(' ')],
     ...(bands.length > 0 ? ([[Award, t('bands', { list: showList(bands) })]] as const) : []),
+    ...(cover.bandsAfterwards ? ([[Award, t('bandsAfterwards')]] as const) : []),
     [
       PenLine,
       t(round.resultAtOnce ? 'resultAtOnce' : cover.peopleMark ? 'peopleRead' : 'machineReads', {

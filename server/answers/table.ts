@@ -1,0 +1,111 @@
+import { and, eq, isNotNull, isNull } from 'drizzle-orm';
+import type { AnswerCount, AnsweredPart, AnswerTable } from '../../core/answers/api';
+import { wholeForm } from '../../core/forms/drawForm';
+import { keyKindOf } from '../../core/kinds/keyKinds';
+import { allParts, type FullPaper, type PartInPlace } from '../../core/papers/paper';
+import { factsOf, partsOfScript, type ScriptPart } from '../../core/scoring/script';
+import { invitations, keyCorrections, rounds, sittings } from '../db/schema';
+import { formById } from '../forms/forms';
+import { notFound } from '../http/errors';
+import { paperOfVersion } from '../papers/papers';
+import { findRound } from '../schedule/queries';
+import type { Reading } from '../reading/read';
+import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
+
+type Sitting = typeof sittings.$inferSelect;
+type Round = typeof rounds.$inferSelect;
+
+const roundOf = ({ db }: Reading, id: number): Round => {
+  const round = findRound(db, id);
+  if (!round) throw notFound('noRound');
+  return round;
+};
+
+export function answeredParts(services: Reading, roundId: number): AnsweredPart[] {
+  const paper = paperOfVersion(services.db, roundOf(services, roundId).paperVersionId);
+  return wholeForm(paper).paper.questions.flatMap((question) =>
+    question.parts.map(({ target, key: part }) => ({
+      target,
+      itemNumber: question.number,
+      title: question.title,
+      part,
+    })),
+  );
+}
+
+export const scriptsOf = ({ db }: Reading, roundId: number): Sitting[] =>
+  db
+    .select({ sitting: sittings })
+    .from(sittings)
+    .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
+    .where(and(eq(invitations.roundId, roundId), isNotNull(sittings.closedAt)))
+    .all()
+    .map((row) => row.sitting);
+
+/** The parts of one item of a script, as the paper now judges them. */
+function partsIn({ db }: Reading, sitting: Sitting, { paper, round, item }: Judged): ScriptPart[] {
+  const receipt = newestReceipt(db, sitting.id);
+  if (!receipt) return [];
+  const answers = answersOfReceipt(db, receipt);
+  const script = { paper, form: formById(db, sitting.formId), answers, locale: round.settings.locale };
+  return partsOfScript(script).filter((part) => part.item.key === item);
+}
+
+interface Judged {
+  readonly paper: FullPaper;
+  readonly round: Round;
+  readonly item: string;
+}
+
+function placeIn(services: Reading, roundId: number, target: string): { judged: Judged; place: PartInPlace } {
+  const round = roundOf(services, roundId);
+  const paper = paperOfVersion(services.db, round.paperVersionId);
+  const place = allParts(paper).find((one) => one.target === target);
+  if (!place) throw notFound('noQuestion');
+  return { judged: { paper, round, item: place.item.key }, place };
+}
+
+/** Counts what was answered. */
+export function answerTable(services: Reading, roundId: number, target: string): AnswerTable {
+  const { judged, place } = placeIn(services, roundId, target);
+  const kind = keyKindOf(place.part.kind);
+  const { content, marks } = place.part;
+  const scripts = scriptsOf(services, roundId);
+  const counts = new Map<string, AnswerCount>();
+  let answered = 0;
+  for (const sitting of scripts) {
+    const parts = partsIn(services, sitting, judged);
+    const part = parts.find((one) => one.target === target);
+    if (!part || part.empty) continue;
+    answered++;
+    for (const fact of factsOf(part, parts)) {
+      const key = JSON.stringify(fact);
+      const before = counts.get(key);
+      const acceptable = () =>
+        fact.right === false && kind.accept(content, fact.component, fact.answer) !== null;
+      counts.set(key, {
+        ...fact,
+        count: (before?.count ?? 0) + 1,
+        acceptable: before?.acceptable ?? acceptable(),
+      });
+    }
+  }
+  const own = answeredParts(services, roundId).find((one) => one.target === target)!;
+  const components = kind.components(content, marks).map(({ key, name }) => ({ key, name }));
+  const answers = [...counts.values()].sort((a, b) => b.count - a.count || (a.answer < b.answer ? -1 : 1));
+  const waiting = services.db
+    .select()
+    .from(keyCorrections)
+    .where(
+      and(
+        eq(keyCorrections.item, place.item.key),
+        eq(keyCorrections.version, place.item.version),
+        eq(keyCorrections.part, place.part.key),
+        isNull(keyCorrections.finishedAt),
+      ),
+    )
+    .all()
+    .at(-1);
+  const rescoring = waiting ? { done: waiting.done, of: waiting.of ?? scripts.length } : null;
+  return { ...own, scripts: scripts.length, answered, components, answers, rescoring };
+}
