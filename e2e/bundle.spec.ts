@@ -11,7 +11,7 @@ interface Chunk {
 const KEY_HALF =
   /^core\/kinds\/(?:keyKinds|authoring|[^/]+\/(?:key|score|content|schemas))\.ts$|^core\/validation\/|^core\/(?:scoring|forms)\/(?!form\.ts|components\.ts)/;
 
-const OF_STAFF = /^web\/(?:accounts|answers|marking|papers|review|rounds|staff|watch)\//;
+const OF_STAFF = /^web\/(?:accounts|answers|corrections|marking|papers|review|rounds|staff|watch)\//;
 
 /** Everything that a candidate's device can come to load: by import at once or later, all but the pages of staff. */
 function modulesOfCandidates(): string[] {

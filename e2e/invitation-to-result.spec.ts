@@ -251,17 +251,20 @@ test('from invitation to released result, with every person in it, and no barrie
   await hasNoBarriers(lead.page, 'sign-off');
   // “third” was not in the key; the lead accepts it, sees first what would change, and every script is scored again.
   const november = lead.page.getByRole('row').filter({ hasText: 'Technician, November' });
-  await november.getByRole('link', { name: 'What was answered' }).click();
-  await lead.page.getByLabel('Question', { exact: true }).selectOption('Question 5 C · Tray 14');
+  await november.getByRole('link', { name: 'Questions and corrections' }).click();
+  await hasNoBarriers(lead.page, 'questions with their figures');
+  await lead.page.getByRole('link', { name: 'Question 5 C · Tray 14' }).click();
   await lead.page.getByRole('button', { name: 'Accept “third”' }).click();
-  const accepting = lead.page.getByRole('dialog');
-  await expect(accepting.getByText('1 of 1 scripts changes its marks:')).toBeVisible();
+  const correcting = lead.page.getByRole('dialog');
+  await expect(correcting.getByText('1 of 1 scripts gets another total.')).toBeVisible();
   // Totals: 0.66 more of the whole script.
-  await expect(accepting.getByText(/: 32\.34 → 33$/)).toBeVisible();
-  await accepting.getByLabel('Reason (kept on record)').fill('The note can be read so.');
-  await accepting.getByRole('button', { name: 'Accept', exact: true }).click();
-  await expect(lead.page.getByText('Scripts are being marked again.')).toBeVisible();
+  await expect(correcting.getByText(/: 32\.34 → 33$/)).toBeVisible();
+  await hasNoBarriers(lead.page, 'correction');
+  await correcting.getByLabel(/^Reason/).fill('The note can be read so.');
+  await correcting.getByRole('button', { name: 'Apply the correction' }).click();
+  await expect(correcting).toHaveCount(0);
   await app.doJobs();
+  await expect(lead.page.getByRole('region', { name: 'Corrections' })).toContainText('Counts');
   await lead.goesTo('Sign-off');
   await lead.page.getByRole('button', { name: 'Sign off the marks' }).click();
   await hasNoBarriers(lead.page, 'sign-off question');
@@ -312,7 +315,56 @@ test('from invitation to released result, with every person in it, and no barrie
     await index.getByRole('checkbox', { name: 'Only where marks were lost' }).check();
     await expect(page.getByRole('heading', { name: /^Question 1 / })).toHaveCount(0);
     await hasNoBarriers(page, 'result sheet on a phone');
+    await index.getByRole('checkbox', { name: 'Only where marks were lost' }).uncheck();
     await page.setViewportSize({ width: 1280, height: 800 });
+  });
+  await test.step('a released result: a miskeyed choice put right and taken back, a part withdrawn, full marks', async () => {
+    const corrected = lead.page.getByRole('region', { name: 'Corrections' });
+    const total = (marks: string) => expect(page.getByRole('main')).toContainText(`${marks} of 48`);
+    const lettersOut = () =>
+      app.rows<{ n: number }>("select count(*) as n from letters where facts like '%result changed%'")[0]!.n;
+    const opensPart = async (name: string) => {
+      await lead.goesTo('Sign-off');
+      await november.getByRole('link', { name: 'Questions and corrections' }).click();
+      await lead.page.getByRole('link', { name }).click();
+    };
+    const applies = async (reason: string, moves: RegExp) => {
+      await expect(correcting.getByText(moves)).toBeVisible();
+      await correcting.getByLabel(/^Reason/).fill(reason);
+      await correcting.getByRole('button', { name: 'Apply the correction' }).click();
+      await expect(correcting).toHaveCount(0);
+      await app.doJobs();
+    };
+    // As a lead wants it who lets released results fall: each step shows what it changes.
+    app.change("update rounds set settings = json_set(settings, '$.marksMayFall', json('true'))");
+    await opensPart('Question 1 · Parts of a seed');
+    await lead.page.getByRole('button', { name: 'Change the right answer' }).click();
+    await correcting.getByLabel('The seed coat').check();
+    await correcting.getByRole('button', { name: 'Show what changes' }).click();
+    await applies('The drawing shows the coat.', /: 33 → 32/);
+    await total('32');
+    await expect(page.getByText(/question 1: 1 became 0.*The drawing shows the coat\./)).toBeVisible();
+    expect(lettersOut()).toBe(1);
+    await corrected.getByRole('button', { name: 'Take back: Changed the right answer' }).click();
+    await applies('The drawing was another one.', /: 32 → 33/);
+    await total('33');
+    expect(lettersOut()).toBe(2);
+    await lead.page.getByRole('button', { name: 'Withdraw it' }).click();
+    // 32 of the other 47 marks: 32 · 48 / 47 = 32.68….
+    await applies('Two parts can be meant.', /: 33 → 32\.68/);
+    await total('32.68');
+    await expect(page.getByText('32 of 47 marks, scaled to 48 marks')).toBeVisible();
+    await expect(page.getByText('withdrawn: does not count')).toBeVisible();
+    await hasNoBarriers(page, 'result sheet with a withdrawn part');
+    await corrected.getByRole('button', { name: 'Take back: Withdrew the question' }).click();
+    await applies('The board has decided otherwise.', /: 32\.68 → 33/);
+    await opensPart('Question 10 · Days to half');
+    await lead.page.getByRole('button', { name: 'Full marks' }).click();
+    await correcting.getByRole('button', { name: 'Show what changes' }).click();
+    // Of 9 marks it had 2.
+    await applies('The cases were wrong.', /: 33 → 40/);
+    await total('40');
+    expect(lettersOut()).toBe(5);
   });
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'PDF' }).click();

@@ -1,3 +1,4 @@
+import { roundMarked } from '../marking/roundMarked';
 import { guessingOf } from '../../core/papers/guessing';
 import { recordedOf } from '../../core/rounds/recorded';
 import { runsPrograms } from '../../core/scoring/script';
@@ -7,7 +8,7 @@ import type { ArrivalView, AttemptHandedIn } from '../../core/arrival/api';
 import { attemptsTold } from '../../core/arrival/attemptsTold';
 import { countedAttempts, isComplete } from '../../core/results/attempts';
 import { totalOf } from '../../core/results/totals';
-import { attemptsOfAll, roundMarked } from '../results/attempts';
+import { attemptsOfAll } from '../results/attempts';
 import { otherTests } from '../ownTests/ownTests';
 import type { CheckResult } from '../../core/arrival/checks';
 import { aidsFor } from '../../core/kit/aids';

@@ -258,10 +258,11 @@ describe('a correction', () => {
       ],
     });
     const send = (content: object) =>
-      lead!.postBytes<Refusal & { readonly key: unknown }>(
-        `${pathOf(world, 'choice')}/file`,
-        new TextEncoder().encode(JSON.stringify(fileOf(content))),
-      );
+      lead!.send<Refusal & { readonly key: unknown }>(`${pathOf(world, 'choice')}/file`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/octet-stream' },
+        body: JSON.stringify(fileOf(content)),
+      });
     const read = await send({ ...part!.content, key: { right: ['rush'] } });
     expect([read.status, read.body]).toEqual([200, { key: { right: ['rush'] } }]);
     const asked = part!.content.asked as { options: object[] };

@@ -1,3 +1,4 @@
+import { type RoundMarked, roundMarked } from '../marking/roundMarked';
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { RoundMoves } from '../../core/corrections/api';
 import { isComplete, maximumOf } from '../../core/results/attempts';
@@ -10,7 +11,7 @@ import { formById } from '../forms/forms';
 import { markedHash, scoreParts } from '../marking/scoreJob';
 import type { Mark } from '../marking/marks';
 import { paperOfVersion } from '../papers/papers';
-import { resultsOfAll, roundMarked, type RoundMarked } from '../results/attempts';
+import { resultsOfAll } from '../results/attempts';
 import type { ScoreFound } from '../scoring/scoreOne';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 import { paperWith, type Judged, type Round } from './wanted';

@@ -1,3 +1,4 @@
+import { bandsSet } from '../marking/roundMarked';
 import { and, eq, inArray, max } from 'drizzle-orm';
 import type { BandsMade, CorrectionMade, CorrectionPreview, WantedChange } from '../../core/corrections/api';
 import { canonicalJson } from '../../core/journal/canonicalJson';
@@ -9,7 +10,6 @@ import { invitations, keyCorrections, marks, roundBands, sittings } from '../db/
 import { conflict, unreadable } from '../http/errors';
 import { correctionsOf } from '../papers/corrections';
 import { forgetPapers } from '../papers/papers';
-import { bandsSet } from '../results/bands';
 import { sha256 } from '../secrets';
 import { movesIn, scriptsOf, type Needs } from './moves';
 import { judgedWith, partIn, roundsWith, type Judged, type Round } from './wanted';

@@ -1,3 +1,4 @@
+import { bandsSet, roundMarked } from '../marking/roundMarked';
 import { and, count, desc, eq, isNotNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/sqlite-core';
 import type { BandsView, CorrectionPage, CorrectionRow } from '../../core/corrections/api';
@@ -7,8 +8,6 @@ import type { Db } from '../db/open';
 import { notFound } from '../http/errors';
 import { correctionsOf, standingOf } from '../papers/corrections';
 import type { Reading } from '../reading/read';
-import { roundMarked } from '../results/attempts';
-import { bandsSet } from '../results/bands';
 import { findRound } from '../schedule/queries';
 import { partIn, type Round } from './wanted';
 

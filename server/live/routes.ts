@@ -1,3 +1,4 @@
+import { bandsSet } from '../marking/roundMarked';
 import { and, asc, count, eq, isNotNull, isNull, lte, max, or, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { objectOf } from '../../core/validation/shapes';
@@ -16,7 +17,6 @@ import { perMinute } from '../http/limits';
 import { paperOfVersion } from '../papers/papers';
 import { livePages } from '../phones/phones';
 import { Plays } from '../sittings/plays';
-import { bandsSet } from '../results/bands';
 import { sittingQueries } from '../sittings/queries';
 import { openLine, streamView } from './stream';
 import type { HasDb } from '../db/open';

@@ -1,3 +1,4 @@
+import { roundMarked } from './roundMarked';
 import { and, asc, count, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { wholeForm } from '../../core/forms/drawForm';
 import { sumMarks } from '../../core/marks';
@@ -21,7 +22,6 @@ import {
 import type { ItemRef } from './items';
 import { totalOfJudgement } from './judgements';
 import { isReadable, paperOfVersion } from '../papers/papers';
-import { roundMarked } from '../results/attempts';
 import type { Listing, Read, Reading } from '../reading/read';
 import { listRounds } from '../schedule/queries';
 

@@ -1,3 +1,4 @@
+import { roundMarked } from '../marking/roundMarked';
 import { and, desc, eq, gt, sql } from 'drizzle-orm';
 import type { OwnTest, OwnTests, TestState } from '../../core/ownTests/api';
 import { inOrderOfNeed } from '../../core/ownTests/order';
@@ -17,7 +18,7 @@ import type { HasClock } from '../machine/clock';
 import { makeLink } from '../mail/links';
 import type { Outbox } from '../mail/outbox';
 import { CODE_MS, tryResultCode, type CodeCheck } from '../mail/resultCodes';
-import { resultsOfAll, roundMarked } from '../results/attempts';
+import { resultsOfAll } from '../results/attempts';
 
 /** What is needed here of the server. */
 type Needs = HasConfig & HasClock & HasDb;

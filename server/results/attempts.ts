@@ -1,14 +1,6 @@
 import { and, asc, inArray, isNotNull, ne, not, sql } from 'drizzle-orm';
 import { judgedMarks } from '../../core/corrections/judgedMarks';
-import type { FullPaper } from '../../core/papers/paper';
-import {
-  countedAttempts,
-  markedPaper,
-  totalOfCounted,
-  type Attempt,
-  type MarkedPaper,
-} from '../../core/results/attempts';
-import type { Band } from '../../core/results/bands';
+import { countedAttempts, totalOfCounted, type Attempt, type MarkedPaper } from '../../core/results/attempts';
 import type { ComponentMark } from '../../core/results/componentMark';
 import { totalOf } from '../../core/results/totals';
 import { inPieces } from '../db/inPieces';
@@ -16,31 +8,11 @@ import type { Db } from '../db/open';
 import { correctionChanges, keyCorrections, sittings, type rounds } from '../db/schema';
 import { formById } from '../forms/forms';
 import { standingMarksOf, type Mark } from '../marking/marks';
-import { paperOfVersion } from '../papers/papers';
-import { bandsOf } from './bands';
 
 type Round = typeof rounds.$inferSelect;
 
 export interface AttemptMade extends Attempt {
   readonly sitting: typeof sittings.$inferSelect;
-}
-
-/** What the results of a round are worked out by. */
-export interface RoundMarked {
-  readonly paper: FullPaper;
-  readonly marked: MarkedPaper;
-  /** Null where they are to be set. */
-  readonly bands: readonly Band[] | null;
-}
-
-/** By the paper as it is judged now, or another one. */
-export function roundMarked(
-  db: Db,
-  round: Pick<Round, 'id' | 'paperVersionId' | 'settings'>,
-  paper: FullPaper = paperOfVersion(db, round.paperVersionId),
-): RoundMarked {
-  const marked = markedPaper(paper, round.settings.withdrawn);
-  return { paper, marked, bands: bandsOf(db, round, { paper, marked }) };
 }
 
 /** Void with a second person's agreement: such an attempt counts for nothing. */

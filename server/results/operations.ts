@@ -1,3 +1,4 @@
+import { type RoundMarked, roundMarked } from '../marking/roundMarked';
 import { askedStill } from '../papers/askedStill';
 import { eq } from 'drizzle-orm';
 import { message, type Message } from '../../core/messages/message';
@@ -22,7 +23,7 @@ import { findInvited, isScored, sittingsOf, type InvitedCandidate } from '../can
 import { conflict } from '../http/errors';
 import { formById } from '../forms/forms';
 import type { Read, Reading } from '../reading/read';
-import { resultsOfAll, roundMarked, type AttemptMade, type RoundMarked } from './attempts';
+import { resultsOfAll, type AttemptMade } from './attempts';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
 
 const notReleased = () => conflict('not-released');

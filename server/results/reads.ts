@@ -1,3 +1,4 @@
+import { roundMarked } from '../marking/roundMarked';
 import { and, count, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { meanOf, varianceOf } from '../../core/measures/mean';
 import type { ResultFilter, ResultRow, ScoreDistribution, StaffSheet } from '../../core/results/api';
@@ -10,7 +11,7 @@ import { notFound } from '../http/errors';
 import { peopleLike } from '../people/people';
 import type { Listing, Read, Reading } from '../reading/read';
 import { findRound } from '../schedule/queries';
-import { resultsOfAll, roundMarked } from './attempts';
+import { resultsOfAll } from './attempts';
 import { checksOf } from './checks';
 import { pageOfResults } from './resultPage';
 import { sheetOf } from './operations';

@@ -1,3 +1,4 @@
+import { roundMarked } from '../marking/roundMarked';
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { weakChecks } from '../../core/arrival/checks';
 import { isComplete } from '../../core/results/attempts';
@@ -6,7 +7,7 @@ import { arrivals, invitations, people, rounds, roundStaff, sittings } from '../
 import { notFound } from '../http/errors';
 import { peopleLike } from '../people/people';
 import { type Listing, type Read, type Reading } from '../reading/read';
-import { resultsOfAll, roundMarked } from '../results/attempts';
+import { resultsOfAll } from '../results/attempts';
 import { findRound, listRounds, type RoundsOf } from '../schedule/queries';
 
 const dateOrNull = (at: number | null) => (at === null ? null : new Date(at));

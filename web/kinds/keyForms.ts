@@ -1,14 +1,7 @@
 import type { ComponentType } from 'react';
 import type { KindName } from '../../core/kinds/kindNames';
-import type { Content } from '../../core/kinds/contract';
 import { ComponentShelf } from '../ui/ComponentShelf';
-
-/** What a form for a key is given: the part's content as it is judged now. It says what the key becomes. */
-export interface KeyFormProps<Asked, Key> {
-  readonly content: Content<Asked, Key>;
-  /** Null while the form says no key that can be tried. */
-  readonly onKey: (key: Key | null) => void;
-}
+import type { KeyFormProps } from './keyFormProps';
 
 type Load = () => Promise<ComponentType<never>>;
 

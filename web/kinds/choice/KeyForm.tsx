@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import type { ChoiceAsked, ChoiceKey } from '../../../core/kinds/choice/content';
-import type { KeyFormProps } from '../keyForms';
+import type { KeyFormProps } from '../keyFormProps';
 import { t } from '../shared/keyFormWords';
 
 /** Which options are right. */

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { CodeAsked, CodeKey } from '../../../core/kinds/code/content';
-import type { KeyFormProps } from '../keyForms';
+import type { KeyFormProps } from '../keyFormProps';
 import { t } from '../shared/keyFormWords';
 
 /** How the marks are divided among the groups of cases. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { GapRule, GapsAsked, GapsKey } from '../../../core/kinds/gaps/content';
 import { LongText } from '../../ui/LongText';
-import type { KeyFormProps } from '../keyForms';
+import type { KeyFormProps } from '../keyFormProps';
 import { t } from '../shared/keyFormWords';
 
 const linesOf = (text: string): string[] =>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { AcceptedFigure, NumberAsked, NumberKey } from '../../../core/kinds/number/content';
-import type { KeyFormProps } from '../keyForms';
+import type { KeyFormProps } from '../keyFormProps';
 import { t } from '../shared/keyFormWords';
 
 const FIELD = 'mt-1 block min-h-10 w-full rounded-control border border-edge bg-card px-3';
