@@ -28,6 +28,7 @@ import { letterEndpoints } from './mail/routes';
 import { liveEndpoints } from './live/routes';
 import { answerEndpoints } from './answers/routes';
 import { correctionEndpoints } from './corrections/routes';
+import { exportEndpoints } from './exports/routes';
 import { mediaEndpoints } from './media/routes';
 import { markingEndpoints } from './marking/routes';
 import { rehearsalEndpoints } from './rehearsal/routes';
@@ -72,6 +73,7 @@ export function allEndpoints(services: Services, outbox: Outbox, sittings: Sitti
     ...jobEndpoints(services),
     ...answerEndpoints(services),
     ...correctionEndpoints(services),
+    ...exportEndpoints(services),
     ...reviewEndpoints(services, outbox),
     ...demoEndpoints(services),
     ...testEndpoints(services),

@@ -5,11 +5,14 @@ import { helperData, serveTasks } from './helpers/serveTasks';
 import { lettersList } from './mail/lists';
 import { qualityReads } from './marking/quality';
 import { markingReads, pilesList } from './marking/reads';
+import { agreementList, markingList } from './exports/marking';
+import { marksList, scriptMarksList } from './exports/marks';
+import { badRequest, conflict } from './http/errors';
 import { experienceRead } from './experience/reads';
 import { papersList } from './papers/lists';
 import { exportRows } from './reading/exportRows';
 import { openReading } from './papers/openReading';
-import type { Listing, Read } from './reading/read';
+import type { Listing, Read, Reading } from './reading/read';
 import type { ExportAsked, ListAsked, ReadAsked } from './reading/reader';
 import { peopleFileRead } from './rounds/peopleFile';
 import { resultRead } from './results/operations';
@@ -27,6 +30,10 @@ const listings = [
   lettersList,
   pilesList,
   resultsList,
+  marksList,
+  scriptMarksList,
+  markingList,
+  agreementList,
 ] as unknown as Listing<unknown, unknown>[];
 const reads = [
   ...roundReads,
@@ -51,12 +58,22 @@ const byName = <T extends { readonly name: string }>(all: readonly T[], name: st
   return found;
 };
 
+/** A list as it is asked for. One that is asked for by a filter that it does not have says so. */
+function listed(reading: Reading, { listing, owner, query }: Pick<ListAsked, 'listing' | 'owner' | 'query'>) {
+  const one = byName(listings, listing);
+  const known = query.filter === '' || (one.filters?.(reading, owner) ?? []).includes(query.filter);
+  if (!known) throw badRequest('noSuchFilter', query.filter);
+  return { one, page: one.list(reading, owner, query) };
+}
+
 serveTasks({
   read: ({ read, input, now }: ReadAsked) => byName(reads, read).run(readingAt(now), input),
-  list: ({ listing, owner, query, now }: ListAsked) =>
-    byName(listings, listing).list(readingAt(now), owner, query),
+  list: ({ now, ...asked }: ListAsked) => listed(readingAt(now), asked).page,
   export: ({ listing, owner, query, now, ...as }: ExportAsked) => {
-    const one = byName(listings, listing);
-    return exportRows(one, one.list(readingAt(now), owner, query).rows, as);
+    const reading = readingAt(now);
+    const { one, page } = listed(reading, { listing, owner, query });
+    // Half a table that looks whole would be worse than none.
+    if (page.count > page.rows.length) throw conflict('list-too-long', { values: { count: page.count } });
+    return exportRows(one, page.rows, { ...as, more: one.more?.(reading, owner) ?? [] });
   },
 });

@@ -43,6 +43,9 @@ export const staffErrors = {
   noClarification: 'This clarification could not be found.',
   openNothing: 'Nothing has been handed in.',
   openRescore: 'Scripts are still being marked again after a correction.',
+  noSuchFilter: 'This list has no such filter. Choose one of those that the page offers.',
+  listTooLong:
+    'This table would have {{count}} rows, more than one file can have. Choose a filter, such as one question, and export in pieces.',
   openBands: 'The bands of this round are not set.',
   correctionUnderWay:
     'Another correction of this question is being applied. Wait until it is finished, then look at the changes again.',

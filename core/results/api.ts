@@ -54,7 +54,7 @@ export interface ScoreDistribution {
   readonly n: number;
   readonly mean: number | null;
   readonly deviation: number | null;
-  /** Candidates by whole marks: from `at` to below the next. */
+  /** Candidates by marks: from `at` to below the next; none holds two bands. */
   readonly steps: readonly { readonly at: Hundredths; readonly count: number }[];
   readonly bands: readonly { readonly title: string; readonly from: Hundredths; readonly count: number }[];
 }

@@ -1,7 +1,9 @@
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { AnswerCount, AnsweredPart, AnswerTable } from '../../core/answers/api';
 import { wholeForm } from '../../core/forms/drawForm';
+import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { keyKindOf } from '../../core/kinds/keyKinds';
+import { say } from '../../core/messages/words';
 import { allParts, type FullPaper, type PartInPlace } from '../../core/papers/paper';
 import { factsOf, partsOfScript, type ScriptPart } from '../../core/scoring/script';
 import { invitations, keyCorrections, rounds, sittings } from '../db/schema';
@@ -65,7 +67,16 @@ function placeIn(services: Reading, roundId: number, target: string): { judged: 
   return { judged: { paper, round, item: place.item.key }, place };
 }
 
-/** Counts what was answered. */
+/** So much of a text is shown in a list. */
+const BEGINNING = 140;
+
+/** What somebody wrote, as far as a list has room for it. */
+function beginningOf({ part, shown, response }: ScriptPart): string {
+  const text = candidateKindOf(part.kind).describe(shown, response, say).text.replace(/\s+/g, ' ').trim();
+  return text.length <= BEGINNING ? text : `${text.slice(0, BEGINNING).trimEnd()} …`;
+}
+
+/** Counts what was answered; of texts the beginning. */
 export function answerTable(services: Reading, roundId: number, target: string): AnswerTable {
   const { judged, place } = placeIn(services, roundId, target);
   const kind = keyKindOf(place.part.kind);
@@ -78,7 +89,8 @@ export function answerTable(services: Reading, roundId: number, target: string):
     const part = parts.find((one) => one.target === target);
     if (!part || part.empty) continue;
     answered++;
-    for (const fact of factsOf(part, parts)) {
+    for (const own of factsOf(part, parts)) {
+      const fact = own.type === 'words' ? { ...own, answer: beginningOf(part) } : own;
       const key = JSON.stringify(fact);
       const before = counts.get(key);
       const acceptable = () =>

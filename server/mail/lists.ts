@@ -8,6 +8,7 @@ import { letterRow } from './letterRow';
 /** The letters of the rounds that somebody coordinates, newest first. */
 export const lettersList: Listing<{ readonly staffId: number }, LetterRow> = {
   name: 'letters',
+  filters: () => ['sent', 'failed', 'waiting'],
   list: ({ db, config }, { staffId }, { search, filter, from, size }) => {
     const own = db
       .select({ id: roundStaff.roundId })

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { say } from '../../core/messages/words';
 import { messages } from '../../core/messages/lists.en';
 import { words } from '../../core/messages/words';
-import type { Cell, Listing } from './read';
+import type { Cell, Column, Listing } from './read';
 import type { ExportFormat } from './reader';
 
 words('list', messages);
@@ -30,12 +30,24 @@ async function xlsx(heads: readonly string[], rows: readonly (readonly Cell[])[]
 export async function exportRows<Row>(
   { cells }: Pick<Listing<never, Row>, 'cells'>,
   rows: readonly Row[],
-  { columns, format }: { readonly columns: readonly string[]; readonly format: ExportFormat },
+  {
+    columns,
+    format,
+    more = [],
+  }: {
+    readonly columns: readonly string[];
+    readonly format: ExportFormat;
+    readonly more?: readonly Column<Row>[];
+  },
 ): Promise<Uint8Array> {
   const known = columns.filter((column) => column in cells);
   const shown = known.length > 0 ? known : Object.keys(cells);
-  const heads = shown.map((column) => say({ code: `list.${column}` }));
-  const table = rows.map((row) => shown.map((column) => cells[column]!(row)));
+  const all: Column<Row>[] = [
+    ...shown.map((column) => ({ head: say({ code: `list.${column}` }), cell: cells[column]! })),
+    ...more,
+  ];
+  const heads = all.map(({ head }) => head);
+  const table = rows.map((row) => all.map(({ cell }) => cell(row)));
   if (format === 'xlsx') return xlsx(heads, table);
   const text = Papa.unparse({ fields: heads, data: table.map((row) => row.map(asText)) }, { escapeFormulae });
   return new TextEncoder().encode(`\u{feff}${text}\r\n`);

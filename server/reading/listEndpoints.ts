@@ -8,15 +8,17 @@ import { exportFormats, type ExportFormat } from './reader';
 import type { Listing } from './read';
 import type { HasReader } from './reader';
 
-/** The name of an order or a filter, which lists look up in objects: none that every object of the language has. */
+/** The name of an order, which lists look up in objects: none that every object of the language has. */
 const word = Joi.string()
   .pattern(/^[a-zA-Z -]{0,40}$/)
   .invalid(...Object.getOwnPropertyNames(Object.prototype));
+/** Any text: a filter may be the title of a band. The list refuses what it does not know. */
+const filter = Joi.string().max(200);
 const query = objectOf<ListQuery & { columns: string }>({
   search: Joi.string().trim().max(200).allow('').default(''),
   sort: word.allow('').default(''),
   descending: Joi.boolean().default(false),
-  filter: word.allow('').default(''),
+  filter: filter.allow('').default(''),
   from: Joi.number().integer().min(0).max(10_000_000).default(0),
   size: Joi.number().integer().min(1).max(200).default(100),
   columns: Joi.string().max(500).allow('').default(''),
@@ -32,7 +34,7 @@ const TYPES: Record<ExportFormat, string> = {
   csv: 'text/csv; charset=utf-8',
   xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
 };
-/** More rows than any round has; a list longer than this is exported in pieces by its filters. */
+/** More rows than a round has candidates; a list that is longer says so, and is exported in pieces by its filters. */
 const MOST_ROWS = 100_000;
 
 type Make = (path: string, answer: (owner: unknown, request: Request) => unknown) => Endpoint;

@@ -18,12 +18,22 @@ export interface Read<Input, Result> {
 
 export type Cell = string | number | Date | null;
 
+/** A column of a table that follows from what is listed, as one for each question. */
+export interface Column<Row> {
+  readonly head: string;
+  readonly cell: (row: Row) => Cell;
+}
+
 /** A list: its rows by search, filter and order, a piece at a time, and what a row is in an exported table. */
 export interface Listing<Owner, Row> {
   readonly name: string;
   readonly list: (reading: Reading, owner: Owner, query: ListQuery) => Page<Row>;
   /** By column, in their order; the words of a column are `list.<column>`. */
   readonly cells: Readonly<Record<string, (row: Row) => Cell>>;
+  /** Further columns of an exported table, behind those. */
+  readonly more?: (reading: Reading, owner: Owner) => readonly Column<Row>[];
+  /** The filters that it knows; without them it has none. */
+  readonly filters?: (reading: Reading, owner: Owner) => readonly string[];
 }
 
 /** The pattern of a search in SQL `like … escape '\'`. */

@@ -215,7 +215,7 @@ export function sheetOf(
     ...marksOfCounted(counted, marked),
     judgements: confirmed || whole ? judgementsOn(db, sitting.id) : {},
     // Before the release no right answer is shown, since others may still be writing.
-    shown: whole ? 'key' : confirmed ? round.settings.sheet : 'feedback',
+    shown: whole ? 'levels' : confirmed ? round.settings.sheet : 'feedback',
     attempts:
       attempts.length < 2
         ? []

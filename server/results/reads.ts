@@ -1,8 +1,15 @@
 import { roundMarked } from '../marking/roundMarked';
 import { and, count, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { meanOf, varianceOf } from '../../core/measures/mean';
-import type { ResultFilter, ResultRow, ScoreDistribution, StaffSheet } from '../../core/results/api';
+import {
+  resultFilters,
+  type ResultFilter,
+  type ResultRow,
+  type ScoreDistribution,
+  type StaffSheet,
+} from '../../core/results/api';
 import { bandOf } from '../../core/results/bands';
+import { barsOf } from '../../core/results/distribution';
 import { isComplete, maximumOf } from '../../core/results/attempts';
 import { findInvited } from '../candidates/queries';
 import { inPieces } from '../db/inPieces';
@@ -133,6 +140,11 @@ const MOST_AT_ONCE = 1000;
 /** The results of a round; a filter is one of `resultFilters`, or the title of a band. */
 export const resultsList: Listing<ResultsOf, ResultRow> = {
   name: 'results',
+  filters: ({ db }, { round: id }) => {
+    const round = findRound(db, id);
+    const bands = round ? (roundMarked(db, round).bands ?? []) : [];
+    return [...resultFilters, ...bands.map(({ title }) => title)];
+  },
   list: (reading, of, query) => {
     const { search, sort, descending, filter, from, size } = query;
     const round = findRound(reading.db, of.round);
@@ -142,8 +154,9 @@ export const resultsList: Listing<ResultsOf, ResultRow> = {
       const own = new Map(rowsOf(reading, of, { only: page.ids }).map((row) => [row.invitation, row]));
       return { rows: page.ids.flatMap((id) => own.get(id) ?? []), count: page.count };
     }
-    const keep =
-      FILTERS[filter as ResultFilter] ?? ((row: ResultRow) => filter === '' || row.band === filter);
+    const keep = Object.hasOwn(FILTERS, filter)
+      ? FILTERS[filter as ResultFilter]
+      : (row: ResultRow) => filter === '' || row.band === filter;
     const order = SORTS[sort] ?? SORTS.name!;
     const rows = rowsOf(reading, of, { search }).filter(keep);
     rows.sort((a, b) => (descending ? -order(a, b) : order(a, b)) || a.invitation - b.invitation);
@@ -172,11 +185,13 @@ export const distributionRead: Read<{ readonly round: number }, ScoreDistributio
     const totals = rowsOf(reading, { round: id, blind: true }).flatMap(({ total }) =>
       total === null ? [] : [total],
     );
-    // About twenty steps, each of whole marks.
-    const step = Math.max(100, Math.ceil(of / 2000) * 100);
-    const steps = Array.from({ length: Math.ceil((of + 1) / step) }, (_, i) => ({
-      at: i * step,
-      count: totals.filter((one) => one >= i * step && one < (i + 1) * step).length,
+    const bars = barsOf(
+      of,
+      bands.map(({ from }) => from),
+    );
+    const steps = bars.map((at, i) => ({
+      at,
+      count: totals.filter((one) => one >= at && one < (bars[i + 1] ?? Infinity)).length,
     }));
     return {
       round: round.title,

@@ -42,7 +42,7 @@ export function pageOfResults(
   { search, sort, descending, filter, from, size }: ListQuery,
 ): ResultPage | null {
   const order = sort === 'handedInAt' && rule === 'latest' ? lastHandIn : SORTS[sort];
-  if (!order || !(filter in FILTERS)) return null;
+  if (!order || !Object.hasOwn(FILTERS, filter)) return null;
   const where = and(eq(invitations.roundId, round), handedIn, peopleLike(search), FILTERS[filter]);
   const query = db
     .select({ id: invitations.id })

@@ -15,6 +15,7 @@ const dateOrNull = (at: number | null) => (at === null ? null : new Date(at));
 /** The rounds in which somebody of the staff has one of some roles, newest first. */
 export const roundsList: Listing<RoundsOf, RoundRow> = {
   name: 'rounds',
+  filters: () => ['later', 'open', 'over'],
   list: ({ db, clock }, owner, { search, sort, descending, filter, from, size }) => {
     const wanted = search.toLowerCase();
     const rows = listRounds(db, clock.now(), owner).filter(
@@ -62,6 +63,7 @@ const filters: Record<(typeof candidateFilters)[number], SQL> = {
 /** The candidates of one round: one query for the rows, one for their number, and two for the marks of those rows. */
 export const candidatesList: Listing<{ readonly round: number }, InvitedRow> = {
   name: 'candidates',
+  filters: () => candidateFilters,
   list: (reading, { round: id }, { search, sort, descending, filter, from, size }) => {
     const { db } = reading;
     const round = findRound(db, id);

@@ -229,7 +229,7 @@ describe('a correction', () => {
 
   it('that stands is on record and can be taken back', async () => {
     const calls = open();
-    expect(await screen.findByText('4; 3 candidates told')).toBeVisible();
+    expect(await screen.findByText('4 results. 3 candidates were told.')).toBeVisible();
     await dialogOf('Take back: Withdrew the question');
     await waitFor(() =>
       expect(calls.find((c) => c.call.endsWith('/preview'))?.body).toEqual({

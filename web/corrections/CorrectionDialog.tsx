@@ -124,7 +124,7 @@ function Body({ path, text, change, form, onDone }: BodyProps) {
           {t(stale ? 'again' : 'show')}
         </Button>
       )}
-      <div role="status" className="space-y-2">
+      <div role="status" className="max-h-[42vh] space-y-2 overflow-y-auto">
         {preview.state === 'loading' && <p className="text-soft">{t('looking')}</p>}
         {preview.state === 'here' && touched.length === 0 && <p>{t('none')}</p>}
         {touched.map((round) => (

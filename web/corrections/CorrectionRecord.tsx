@@ -1,5 +1,5 @@
 import type { CorrectionRow } from '../../core/corrections/api';
-import { showMoment } from '../ui/times';
+import { showShort } from '../ui/times';
 import { StaffTable } from '../ui/StaffPage';
 import { CorrectionDialog } from './CorrectionDialog';
 import { t } from './words';
@@ -31,14 +31,26 @@ export function CorrectionRecord({ path, rows, onDone }: Props) {
         keyOf={(row) => row.id}
         empty={t('noRecord')}
         columns={[
-          { head: t('what'), cell: (row) => <span className="break-words">{didOf(row)}</span> },
-          { head: t('who'), cell: (row) => row.by },
-          { head: t('when'), cell: (row) => <span className="whitespace-nowrap">{showMoment(row.at)}</span> },
-          { head: t('why'), cell: (row) => <span className="break-words">{row.reason}</span> },
+          {
+            head: t('what'),
+            cell: (row) => (
+              <>
+                <span className="break-words">{didOf(row)}</span>
+                <span className="block text-[0.88rem] text-soft">
+                  {t('byOn', { by: row.by, when: showShort(row.at) })}
+                </span>
+              </>
+            ),
+          },
+          {
+            head: t('why'),
+            cell: (row) => <span className="block min-w-48 break-words">{row.reason}</span>,
+          },
           {
             head: t('effect'),
             cell: (row) =>
-              row.finishedAt === null ? '' : t('effectMoved', { moved: row.moved, told: row.told }),
+              row.finishedAt !== null &&
+              `${t('effectMoved', { count: row.moved })} ${t('effectTold', { count: row.told })}`,
           },
           { head: t('state'), cell: (row) => <span role="status">{stateOf(row)}</span> },
           {

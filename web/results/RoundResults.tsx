@@ -210,6 +210,39 @@ const columnsOf = (round: string, coordinates: boolean): readonly Column<ResultR
   },
 ];
 
+/** Tables that are not on a page: marks, and for who coordinates, who gave them. */
+function Tables({ round, coordinates }: { readonly round: string; readonly coordinates: boolean }) {
+  const tables = [
+    'script-marks',
+    'marks',
+    'agreement',
+    ...(coordinates ? (['marking'] as const) : []),
+  ] as const;
+  return (
+    <section aria-label={t('tables')} className="mt-5 rounded-card border border-line bg-card p-4">
+      <h2 className="font-semibold">{t('tables')}</h2>
+      <ul className="pt-1">
+        {tables.map((table) => (
+          <li key={table} className="flex flex-wrap items-baseline gap-x-4">
+            <span className="min-w-72">{t(`table ${table}`)}</span>
+            {(['csv', 'xlsx'] as const).map((format) => (
+              <a
+                key={format}
+                href={`/api/rounds/${round}/${table}.${format}`}
+                download
+                aria-label={t(`tableAs ${format}`, { table: t(`table ${table}`) })}
+                className={`inline-flex min-h-9 items-center ${LINK}`}
+              >
+                {t(`as ${format}`)}
+              </a>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 function Packs({ round }: { readonly round: string }) {
   const path = `/rounds/${round}/packs`;
   const [loaded, reload, replace] = useFetched<PackState[]>(path);
@@ -354,6 +387,7 @@ export function RoundResults() {
         filters={resultFilters.map((value) => ({ value, words: t(`filter ${value}`) }))}
       />
       <Checks round={id} />
+      <Tables round={id} coordinates={coordinates} />
       {coordinates && <Packs round={id} />}
     </StaffPage>
   );
