@@ -1,3 +1,4 @@
+import type { Drift } from './drift';
 import type { AgreementFigures } from './agreementOfPeople';
 import type { Document } from '../documents/document';
 import type { Component, Credit } from '../kinds/contract';
@@ -187,6 +188,8 @@ export interface AssessorQuality {
   readonly severity: Estimate;
   /** Which group of assessors connected by common responses they belong to, from 1; null where there is one group alone. */
   readonly group: number | null;
+  /** Severity over time, with the standardisation scripts in it. */
+  readonly drift: Drift;
   readonly standards: { readonly within: number; readonly of: number; readonly drifted: boolean };
   /** Why they get no more of this item; null where they do. */
   readonly held: string | null;

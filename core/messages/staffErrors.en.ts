@@ -25,7 +25,8 @@ export const staffErrors = {
   markChanged: 'This mark was changed meanwhile: it is now {{marks}}. Look at it again.',
   settledAlready: 'The lead assessor has already settled this.',
   answeredAlready: 'This question is already answered.',
-  standardAlready: 'This script already has agreed marks.',
+  standardAlready:
+    'This script already has agreed marks: {{marks}}, recorded by {{name}}. Yours were not recorded.',
   notMarkedYet: 'This is not marked yet.',
   notSignedOffYet:
     'Assessors can still change this mark themselves. Re-marks are possible after the sign-off.',
@@ -66,6 +67,8 @@ export const staffErrors = {
   needsReason: 'A check of this candidate did not go well. Say why you admit them.',
   notWaiting: 'This candidate is not waiting to be admitted now.',
   decided: 'Somebody has already decided this. The page shows the decisions that are still open.',
+  decidedTake: '{{name}} has already decided to count it: “{{reason}}” Your decision was not recorded.',
+  decidedLeave: '{{name}} has already decided not to count it: “{{reason}}” Your decision was not recorded.',
   roundOver: 'This round has ended. You can no longer invite candidates to it.',
   namesDiffer:
     'Some addresses are known under another name. Choose which names are right, then invite again.',

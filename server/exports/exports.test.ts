@@ -32,9 +32,9 @@ beforeAll(async () => {
   await device.finish();
   await app.wired.services.jobs.turn();
   const { body } = await assessor.get<MarkingTableData>(`/marking/piles/${round}/the-writing/A`);
-  const script = body.scripts![0]!;
-  const given = Object.fromEntries(script.components.map(({ key }) => [key, 0]));
-  await assessor.post(`/marking/tasks/${script.task}`, { given, comment: '', notes: [] });
+  const [script] = body.scripts;
+  const given = Object.fromEntries(script!.components.map(({ key }) => [key, 0]));
+  await assessor.post(`/marking/tasks/${script!.task}`, { given, comment: '', notes: [] });
 });
 afterAll(() => app.close());
 

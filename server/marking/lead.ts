@@ -2,6 +2,7 @@ import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { GapData, ItemSettings, LeadScript, Settlement } from '../../core/marking/api';
 import type { StandardUse } from '../../core/marking/mark';
 import type { MarksGiven } from '../../core/marking/marksGiven';
+import { showMarks } from '../../core/marks';
 import { record } from '../audit/record';
 import { tellCandidateOf } from '../candidates/tellCandidates';
 import type { Db } from '../db/open';
@@ -9,10 +10,12 @@ import {
   clarificationReads,
   clarifications,
   gaps,
+  judgements,
   markingHolds,
   markingTasks,
   phrases,
   setAsides,
+  staff,
   standards,
 } from '../db/schema';
 import { badRequest, conflict, notFound } from '../http/errors';
@@ -25,6 +28,7 @@ import {
   compareMarks,
   findJudgement,
   meanMarks,
+  totalOfJudgement,
   type Judgement,
 } from './judgements';
 import { partOf, sittingOfScript, type Task } from './scripts';
@@ -324,7 +328,17 @@ export async function addStandard(
     eq(standards.target, ref.target),
     eq(standards.sittingId, sitting.id),
   );
-  if (db.select().from(standards).where(own).get()) throw conflict('standard-already');
+  const before = db
+    .select({ given: judgements.given, name: staff.name })
+    .from(standards)
+    .innerJoin(judgements, eq(judgements.id, standards.judgementId))
+    .innerJoin(staff, eq(staff.id, judgements.staffId))
+    .where(own)
+    .get();
+  if (before) {
+    const values = { name: before.name, marks: showMarks(totalOfJudgement(before)) };
+    throw conflict('standard-already', { values });
+  }
   const tasks = tasksOf(db, ref, sitting.id);
   const task = tasks.find((one) => one.role === 'first');
   if (!task) throw notFound('noScript');

@@ -8,6 +8,7 @@ import {
   type PairByPeople,
 } from '../../core/marking/agreementOfPeople';
 import type { AssessorQuality, QualityData, StandardRow } from '../../core/marking/api';
+import { driftOf, type Drift } from '../../core/marking/drift';
 import { finishAt, marksAnHour } from '../../core/marking/pace';
 import { severities, type Severity } from '../../core/marking/severity';
 import { sharedPassages, similarResponses } from '../../core/marking/similar';
@@ -32,7 +33,7 @@ import { sha256 } from '../secrets';
 import type { Read, Reading } from '../reading/read';
 import { itemOf, markingOf, type ItemRef } from './items';
 import { findJudgement, totalOfJudgement } from './judgements';
-import { givenIn, markedTwice } from './reads';
+import { givenIn, markedTwice, type MarkedTwice } from './reads';
 import { partOf } from './scripts';
 
 /** Differences of marks are counted in hundredths of a mark: the second place. */
@@ -72,14 +73,44 @@ interface Known {
   readonly standards: ReturnType<typeof standardsOf>;
   readonly tolerance: number;
   readonly severity: readonly Severity[];
+  /** By response: the marks of both who marked it. */
+  readonly twice: ReadonlyMap<number, MarkedTwice>;
+  /** Of the round: by it days are told. */
+  readonly timeZone: string;
+}
+
+/** Severity over time: standardisation scripts against the agreed mark, others against who marked them too. */
+function driftIn(marks: readonly Given[], { standards: agreed, severity, twice, timeZone }: Known): Drift {
+  const severityOf = (assessor: number) =>
+    severity.find((one) => one.assessor === assessor)?.severity.value ?? 0;
+  const above = (one: Given): number | null => {
+    if (roleIs('standard')(one)) {
+      const to = agreed.find(({ sitting }) => sitting === one.task.sittingId);
+      return to ? totalOf(one) - to.agreed : null;
+    }
+    const both = twice.get(one.task.sittingId);
+    if (!both) return null;
+    const other = both.assessors[0] === one.task.assessorId ? 1 : 0;
+    return totalOf(one) - (both.pair[other] - severityOf(both.assessors[other]));
+  };
+  const day = new Intl.DateTimeFormat('sv-SE', { timeZone });
+  const drift = driftOf(
+    marks.map((one) => ({ at: one.at, above: above(one) })),
+    (at) => day.format(at),
+  );
+  return {
+    byTenth: drift.byTenth.map((one) => roundEstimate(one, ONE_HUNDREDTH)),
+    byDay: drift.byDay.map((one) => ({ ...one, severity: roundEstimate(one.severity, ONE_HUNDREDTH) })),
+  };
 }
 
 function qualityOf(
   db: Db,
   ref: ItemRef,
   { id, name }: { readonly id: number; readonly name: string },
-  { given, standards: agreed, tolerance, severity }: Known,
+  known: Known,
 ): AssessorQuality {
+  const { given, standards: agreed, tolerance, severity } = known;
   const mine = given.filter(({ task }) => task.assessorId === id);
   const marked = mine.filter((one) => roleIs('first')(one) || roleIs('second')(one));
   const own = severity.find(({ assessor }) => assessor === id);
@@ -120,6 +151,7 @@ function qualityOf(
     anHour: marksAnHour(mine.map((one) => one.at)),
     severity: roundEstimate(own?.severity ?? unknown(0, 'too few'), ONE_HUNDREDTH),
     group: own && groups > 1 ? own.group + 1 : null,
+    drift: driftIn([...marked, ...mine.filter(roleIs('standard'))], known),
     standards: {
       within: unseen.filter((one) => isWithin(one, tolerance)).length,
       of: unseen.length,
@@ -212,7 +244,14 @@ function quality({ db, clock }: Reading, ref: ItemRef): Omit<QualityData, 'open'
     ),
   );
   const agreed = standardsOf(db, ref, given);
-  const known = { given, standards: agreed, tolerance: settings.tolerance, severity };
+  const known = {
+    given,
+    standards: agreed,
+    tolerance: settings.tolerance,
+    severity,
+    twice: new Map(twice.map((one) => [one.response, one])),
+    timeZone: round.timeZone,
+  };
   const open = db
     .select({ gap: gaps, script: sittings.script })
     .from(gaps)

@@ -7,7 +7,7 @@ import { say } from '../../core/messages/words';
 import { allParts, type FullPaper } from '../../core/papers/paper';
 import type { DecisionChoice, OpenDecision } from '../../core/rounds/decisions';
 import { record } from '../audit/record';
-import { decisions, invitations, people, rounds, sittings } from '../db/schema';
+import { decisions, invitations, people, rounds, sittings, staff } from '../db/schema';
 import { conflict, notFound } from '../http/errors';
 import type { Closing } from '../sittings/closing';
 import { judge } from '../sittings/judging';
@@ -97,6 +97,22 @@ export const openDecisions = (
     changes: changesOf(services, closing, decision, sitting),
   }));
 
+/** Somebody was first: what they decided, and why, is told to whoever decided without knowing. */
+function decidedAlready(db: HasDb['db'], id: number) {
+  const found = db
+    .select({ choice: decisions.choice, reason: decisions.reason, name: staff.name })
+    .from(decisions)
+    .innerJoin(staff, eq(staff.id, decisions.staffId))
+    .where(eq(decisions.id, id))
+    .get();
+  if (!found) return conflict('decided');
+  const { choice, reason, name } = found;
+  return conflict('decided', {
+    key: choice === 'take' ? 'decidedTake' : 'decidedLeave',
+    values: { name, reason: reason ?? '' },
+  });
+}
+
 export interface NewDecision {
   readonly id: number;
   readonly choice: DecisionChoice;
@@ -128,7 +144,7 @@ export async function decide(
   await commits.run(() => {
     const open = and(eq(decisions.id, id), isNull(decisions.decidedAt));
     const made = { decidedAt: clock.now(), choice, staffId, reason };
-    if (db.update(decisions).set(made).where(open).run().changes === 0) throw conflict('decided');
+    if (db.update(decisions).set(made).where(open).run().changes === 0) throw decidedAlready(db, id);
     const { sittingId } = found.decision;
     // What was decided, and how, is in the decision itself.
     record(services, {

@@ -33,7 +33,7 @@ export function AnnotatedLines({ program }: { readonly program: string }) {
   return (
     <pre
       tabIndex={0}
-      className="overflow-x-auto rounded-control border border-line bg-paper p-3 font-mono text-[0.85em] leading-6"
+      className="overflow-x-auto rounded-control border border-line bg-paper px-1.5 py-3 font-mono text-[0.77em] leading-6"
     >
       {lines.map((text, i) => {
         const line = i + 1;
@@ -52,18 +52,18 @@ export function AnnotatedLines({ program }: { readonly program: string }) {
                 data-line={line}
                 onClick={(event) => choose(line, event.shiftKey)}
                 onKeyDown={(event) => onKey(event, line)}
-                className="mr-2 w-8 flex-none rounded pr-1.5 text-right text-soft select-none hover:bg-shade hover:text-ink"
+                className="mr-1 w-8 flex-none rounded pr-1 text-right text-soft select-none hover:bg-shade hover:text-ink"
               >
                 {line}
               </button>
             ) : (
-              <span aria-hidden className="mr-2 w-8 flex-none pr-1.5 text-right text-soft select-none">
+              <span aria-hidden className="mr-1 w-8 flex-none pr-1 text-right text-soft select-none">
                 {line}
               </span>
             )}
             <span
               data-note={top?.id}
-              className={`flex-1 whitespace-pre ${top ? `border-l-4 pl-1.5 text-[#1b2733] ${SIDE_LINES[top.side]} ${SIDE_LOOKS[top.side].split(' ')[0]}` : 'pl-2.5'}`}
+              className={`flex-1 whitespace-pre ${top ? `border-l-4 pl-0.5 text-[#1b2733] ${SIDE_LINES[top.side]} ${SIDE_LOOKS[top.side].split(' ')[0]}` : 'pl-1.5'}`}
             >
               {text || ' '}
               {ending.map(({ id, number }) =>

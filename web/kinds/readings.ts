@@ -8,6 +8,8 @@ interface Entry {
   readonly load: () => Promise<ComponentType<never>>;
   /** It draws the right answer itself, beside or within what was given. */
   readonly drawsRight?: true;
+  /** It needs all the width that there is, as lines of a program do. */
+  readonly wide?: true;
   /** With it an assessor runs the answer again. */
   readonly trial?: () => Promise<ComponentType<never>>;
 }
@@ -17,6 +19,7 @@ const entries = {
   choice: { load: async () => (await import('./choice/Reading')).Reading },
   code: {
     load: async () => (await import('./code/Reading')).Reading,
+    wide: true,
     trial: async () => (await import('./code/Trial')).Trial,
   },
   expression: { load: async () => (await import('./expression/Reading')).Reading },
@@ -48,6 +51,9 @@ export const canBeTried = (name: KindName): boolean => every[name].trial !== und
 export const trials = new ComponentShelf<KindName, TrialProps<unknown, unknown>>((name) =>
   every[name].trial!(),
 );
+
+/** Does a kind need all the width that there is? */
+export const readsWide = (name: KindName): boolean => every[name].wide === true;
 
 /** Where a kind does not draw the right answer itself, it stands beside the answer as another answer of its kind. */
 export const drawsRight = (name: KindName): boolean => every[name].drawsRight === true;

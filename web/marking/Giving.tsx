@@ -1,3 +1,4 @@
+import { readsWide } from '../kinds/readings';
 import { CornerDownLeft, Keyboard, Undo2 } from 'lucide-react';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { MarkingScript, MarkingTableData, Phrase } from '../../core/marking/api';
@@ -150,7 +151,7 @@ export function Giving(props: Props) {
     <aside
       ref={panel}
       aria-label={t('yourMark')}
-      className="flex w-[22rem] flex-none flex-col border-l border-line max-[860px]:w-full max-[860px]:border-t max-[860px]:border-l-0"
+      className={`flex flex-none flex-col ${readsWide(script.kind) ? 'w-[18rem]' : 'w-[21rem]'} border-l border-line max-[860px]:w-full max-[860px]:border-t max-[860px]:border-l-0`}
     >
       <div className="min-h-0 flex-1 space-y-4 overflow-y-auto px-4 py-4">
         <RubricPanel

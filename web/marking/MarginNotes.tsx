@@ -148,7 +148,7 @@ export function MarginNotes({ notes, components, active, answer, onActive, onCha
   const replace = (id: string, next: MarginNote | null) =>
     onChange(notes.flatMap((one) => (one.id !== id ? [one] : next ? [next] : [])));
   return (
-    <div className="w-[8rem] flex-none min-[1280px]:w-[9.25rem] min-[1440px]:w-[13.5rem]">
+    <div className="w-[8rem] flex-none min-[1280px]:w-[8.75rem] min-[1440px]:w-[13.5rem]">
       <ul ref={column} aria-label={t('notes')} className="relative" style={{ minHeight: height }}>
         {notes.map((note, i) => (
           <Card

@@ -11,6 +11,7 @@ import { showDay } from '../ui/times';
 import { say } from '../words';
 import { AsideAnswer, Clarify, Gaps, Settings, Standards } from './QualityActs';
 import { Assessors } from './QualityAssessors';
+import { Drift } from './QualityDrift';
 import { Agreement, Pairs, Scatter } from './QualityFigures';
 import { LINK, type Act } from './qualityParts';
 import { t } from './words';
@@ -83,6 +84,7 @@ export function QualityPage() {
       <div className="grid items-start gap-4 desk:grid-cols-[minmax(0,5fr)_minmax(0,3fr)]">
         <div className="min-w-0 space-y-4">
           <Assessors data={data} act={act} />
+          <Drift data={data} />
           <Scatter data={data} />
           <Pairs data={data} />
           {data.asides.length > 0 && (

@@ -3,7 +3,7 @@ import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { countWords } from '../../core/kinds/shared/richText';
 import type { MarkingScript, MarkingTableData } from '../../core/marking/api';
 import { AnnotationsContext, type Annotations } from '../annotations/annotations';
-import { canBeTried, readings } from '../kinds/readings';
+import { canBeTried, readings, readsWide } from '../kinds/readings';
 import { PageSourceContext, pagesOfTask } from '../pages/pageSource';
 import { Notice } from '../ui/Notice';
 import { say } from '../words';
@@ -74,9 +74,14 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
           </div>
         )}
         <div className="flex items-start gap-4">
-          <div ref={answer} className="min-w-0 max-w-[74ch] flex-1">
+          <div
+            ref={answer}
+            className={`min-w-0 flex-1 ${readsWide(script.kind) ? 'max-w-[92ch]' : 'max-w-[74ch]'}`}
+          >
             <AnnotationsContext value={annotations}>
-              <div className="rounded-card border border-line bg-card px-7 py-5 text-[1.05rem]">
+              <div
+                className={`rounded-card border border-line bg-card text-[1.05rem] ${readsWide(script.kind) ? 'p-1' : 'px-7 py-5'}`}
+              >
                 <PageSourceContext value={pages}>
                   {readings.drawGuarded(
                     script.kind,

@@ -40,7 +40,7 @@ function Levels({ component, given, active }: OneProps) {
   const between = marksBetween(component.criterion!);
   return (
     <>
-      <div className="grid auto-cols-fr grid-flow-col gap-1.5">
+      <div className="flex flex-wrap gap-1.5">
         {levels.map((option, i) => {
           const isMark = keys[i] === typedMarks(option.hundredths);
           return (
@@ -49,7 +49,7 @@ function Levels({ component, given, active }: OneProps) {
               value={String(i)}
               aria-label={`${showMarks(option.hundredths)}, ${option.label}: ${option.says}`}
               title={option.says}
-              className={`min-h-12 min-w-0 rounded-control border px-1.5 py-1 text-left text-[0.82rem] leading-4 ${given === i ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
+              className={`min-h-12 max-w-full min-w-min flex-1 basis-0 rounded-control border px-1.5 py-1 text-left text-[0.82rem] leading-4 ${given === i ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
             >
               <b className={isMark && active === component.key ? KEY.replace('text-soft', 'text-ink') : ''}>
                 {showMarks(option.hundredths)}
@@ -79,7 +79,7 @@ function Levels({ component, given, active }: OneProps) {
                   from: lower.label,
                   to: upper.label,
                 })}
-                className={`min-h-8 min-w-9 rounded-control border px-1.5 ${given === value ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
+                className={`min-h-10 min-w-10 rounded-control border px-1.5 ${given === value ? 'border-kelp bg-wash' : 'border-line bg-card hover:border-edge'}`}
               >
                 <b>{showMarks(hundredths)}</b>
               </RadioGroup.Item>
@@ -105,7 +105,7 @@ function Points({ component, given, onGive }: OneProps) {
     <ul className="space-y-1">
       {points.map((point, i) => (
         <li key={i}>
-          <label className="flex items-start gap-2 rounded-control border border-line bg-card px-2 py-1.5 text-[0.88rem]">
+          <label className="flex min-h-11 items-start gap-2 rounded-control border border-line bg-card px-2 py-2.5 text-[0.88rem]">
             <input type="checkbox" checked={ticked.includes(i)} onChange={() => toggle(i)} className="mt-1" />
             <span className="min-w-0 flex-1 break-words">{point.says}</span>
             <span className="text-soft">{showMarks(point.hundredths)}</span>
@@ -118,7 +118,7 @@ function Points({ component, given, onGive }: OneProps) {
           <button
             type="button"
             onClick={() => onGive(component.key, [])}
-            className="min-h-8 text-[0.88rem] text-slate underline underline-offset-4"
+            className="min-h-11 text-[0.88rem] text-slate underline underline-offset-4"
           >
             {t('noPoint')}
           </button>

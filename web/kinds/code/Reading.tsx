@@ -11,7 +11,9 @@ export function Reading({ response }: ReadingProps<CodeShown, CodeResponse>) {
   if (!program) return <p className="text-soft">{t('nothing')}</p>;
   return (
     <figure>
-      <figcaption className="mb-1 text-[0.85em] text-soft">{languageNames[response.language]}</figcaption>
+      <figcaption className="mb-1 px-1.5 text-[0.85em] text-soft">
+        {languageNames[response.language]}
+      </figcaption>
       <AnnotatedLines program={program} />
     </figure>
   );
