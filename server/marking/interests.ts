@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { record } from '../audit/record';
 import type { HasCommits } from '../db/groupCommit';
 import type { HasDb } from '../db/open';
@@ -14,7 +14,8 @@ interface Needs extends HasClock, HasCommits, HasDb, HasSecret {}
 
 /**
  * An assessor knows whoever wrote a script: all that they have yet to mark of it goes to others, and nothing of it comes to
- * them again. Nobody is told who wrote it. What nobody else can take stays open, for the lead to see.
+ * them again. Nobody is told who wrote it. A second mark that nobody else can give is not asked for any more; what nobody at
+ * all can mark stays open, for the lead to see.
  */
 export async function declareInterest(services: Needs, staffId: number, taskId: number): Promise<void> {
   const { db, clock, commits } = services;
@@ -47,6 +48,29 @@ export async function declareInterest(services: Needs, staffId: number, taskId: 
     const subject = `round ${task.roundId}, script ${sitting.script}`;
     record(services, { staffId, act: 'declared-interest', subject });
   });
-  for (const target of new Set(open.map((one) => one.target)))
+  for (const target of new Set(open.map((one) => one.target))) {
     await allocateOpen(services, { round: task.roundId, target });
+    await commits.run(() => markOnce(db, sitting.id, target));
+  }
+}
+
+/** Where one of two marks of a script can be given by nobody, the other is its mark. Part of a commit. */
+function markOnce(db: HasDb['db'], sittingId: number, target: string): void {
+  const turns = db
+    .select()
+    .from(markingTasks)
+    .where(
+      and(
+        eq(markingTasks.sittingId, sittingId),
+        eq(markingTasks.target, target),
+        inArray(markingTasks.role, ['first', 'second']),
+      ),
+    )
+    .all();
+  const nobodys = turns.find((one) => one.assessorId === null && one.doneAt === null);
+  const other = turns.find((one) => one !== nobodys);
+  if (!nobodys || !other || (other.assessorId === null && other.doneAt === null)) return;
+  db.delete(setAsides).where(eq(setAsides.taskId, nobodys.id)).run();
+  db.delete(markingTasks).where(eq(markingTasks.id, nobodys.id)).run();
+  db.update(markingTasks).set({ role: 'first' }).where(eq(markingTasks.id, other.id)).run();
 }

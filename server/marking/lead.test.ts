@@ -18,6 +18,7 @@ import { sumMarks } from '../../core/marks';
 import { judgements, marks, roundStaff } from '../db/schema';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { bestOf, isMarkedByPeople, samplePaper, sampleOf } from '../testing/samplePaper';
+import { markingTasks } from '../db/schema';
 import { serve, type Served } from '../testing/serve';
 
 let app: Served;
@@ -363,6 +364,28 @@ describe('an assessor who knows the writer of a script', () => {
     const late = await ada!.post<Refusal>(`/marking/tasks/${task}/interest`);
     expect([late.status, late.body.code]).toEqual([409, 'not-yours']);
   });
+});
+
+describe('a second mark that nobody else can give', () => {
+  it.each(['first', 'second'])(
+    'is not asked for any more, whichever of both it was: the %s',
+    async (turn) => {
+      const round = await roundOf(1, { doublePercent: 100 });
+      const { db } = app.wired.services;
+      const [first] = (await tableOf(ada!, round)).scripts;
+      const isFirst =
+        db
+          .select()
+          .from(markingTasks)
+          .all()
+          .find(({ id }) => id === first!.task)!.role === 'first';
+      const [knows, other] = isFirst === (turn === 'first') ? [ada!, ben!] : [ben!, ada!];
+      const [script] = (await tableOf(knows, round)).scripts;
+      expect((await knows.post(`/marking/tasks/${script!.task}/interest`)).status).toBe(200);
+      await markNext(other, round, 'lowest');
+      expect(await quality(round)).toMatchObject({ given: 1, all: 1, twice: 0, open: [] });
+    },
+  );
 });
 
 describe('a mark in two windows', () => {
