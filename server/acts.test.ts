@@ -154,6 +154,16 @@ const acts: Record<string, Act> = {
     },
     done: (db) => db.$client.prepare('select count(*) from key_corrections').pluck().get() === 1,
   },
+  'a withdrawn part': {
+    given: (wired) => wired.services.db.update(rounds).set({ releasedAt: 1 }).run(),
+    do: async ({ services }) => {
+      const change = { type: 'ruling', ruling: 'withdrawn' } as const;
+      const { seen } = await previewCorrection(services, world.round, 'the-number/A', change);
+      const who = { staffId: staffId(services.db), roundId: world.round };
+      correct(services, who, 'the-number/A', { change, seen, reason: 'The scale was read so.' });
+    },
+    done: (db) => db.$client.prepare('select count(*) from key_corrections').pluck().get() === 1,
+  },
   'a decision on a sitting': {
     given: ({ services: { db } }) =>
       db

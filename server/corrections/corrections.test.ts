@@ -305,6 +305,26 @@ describe('a withdrawn part', () => {
     expect(partOf(await sheetOf(high), 'scaled-choice').hundredths).toBe(100);
   });
 
+  it('counts once what released results keep is known, never before', async () => {
+    const world = newWorld('in-force');
+    const client = await sit(world, 'holly');
+    await release(world);
+    const change = { type: 'ruling', ruling: 'withdrawn' } as const;
+    const { seen } = await preview(world, 'choice', change);
+    expect(
+      (await lead!.post(pathOf(world, 'choice'), { change, reason: 'Two are right.', seen })).status,
+    ).toBe(200);
+    // 300 of 501; without the choice it would be 249.875.
+    expect(await sheetOf(client)).toMatchObject({ hundredths: 300, remarks: [] });
+    const again = await lead!.post<Refusal>(`${pathOf(world, 'choice')}/preview`, { change: toRush });
+    expect([again.status, again.body.code]).toEqual([409, 'correction-under-way']);
+    await turn();
+    expect(await sheetOf(client)).toMatchObject({
+      hundredths: 300,
+      remarks: [{ code: 'sheet.scaled' }, { code: 'sheet.kept' }],
+    });
+  });
+
   it('lowers the maximum where the round says so: bands are set anew before the sign-off', async () => {
     const world = newWorld('lowered', { withdrawn: 'lowered' });
     const client = await sit(world, 'holly');
