@@ -8,7 +8,8 @@ import { paperOfVersion } from '../papers/papers';
 import type { Reading } from '../reading/read';
 import { findRound } from '../schedule/queries';
 import { notFound } from '../http/errors';
-import { answeredParts, scriptsOf } from './table';
+import { scriptsOf } from '../sittings/scriptsOf';
+import { answeredParts } from './table';
 
 /**
  * How each part of a round did, by the marks that were given, whatever was decided of it since. A script counts for a part
@@ -21,7 +22,7 @@ export function partFigures(reading: Reading, roundId: number): PartFigures[] {
   const { components, of, rulings, copy } = markedPaper(paper, round.settings.withdrawn);
   const worth = new Map(copy.questions.flatMap((q) => q.parts.map((part) => [part.target, part.marks])));
   const found = new Map<string, PartMarks[]>([...components.keys()].map((target) => [target, []]));
-  const scored = scriptsOf(reading, roundId).filter(({ scoredAt }) => scoredAt !== null);
+  const scored = scriptsOf(reading.db, roundId).filter(({ scoredAt }) => scoredAt !== null);
   const all = standingMarksOf(
     reading.db,
     scored.map(({ id }) => id),

@@ -1,4 +1,4 @@
-import { and, eq, isNotNull, isNull } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import type { AnswerCount, AnsweredPart, AnswerTable } from '../../core/answers/api';
 import { wholeForm } from '../../core/forms/drawForm';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
@@ -6,15 +6,16 @@ import { keyKindOf } from '../../core/kinds/keyKinds';
 import { say } from '../../core/messages/words';
 import { allParts, type FullPaper, type PartInPlace } from '../../core/papers/paper';
 import { factsOf, partsOfScript, type ScriptPart } from '../../core/scoring/script';
-import { invitations, keyCorrections, rounds, sittings } from '../db/schema';
+import { keyCorrections, type rounds } from '../db/schema';
 import { formById } from '../forms/forms';
 import { notFound } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
 import { findRound } from '../schedule/queries';
 import type { Reading } from '../reading/read';
+import type { Sitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
+import { scriptsOf } from '../sittings/scriptsOf';
 
-type Sitting = typeof sittings.$inferSelect;
 type Round = typeof rounds.$inferSelect;
 
 const roundOf = ({ db }: Reading, id: number): Round => {
@@ -34,15 +35,6 @@ export function answeredParts(services: Reading, roundId: number): AnsweredPart[
     })),
   );
 }
-
-export const scriptsOf = ({ db }: Reading, roundId: number): Sitting[] =>
-  db
-    .select({ sitting: sittings })
-    .from(sittings)
-    .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
-    .where(and(eq(invitations.roundId, roundId), isNotNull(sittings.closedAt)))
-    .all()
-    .map((row) => row.sitting);
 
 /** The parts of one item of a script, as the paper now judges them. */
 function partsIn({ db }: Reading, sitting: Sitting, { paper, round, item }: Judged): ScriptPart[] {
@@ -81,7 +73,7 @@ export function answerTable(services: Reading, roundId: number, target: string):
   const { judged, place } = placeIn(services, roundId, target);
   const kind = keyKindOf(place.part.kind);
   const { content, marks } = place.part;
-  const scripts = scriptsOf(services, roundId);
+  const scripts = scriptsOf(services.db, roundId);
   const counts = new Map<string, AnswerCount>();
   let answered = 0;
   for (const sitting of scripts) {

@@ -1,19 +1,21 @@
 import { type RoundMarked, roundMarked } from '../marking/roundMarked';
-import { and, eq, inArray, isNotNull } from 'drizzle-orm';
+import { and, inArray, isNotNull } from 'drizzle-orm';
 import type { RoundMoves } from '../../core/corrections/api';
 import { isComplete, maximumOf } from '../../core/results/attempts';
 import { bandOf } from '../../core/results/bands';
 import type { FullPaper } from '../../core/papers/paper';
 import { partsOfScript, type ScriptPart } from '../../core/scoring/script';
 import type { Db } from '../db/open';
-import { invitations, sittings } from '../db/schema';
+import { sittings } from '../db/schema';
 import { formById } from '../forms/forms';
 import { markedHash, scoreParts } from '../marking/scoreJob';
 import type { Mark } from '../marking/marks';
 import { paperOfVersion } from '../papers/papers';
 import { resultsOfAll } from '../results/attempts';
 import type { ScoreFound } from '../scoring/scoreOne';
+import type { Sitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
+import { scriptsOf } from '../sittings/scriptsOf';
 import { paperWith, type Judged, type Round } from './wanted';
 import type { HasCommits } from '../db/groupCommit';
 import type { HasDb } from '../db/open';
@@ -40,8 +42,6 @@ export interface Needs
     HasScorer,
     HasExpressions {}
 
-type Sitting = typeof sittings.$inferSelect;
-
 /** So many candidates are looked at in one piece: saves go between. */
 export const PIECE = 50;
 
@@ -52,16 +52,6 @@ export interface ScoredAgain {
   readonly hash: string;
   readonly score: Extract<ScoreFound, { credits: unknown }>;
 }
-
-/** The scripts of a round that are handed in. */
-export const scriptsOf = (db: Db, roundId: number): Sitting[] =>
-  db
-    .select({ sitting: sittings })
-    .from(sittings)
-    .innerJoin(invitations, eq(invitations.id, sittings.invitationId))
-    .where(and(eq(invitations.roundId, roundId), isNotNull(sittings.closedAt)))
-    .all()
-    .map((row) => row.sitting);
 
 /** Both papers of a round: as it was judged, and as it is with a correction. */
 export function papersOf(db: Db, round: Round, { before, after }: Judged) {

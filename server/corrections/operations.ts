@@ -11,7 +11,8 @@ import { conflict, unreadable } from '../http/errors';
 import { correctionsOf } from '../papers/corrections';
 import { forgetPapers } from '../papers/papers';
 import { sha256 } from '../secrets';
-import { movesIn, scriptsOf, type Needs } from './moves';
+import { scriptsOf } from '../sittings/scriptsOf';
+import { movesIn, type Needs } from './moves';
 import { judgedWith, partIn, roundsWith, type Judged, type Round } from './wanted';
 import { bandsView } from './pages';
 

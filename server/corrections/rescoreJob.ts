@@ -9,12 +9,12 @@ import { keepAgain } from '../marking/scoreJob';
 import { forgetPapers } from '../papers/papers';
 import type { Correction } from '../papers/corrections';
 import { findSitting } from '../sittings/queries';
+import { scriptsOf } from '../sittings/scriptsOf';
 import {
   comparedIn,
   foundAgain,
   movesOf,
   PIECE,
-  scriptsOf,
   type Compared,
   type FoundAgain,
   type Move,

@@ -5,8 +5,7 @@ import type { MarkRole } from '../../core/marking/mark';
 import { say } from '../../core/messages/words';
 import { message } from '../../core/messages/message';
 import { bandOf } from '../../core/results/bands';
-import type { ComponentMark } from '../../core/results/componentMark';
-import { markedComponents } from '../../core/results/componentMark';
+import { markedComponents, type ComponentMark } from '../../core/results/componentMark';
 import { isComplete } from '../../core/results/attempts';
 import type { Component } from '../../core/kinds/contract';
 import { invitations, people, rounds, sittings } from '../db/schema';
@@ -14,7 +13,7 @@ import { standingMarksOf, type Mark } from '../marking/marks';
 import { roundMarked, type RoundMarked } from '../marking/roundMarked';
 import { notFound } from '../http/errors';
 import type { Cell, Column, Listing, Reading } from '../reading/read';
-import { attemptsOfAll, resultsOfAll, type AttemptMade } from '../results/attempts';
+import { resultsOfAll, type AttemptMade, type Standing } from '../results/attempts';
 import type { ResultsOf } from '../results/reads';
 import { findRound } from '../schedule/queries';
 
@@ -97,13 +96,42 @@ function givenByOf({ mark, given }: MarkRow): string | null {
   return given ? inWords(byWords[given.role]) : null;
 }
 
-/** The rows of one attempt, in the order of the paper; what its form did not have is left out. */
-function rowsOf(
-  who: Sat,
-  attempt: AttemptMade,
-  all: readonly AskedPart[],
-  given: readonly Mark[],
-): MarkRow[] {
+/** A script, with the result that it is part of and all that was given of it. */
+interface ScriptFound {
+  readonly who: Sat;
+  readonly attempt: AttemptMade;
+  readonly result: Standing;
+  readonly given: readonly Mark[];
+}
+
+interface Wanted extends ResultsOf {
+  readonly by: RoundMarked;
+  readonly search: string;
+}
+
+/** The scripts of a round, some candidates at a time; who may not be named is not found by their name either. */
+function* scriptsFound(reading: Reading, { round: id, blind, by, search }: Wanted): Generator<ScriptFound> {
+  const { round } = findMarked(reading, id);
+  const wanted = search.toLowerCase();
+  for (const some of pieces(whoSat(reading, id))) {
+    const ids = some.map(({ invitation }) => invitation);
+    const results = resultsOfAll(reading.db, round, by.marked, ids);
+    const sat = [...results.values()].flatMap(({ attempts }) => attempts.map(({ sitting }) => sitting.id));
+    const given = standingMarksOf(reading.db, sat);
+    for (const who of some) {
+      const result = results.get(who.invitation)!;
+      for (const attempt of result.attempts) {
+        const { id: sitting, script } = attempt.sitting;
+        const told = blind ? script : `${script} ${who.name} ${who.reference}`;
+        if (told.toLowerCase().includes(wanted))
+          yield { who, attempt, result, given: given.get(sitting) ?? [] };
+      }
+    }
+  }
+}
+
+/** The rows of one script, in the order of the paper; what its form did not have is left out. */
+function rowsOf({ who, attempt, given }: ScriptFound, all: readonly AskedPart[]): MarkRow[] {
   const marksOn = new Map<string, ComponentMark[]>();
   for (const mark of attempt.marks) marksOn.set(mark.target, [...(marksOn.get(mark.target) ?? []), mark]);
   return all.flatMap((part) => {
@@ -132,33 +160,13 @@ export const marksList: Listing<ResultsOf, Row> = {
   list: (reading, { round: id, blind }, { filter, search, from, size }: ListQuery): Page<Row> => {
     const { by } = findMarked(reading, id);
     const parts = partsOf(by).filter(({ target }) => filter === '' || target === filter);
-    const wanted = search.toLowerCase();
     const rows: Row[] = [];
     let count = 0;
-    for (const some of pieces(whoSat(reading, id))) {
-      const made = attemptsOfAll(
-        reading.db,
-        by.marked,
-        some.map(({ invitation }) => invitation),
-      );
-      const all = [...made.values()].flat();
-      const given = standingMarksOf(
-        reading.db,
-        all.map(({ sitting }) => sitting.id),
-      );
-      for (const who of some)
-        for (const attempt of made.get(who.invitation)!) {
-          const told = blind
-            ? attempt.sitting.script
-            : `${attempt.sitting.script} ${who.name} ${who.reference}`;
-          if (!told.toLowerCase().includes(wanted)) continue;
-          const own = rowsOf(who, attempt, parts, given.get(attempt.sitting.id) ?? []);
-          for (const row of own) {
-            if (count >= from && rows.length < size) rows.push({ ...row, blind });
-            count++;
-          }
-        }
-    }
+    for (const found of scriptsFound(reading, { round: id, blind, by, search }))
+      for (const row of rowsOf(found, parts)) {
+        if (count >= from && rows.length < size) rows.push({ ...row, blind });
+        count++;
+      }
     return { rows, count };
   },
   cells: {
@@ -203,32 +211,16 @@ function marksBy(attempt: AttemptMade): ReadonlyMap<string, number> {
 export const scriptMarksList: Listing<ResultsOf, WideRow> = {
   name: 'script-marks',
   list: (reading, { round: id, blind }, { search, from, size }) => {
-    const { round, by } = findMarked(reading, id);
-    const wanted = search.toLowerCase();
+    const { by } = findMarked(reading, id);
     const rows: WideRow[] = [];
     let count = 0;
-    for (const some of pieces(whoSat(reading, id))) {
-      const results = resultsOfAll(
-        reading.db,
-        round,
-        by.marked,
-        some.map(({ invitation }) => invitation),
-      );
-      for (const who of some) {
-        const { attempts, counted, total } = results.get(who.invitation)!;
-        const whole = isComplete(counted, by.marked);
-        for (const attempt of attempts) {
-          const { script } = attempt.sitting;
-          const told = blind ? script : `${script} ${who.name} ${who.reference}`;
-          if (!told.toLowerCase().includes(wanted)) continue;
-          const counts = counted.includes(attempt);
-          const result = whole && counts ? total : null;
-          const band = result === null ? null : (bandOf(by.bands ?? [], result)?.title ?? null);
-          if (count >= from && rows.length < size)
-            rows.push({ blind, who, attempt, counts, total: result, band, marks: marksBy(attempt) });
-          count++;
-        }
-      }
+    for (const { who, attempt, result } of scriptsFound(reading, { round: id, blind, by, search })) {
+      const counts = result.counted.includes(attempt);
+      const total = counts && isComplete(result.counted, by.marked) ? result.total : null;
+      const band = total === null ? null : (bandOf(by.bands ?? [], total)?.title ?? null);
+      if (count >= from && rows.length < size)
+        rows.push({ blind, who, attempt, counts, total, band, marks: marksBy(attempt) });
+      count++;
     }
     return { rows, count };
   },

@@ -2,6 +2,7 @@ import { Dialog } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import type { WatchAct } from '../../core/watch/api';
 import { Button } from '../ui/Button';
+import { DialogCard } from '../ui/DialogCard';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { t } from './words';
@@ -39,65 +40,55 @@ export function ActForm({ title, act, asked, children, send, onAct }: Props) {
       setOpen(false);
     });
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild>{children}</Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-30 w-[min(28rem,calc(100vw-2rem))] -translate-1/2 rounded-card border border-line bg-card p-6 shadow-float"
-        >
-          <Dialog.Title className="mb-3 font-serif text-[1.3rem] font-semibold">{title}</Dialog.Title>
-          <form
-            className="space-y-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void doIt();
-            }}
-          >
-            {asked && (
-              <blockquote className="border-l-4 border-marigold-line pl-3 whitespace-pre-wrap">
-                {asked}
-              </blockquote>
-            )}
-            {withMinutes && (
-              <label className="block">
-                {t('minutes')}
-                <input
-                  type="number"
-                  required
-                  min={act === 'grant' ? 1 : 0}
-                  max={240}
-                  value={minutes}
-                  onChange={(event) => setMinutes(event.target.value)}
-                  className="mt-1 block min-h-10 w-28 rounded-control border border-edge bg-card px-3"
-                />
-              </label>
-            )}
-            <label className="block">
-              {t(SAYS[act] ?? 'reason')}
-              <textarea
-                required
-                minLength={2}
-                maxLength={500}
-                rows={2}
-                value={text}
-                onChange={(event) => setText(event.target.value)}
-                className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
-              />
-            </label>
-            {trouble && <Notice tone="trouble">{trouble}</Notice>}
-            <div className="flex justify-end gap-3">
-              <Dialog.Close asChild>
-                <Button>{t('keep')}</Button>
-              </Dialog.Close>
-              <Button type="submit" look="first" disabled={busy}>
-                {send}
-              </Button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogCard open={open} onOpen={setOpen} trigger={children} title={title}>
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void doIt();
+        }}
+      >
+        {asked && (
+          <blockquote className="border-l-4 border-marigold-line pl-3 whitespace-pre-wrap">
+            {asked}
+          </blockquote>
+        )}
+        {withMinutes && (
+          <label className="block">
+            {t('minutes')}
+            <input
+              type="number"
+              required
+              min={act === 'grant' ? 1 : 0}
+              max={240}
+              value={minutes}
+              onChange={(event) => setMinutes(event.target.value)}
+              className="mt-1 block min-h-10 w-28 rounded-control border border-edge bg-card px-3"
+            />
+          </label>
+        )}
+        <label className="block">
+          {t(SAYS[act] ?? 'reason')}
+          <textarea
+            required
+            minLength={2}
+            maxLength={500}
+            rows={2}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            className="mt-1 w-full rounded-control border border-edge bg-card p-2.5"
+          />
+        </label>
+        {trouble && <Notice tone="trouble">{trouble}</Notice>}
+        <div className="flex justify-end gap-3">
+          <Dialog.Close asChild>
+            <Button>{t('keep')}</Button>
+          </Dialog.Close>
+          <Button type="submit" look="first" disabled={busy}>
+            {send}
+          </Button>
+        </div>
+      </form>
+    </DialogCard>
   );
 }
