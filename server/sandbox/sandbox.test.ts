@@ -91,6 +91,31 @@ describe.each([['best'], ['portable']] as const)('the sandbox (%s)', (rule) => {
     expect(await one(language, program, [lots])).toMatchObject({ result: 'returned', value: 'K-2' });
   });
 
+  it('is not held up by what a program leaves behind in its engine: every case has its verdict, and so have others', async () => {
+    // A promise of the engine that is settled goes on as soon as anything is waited for, outside of any case.
+    const program = `
+from pyodide.ffi import create_proxy
+import pyodide_js
+def forever(*_):
+    while True:
+        pass
+def f(n):
+    pyodide_js._api.lockFilePromise.then(create_proxy(forever))
+    return n`;
+    const run = programOf('python', program, [[1], [2]], { milliseconds: 1000 });
+    const [first, again, honest] = await Promise.all([
+      box.run(run, 'a'),
+      box.run(run, 'a'),
+      box.run(programOf('python', 'def f(n):\n    return n + 1', [[41]]), 'b'),
+    ]);
+    for (const outcomes of [first, again]) {
+      expect(outcomes).toHaveLength(2);
+      for (const { result } of outcomes) expect(['returned', 'error', 'too-slow']).toContain(result);
+    }
+    expect(honest).toMatchObject([{ result: 'returned', value: 42 }]);
+    expect(box.health().trouble).toBeNull();
+  }, 120_000);
+
   it('answers a query by the rows of its last statement', async () => {
     const setUp = "create table lot (name text, up int); insert into lot values ('K-1', 3), ('K-2', 8);";
     const outcome = await one(

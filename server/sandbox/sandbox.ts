@@ -20,6 +20,7 @@ const TRIES = 3;
 const MOST_TAKEN = 0.1;
 /** All values that one program returns may take this many bytes: they are kept, and given to who scores. */
 const MOST_KEPT = 2 * 1024 * 1024;
+const HELD_UP = 'a case before it held up the process';
 const HOST_TOOK = 'too slow, while the host took the processors';
 const KEPT_WARM: readonly EngineName[] = ['python', 'javascript'];
 const MOST_SEED = 2 ** 32;
@@ -77,6 +78,8 @@ function judgeEnd(end: RunEnd, { key, limitMs, tries, inCompany, doubtful }: Cas
       : { outcome: { key, result: 'too-much-memory', milliseconds: end.cpuMs, printed: '' } };
   if (end.is === 'stopped' && end.by === 'time')
     return doubtful ? { again: HOST_TOOK } : { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
+  // What held it up was the program, and not this case of it.
+  if (end.is === 'stopped' && end.by === 'between') return { again: HELD_UP };
   if (end.is === 'crashed' && end.forbidden) return { outcome: faultOutcome(key, 'forbidden', end.cpuMs) };
   const last = tries >= TRIES;
   // A fork may hang by chance, an engine may be hit by something else: three times in a row it is the program.
@@ -175,11 +178,15 @@ export class Sandbox {
       throw new MachineTrouble('this machine has no second wall, which CLEAR_SITTING_CODE asks for');
     const outcomes: CaseOutcome[] = [];
     let [kept, tries, alone] = [0, 1, false];
+    /** Whether cases of this program hold up others of it: none is run beside another from then on. */
+    let each = false;
     /** The place of the case that was too slow while the host took the processors. */
     let slowAt = -1;
     while (outcomes.length < run.cases.length) {
       const left = run.cases.slice(outcomes.length);
-      const { cases, found, hostTook } = await this.queue.add(owner, () => this.runSome(run, left, alone));
+      const { cases, found, hostTook } = await this.queue.add(owner, () =>
+        this.runSome(run, left, alone || each),
+      );
       const judged: CaseOutcome[] = [];
       for (const [i, reply] of found.replies.entries()) {
         kept += reply.reply.length;
@@ -207,6 +214,7 @@ export class Sandbox {
         // A case that has gone wrong is tried again by itself.
         alone = true;
         if (end.again === HOST_TOOK) slowAt = outcomes.length;
+        if (end.again === HELD_UP) each = true;
       }
       tries = 'outcome' in end || inCompany ? 1 : tries + 1;
     }

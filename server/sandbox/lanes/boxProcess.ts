@@ -11,6 +11,7 @@ const MOST_CONTROL = 64 * 1024;
 const NOISE_KEPT = 2000;
 const [SIGKILL, SIGTERM, SIGSYS] = [9, 15, 31];
 const STOPPED = 'it was stopped';
+const KILLED = 'its process was killed';
 /** As a signal, or as the status by which a shell or bubblewrap tells of one. */
 const isKill = (how: NodeJS.Signals | number | null): boolean =>
   how === 'SIGKILL' || how === 'SIGTERM' || how === 128 + SIGKILL || how === 128 + SIGTERM;
@@ -22,6 +23,11 @@ interface Asked {
   ended: Extract<ControlMessage, { is: 'ended' }> | null;
   readonly settle: (run: Run) => void;
 }
+
+/** A process is its own watch; where that has failed too, the server waits no longer than this beyond all limits. */
+const SPARE_MS = 60_000;
+const deadlineOf = (cases: readonly ProcessCase[]): number =>
+  cases.reduce((all, { milliseconds }) => all + 10 * milliseconds, SPARE_MS);
 
 type Ended = NonNullable<Asked['ended']>;
 
@@ -74,7 +80,15 @@ export class BoxProcess {
     const trouble = (why: string): Run => ({ replies: [], end: { is: 'trouble', why } });
     if (this.gone !== null) return Promise.resolve(trouble(this.gone));
     if (slot < 0) return Promise.resolve(trouble('no slot is free'));
-    return new Promise((settle) => {
+    return new Promise((resolve) => {
+      const timer = setTimeout(() => {
+        this.kill();
+        this.lose(slot, 'it did not come to an end in time');
+      }, deadlineOf(cases));
+      const settle = (run: Run) => {
+        clearTimeout(timer);
+        resolve(run);
+      };
       this.slots[slot] = { cases, pieces: [], bytes: 0, ended: null, settle };
       this.child.stdin!.write(`${JSON.stringify({ slot, cases })}\n`);
     });
@@ -92,7 +106,7 @@ export class BoxProcess {
         clearTimeout(timer);
         this.gone ??= why;
         reject(new Error(why));
-        this.slots.forEach((_, slot) => this.lose(slot, true));
+        this.slots.forEach((_, slot) => this.lose(slot, KILLED));
       };
       const timer = setTimeout(() => {
         this.kill();
@@ -119,7 +133,7 @@ export class BoxProcess {
       // When all channels are closed too: what it wrote before its end is read first.
       this.child.once('close', (code, signal) => {
         const outside = isKill(signal ?? code) || this.gone === STOPPED;
-        this.slots.forEach((_, slot) => this.lose(slot, outside));
+        this.slots.forEach((_, slot) => this.lose(slot, outside ? KILLED : null));
         fail(`a process of the sandbox ended with ${signal ?? code}: ${this.noise.slice(0, 300)}`);
       });
       this.child.once('exit', (code, signal) => (this.gone ??= `it ended with ${signal ?? code}`));
@@ -168,16 +182,15 @@ export class BoxProcess {
     asked.settle({ replies: frames.bad ? [] : frames.replies, end });
   }
 
-  /** The process itself has ended while it ran something. */
-  private lose(slot: number, outside: boolean): void {
+  /** The process itself has ended while it ran something; `trouble` says why where the program has no part in it. */
+  private lose(slot: number, trouble: string | null): void {
     const asked = this.slots[slot];
     this.slots[slot] = null;
     if (!asked) return;
     const frames = new FrameReader(asked.cases.length);
     frames.push(Buffer.concat(asked.pieces));
-    const end: RunEnd = outside
-      ? { is: 'trouble', why: 'its process was killed' }
-      : { is: 'crashed', forbidden: false, cpuMs: 0 };
+    const end: RunEnd =
+      trouble === null ? { is: 'crashed', forbidden: false, cpuMs: 0 } : { is: 'trouble', why: trouble };
     asked.settle({ replies: frames.bad ? [] : frames.replies, end });
   }
 }

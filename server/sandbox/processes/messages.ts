@@ -6,8 +6,8 @@ export interface RunMessage {
   readonly cases: readonly ProcessCase[];
 }
 
-/** Why a process was stopped by the one that watches it. */
-export type Stopped = 'time' | 'memory' | 'asleep' | 'wall';
+/** Why a process was stopped by the one that watches it. `between`: after a case it never came to the next. */
+export type Stopped = 'time' | 'memory' | 'asleep' | 'wall' | 'between';
 
 /** From the process that forks, by a channel that no fork has: lines of JSON. */
 export type ControlMessage =
@@ -27,7 +27,7 @@ export type ControlMessage =
 /** States that a forking process keeps ready, one for each case of a run. Python's is too large to keep several. */
 export const CASES_A_FORK: Record<EngineName, number> = { python: 1, javascript: 16, sql: 16 };
 
-const STOPS: readonly unknown[] = [null, 'time', 'memory', 'asleep', 'wall'];
+const STOPS: readonly unknown[] = [null, 'time', 'memory', 'asleep', 'wall', 'between'];
 
 /**
  * A line of the control channel, or null for anything else: in the portable lane a program that has got out of its

@@ -26,6 +26,10 @@ const STACK_MEGABYTES = 64;
 /** Memory beyond a case's own: a second state of the engine that is not collected yet, and its copies. */
 const ENGINE_BYTES = 256 * 2 ** 20;
 
+/** Making a state takes a second, and three on a busy machine: what takes longer is what a program has left behind. */
+const BETWEEN_MS = 10_000;
+const BETWEEN_WALL_MS = 60_000;
+
 const board = watchBoard();
 const tell = (message: ControlMessage) => writeAll(CONTROL, Buffer.from(`${JSON.stringify(message)}\n`));
 
@@ -44,6 +48,8 @@ function end(stopped: Stopped | null): void {
 }
 
 function reasonToStop(): Stopped | null {
+  if (run && board.between())
+    return board.spentMs() > BETWEEN_MS || board.wallMs() > BETWEEN_WALL_MS ? 'between' : null;
   const index = board.running();
   if (!run || index === null) return null;
   if (index !== watched) [watched, memoryBefore] = [index, process.memoryUsage.rss()];
