@@ -9,7 +9,7 @@ import { CorrectPart } from '../corrections/CorrectPart';
 import { t as corrections } from '../corrections/words';
 import { Notice } from '../ui/Notice';
 import { StaffPage, StaffTable } from '../ui/StaffPage';
-import { useFetched } from '../staff/queries';
+import { LIST_MS, useFetched } from '../staff/queries';
 import { say } from '../words';
 import { nameOfPart } from './partName';
 import { PartsTable } from './PartsTable';
@@ -82,7 +82,9 @@ function Answers({ table, path, onDone }: AnswersProps) {
 
 function Part({ round, target }: { readonly round: string; readonly target: string }) {
   const path = `/rounds/${round}/corrections/${target}`;
-  const [page, reloadPage] = useFetched<CorrectionPage>(path, undefined, WORKING_MS);
+  const [page, reloadPage] = useFetched<CorrectionPage>(path, undefined, (shown) =>
+    shown?.rows.some((row) => row.finishedAt === null) ? WORKING_MS : LIST_MS,
+  );
   const finished =
     page.state === 'here' ? page.value.rows.filter((row) => row.finishedAt !== null).length : 0;
   // What was answered counts otherwise once a correction is finished.

@@ -14,17 +14,17 @@ export const makeQueryClient = (): QueryClient =>
 /** How often lists and states that others change are looked up again while they are in view; ms. */
 export const LIST_MS = 15_000;
 
-/** Looks something up by its address, and again after every this many milliseconds where that is said; `reload` asks again, `replace` puts in what an act has answered. */
+/** Looks something up by its address, and again after every this many milliseconds where that is said, by what was found or always; `reload` asks again, `replace` puts in what an act has answered. */
 export function useFetched<T>(
   path: string,
   load: () => Promise<T> = () => get<T>(path),
-  every?: number,
+  every?: number | ((value: T | undefined) => number),
 ): [Loaded<T>, () => void, (value: T) => void] {
   const client = useQueryClient();
   const { data, error, refetch } = useQuery<T>({
     queryKey: [path],
     queryFn: load,
-    refetchInterval: every ?? false,
+    refetchInterval: typeof every === 'function' ? (query) => every(query.state.data) : (every ?? false),
   });
   const reload = useCallback(() => void refetch(), [refetch]);
   const replace = useCallback((value: T) => client.setQueryData([path], value), [client, path]);
