@@ -103,10 +103,12 @@ function part(pdf: TaggedPdf, p: ResultPart, several: boolean, { pictures, provi
   else if (answer.form === 'list' && answer.text) pdf.list(answer.text.split('\n'), { indent: 10 });
   else pdf.write('P', answer.text || inWords('noAnswer'), { indent: 10 });
   pages(pdf, p, pictures);
-  const verdict = `${verdictWords(p.verdict, provisional)} · ${outOf(p.hundredths, p.of)}`;
+  const withdrawn = p.verdict === 'withdrawn';
+  const found = verdictWords(p.verdict, provisional);
+  const verdict = withdrawn ? found : `${found} · ${outOf(p.hundredths, p.of)}`;
   pdf.write('P', verdict, { look: 'bold', before: 3 });
   for (const remark of p.remarks) pdf.write('P', say(remark), { color: SOFT });
-  for (const c of p.components) component(pdf, c, p.components.length > 1);
+  if (!withdrawn) for (const c of p.components) component(pdf, c, p.components.length > 1);
   if (p.right !== null) {
     const right = candidateKindOf(p.kind).describe(p.shown, p.right, say).text;
     pdf.write('P', inWords('right', { answer: right }), { color: KELP, before: 2 });

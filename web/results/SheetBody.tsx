@@ -92,7 +92,7 @@ function VerdictLine({ part, several, provisional }: PartProps) {
     <p className="flex items-center gap-2">
       <Icon aria-hidden className={`size-4 flex-none ${look}`} />
       <b>{t(verdictWord(part.verdict, provisional))}</b>
-      {several && (
+      {several && part.verdict !== 'withdrawn' && (
         <span className="ml-auto">
           {showMarks(part.hundredths)} <span className="text-soft">/ {showMarks(part.of)}</span>
         </span>
@@ -173,7 +173,11 @@ const annotationsOf = ({ notes }: ResultPart): Annotations => ({
 });
 
 function Part({ part, several, provisional }: PartProps) {
-  const cards = part.components.filter((c) => c.level !== null || part.components.length > 1);
+  // Of what is withdrawn one word says it all.
+  const cards =
+    part.verdict === 'withdrawn'
+      ? []
+      : part.components.filter((c) => c.level !== null || part.components.length > 1);
   return (
     <section className="border-t border-line/70 py-3.5 first:border-0">
       <div className="flex gap-3">
