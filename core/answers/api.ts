@@ -30,8 +30,6 @@ export interface AnswerTable extends AnsweredPart {
   /** The components by key, with their names. */
   readonly components: readonly { readonly key: string; readonly name: Message | null }[];
   readonly answers: readonly AnswerCount[];
-  /** How far the scripts are scored again after an answer was accepted; null where none are. */
-  readonly rescoring: { readonly done: number; readonly of: number } | null;
 }
 
 /** How a part did in a round. */

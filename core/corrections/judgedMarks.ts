@@ -23,7 +23,7 @@ const wasAnswered = (own: readonly ComponentMark[]): boolean =>
 
 /**
  * The marks of a script with what was decided of its parts: the marks that were given are kept beside, and count again
- * when the decision is taken back. A part that is withdrawn has 0 in every component, whoever has marked it or not.
+ * when the decision is taken back. A part that is withdrawn has 0 in every component, marked or not.
  */
 export function judgedMarks(
   marks: readonly ComponentMark[],

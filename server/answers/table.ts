@@ -1,20 +1,16 @@
-import { and, eq, isNull } from 'drizzle-orm';
 import type { AnswerCount, AnsweredPart, AnswerTable } from '../../core/answers/api';
 import { wholeForm } from '../../core/forms/drawForm';
 import { candidateKindOf } from '../../core/kinds/candidateKindOf';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import { say } from '../../core/messages/words';
 import { allParts, type FullPaper, type PartInPlace } from '../../core/papers/paper';
-import { factsOf, partsOfScript, type ScriptPart } from '../../core/scoring/script';
-import { keyCorrections, type rounds } from '../db/schema';
-import { formById } from '../forms/forms';
+import { factsOf, type ScriptPart } from '../../core/scoring/script';
+import type { rounds } from '../db/schema';
 import { notFound } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
 import { findRound } from '../schedule/queries';
 import type { Reading } from '../reading/read';
-import type { Sitting } from '../sittings/queries';
-import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
-import { scriptsOf } from '../sittings/scriptsOf';
+import { partsOfItem, scriptsOf } from '../sittings/scriptsOf';
 
 type Round = typeof rounds.$inferSelect;
 
@@ -34,15 +30,6 @@ export function answeredParts(services: Reading, roundId: number): AnsweredPart[
       part,
     })),
   );
-}
-
-/** The parts of one item of a script, as the paper now judges them. */
-function partsIn({ db }: Reading, sitting: Sitting, { paper, round, item }: Judged): ScriptPart[] {
-  const receipt = newestReceipt(db, sitting.id);
-  if (!receipt) return [];
-  const answers = answersOfReceipt(db, receipt);
-  const script = { paper, form: formById(db, sitting.formId), answers, locale: round.settings.locale };
-  return partsOfScript(script).filter((part) => part.item.key === item);
 }
 
 interface Judged {
@@ -77,7 +64,7 @@ export function answerTable(services: Reading, roundId: number, target: string):
   const counts = new Map<string, AnswerCount>();
   let answered = 0;
   for (const sitting of scripts) {
-    const parts = partsIn(services, sitting, judged);
+    const parts = partsOfItem(services.db, sitting, judged);
     const part = parts.find((one) => one.target === target);
     if (!part || part.empty) continue;
     answered++;
@@ -97,19 +84,5 @@ export function answerTable(services: Reading, roundId: number, target: string):
   const own = answeredParts(services, roundId).find((one) => one.target === target)!;
   const components = kind.components(content, marks).map(({ key, name }) => ({ key, name }));
   const answers = [...counts.values()].sort((a, b) => b.count - a.count || (a.answer < b.answer ? -1 : 1));
-  const waiting = services.db
-    .select()
-    .from(keyCorrections)
-    .where(
-      and(
-        eq(keyCorrections.item, place.item.key),
-        eq(keyCorrections.version, place.item.version),
-        eq(keyCorrections.part, place.part.key),
-        isNull(keyCorrections.finishedAt),
-      ),
-    )
-    .all()
-    .at(-1);
-  const rescoring = waiting ? { done: waiting.done, of: waiting.of ?? scripts.length } : null;
-  return { ...own, scripts: scripts.length, answered, components, answers, rescoring };
+  return { ...own, scripts: scripts.length, answered, components, answers };
 }

@@ -4,18 +4,16 @@ import type { RoundMoves } from '../../core/corrections/api';
 import { isComplete, maximumOf } from '../../core/results/attempts';
 import { bandOf } from '../../core/results/bands';
 import type { FullPaper } from '../../core/papers/paper';
-import { partsOfScript, type ScriptPart } from '../../core/scoring/script';
+import type { ScriptPart } from '../../core/scoring/script';
 import type { Db } from '../db/open';
 import { sittings } from '../db/schema';
-import { formById } from '../forms/forms';
 import { markedHash, scoreParts } from '../marking/scoreJob';
 import type { Mark } from '../marking/marks';
 import { paperOfVersion } from '../papers/papers';
 import { resultsOfAll } from '../results/attempts';
 import type { ScoreFound } from '../scoring/scoreOne';
 import type { Sitting } from '../sittings/queries';
-import { answersOfReceipt, newestReceipt } from '../sittings/receipts';
-import { scriptsOf } from '../sittings/scriptsOf';
+import { partsOfItem, scriptsOf } from '../sittings/scriptsOf';
 import { paperWith, type Judged, type Round } from './wanted';
 import type { HasCommits } from '../db/groupCommit';
 import type { HasDb } from '../db/open';
@@ -46,7 +44,7 @@ export interface Needs
 export const PIECE = 50;
 
 /** A part of a script, scored again. */
-export interface ScoredAgain {
+interface ScoredAgain {
   readonly part: ScriptPart;
   /** What the machine marks, as it was marked: a person's mark of the same stands. */
   readonly hash: string;
@@ -54,29 +52,20 @@ export interface ScoredAgain {
 }
 
 /** Both papers of a round: as it was judged, and as it is with a correction. */
-export function papersOf(db: Db, round: Round, { before, after }: Judged) {
+function papersOf(db: Db, round: Round, { before, after }: Judged) {
   const paper = paperOfVersion(db, round.paperVersionId);
   return { before: paperWith(paper, before), after: paperWith(paper, after) };
 }
 
-/** The parts of one item in a script, in the order of the paper. */
-function partsOfItem(db: Db, sitting: Sitting, round: Round, paper: FullPaper, item: string): ScriptPart[] {
-  const receipt = newestReceipt(db, sitting.id);
-  if (!receipt) return [];
-  const answers = answersOfReceipt(db, receipt);
-  const script = { paper, form: formById(db, sitting.formId), answers, locale: round.settings.locale };
-  return partsOfScript(script).filter((part) => part.item.key === item);
-}
-
 /** Scores the parts that a correction is about in one script: what the machine can decide, of what was answered. */
-export async function scoredAgain(
+async function scoredAgain(
   services: Needs,
   { sitting, round, paper }: { readonly sitting: Sitting; readonly round: Round; readonly paper: FullPaper },
   { after, again }: Judged,
 ): Promise<ScoredAgain[]> {
   const { db, scheduler } = services;
   if (again.size === 0) return [];
-  const parts = await scheduler.inBetween(() => partsOfItem(db, sitting, round, paper, after.key));
+  const parts = await scheduler.inBetween(() => partsOfItem(db, sitting, { paper, round, item: after.key }));
   const own = parts.filter(({ part, empty }) => again.has(part.key) && !empty);
   if (own.length === 0) return [];
   const { found } = await scoreParts(services, sitting.id, own, parts);

@@ -150,7 +150,19 @@ function rowsOf({ who, attempt, given }: ScriptFound, all: readonly AskedPart[])
 const named = (blind: boolean, who: Sat, of: 'name' | 'reference') => (blind ? null : who[of]);
 const full = (hundredths: number | undefined): Cell => (hundredths === undefined ? null : hundredths / 100);
 
-/** Who may not be named is told by the code of the script alone. */
+/** Whose a row is; who may not be named is told by the code of the script alone. */
+const whose = {
+  script: ({ attempt }: Whose) => attempt.sitting.script,
+  name: ({ blind, who }: Whose) => named(blind, who, 'name'),
+  reference: ({ blind, who }: Whose) => named(blind, who, 'reference'),
+  attempt: ({ attempt }: Whose) => attempt.attempt,
+};
+interface Whose {
+  readonly blind: boolean;
+  readonly who: Sat;
+  readonly attempt: AttemptMade;
+}
+
 type Row = MarkRow & { readonly blind: boolean };
 
 /** Every mark of a round, a row each: by script, question, part and criterion. A filter is the name of a part. */
@@ -170,10 +182,7 @@ export const marksList: Listing<ResultsOf, Row> = {
     return { rows, count };
   },
   cells: {
-    script: ({ attempt }) => attempt.sitting.script,
-    name: ({ blind, who }) => named(blind, who, 'name'),
-    reference: ({ blind, who }) => named(blind, who, 'reference'),
-    attempt: ({ attempt }) => attempt.attempt,
+    ...whose,
     question: ({ part }) => part.number,
     item: ({ part }) => part.title,
     criterion: ({ component }) => (component.name ? say(component.name) : null),
@@ -187,10 +196,7 @@ export const marksList: Listing<ResultsOf, Row> = {
 };
 
 /** A script with all its marks. */
-interface WideRow {
-  readonly blind: boolean;
-  readonly who: Sat;
-  readonly attempt: AttemptMade;
+interface WideRow extends Whose {
   readonly counts: boolean;
   readonly total: number | null;
   readonly band: string | null;
@@ -225,10 +231,7 @@ export const scriptMarksList: Listing<ResultsOf, WideRow> = {
     return { rows, count };
   },
   cells: {
-    script: ({ attempt }) => attempt.sitting.script,
-    name: ({ blind, who }) => named(blind, who, 'name'),
-    reference: ({ blind, who }) => named(blind, who, 'reference'),
-    attempt: ({ attempt }) => attempt.attempt,
+    ...whose,
     handedInAt: ({ attempt }) => new Date(attempt.sitting.closedAt!),
     total: ({ total }) => full(total ?? undefined),
     band: ({ band }) => band,

@@ -33,7 +33,6 @@ const table: AnswerTable = {
     key,
     name: { code: 'gaps.component', values: { gap: i + 1 } },
   })),
-  rescoring: null,
   answers: [
     row('a', 'kept', { count: 31 }),
     row('b', 'zehntel', { count: 4, right: false, acceptable: true }),
