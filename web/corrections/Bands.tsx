@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import { Dialog } from 'radix-ui';
 import type { BandsView } from '../../core/corrections/api';
 import type { Band } from '../../core/results/bands';
 import { showMarks } from '../../core/marks';
 import { post } from '../api/client';
 import { useFetched } from '../staff/queries';
 import { Button } from '../ui/Button';
-import { DialogCard } from '../ui/DialogCard';
+import { DialogActs, DialogCard } from '../ui/DialogCard';
 import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
@@ -93,18 +92,12 @@ function Form({
       {bands === null && <p className="text-marigold">{t('bandsWrong', { of: showMarks(view.of) })}</p>}
       <LongText label={t('bandsReason')} value={reason} onChange={setReason} />
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
-      <div className="flex justify-end gap-3">
-        <Dialog.Close asChild>
-          <Button>{t('keep')}</Button>
-        </Dialog.Close>
-        <Button
-          look="first"
-          disabled={busy || bands === null || reason.trim().length < 3}
-          onClick={() => void save()}
-        >
-          {t('saveBands')}
-        </Button>
-      </div>
+      <DialogActs
+        keep={t('keep')}
+        act={t('saveBands')}
+        disabled={busy || bands === null || reason.trim().length < 3}
+        onAct={() => void save()}
+      />
     </div>
   );
 }

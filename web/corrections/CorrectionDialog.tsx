@@ -1,10 +1,9 @@
-import { Dialog } from 'radix-ui';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { CorrectionPreview, ResultMove, RoundMoves, WantedChange } from '../../core/corrections/api';
 import { showMarks } from '../../core/marks';
 import { ApiProblem, messageOf, post } from '../api/client';
 import { Button } from '../ui/Button';
-import { DialogCard } from '../ui/DialogCard';
+import { DialogActs, DialogCard } from '../ui/DialogCard';
 import { LongText } from '../ui/LongText';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
@@ -134,18 +133,12 @@ function Body({ path, text, change, form, onDone }: BodyProps) {
       {preview.state === 'trouble' && <Notice tone="trouble">{preview.message}</Notice>}
       <LongText label={t('reason')} value={reason} onChange={setReason} />
       {trouble && <Notice tone="trouble">{trouble}</Notice>}
-      <div className="flex justify-end gap-3">
-        <Dialog.Close asChild>
-          <Button>{t('keep')}</Button>
-        </Dialog.Close>
-        <Button
-          look="first"
-          disabled={busy || preview.state !== 'here' || reason.trim().length < 3}
-          onClick={() => void apply()}
-        >
-          {t('apply')}
-        </Button>
-      </div>
+      <DialogActs
+        keep={t('keep')}
+        act={t('apply')}
+        disabled={busy || preview.state !== 'here' || reason.trim().length < 3}
+        onAct={() => void apply()}
+      />
     </div>
   );
 }

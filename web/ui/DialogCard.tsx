@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { Button } from './Button';
 
 /** A card over the page, with a form that is filled in or left; what opens it keeps the focus afterwards. */
 export function DialogCard({
@@ -31,5 +32,29 @@ export function DialogCard({
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+/** How a form in a card is left: as it was, or by its act; without `onAct` the act sends the form that it stands in. */
+export function DialogActs({
+  keep,
+  act,
+  disabled,
+  onAct,
+}: {
+  readonly keep: string;
+  readonly act: string;
+  readonly disabled: boolean;
+  readonly onAct?: () => void;
+}) {
+  return (
+    <div className="flex justify-end gap-3">
+      <Dialog.Close asChild>
+        <Button>{keep}</Button>
+      </Dialog.Close>
+      <Button type={onAct ? 'button' : 'submit'} look="first" disabled={disabled} onClick={onAct}>
+        {act}
+      </Button>
+    </div>
   );
 }

@@ -1,8 +1,6 @@
-import { Dialog } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import type { WatchAct } from '../../core/watch/api';
-import { Button } from '../ui/Button';
-import { DialogCard } from '../ui/DialogCard';
+import { DialogActs, DialogCard } from '../ui/DialogCard';
 import { Notice } from '../ui/Notice';
 import { useAction } from '../ui/useAsync';
 import { t } from './words';
@@ -80,14 +78,7 @@ export function ActForm({ title, act, asked, children, send, onAct }: Props) {
           />
         </label>
         {trouble && <Notice tone="trouble">{trouble}</Notice>}
-        <div className="flex justify-end gap-3">
-          <Dialog.Close asChild>
-            <Button>{t('keep')}</Button>
-          </Dialog.Close>
-          <Button type="submit" look="first" disabled={busy}>
-            {send}
-          </Button>
-        </div>
+        <DialogActs keep={t('keep')} act={send} disabled={busy} />
       </form>
     </DialogCard>
   );
