@@ -8,8 +8,11 @@ const doc = (...paragraphs: string[]): { text: RichNode } => ({
   },
 });
 
-const python = (program: string) => ({ language: 'python', programs: { python: program } });
-const javascript = (program: string) => ({ language: 'javascript', programs: { javascript: program } });
+const python = (program: string) => ({ language: 'python', programs: { python: { 'program.py': program } } });
+const javascript = (program: string) => ({
+  language: 'javascript',
+  programs: { javascript: { 'program.js': program } },
+});
 
 const OPENINGS = [
   'On the night of 9 March, at 21:40, the supply to bay 3 dipped and the alarm rang at an empty desk.',

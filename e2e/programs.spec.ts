@@ -1,12 +1,13 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from '@playwright/test';
-import type { ProgramRun } from '../core/kinds/evidence';
+import type { ProgramLanguage } from '../core/programs/languages';
 import type { CaseJob, EngineReply } from '../core/programs/engine';
 import { outcomeOf } from '../core/programs/outcomeOf';
+import { JAVASCRIPT, PYTHON, SET_UP, SQL, TYPESCRIPT } from '../core/testing/programs';
+import { jobOf, runOf } from '../core/testing/programRuns';
 import { Sandbox } from '../server/sandbox/sandbox';
 import { ROOT } from './paths';
-import { JAVASCRIPT, PYTHON } from './programs';
 import { test } from './testApp';
 
 test.use({ serviceWorkers: 'allow' });
@@ -50,44 +51,42 @@ async function runAll(jobs: CaseJob[]): Promise<EngineReply[]> {
 }
 
 /* What a program takes differs from device to device, and is no part of what it came to. */
-const withoutTime = (outcome: object): object => ({ ...outcome, milliseconds: null });
+const withoutTime = (outcome: object): object => ({ ...outcome, milliseconds: null, memoryBytes: null });
 
-for (const [language, programs] of [
-  ['python', PYTHON],
-  ['javascript', JAVASCRIPT],
-] as const)
-  test(`in ${language} the browser and the sandbox come to the same, program by program`, async ({
+const LISTS: readonly (readonly [string, readonly (readonly [ProgramLanguage, readonly string[]])[]])[] = [
+  ['python', [['python', PYTHON]]],
+  [
+    'javascript',
+    [
+      ['javascript', JAVASCRIPT],
+      ['typescript', TYPESCRIPT],
+    ],
+  ],
+  ['sql', [['sql', SQL]]],
+];
+
+for (const [engine, lists] of LISTS)
+  test(`${lists.map(([language]) => language).join(' and ')}: browser and sandbox agree, program by program`, async ({
     app,
     page,
   }) => {
-    expect(programs.length).toBeGreaterThanOrEqual(60);
     await page.goto(app.url);
-    const jobs = programs.map((program) => ({
-      program,
-      functionName: 'f',
-      arguments: JSON.stringify([GIVEN]),
-      ...limits,
-      seed: 1,
-    }));
-    await page.evaluate(startEngine, worker(language));
+    const runs = lists.flatMap(([language, programs]) =>
+      programs.map((program) => runOf(language, program, [[language === 'sql' ? SET_UP : GIVEN]], limits)),
+    );
+    const jobs = runs.map(jobOf);
+    await page.evaluate(startEngine, worker(engine));
     // From here on without a network: an engine that runs needs nothing more.
     await page.context().setOffline(true);
     const replies = await page.evaluate(runAll, jobs);
     const box = new Sandbox(path.join(ROOT, 'dist/sandbox'));
-    for (const [i, program] of programs.entries()) {
-      const run: ProgramRun = {
-        language,
-        program,
-        functionName: 'f',
-        limits,
-        cases: [{ key: 'a', arguments: [GIVEN] }],
-      };
+    for (const [i, run] of runs.entries()) {
       const [outcome] = await box.run(run);
-      const inBrowser = outcomeOf('a', replies[i]!, limits.milliseconds);
-      expect.soft(withoutTime(inBrowser), program).toEqual(withoutTime(outcome!));
+      const inBrowser = outcomeOf('c0', replies[i]!, limits.milliseconds);
+      expect.soft(withoutTime(inBrowser), run.files[0]!.text).toEqual(withoutTime(outcome!));
     }
     box.close();
-    if (language !== 'python') return;
+    if (engine !== 'python') return;
     // Where the line is too slow for the snapshot, Python starts all the same, and comes to the same.
     await page.context().setOffline(false);
     let refused = 0;
@@ -95,10 +94,10 @@ for (const [language, programs] of [
       refused++;
       return route.abort();
     });
-    await page.evaluate(startEngine, worker(language));
+    await page.evaluate(startEngine, worker(engine));
     expect(refused).toBe(1);
     const again = await page.evaluate(runAll, jobs.slice(0, AGAIN));
     const outcomes = (some: readonly EngineReply[]) =>
-      some.map((reply) => withoutTime(outcomeOf('a', reply, limits.milliseconds)));
+      some.map((reply) => withoutTime(outcomeOf('c0', reply, limits.milliseconds)));
     expect(outcomes(again)).toEqual(outcomes(replies.slice(0, AGAIN)));
   });

@@ -1,6 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { build, type Plugin } from 'esbuild';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
@@ -17,20 +16,30 @@ const ENTRIES = [
   'server/checkpoints/checkpointWorker.ts',
   'server/scoring/scoringWorker.ts',
   'server/scoring/expressionWorker.ts',
+  'server/scoring/structureWorker.ts',
 ];
 
-/** A module goes on knowing where its source stands: migrations, documents and fonts are found from there. */
+/**
+ * A module goes on knowing where its source stands: migrations, documents and fonts are found from there. Where that is
+ * follows from the place of the bundle itself, so that a project that was moved or copied runs its own files.
+ */
 const sourcePlaces: Plugin = {
   name: 'source places',
   setup(bundle) {
     bundle.onLoad({ filter: /\.ts$/ }, ({ path: file }) => {
+      const place = path.relative(ROOT, file).split(path.sep).join('/');
+      const folder = path.posix.dirname(place);
       const contents = readFileSync(file, 'utf8')
-        .replaceAll('import.meta.url', JSON.stringify(pathToFileURL(file).href))
-        .replaceAll('import.meta.dirname', JSON.stringify(path.dirname(file)));
+        .replaceAll('import.meta.url', `(__projectUrl + ${JSON.stringify(place)})`)
+        .replaceAll('import.meta.dirname', `__toPath(__projectUrl + ${JSON.stringify(folder)})`);
       return { contents, loader: 'ts' };
     });
   },
 };
+
+/** What stands before `dist` in the address of the bundle. */
+const PROJECT_URL = `import { fileURLToPath as __toPath } from 'node:url';
+const __projectUrl = import.meta.url.slice(0, import.meta.url.lastIndexOf('/dist/') + 1);`;
 
 /**
  * Bundles the server and the scripts of its helpers and workers into `dist/server`: they start three times as fast there
@@ -52,6 +61,7 @@ export async function bundleServer(more: readonly string[] = []): Promise<void> 
     define: { 'process.env.CLEAR_SITTING_BUNDLED': '"true"' },
     logLevel: 'warning',
     plugins: [sourcePlaces],
+    banner: { js: PROJECT_URL },
     write: false,
   });
   // A process that starts meanwhile never reads half a file: what has not changed stays as it is.

@@ -109,7 +109,7 @@ describe('the journal', () => {
     const pages = $client.pragma('page_count', { simple: true }) as number;
     $client.pragma(`max_page_count = ${pages}`);
     // Larger than what is free in the pages there are.
-    const response = { language: 'python', programs: { python: '#'.repeat(40_000) } };
+    const response = { language: 'python', programs: { python: { 'program.py': '#'.repeat(40_000) } } };
     const program = { version: 1, response };
     for (let n = 0; n < 3; n++) device.write('the-code/A', program);
     const batch = device.batch();

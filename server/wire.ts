@@ -29,6 +29,7 @@ import { makePack } from './results/packs';
 import { printAhead } from './results/printed';
 import { announceResults, releaseDue } from './results/release';
 import { Rehearsals } from './rehearsal/rehearsals';
+import { ProgramTexts, type HasProgramTexts } from './scoring/programTexts';
 import { ExpressionJudge } from './scoring/expressionJudge';
 import { Scorer } from './scoring/scorer';
 import { SittingOperations } from './sittings/operations';
@@ -87,6 +88,7 @@ export interface Services
     HasSandbox,
     HasScorer,
     HasExpressions,
+    HasProgramTexts,
     HasRehearsals,
     HasLog,
     HasSecret {}
@@ -125,6 +127,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
   );
   const sandbox = new Sandbox(config.sandboxFolder, { rule: config.code, log });
   const expressions = new ExpressionJudge();
+  const programTexts = new ProgramTexts(sandbox);
   const services: Services = {
     config,
     clock,
@@ -149,7 +152,8 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     sandbox,
     scorer: new Scorer(),
     expressions,
-    rehearsals: new Rehearsals(config, { sandbox, expressions }),
+    programTexts,
+    rehearsals: new Rehearsals(config, { sandbox, expressions, programTexts }),
     secret: serverSecret(db),
   };
   const outbox = new Outbox(db, clock, jobs, config);
@@ -184,6 +188,7 @@ export function wire(config: Config, logLevel = process.env.LOG_LEVEL ?? 'info')
     services.rehearsals.close();
     await services.scorer.close();
     await services.expressions.close();
+    await services.programTexts.close();
     await checkpoints.stop();
     db.$client.close();
   };

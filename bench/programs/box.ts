@@ -2,9 +2,11 @@
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
-import type { ProgramLanguage, ProgramRun } from '../../core/kinds/evidence';
+import type { ProgramRun } from '../../core/kinds/evidence';
+import type { ProgramLanguage } from '../../core/programs/languages';
 import { javascriptAttacks, sqlAttacks, typescriptAttacks } from '../../server/sandbox/attacks/otherAttacks';
 import { pythonAttacks } from '../../server/sandbox/attacks/pythonAttacks';
+import { runOf } from '../../core/testing/programRuns';
 import { findWalls } from '../../server/sandbox/lanes/walls';
 import { Sandbox } from '../../server/sandbox/sandbox';
 import { CLASSICS } from './classics';
@@ -12,13 +14,13 @@ import { CLASSICS } from './classics';
 const FOLDER = path.resolve('dist/sandbox');
 const RESOLUTION_MS = 2;
 const limits = { milliseconds: 2000, megabytes: 64, outputBytes: 64 * 1024 };
-const tenCases = (language: ProgramLanguage, program: string): ProgramRun => ({
-  language,
-  program,
-  functionName: 'f',
-  limits,
-  cases: Array.from({ length: 10 }, (_, i) => ({ key: `c${i}`, arguments: [i] })),
-});
+const tenCases = (language: ProgramLanguage, program: string): ProgramRun =>
+  runOf(
+    language,
+    program,
+    Array.from({ length: 10 }, (_, i) => [i]),
+    limits,
+  );
 const PROGRAMS = {
   python: tenCases('python', 'def f(n):\n    return sum(i * i for i in range(n * 10))'),
   javascript: tenCases(
@@ -65,13 +67,12 @@ async function underAttack(box: Sandbox): Promise<{ attacks: number; honest: num
     ...sqlAttacks.map((attack) => ['sql', attack] as const),
   ];
   for (const [language, [title, program]] of all) {
-    const cases = [{ key: 'a', arguments: language === 'sql' ? [''] : [1] }];
     const [, [beside]] = await Promise.all([
       box.run(
-        { language, program, functionName: 'f', limits: { ...limits, milliseconds: 500 }, cases },
+        runOf(language, program, [language === 'sql' ? [''] : [1]], { ...limits, milliseconds: 500 }),
         title,
       ),
-      box.run({ ...PROGRAMS.javascript, cases: [{ key: 'a', arguments: [3] }] }, `beside ${title}`),
+      box.run({ ...PROGRAMS.javascript, cases: PROGRAMS.javascript.cases.slice(3, 4) }, `beside ${title}`),
     ]);
     if (beside!.result === 'returned') honest++;
   }
@@ -85,13 +86,7 @@ async function memoryAfter(box: Sandbox, count: number): Promise<{ before: numbe
   const programs = pythonAttacks.filter(([title]) => hostile.includes(title)).map(([, program]) => program);
   const run = (n: number) =>
     box.run(
-      {
-        language: 'python',
-        program: programs[n % programs.length]!,
-        functionName: 'f',
-        limits: { ...limits, milliseconds: 300 },
-        cases: [{ key: 'a', arguments: [1] }],
-      },
+      runOf('python', programs[n % programs.length]!, [[1]], { ...limits, milliseconds: 300 }),
       `hostile ${n}`,
     );
   const resident = () => {

@@ -31,7 +31,10 @@ export async function openDesk(app: BenchApp, cookie: string): Promise<TestDevic
 }
 
 export const writeProgram = (device: TestDevice, program: string): void =>
-  void device.write(TARGET, storeResponse('code', { language: 'python', programs: { python: program } }));
+  void device.write(
+    TARGET,
+    storeResponse('code', { language: 'python', programs: { python: { 'program.py': program } } }),
+  );
 
 /** Opens desks, and hands in one program at each. */
 export async function handIn(

@@ -1,5 +1,6 @@
 /* Many forks of one process: how many hung, or had to be run again for another reason, and whether all were right. */
 import path from 'node:path';
+import { plainOf, runOf } from '../../core/testing/programRuns';
 import { findWalls } from '../../server/sandbox/lanes/walls';
 import { Sandbox } from '../../server/sandbox/sandbox';
 
@@ -19,10 +20,9 @@ await box.warmUp();
 const from = performance.now();
 let [done, wrong, slowestMs] = [0, 0, 0];
 while (done < FORKS) {
-  const cases = Array.from({ length: AT_ONCE }, (_, i) => ({ key: `c${i}`, arguments: [done + i] }));
-  const limits = { milliseconds: 2000, megabytes: 64, outputBytes: 1000 };
-  const program = 'def f(n):\n    return [n, sum(range(n % 1000))]';
-  const run = { language: 'python', program, functionName: 'f', limits } as const;
+  const numbers = Array.from({ length: AT_ONCE }, (_, i) => [done + i]);
+  const run = runOf('python', 'def f(n):\n    return [n, sum(range(n % 1000))]', numbers);
+  const { cases } = run;
   const halves = [cases.slice(0, AT_ONCE / 2), cases.slice(AT_ONCE / 2)];
   const outcomes = (
     await Promise.all(halves.map((half, i) => box.run({ ...run, cases: half }, `owner ${i}`)))
@@ -30,7 +30,7 @@ while (done < FORKS) {
   for (const [i, outcome] of outcomes.entries()) {
     const n = done + i;
     const right = JSON.stringify([n, ((n % 1000) * ((n % 1000) - 1)) / 2]);
-    if (outcome.result !== 'returned' || JSON.stringify(outcome.value) !== right) wrong++;
+    if (outcome.result !== 'returned' || JSON.stringify(plainOf(outcome.value)) !== right) wrong++;
     slowestMs = Math.max(slowestMs, outcome.milliseconds);
   }
   done += AT_ONCE;

@@ -229,6 +229,12 @@ export interface ScoringInput<Asked, Key, Response, Arrangement> extends AnswerI
   readonly evidence: Readonly<Record<string, EvidenceFound>>;
 }
 
+/** An answer of the author: a right one earns everything of the machine, another is there to be found out. */
+export interface SolutionTried<Response> {
+  readonly response: Response;
+  readonly right: boolean;
+}
+
 /** The key's half of a kind: for the server, and for authoring in chunks of their own. */
 export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   readonly name: string;
@@ -261,13 +267,25 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   modelAnswer(content: Content<Asked, Key>): Document | null;
   /** Its responses are programs: papers that hold it need the sandbox. */
   readonly runsPrograms: boolean;
-  /** What has to be run before it can be scored. */
+  /**
+   * What has to be run before it can be scored. Asked again with what was `found`, until it asks for nothing new: one run
+   * may follow from another.
+   */
   evidence(
     input: Pick<
       ScoringInput<Asked, Key, Response, Arrangement>,
       'content' | 'response' | 'arrangement' | 'place'
     >,
+    found: Readonly<Record<string, EvidenceFound>>,
   ): readonly EvidenceRequest[];
+  /** Answers of the author that are tried by running them before the part is published. */
+  solutions(content: Content<Asked, Key>): readonly SolutionTried<Response>[];
+  /** What trying one of them showed. */
+  issuesOfSolution(
+    content: Content<Asked, Key>,
+    solution: SolutionTried<Response>,
+    evidence: Readonly<Record<string, EvidenceFound>>,
+  ): readonly Issue[];
   /** The letters of the sibling parts whose figures it builds on. */
   buildsOn(content: Content<Asked, Key>): readonly string[];
   /** Named figures that sibling parts may build on; `accepted` is what `score` finds right of the same answer. */

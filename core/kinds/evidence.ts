@@ -1,23 +1,27 @@
 import type { Form } from '../expressions/forms';
 import type { JudgeOptions } from '../expressions/judge';
 import type { Comparison } from '../expressions/judgement';
-import type { Fault } from '../programs/engine';
+import type { Fault, FaultPlace, ProgramFile } from '../programs/engine';
+import type { ProgramLanguage } from '../programs/languages';
+import type { Structure } from '../programs/structure';
+import type { Value } from '../programs/value';
 
 export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 
-/** One call of a program in the sandbox. What is expected never goes with it. */
+/** One case of a program in the sandbox. What is expected never goes with it. */
 export interface CaseRun {
   readonly key: string;
-  readonly arguments: readonly Json[];
+  /** JSON of the list of arguments, as values; the standard input; or what sets a database up. */
+  readonly input: string;
+  readonly files: readonly ProgramFile[];
 }
-
-/** What the sandbox can run. A program in SQL is given the text that sets its database up, as its one argument. */
-export type ProgramLanguage = 'python' | 'javascript' | 'typescript' | 'sql';
 
 export interface ProgramRun {
   readonly language: ProgramLanguage;
-  readonly program: string;
-  readonly functionName: string;
+  /** The first one is run; it may use the others. */
+  readonly files: readonly ProgramFile[];
+  /** The function that is called; null where the program reads an input and writes an output, and for a query. */
+  readonly functionName: string | null;
   readonly cases: readonly CaseRun[];
   /** Limits of each case; the milliseconds are of processor time. */
   readonly limits: {
@@ -31,16 +35,18 @@ export type CaseOutcome = {
   readonly key: string;
   /** Processor time. */
   readonly milliseconds: number;
+  /** What the engine's memory held more at the end. */
+  readonly memoryBytes: number;
   readonly printed: string;
 } & (
-  | { readonly result: 'returned'; readonly value: Json }
+  | { readonly result: 'returned'; readonly value: Value }
   | {
       readonly result: 'error';
       readonly fault: Fault;
       /** The program's own words, where it has some. */
       readonly text: string;
-      /** Of the program, where it is known. */
-      readonly line: number | null;
+      /** Where in the program, the innermost place last; empty where it is not known. */
+      readonly at: readonly FaultPlace[];
     }
   | { readonly result: 'too-slow' | 'too-much-memory' | 'too-much-output' }
 );
@@ -53,14 +59,23 @@ export interface ExpressionRun {
   readonly options: Omit<JudgeOptions, 'isLate' | 'seed'>;
 }
 
+/** A program whose text is looked at, not run. */
+export interface StructureRun {
+  readonly language: ProgramLanguage;
+  readonly files: readonly ProgramFile[];
+}
+
 /** Something to be run before a part can be scored, by a worker that knows its sort; the key is unique in the part. */
 export type EvidenceRequest =
+  | { readonly key: string; readonly sort: 'structure'; readonly run: StructureRun }
   | { readonly key: string; readonly sort: 'program'; readonly run: ProgramRun }
   | { readonly key: string; readonly sort: 'expression'; readonly run: ExpressionRun };
 
 /** What was found: stored with the sitting, so that a rescore or an appeal does not have to run it again. */
 export type EvidenceFound =
   | { readonly sort: 'program'; readonly outcomes: readonly CaseOutcome[] }
+  /** Null where the text cannot be read as a program. */
+  | { readonly sort: 'structure'; readonly structure: Structure | null }
   | ExpressionFound;
 
 export interface ExpressionFound {

@@ -14,6 +14,8 @@ export const plainKey = {
   modelAnswer: () => null,
   runsPrograms: false,
   evidence: () => [],
+  solutions: () => [],
+  issuesOfSolution: () => [],
   values: () => ({}),
   accept: () => null,
 } as const;

@@ -44,7 +44,7 @@ function problemOf(
   const misfit = candidateKindOf(part.kind).misfit(kind.show(content.asked, arrangement, place), response);
   if (misfit) return misfit;
   const evidence: Record<string, EvidenceFound> = {};
-  for (const request of kind.evidence(right)) {
+  for (const request of kind.evidence(right, {})) {
     const found = run(request);
     if (found === null) return null;
     evidence[request.key] = found;

@@ -70,7 +70,7 @@ describe('scoring a script', () => {
     const program = 'def strongest(lots):\n    return ""\n';
     const parts = partsOfScript(
       script({
-        'strongest-lot/A': { language: 'python', programs: { python: program } },
+        'strongest-lot/A': { language: 'python', programs: { python: { 'program.py': program } } },
         'days-to-half/A': { language: 'python', programs: {} },
       }),
     );
@@ -78,7 +78,7 @@ describe('scoring a script', () => {
     expect(asked.map((part) => part.target)).toEqual(['strongest-lot/A']);
     const [request] = evidenceFor(asked[0]!);
     if (request?.sort !== 'program') throw new Error('a program is run');
-    expect(Object.keys(request.run.cases[0]!).sort()).toEqual(['arguments', 'key']);
+    expect(Object.keys(request.run.cases[0]!).sort()).toEqual(['files', 'input', 'key']);
   });
 });
 

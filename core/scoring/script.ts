@@ -58,15 +58,11 @@ export function partsOfScript({ paper, form, answers, locale }: Script): ScriptP
 }
 
 /** What has to be run before a part can be scored. */
-export const evidenceFor = ({
-  empty,
-  kind,
-  part,
-  response,
-  arrangement,
-  place,
-}: ScriptPart): readonly EvidenceRequest[] =>
-  empty ? [] : kind.evidence({ content: part.content, response, arrangement, place });
+export const evidenceFor = (
+  { empty, kind, part, response, arrangement, place }: ScriptPart,
+  found: Readonly<Record<string, EvidenceFound>> = {},
+): readonly EvidenceRequest[] =>
+  empty ? [] : kind.evidence({ content: part.content, response, arrangement, place }, found);
 
 const answered = ({ part, response, place }: ScriptPart): Answered => ({
   kind: part.kind,

@@ -10,10 +10,19 @@ const NAMES = [
   ['items', 'item', 'leader', 'high'],
 ] as const;
 
-type Program = { readonly language: string; readonly programs: Readonly<Record<string, string>> };
+type Program = {
+  readonly language: string;
+  readonly programs: Readonly<Record<string, Readonly<Record<string, string>>>>;
+};
 
-const python = (text: string): Program => ({ language: 'python', programs: { python: text } });
-const javascript = (text: string): Program => ({ language: 'javascript', programs: { javascript: text } });
+const python = (text: string): Program => ({
+  language: 'python',
+  programs: { python: { 'program.py': text } },
+});
+const javascript = (text: string): Program => ({
+  language: 'javascript',
+  programs: { javascript: { 'program.js': text } },
+});
 
 /** Programs for the strongest lot, from right to wrong; each is also written with other names. */
 export function strongestProgram(quality: number, random: Random): Program {

@@ -1,4 +1,4 @@
-import { chooseOne, figure, gapsIn, inOrder, program, written } from './contents';
+import { chooseOne, figure, gapsIn, inOrder, program, startingWith, written } from './contents';
 import type { Draft } from './draft';
 
 const rota = {
@@ -115,16 +115,21 @@ export const coffeeRota: Draft[] = [
     prompt:
       'A pot holds eight cups. Write `pots(cups)`: how many pots are needed for that many cups. In Python `-(-a // b)` divides and rounds up, in JavaScript `Math.ceil(a / b)`.',
     content: program({
-      functionName: 'pots',
+      way: {
+        is: 'function',
+        name: 'pots',
+        parameters: [{ name: 'cups', type: 'whole' }],
+        returns: 'whole',
+      },
       languages: [
-        { language: 'python', starter: 'def pots(cups):\n    return 0\n' },
-        { language: 'javascript', starter: 'function pots(cups) {\n  return 0;\n}\n' },
+        startingWith('python', 'def pots(cups):\n    return 0\n'),
+        startingWith('javascript', 'function pots(cups) {\n  return 0;\n}\n'),
       ],
       cases: [
-        { key: 'monday', title: 'Monday', arguments: [12], expected: 2, shown: true },
-        { key: 'nobody', title: 'nobody there', arguments: [0], expected: 0, shown: true },
-        { key: 'full', title: 'a full pot', arguments: [8], expected: 1, shown: false },
-        { key: 'many', title: 'a feast', arguments: [41], expected: 6, shown: false },
+        { key: 'monday', title: 'Monday', input: [12], expected: 2, shown: true },
+        { key: 'nobody', title: 'nobody there', input: [0], expected: 0, shown: true },
+        { key: 'full', title: 'a full pot', input: [8], expected: 1, shown: false },
+        { key: 'many', title: 'a feast', input: [41], expected: 6, shown: false },
       ],
       groups: [{ key: 'all', title: 'Further days', cases: ['full', 'many'], counting: 'proportion' }],
     }),

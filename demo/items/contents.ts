@@ -1,5 +1,7 @@
 import type { ChoiceAsked, ChoiceKey } from '../../core/kinds/choice/content';
 import type { CodeAsked, CodeKey } from '../../core/kinds/code/content';
+import type { TestCase } from '../../core/kinds/code/response';
+import { MAIN_FILES } from '../../core/programs/engine';
 import type { Content } from '../../core/kinds/contract';
 import type { GapsAsked, GapsKey } from '../../core/kinds/gaps/content';
 import type { NumberAsked, NumberKey } from '../../core/kinds/number/content';
@@ -109,31 +111,77 @@ export const written = (
   key: { rubric },
 });
 
-interface Program extends Pick<CodeAsked, 'functionName' | 'languages'> {
-  readonly cases: readonly (CodeKey['cases'][number] & { readonly shown: boolean })[];
+type DemoCase = Omit<TestCase, 'files'> & Partial<Pick<TestCase, 'files'>> & { readonly shown: boolean };
+
+interface Program extends Partial<
+  Omit<CodeAsked, 'way' | 'languages' | 'cases' | 'comparison' | 'hiddenCases' | 'groupCount' | 'criteria'>
+> {
+  readonly way: CodeAsked['way'];
+  readonly languages: readonly (
+    | CodeAsked['languages'][number]
+    | CodeAsked['languages'][number]['language']
+  )[];
+  readonly cases: readonly DemoCase[];
   readonly groups: CodeKey['groups'];
-  readonly numberTolerance?: number;
+  readonly comparison?: Partial<CodeAsked['comparison']>;
+  readonly hiddenFixtures?: CodeKey['fixtures'];
+  readonly solutions?: CodeKey['solutions'];
+  readonly hiddenChecker?: CodeKey['checker'];
   readonly rubric?: RubricDraft;
 }
 
 type ProgramKey = Omit<CodeKey, 'rubric'> & { readonly rubric: RubricDraft | null };
 
-export function program({ cases, groups, rubric, ...asked }: Program): Content<CodeAsked, ProgramKey> {
-  const these = (shown: boolean) =>
+/** A question that is answered by a program: what most of them have in common is added here. */
+export function program(own: Program): Content<CodeAsked, ProgramKey> {
+  const { cases, groups, rubric, languages, comparison, hiddenFixtures, solutions, hiddenChecker, ...asked } =
+    own;
+  const these = (shown: boolean): TestCase[] =>
     cases
       .filter((one) => one.shown === shown)
-      .map(({ key, title, arguments: given, expected }) => ({ key, title, arguments: given, expected }));
+      .map(({ key, title, input, files = [], expected }) => ({ key, title, input, files, expected }));
   const hidden = these(false);
   return {
     asked: {
-      numberTolerance: 0,
       limits: { milliseconds: 2000, megabytes: 64 },
+      fixtures: [],
+      checker: null,
+      conditions: [],
+      showsHidden: false,
       ...asked,
+      languages: languages.map((one) =>
+        typeof one === 'string' ? { language: one, files: [], limits: null } : one,
+      ),
+      comparison: {
+        text: 'lines',
+        within: 0,
+        anyOrder: false,
+        columnNames: false,
+        byChecker: false,
+        ...comparison,
+      },
       cases: these(true),
       hiddenCases: hidden.length,
       groupCount: groups.length,
       criteria: rubric ? told(rubric) : [],
     },
-    key: { cases: hidden, groups, rubric: rubric ?? null },
+    key: {
+      cases: hidden,
+      fixtures: hiddenFixtures ?? [],
+      groups,
+      checker: hiddenChecker ?? null,
+      solutions: solutions ?? [],
+      rubric: rubric ?? null,
+    },
   };
 }
+
+/** The one open file of a program, with what candidates begin with. */
+export const startingWith = (
+  language: CodeAsked['languages'][number]['language'],
+  text: string,
+): CodeAsked['languages'][number] => ({
+  language,
+  files: [{ name: MAIN_FILES[language], text, open: true, head: '', tail: '' }],
+  limits: null,
+});

@@ -1,4 +1,4 @@
-import { program, written } from './contents';
+import { program, startingWith, written } from './contents';
 import type { Draft } from './draft';
 
 const level = (marks: number, label: string, says: string) => ({ hundredths: marks * 100, label, says });
@@ -106,60 +106,92 @@ export const strongestLot: Draft = {
       prompt:
         'Each lot has a `name`, the seeds `sown` and the seeds that came `up`. Write `strongest(lots)`: the name of the lot with the highest share germinated. Ignore lots with nothing sown. If lots are equal, return the first. If no lot is left, return an empty string.',
       content: program({
-        functionName: 'strongest',
+        way: {
+          is: 'function',
+          name: 'strongest',
+          parameters: [
+            { name: 'lots', type: { list: { record: { name: 'text', sown: 'whole', up: 'whole' } } } },
+          ],
+          returns: 'text',
+        },
         languages: [
+          startingWith(
+            'python',
+            'def strongest(lots):\n    """Name of the lot with the highest share germinated."""\n    return ""\n',
+          ),
+          startingWith(
+            'javascript',
+            '/** Name of the lot with the highest share germinated. */\nfunction strongest(lots) {\n  return "";\n}\n',
+          ),
+          'typescript',
+        ],
+        solutions: [
           {
             language: 'python',
-            starter:
-              'def strongest(lots):\n    """Name of the lot with the highest share germinated."""\n    return ""\n',
+            files: {
+              'program.py':
+                'def strongest(lots):\n    best = max((lot["up"] / lot["sown"] for lot in lots if lot["sown"]), default=None)\n    for lot in lots:\n        if lot["sown"] and lot["up"] / lot["sown"] == best:\n            return lot["name"]\n    return ""\n',
+            },
+            right: true,
           },
           {
-            language: 'javascript',
-            starter:
-              '/** Name of the lot with the highest share germinated. */\nfunction strongest(lots) {\n  return "";\n}\n',
+            language: 'typescript',
+            files: {
+              'program.ts':
+                'interface Lot { name: string; sown: number; up: number }\nfunction strongest(lots: Lot[]): string {\n  let best: Lot | null = null;\n  for (const lot of lots)\n    if (lot.sown > 0 && (best === null || lot.up / lot.sown > best.up / best.sown)) best = lot;\n  return best?.name ?? "";\n}\n',
+            },
+            right: true,
+          },
+          {
+            language: 'python',
+            files: {
+              'program.py':
+                'def strongest(lots):\n    return max(lots, key=lambda lot: lot["up"])["name"] if lots else ""\n',
+            },
+            right: false,
           },
         ],
         cases: [
           {
             key: 'three',
             title: 'three lots',
-            arguments: [[lot('K-1', 100, 60), lot('K-2', 50, 40), lot('K-3', 80, 20)]],
+            input: [[lot('K-1', 100, 60), lot('K-2', 50, 40), lot('K-3', 80, 20)]],
             expected: 'K-2',
             shown: true,
           },
           {
             key: 'empty',
             title: 'an empty lot',
-            arguments: [[lot('K-3', 0, 0), lot('K-4', 10, 1)]],
+            input: [[lot('K-3', 0, 0), lot('K-4', 10, 1)]],
             expected: 'K-4',
             shown: true,
           },
-          { key: 'none', title: 'no lots', arguments: [[]], expected: '', shown: true },
+          { key: 'none', title: 'no lots', input: [[]], expected: '', shown: true },
           {
             key: 'h-equal',
             title: 'equal shares',
-            arguments: [[lot('M-8817', 40, 20), lot('M-8818', 20, 10)]],
+            input: [[lot('M-8817', 40, 20), lot('M-8818', 20, 10)]],
             expected: 'M-8817',
             shown: false,
           },
           {
             key: 'h-many',
             title: 'many lots',
-            arguments: [Array.from({ length: 40 }, (_, i) => lot(`Q-${7100 + i}`, 90, (i * 37) % 89))],
+            input: [Array.from({ length: 40 }, (_, i) => lot(`Q-${7100 + i}`, 90, (i * 37) % 89))],
             expected: 'Q-7112',
             shown: false,
           },
           {
             key: 'h-nothing',
             title: 'only empty lots',
-            arguments: [[lot('Z-9931', 0, 0)]],
+            input: [[lot('Z-9931', 0, 0)]],
             expected: '',
             shown: false,
           },
           {
             key: 'h-zero',
             title: 'nothing came up',
-            arguments: [[lot('Z-9941', 30, 0), lot('Z-9942', 20, 0)]],
+            input: [[lot('Z-9941', 30, 0), lot('Z-9942', 20, 0)]],
             expected: 'Z-9941',
             shown: false,
           },
@@ -196,28 +228,36 @@ export const daysToHalf: Draft = {
       prompt:
         'A tray is counted every day. `counts` lists how many seeds have germinated **in all** by day 1, day 2 and so on; `sown` is how many were sown. Write `days_to_half(counts, sown)`: the day on which half of the sown seeds had germinated. Between two counts the number grows evenly, so the answer may be a fraction of a day; day 0 counts 0. If half is never reached, the answer is −1.',
       content: program({
-        functionName: 'days_to_half',
+        way: {
+          is: 'function',
+          name: 'days_to_half',
+          parameters: [
+            { name: 'counts', type: { list: 'whole' } },
+            { name: 'sown', type: 'whole' },
+          ],
+          returns: 'decimal',
+        },
         languages: [
-          { language: 'python', starter: 'def days_to_half(counts, sown):\n    return -1\n' },
-          { language: 'javascript', starter: 'function days_to_half(counts, sown) {\n  return -1;\n}\n' },
+          startingWith('python', 'def days_to_half(counts, sown):\n    return -1\n'),
+          startingWith('javascript', 'function days_to_half(counts, sown) {\n  return -1;\n}\n'),
         ],
         cases: [
           // half of 20 is 10: reached exactly on day 2
-          { key: 'exact', title: 'exactly on a day', arguments: [[4, 10, 15], 20], expected: 2, shown: true },
+          { key: 'exact', title: 'exactly on a day', input: [[4, 10, 15], 20], expected: 2, shown: true },
           // half of 10 is 5: from 4 on day 2 to 6 on day 3, half-way
           {
             key: 'between',
             title: 'between two days',
-            arguments: [[2, 4, 6], 10],
+            input: [[2, 4, 6], 10],
             expected: 2.5,
             shown: true,
           },
-          { key: 'never', title: 'never', arguments: [[1, 2, 3], 40], expected: -1, shown: true },
+          { key: 'never', title: 'never', input: [[1, 2, 3], 40], expected: -1, shown: true },
           // half of 16 is 8: the first day brings all 16, so half of that day
           {
             key: 'h-first',
             title: 'within the first day',
-            arguments: [[16], 16],
+            input: [[16], 16],
             expected: 0.5,
             shown: false,
           },
@@ -225,13 +265,13 @@ export const daysToHalf: Draft = {
           {
             key: 'h-odd',
             title: 'an odd number sown',
-            arguments: [[1000, 3000, 4717], 7717],
+            input: [[1000, 3000, 4717], 7717],
             expected: 2.5,
             shown: false,
           },
           // flat days: 5 5 5 9, half of 14 is 7: half-way from day 3 to day 4
-          { key: 'h-flat', title: 'flat days', arguments: [[5, 5, 5, 9], 14], expected: 3.5, shown: false },
-          { key: 'h-none', title: 'no counts', arguments: [[], 8806], expected: -1, shown: false },
+          { key: 'h-flat', title: 'flat days', input: [[5, 5, 5, 9], 14], expected: 3.5, shown: false },
+          { key: 'h-none', title: 'no counts', input: [[], 8806], expected: -1, shown: false },
         ],
         groups: [
           {
@@ -243,7 +283,7 @@ export const daysToHalf: Draft = {
           },
           { key: 'edges', title: 'Edges', cases: ['h-first', 'h-none'], weight: 2, counting: 'all' },
         ],
-        numberTolerance: 0.000001,
+        comparison: { within: 0.000001 },
         rubric: {
           scheme:
             'Names say what they hold; no step is written twice; a reader follows it without running it.',

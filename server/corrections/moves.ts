@@ -23,7 +23,7 @@ import type { HasClock } from '../machine/clock';
 import type { HasLog } from '../machine/log';
 import type { HasScheduler } from '../machine/loopScheduler';
 import type { HasSandbox } from '../sandbox/sandbox';
-import type { HasExpressions } from '../scoring/expressionJudge';
+import type { HasEvidence } from '../scoring/findEvidence';
 import type { HasScorer } from '../scoring/scorer';
 
 /** What scoring again needs of the server. */
@@ -38,7 +38,7 @@ export interface Needs
     HasJobs,
     HasSandbox,
     HasScorer,
-    HasExpressions {}
+    HasEvidence {}
 
 /** So many candidates are looked at in one piece: saves go between. */
 export const PIECE = 50;

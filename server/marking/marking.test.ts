@@ -392,9 +392,31 @@ describe('what the machine cannot score', () => {
       await services.jobs.turn();
     }
     run.mockRestore();
+    // Staff see that something is wrong, and may have it run again, which takes the part from the pile.
+    const [failed] = services.jobs.failed();
+    expect(failed).toMatchObject({ kind: 'score', trouble: expect.stringContaining('no sandbox') as string });
     const on = await pile(round, 'code');
     expect((await mark(ada!, on.scripts[0]!.task, { 'by-hand': on.marks })).status).toBe(200);
     expect(choiceOf()).toHaveLength(1);
     expect(await totalIn(round)).toBe(on.marks + sampleOf('choice').marks);
+    services.jobs.runAgain(failed!.id);
+    await services.jobs.turn();
+    expect(services.jobs.failed()).toEqual([]);
+  });
+
+  it('is had once the machine is well again and staff have the job run again: the part leaves the pile', async () => {
+    const { services } = app.wired;
+    const run = vi.spyOn(services.sandbox, 'run').mockRejectedValue(new Error('no sandbox to be had'));
+    const round = newRound();
+    await handIn(round, ['code']);
+    for (let n = 2; n <= 5; n++) {
+      app.clock.advance(30_000);
+      await services.jobs.turn();
+    }
+    run.mockRestore();
+    expect((await pile(round, 'code')).scripts).toHaveLength(1);
+    services.jobs.runAgain(services.jobs.failed()[0]!.id);
+    await services.jobs.turn();
+    expect([await totalIn(round), services.jobs.failed()]).toEqual([sampleOf('code').marks, []]);
   });
 });

@@ -21,7 +21,7 @@ import { evidence, judgements, markingTasks, sittings, standards } from '../db/s
 import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
 import type { Try } from '../jobs/jobQueue';
-import { findEvidence } from '../scoring/findEvidence';
+import { findEvidence, gatherEvidence, type HasEvidence } from '../scoring/findEvidence';
 import type { ScoreFound } from '../scoring/scoreOne';
 import { findSitting, type Sitting } from '../sittings/queries';
 import { answersOfReceipt, newestReceipt, type ReceiptRow } from '../sittings/receipts';
@@ -33,13 +33,10 @@ import type { HasJobs } from '../jobs/jobQueue';
 import type { HasHub } from '../events/hub';
 import type { HasClock } from '../machine/clock';
 import type { HasLog } from '../machine/log';
-import type { HasSandbox } from '../sandbox/sandbox';
-import type { HasExpressions } from '../scoring/expressionJudge';
 import type { HasScorer } from '../scoring/scorer';
 
 /** What is needed here of the server. */
-interface Needs
-  extends HasClock, HasDb, HasCommits, HasHub, HasLog, HasJobs, HasSandbox, HasScorer, HasExpressions {}
+interface Needs extends HasClock, HasDb, HasCommits, HasHub, HasLog, HasJobs, HasScorer, HasEvidence {}
 
 /**
  * What people and machine mark: a changed response, or a page that has come since, makes another hash, and only then is a
@@ -124,11 +121,10 @@ type Gathered = { readonly evidence: Evidence } | { readonly trouble: string };
 
 /** All that has to be run for a part; trouble of the machine is told, never scored. */
 async function gather(services: Needs, sittingId: number, part: ScriptPart): Promise<Gathered> {
-  const found: Record<string, EvidenceFound> = {};
+  const find = (request: EvidenceRequest) =>
+    evidenceOf(services, { sittingId, target: part.target, request });
   try {
-    for (const request of evidenceFor(part))
-      found[request.key] = await evidenceOf(services, { sittingId, target: part.target, request });
-    return { evidence: found };
+    return { evidence: await gatherEvidence((found) => Promise.resolve(evidenceFor(part, found)), find) };
   } catch (error) {
     services.log.error({ err: error, sittingId, target: part.target }, 'evidence cannot be had');
     return { trouble: String(error).slice(0, 500) };
@@ -271,16 +267,27 @@ function hasAgreedMarks(
   );
 }
 
+/** Targets that wait for people because what has to be run could not be run. */
+const leftWithoutEvidence = (db: Db, sittingId: number): string[] =>
+  queriesOf(db)
+    .tasks.all({ sittingId })
+    .filter((task) => task.failure === 'no evidence' && task.doneAt === null)
+    .map(({ target }) => target);
+
 /** Scores what the newest receipt covers: objective parts at once, programs in the sandbox, tasks for people. */
 export async function scoreSitting(services: Needs, sittingId: number, { last }: Try): Promise<void> {
   const { db, clock, commits } = services;
   const sitting = findSitting(db, sittingId);
   const receipt = newestReceipt(db, sittingId);
   // Readmitted before the job came to it: the next hand-in brings a job of its own.
-  if (!sitting || !receipt || sitting.scoredAt !== null || sitting.closedAt === null) return;
+  if (!sitting || !receipt || sitting.closedAt === null) return;
   const { round } = findInvited(db, sitting.invitationId)!;
-  const parts = scriptPartsOf(services, sitting, receipt);
-  const { found, without } = await scoreParts(services, sittingId, parts);
+  const script = scriptPartsOf(services, sitting, receipt);
+  // Run again by staff after its last try: only what people were left with for want of evidence.
+  const left = sitting.scoredAt === null ? null : leftWithoutEvidence(db, sittingId);
+  const parts = left === null ? script : script.filter(({ target }) => left.includes(target));
+  if (parts.length === 0) return;
+  const { found, without } = await scoreParts(services, sittingId, parts, script);
   const waiting = last ? new Map<string, string>() : without;
   await commits.run(() => {
     // Readmitted or decided again while it was scored: what was found is of other answers.
@@ -302,6 +309,7 @@ export async function scoreSitting(services: Needs, sittingId: number, { last }:
   services.hub.tellOf(sitting.invitationId, round.id);
   for (const [target, score] of found)
     if ('failure' in score) services.log.error({ sittingId, target, ...score }, 'a part could not be scored');
-  if (waiting.size > 0)
-    throw new Error(`no evidence for ${[...waiting].map(([t, why]) => `${t}: ${why}`).join('; ')}`);
+  // After the last try too: people have the part then, and staff see that something is wrong with the machine.
+  if (without.size > 0)
+    throw new Error(`no evidence for ${[...without].map(([t, why]) => `${t}: ${why}`).join('; ')}`);
 }

@@ -2,7 +2,8 @@ import { record } from '../audit/record';
 import { desc, eq, max } from 'drizzle-orm';
 import { wholeForm } from '../../core/forms/drawForm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
-import type { ImportReport } from '../../core/papers/importApi';
+import type { FullPaper } from '../../core/papers/paper';
+import type { ImportIssue, ImportReport } from '../../core/papers/importApi';
 import { items, itemVersions, papers, paperVersions } from '../db/schema';
 import type { ImportAsked, Imported } from './importHelper';
 import { keepFiles } from './keepFiles';
@@ -11,11 +12,12 @@ import { refuseWithoutWall } from './secondWall';
 import type { HasDb } from '../db/open';
 import type { HasFiles } from '../files/files';
 import type { HasClock } from '../machine/clock';
-import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasEvidence } from '../scoring/findEvidence';
+import { trySolutions } from './trySolutions';
 import type { HasPaperReader } from './paperReader';
 
 /** What is needed here of the server. */
-interface Needs extends HasClock, HasDb, HasFiles, HasPaperReader, HasSandbox {}
+interface Needs extends HasClock, HasDb, HasFiles, HasPaperReader, HasEvidence {}
 
 function known({ db }: HasDb): Pick<ImportAsked, 'items' | 'papers'> {
   const rows = db
@@ -38,6 +40,19 @@ function known({ db }: HasDb): Pick<ImportAsked, 'items' | 'papers'> {
   };
 }
 
+/** What the authors' own solutions show, at their places in the file. */
+async function issuesOfSolutions(services: Needs, paper: FullPaper): Promise<ImportIssue[]> {
+  const places = paper.sections.flatMap(({ items: own }, s) =>
+    own.map(({ key }, i) => ({ key, at: [s, i] })),
+  );
+  const tried = await trySolutions(services, paper);
+  return tried.map(({ item, part, issue }) => {
+    const [s, i] = places.find(({ key }) => key === paper.bank[item]!.key)!.at;
+    const path = ['sections', s, 'items', i, 'parts', part, 'content', ...issue.path].join('.');
+    return { path, severity: issue.severity, message: issue.message };
+  });
+}
+
 /** Reads a file and tells everything that is wrong with it; `publisher` keeps the paper where nothing is severe. */
 export async function importPaper(
   services: Needs,
@@ -46,9 +61,12 @@ export async function importPaper(
 ): Promise<ImportReport> {
   const { db, paperReader } = services;
   const before = known(services);
-  const { issues, paper, files: read, sources } = await paperReader.read({ bytes, ...before });
-  if (!paper) return { issues, preview: null, media: {}, changed: [], published: null };
+  const { issues: found, paper, files: read, sources } = await paperReader.read({ bytes, ...before });
+  if (!paper) return { issues: found, preview: null, media: {}, changed: [], published: null };
   refuseWithoutWall(services, () => paper);
+  const issues = [...found, ...(await issuesOfSolutions(services, paper))];
+  if (issues.some((one) => one.severity === 'severe'))
+    return { issues, preview: null, media: {}, changed: [], published: null };
   const changed = paper.bank
     .filter((item) => before.items[item.key]?.version !== item.version)
     .map((item) => item.title);

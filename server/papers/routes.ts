@@ -10,11 +10,11 @@ import type { HasDb } from '../db/open';
 import type { HasFiles } from '../files/files';
 import type { HasClock } from '../machine/clock';
 import type { HasReader } from '../reading/reader';
-import type { HasSandbox } from '../sandbox/sandbox';
+import type { HasEvidence } from '../scoring/findEvidence';
 import type { HasPaperReader } from './paperReader';
 
 /** What is needed here of the server. */
-interface Needs extends HasClock, HasDb, HasFiles, HasReader, HasPaperReader, HasSandbox {}
+interface Needs extends HasClock, HasDb, HasFiles, HasReader, HasPaperReader, HasEvidence {}
 
 const importParams = objectOf<{ how: 'check' | 'publish' }>({
   how: oneOf(['check', 'publish']),

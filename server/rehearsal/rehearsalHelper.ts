@@ -28,6 +28,8 @@ export interface RehearsalHanded {
   readonly bytes: Uint8Array;
 }
 
+export type EvidenceAsked = RehearsalHanded & { readonly found?: EvidenceOfParts };
+
 export interface PartEvidence {
   readonly target: string;
   readonly requests: readonly EvidenceRequest[];
@@ -57,10 +59,10 @@ function scriptOf({ of, bytes }: RehearsalHanded): Script {
   return rehearsalScript(paperToRehearse(readingAt(0).db, of), checked.value.answers);
 }
 
-function evidence(handed: RehearsalHanded): PartEvidence[] {
+function evidence({ found = {}, ...handed }: EvidenceAsked): PartEvidence[] {
   return partsOfScript(scriptOf(handed))
     .filter(isForMachine)
-    .map((part) => ({ target: part.target, requests: evidenceFor(part) }))
+    .map((part) => ({ target: part.target, requests: evidenceFor(part, found[part.target]) }))
     .filter(({ requests }) => requests.length > 0);
 }
 

@@ -1,10 +1,8 @@
 import type { EvidenceFound } from '../../core/kinds/evidence';
 import type { Config } from '../config';
 import { Helper } from '../helpers/helper';
-import { findEvidence } from '../scoring/findEvidence';
+import { findEvidence, type HasEvidence } from '../scoring/findEvidence';
 import type { PartEvidence, RehearsalHanded } from './rehearsalHelper';
-import type { HasSandbox } from '../sandbox/sandbox';
-import type { HasExpressions } from '../scoring/expressionJudge';
 
 /** What reading and scoring one rehearsal may take: a hundred times an honest one. */
 const LIMIT_PROCESSOR_MS = 5_000;
@@ -17,9 +15,9 @@ const MOST_WAITING = 500;
  */
 export class Rehearsals {
   private readonly helper: Helper;
-  private readonly evidence: HasSandbox & HasExpressions;
+  private readonly evidence: HasEvidence;
 
-  constructor(config: Config, evidence: HasSandbox & HasExpressions) {
+  constructor(config: Config, evidence: HasEvidence) {
     this.evidence = evidence;
     this.helper = new Helper({
       script: new URL('./rehearsalHelper.ts', import.meta.url),
@@ -41,10 +39,19 @@ export class Rehearsals {
     { parts, sender, owner }: { parts: readonly PartEvidence[]; sender: string; owner: string },
   ): Promise<string> {
     const found: Record<string, Record<string, EvidenceFound>> = {};
-    for (const { target, requests } of parts) {
-      const own: Record<string, EvidenceFound> = {};
-      for (const request of requests) own[request.key] = await findEvidence(this.evidence, request, owner);
-      found[target] = own;
+    for (let asked = parts; asked.length > 0;) {
+      let more = false;
+      for (const { target, requests } of asked) {
+        const own = (found[target] ??= {});
+        for (const request of requests.filter(({ key }) => !Object.hasOwn(own, key))) {
+          own[request.key] = await findEvidence(this.evidence, request, owner);
+          more = true;
+        }
+      }
+      // One run may follow from another.
+      asked = more
+        ? await this.helper.ask<readonly PartEvidence[]>('evidence', { ...handed, found }, sender)
+        : [];
     }
     return this.helper.ask('score', { ...handed, found }, sender);
   }

@@ -1,6 +1,7 @@
 interface Waiting<T> {
   readonly owner: string;
   readonly work: () => Promise<T>;
+  readonly alone: boolean;
   readonly settle: (result: Promise<T>) => void;
 }
 
@@ -13,6 +14,9 @@ export class FairQueue {
   /** In the order in which the owners come next. */
   private readonly owners = new Map<string, Waiting<unknown>[]>();
   private busy = 0;
+  private aloneNow = false;
+  /** Of everything so far. */
+  private starts = 0;
 
   constructor(slots: number) {
     this.slots = slots;
@@ -27,11 +31,17 @@ export class FairQueue {
     return Math.max(0, [...this.owners.keys()].indexOf(owner));
   }
 
-  add<T>(owner: string, work: () => Promise<T>): Promise<T> {
+  /** How many run now, and how many have been started: whether something had company follows from both. */
+  get activity(): { readonly running: number; readonly starts: number } {
+    return { running: this.busy, starts: this.starts };
+  }
+
+  /** With `alone` nothing else runs meanwhile. */
+  add<T>(owner: string, work: () => Promise<T>, { alone = false } = {}): Promise<T> {
     return new Promise<T>((resolve) => {
       const own = this.owners.get(owner) ?? [];
       this.owners.set(owner, own);
-      own.push({ owner, work, settle: resolve as (result: Promise<unknown>) => void });
+      own.push({ owner, work, alone, settle: resolve as (result: Promise<unknown>) => void });
       this.next();
     });
   }
@@ -41,17 +51,22 @@ export class FairQueue {
       const [entry] = this.owners;
       if (!entry) return;
       const [owner, own] = entry;
+      // Whoever is to run alone waits until the others have ended, and nobody begins before it.
+      if (this.aloneNow || (own[0]!.alone && this.busy > 0)) return;
       const one = own.shift()!;
       // To the end of the line, or out of it.
       this.owners.delete(owner);
       if (own.length > 0) this.owners.set(owner, own);
       this.busy++;
+      this.starts++;
+      this.aloneNow = one.alone;
       const done = one.work();
       one.settle(done);
       void done
         .catch(() => undefined)
         .finally(() => {
           this.busy--;
+          if (one.alone) this.aloneNow = false;
           this.next();
         });
     }

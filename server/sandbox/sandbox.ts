@@ -3,7 +3,8 @@ import type { Logger } from 'pino';
 import type { CaseOutcome, ProgramRun } from '../../core/kinds/evidence';
 import { faultOutcome, outcomeOf, tooSlow } from '../../core/programs/outcomeOf';
 import type { CodeRule } from '../config';
-import { ENGINE_OF, type EngineName, type ProcessCase } from './engines/engine';
+import type { CaseJob } from '../../core/programs/engine';
+import { ENGINE_OF, type EngineName } from './engines/engine';
 import { FairQueue } from './fairQueue';
 import { canFork, ForkLane } from './lanes/forkLane';
 import type { Lane, RunEnd } from './lanes/lane';
@@ -14,14 +15,16 @@ import { processorTime } from './processorTime';
 /** How often a case is run before its end without a verdict is believed, or given up. */
 const TRIES = 3;
 /**
- * While the host gives so much of the processors to others, a program is charged more than its work takes: four times as
- * much was seen. Too slow is believed the second time only.
+ * While the host gives so much of the processors to others, or another program runs beside it, a program is charged more
+ * than its work takes: three times as much was seen. Too slow is believed once it has run alone.
  */
 const MOST_TAKEN = 0.1;
+/** A program of which so many cases were too slow by themselves is too slow at once in the others. */
+const SLOW_BELIEVED = 3;
 /** All values that one program returns may take this many bytes: they are kept, and given to who scores. */
 const MOST_KEPT = 2 * 1024 * 1024;
 const HELD_UP = 'a case before it held up the process';
-const HOST_TOOK = 'too slow, while the host took the processors';
+const SHARED = 'too slow, while others had the processors too';
 const KEPT_WARM: readonly EngineName[] = ['python', 'javascript'];
 const MOST_SEED = 2 ** 32;
 
@@ -63,8 +66,28 @@ interface Case {
   readonly tries: number;
   /** Other cases have run in the same process before it. */
   readonly inCompany: boolean;
-  /** The host took the processors meanwhile, and the case was not found too slow before. */
+  /** Others had the processors too meanwhile, and the case was not found too slow before. */
   readonly doubtful: boolean;
+}
+
+/** How far a program has come. */
+interface Course {
+  readonly run: ProgramRun;
+  readonly outcomes: CaseOutcome[];
+  /** Bytes of all values so far. */
+  kept: number;
+  /** Of the case that is next. */
+  tries: number;
+  /** Whether the next case is run by itself. */
+  alone: boolean;
+  /** Whether every case is, from now on. */
+  each: boolean;
+  /** The place of the case that was too slow while others had the processors too. */
+  slowAt: number;
+  /** Cases that are too slow. */
+  slow: number;
+  /** How often a case was run again. */
+  again: number;
 }
 
 /**
@@ -75,9 +98,9 @@ function judgeEnd(end: RunEnd, { key, limitMs, tries, inCompany, doubtful }: Cas
   if (end.is === 'stopped' && end.by === 'memory')
     return inCompany
       ? { again: 'memory, in company' }
-      : { outcome: { key, result: 'too-much-memory', milliseconds: end.cpuMs, printed: '' } };
+      : { outcome: { key, result: 'too-much-memory', milliseconds: end.cpuMs, memoryBytes: 0, printed: '' } };
   if (end.is === 'stopped' && end.by === 'time')
-    return doubtful ? { again: HOST_TOOK } : { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
+    return doubtful ? { again: SHARED } : { outcome: tooSlow(key, Math.max(end.cpuMs, limitMs)) };
   // What held it up was the program, and not this case of it.
   if (end.is === 'stopped' && end.by === 'between') return { again: HELD_UP };
   if (end.is === 'crashed' && end.forbidden) return { outcome: faultOutcome(key, 'forbidden', end.cpuMs) };
@@ -176,51 +199,78 @@ export class Sandbox {
   async run(run: ProgramRun, owner = ''): Promise<CaseOutcome[]> {
     if (!this.allowed)
       throw new MachineTrouble('this machine has no second wall, which CLEAR_SITTING_CODE asks for');
-    const outcomes: CaseOutcome[] = [];
-    let [kept, tries, alone] = [0, 1, false];
-    /** Whether cases of this program hold up others of it: none is run beside another from then on. */
-    let each = false;
-    /** The place of the case that was too slow while the host took the processors. */
-    let slowAt = -1;
-    while (outcomes.length < run.cases.length) {
-      const left = run.cases.slice(outcomes.length);
-      const { cases, found, hostTook } = await this.queue.add(owner, () =>
-        this.runSome(run, left, alone || each),
-      );
-      const judged: CaseOutcome[] = [];
-      for (const [i, reply] of found.replies.entries()) {
-        kept += reply.reply.length;
-        const said = kept > MOST_KEPT ? ({ ...reply, limit: 'output' } as const) : reply;
-        judged.push(outcomeOf(cases[i]!.key, said, run.limits.milliseconds));
-      }
-      // Cases before it in the same process have taken memory too: only what a case takes by itself is held against it.
-      const unsure = judged.findIndex(
-        ({ result }, i) =>
-          (result === 'too-much-memory' && i > 0) ||
-          (result === 'too-slow' && hostTook && outcomes.length + i !== slowAt),
-      );
-      const sure = unsure < 0 ? judged : judged.slice(0, unsure);
-      outcomes.push(...sure);
-      const next = cases[sure.length];
-      [alone, tries] = [false, sure.length > 0 ? 1 : tries];
-      if (!next) continue;
-      const inCompany = sure.length > 0;
-      const doubtful = hostTook && outcomes.length !== slowAt;
-      const of = { key: next.key, limitMs: run.limits.milliseconds, tries, inCompany, doubtful };
-      const why = judged[unsure]?.result === 'too-slow' ? HOST_TOOK : 'memory, in company';
-      const end = unsure < 0 ? this.judge(found.end, of) : this.again(why);
-      if ('outcome' in end) outcomes.push(end.outcome);
-      else {
-        // A case that has gone wrong is tried again by itself.
-        alone = true;
-        if (end.again === HOST_TOOK) slowAt = outcomes.length;
-        if (end.again === HELD_UP) each = true;
-      }
-      tries = 'outcome' in end || inCompany ? 1 : tries + 1;
-    }
+    const course: Course = {
+      run,
+      outcomes: [],
+      kept: 0,
+      tries: 1,
+      alone: false,
+      each: false,
+      slowAt: -1,
+      slow: 0,
+      again: 0,
+    };
+    while (course.outcomes.length < run.cases.length) await this.goOn(course, owner);
     this.counts.ran++;
     this.trouble = null;
-    return outcomes;
+    return course.outcomes;
+  }
+
+  /** Runs some of the cases that are left, and judges them as far as they can be. */
+  private async goOn(course: Course, owner: string): Promise<void> {
+    const { run, outcomes } = course;
+    const limitMs = run.limits.milliseconds;
+    const at = outcomes.length;
+    // A case that was too slow is judged by a run beside which nothing else runs.
+    const quiet = course.slowAt === at;
+    const work = () => this.runSome(run, run.cases.slice(at), course.alone || course.each);
+    const { cases, found, shared } = await this.queue.add(owner, work, { alone: quiet });
+    const judged: CaseOutcome[] = [];
+    for (const [i, reply] of found.replies.entries()) {
+      course.kept += reply.reply.length;
+      const said = course.kept > MOST_KEPT ? ({ ...reply, limit: 'output' } as const) : reply;
+      judged.push(outcomeOf(cases[i]!.key, said, limitMs));
+    }
+    const isDoubtful = (place: number) => shared && place !== course.slowAt && course.slow < SLOW_BELIEVED;
+    // Cases before it in the same process have taken memory too: only what a case takes by itself is held against it.
+    const unsure = judged.findIndex(
+      ({ result }, i) =>
+        (result === 'too-much-memory' && i > 0) || (result === 'too-slow' && isDoubtful(at + i)),
+    );
+    const sure = unsure < 0 ? judged : judged.slice(0, unsure);
+    this.keep(course, sure);
+    const next = cases[sure.length];
+    course.alone = false;
+    if (sure.length > 0) course.tries = 1;
+    if (!next) return;
+    const inCompany = sure.length > 0;
+    const place = outcomes.length;
+    // A submission has one second pass at most: once as many cases were run again as it has, an end is believed.
+    const tries = course.again >= Math.max(TRIES, run.cases.length) ? TRIES : course.tries;
+    const of = { key: next.key, limitMs, tries, inCompany, doubtful: isDoubtful(place) };
+    const why = judged[unsure]?.result === 'too-slow' ? SHARED : 'memory, in company';
+    const end = unsure < 0 ? this.judge(found.end, of) : this.again(why);
+    if ('outcome' in end) {
+      this.keep(course, [end.outcome]);
+      course.tries = 1;
+      return;
+    }
+    // A case that has gone wrong is tried again by itself.
+    course.alone = true;
+    course.again++;
+    if (end.again === SHARED) course.slowAt = place;
+    if (end.again === HELD_UP) course.each = true;
+    course.tries = inCompany ? 1 : course.tries + 1;
+  }
+
+  private keep(course: Course, judged: readonly CaseOutcome[]): void {
+    for (const outcome of judged) {
+      course.outcomes.push(outcome);
+      if (outcome.result !== 'too-slow') continue;
+      course.slow++;
+      // What follows in the same process would wait for it: the rest of this program runs case by case.
+      course.each = true;
+    }
   }
 
   close(): void {
@@ -248,22 +298,24 @@ export class Sandbox {
   }
 
   private async runSome(run: ProgramRun, left: ProgramRun['cases'], alone: boolean) {
-    const { language, program, functionName, limits } = run;
+    const { language, files, functionName, limits } = run;
     try {
       const lane = await this.laneFor(ENGINE_OF[language]);
       const cases = left.slice(0, alone ? 1 : lane.atOnce);
-      const jobs = cases.map((one): ProcessCase => {
+      const jobs = cases.map((one): CaseJob => {
         const seed = randomInt(MOST_SEED);
-        return { language, program, functionName, arguments: JSON.stringify(one.arguments), ...limits, seed };
+        const { input, files: inputFiles } = one;
+        return { language, files, functionName, input, inputFiles, ...limits, seed };
       });
-      const from = this.processorTime();
+      const [from, before] = [this.processorTime(), this.queue.activity];
       const found = await lane.run(jobs);
-      const to = this.processorTime();
+      const [to, after] = [this.processorTime(), this.queue.activity];
       const hostTook = to.taken - from.taken > MOST_TAKEN * (to.all - from.all);
-      return { cases, found, hostTook };
+      const inCompany = before.running > 1 || after.starts > before.starts;
+      return { cases, found, shared: hostTook || inCompany };
     } catch (error) {
       const end: RunEnd = { is: 'trouble', why: String(error) };
-      return { cases: left.slice(0, 1), found: { replies: [], end }, hostTook: false };
+      return { cases: left.slice(0, 1), found: { replies: [], end }, shared: false };
     }
   }
 

@@ -1,3 +1,4 @@
+import { forgetEditorStates } from '../ui/editorStates';
 import type { PhoneOpened } from '../../core/files/phone';
 import type { LiveView } from '../../core/live/api';
 import type { SealedSection } from '../../core/papers/candidatePaper';
@@ -207,6 +208,7 @@ export class SittingBackend implements DeskBackend {
     this.sender.stop();
     this.over = true;
     journal.forget();
+    forgetEditorStates();
     this.parts.files.close();
     this.parts.pages?.end();
     await dropHandIn(sitting);

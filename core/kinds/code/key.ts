@@ -1,35 +1,14 @@
-import { message } from '../../messages/message';
-import type { Content, Issue, KeyKind, Place } from '../contract';
+import { MAIN_FILES } from '../../programs/engine';
+import type { KeyKind } from '../contract';
 import { plainKey } from '../plainKey';
-import { severe } from '../shared/issues';
-import { criteriaMatch, maximumOfRubric } from '../shared/rubric';
+import { checkCode } from './check';
 import type { CodeAsked, CodeKey } from './content';
-import { ownProgram } from './ownProgram';
-import type { CodeResponse, CodeShown } from './response';
-import { codeComponents, programRuns, scoreCode } from './score';
-import { askedSchema, keySchema, responseSchema } from './schemas';
-
-/** All cases of a program together. */
-const MOST_MS = 10 * 60_000;
-
-function check({ asked, key }: Content<CodeAsked, CodeKey>, { marks }: Place): Issue[] {
-  const cases = [...asked.cases, ...key.cases].map((one) => one.key);
-  const { groups, rubric } = key;
-  const issues: Issue[] = [];
-  if (new Set(cases).size !== cases.length) issues.push(severe(['key', 'cases'], message('code.sameKey')));
-  if (!groups.every((group) => group.cases.every((one) => cases.includes(one))))
-    issues.push(severe(['key', 'groups'], message('code.caseMissing')));
-  if (asked.hiddenCases !== key.cases.length || asked.groupCount !== groups.length)
-    issues.push(severe(['asked', 'hiddenCases'], message('code.countsDiffer')));
-  if (rubric ? !criteriaMatch(asked.criteria, rubric) : asked.criteria.length > 0)
-    issues.push(severe(['asked', 'criteria'], message('author.criteriaDiffer')));
-  // What a program takes at most, should every case go up to its limit: others wait for it.
-  if ((asked.cases.length + key.cases.length) * asked.limits.milliseconds > MOST_MS)
-    issues.push(severe(['asked', 'limits'], message('code.limitsTooLong')));
-  if (rubric && maximumOfRubric(rubric) >= marks)
-    issues.push(severe(['key', 'rubric'], message('code.rubricTooMuch')));
-  return issues;
-}
+import { ownProgram } from './program';
+import type { CodeResponse, CodeShown, Condition, Limits } from './response';
+import { codeEvidence } from './runs';
+import { codeComponents, scoreCode } from './score';
+import { askedSchema, inputsSchema, keySchema, responseSchema, runSchema } from './schemas';
+import { issuesOfSolution, solutionResponses } from './solutions';
 
 interface FirstContent {
   readonly asked: unknown;
@@ -37,7 +16,7 @@ interface FirstContent {
 }
 
 /** Version 1 had per cent of the groups, which had to be 100 together; version 2 has whole weights. */
-function upgradeContent(stored: unknown): unknown {
+function withWeights(stored: unknown): unknown {
   const { asked, key } = stored as FirstContent;
   const divisor = key.groups.map((group) => group.percent).reduce(commonDivisor, 0);
   // A group of no per cent earned nothing: it goes.
@@ -51,58 +30,154 @@ function commonDivisor(a: number, b: number): number {
   return b === 0 ? a : commonDivisor(b, a % b);
 }
 
+interface SecondCase {
+  readonly arguments: unknown;
+}
+interface SecondContent {
+  readonly asked: {
+    readonly functionName: string;
+    readonly languages: readonly { readonly language: 'python' | 'javascript'; readonly starter: string }[];
+    readonly cases: readonly SecondCase[];
+    readonly numberTolerance: number;
+  };
+  readonly key: { readonly cases: readonly SecondCase[] };
+}
+
+/** Version 2 knew one way to state a case, a function whose arguments are not described, in one file a language. */
+function withWays(stored: unknown): unknown {
+  const { asked, key } = stored as SecondContent;
+  const { functionName, languages, numberTolerance, ...rest } = asked;
+  const cases = (all: readonly SecondCase[]) =>
+    all.map(({ arguments: input, ...one }) => ({ ...one, input, files: [] }));
+  return {
+    asked: {
+      ...rest,
+      way: { is: 'function', name: functionName, parameters: null, returns: 'any' },
+      languages: languages.map(({ language, starter }) => ({
+        language,
+        files: [{ name: MAIN_FILES[language], text: starter, open: true, head: '', tail: '' }],
+        limits: null,
+      })),
+      cases: cases(asked.cases),
+      fixtures: [],
+      comparison: {
+        text: 'exact',
+        within: numberTolerance,
+        anyOrder: false,
+        columnNames: false,
+        byChecker: false,
+      },
+      checker: null,
+      conditions: [],
+      showsHidden: false,
+    },
+    key: { ...key, cases: cases(key.cases), fixtures: [], checker: null, solutions: [] },
+  };
+}
+
+const upgradeContent = (stored: unknown, from: number): unknown =>
+  withWays(from === 1 ? withWeights(stored) : stored);
+
+const limitsCopy = ({ milliseconds, megabytes }: Limits): Limits => ({ milliseconds, megabytes });
+
+/** What a condition is worth is told with the marks of its part, not here. */
+function conditionCopy(one: Condition): Condition {
+  const { key } = one;
+  if (one.is === 'lines') return { key, is: one.is, most: one.most };
+  if (one.is === 'name' || one.is === 'import') return { key, is: one.is, must: one.must, name: one.name };
+  return { key, is: one.is, must: one.must };
+}
+
+/** The candidate's copy, member by member. */
+function showCode(asked: CodeAsked): CodeShown {
+  const { way, comparison, checker } = asked;
+  return {
+    way:
+      way.is === 'function'
+        ? { is: way.is, name: way.name, parameters: way.parameters, returns: way.returns }
+        : { is: way.is },
+    languages: asked.languages.map(({ language, files, limits }) => ({
+      language,
+      files: files.map(({ name, text, open, head, tail }) => ({ name, text, open, head, tail })),
+      limits: limits && limitsCopy(limits),
+    })),
+    cases: asked.cases.map(({ key, title, input, files, expected }) => ({
+      key,
+      title,
+      input,
+      files: files.map(({ name, text }) => ({ name, text })),
+      expected,
+    })),
+    fixtures: asked.fixtures.map(({ key, title, sql }) => ({ key, title, sql })),
+    hiddenCases: asked.hiddenCases,
+    groupCount: asked.groupCount,
+    limits: limitsCopy(asked.limits),
+    comparison: {
+      text: comparison.text,
+      within: comparison.within,
+      anyOrder: comparison.anyOrder,
+      columnNames: comparison.columnNames,
+      byChecker: comparison.byChecker,
+    },
+    checker: checker && { language: checker.language, program: checker.program },
+    conditions: asked.conditions.map(conditionCopy),
+    criteria: asked.criteria.map(({ title, hundredths }) => ({ title, hundredths })),
+  };
+}
+
 export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null> = {
   ...plainKey,
   name: 'code',
-  contentVersion: 2,
+  contentVersion: 3,
   upgradeContent,
   asked: askedSchema,
   key: keySchema,
   response: responseSchema,
+  events: { inputs: inputsSchema, run: runSchema },
   blank: () => ({
     asked: {
-      functionName: 'answer',
-      languages: [{ language: 'python', starter: 'def answer():\n    pass\n' }],
+      way: {
+        is: 'function',
+        name: 'answer',
+        parameters: [{ name: 'number', type: 'whole' }],
+        returns: 'whole',
+      },
+      languages: [{ language: 'python', files: [], limits: null }],
       cases: [],
+      fixtures: [],
       hiddenCases: 1,
       groupCount: 1,
       limits: { milliseconds: 2000, megabytes: 64 },
-      numberTolerance: 0,
+      comparison: { text: 'lines', within: 0, anyOrder: false, columnNames: false, byChecker: false },
+      checker: null,
+      conditions: [],
+      showsHidden: false,
       criteria: [],
     },
     key: {
-      cases: [{ key: 'a', title: '', arguments: [], expected: null }],
+      cases: [{ key: 'a', title: '', input: [1], files: [], expected: 1 }],
+      fixtures: [],
       groups: [{ key: 'all', title: '', cases: ['a'], counting: 'proportion' }],
+      checker: null,
+      solutions: [],
       rubric: null,
     },
   }),
   documents: ['key.rubric.scheme', 'key.rubric.modelAnswer'],
-  check,
+  check: checkCode,
   arrange: () => null,
-  show: (asked) => ({
-    functionName: asked.functionName,
-    languages: asked.languages.map(({ language, starter }) => ({ language, starter })),
-    cases: asked.cases.map(({ key, title, arguments: given, expected }) => ({
-      key,
-      title,
-      arguments: given,
-      expected,
-    })),
-    hiddenCases: asked.hiddenCases,
-    groupCount: asked.groupCount,
-    limits: { milliseconds: asked.limits.milliseconds, megabytes: asked.limits.megabytes },
-    numberTolerance: asked.numberTolerance,
-    criteria: asked.criteria.map(({ title, hundredths }) => ({ title, hundredths })),
-  }),
+  show: showCode,
   components: codeComponents,
   markScheme: ({ key }) => key.rubric?.scheme ?? null,
   modelAnswer: ({ key }) => key.rubric?.modelAnswer ?? null,
   runsPrograms: true,
-  evidence: ({ content, response }) => programRuns(content, response),
+  evidence: ({ content, response }, found) => codeEvidence(content, response, found),
   score: scoreCode,
   rightResponse: () => null,
+  solutions: solutionResponses,
+  issuesOfSolution,
   facts: ({ content: { asked, key }, response }) =>
-    ownProgram(asked.languages, response) === null
+    ownProgram(asked, response) === null
       ? []
       : [{ component: key.groups[0]!.key, type: 'language', answer: response.language, right: null }],
 };

@@ -8,8 +8,9 @@ import type { CodeResponse } from './response';
 const returned = (key: string, value: number): CaseOutcome => ({
   key,
   result: 'returned',
-  value,
+  value: ['i', String(value)],
   milliseconds: 1,
+  memoryBytes: 0,
   printed: '',
 });
 const found: Readonly<Record<string, EvidenceFound>> = {
@@ -17,24 +18,29 @@ const found: Readonly<Record<string, EvidenceFound>> = {
 };
 const write = (body: string): CodeResponse => ({
   language: 'python',
-  programs: { python: `def double(n):\n    return ${body}\n` },
+  programs: { python: { 'program.py': `def double(n):\n    return ${body}\n` } },
 });
 
 const asked: CodeAsked = {
-  functionName: 'double',
-  languages: [{ language: 'python', starter: 'def double(n):\n    pass\n' }],
-  cases: [{ key: 'seen', title: 'two', arguments: [2], expected: 4 }],
+  way: { is: 'function', name: 'double', parameters: [{ name: 'n', type: 'whole' }], returns: 'whole' },
+  languages: [{ language: 'python', files: [], limits: null }],
+  cases: [{ key: 'seen', title: 'two', input: [2], files: [], expected: 4 }],
+  fixtures: [],
   hiddenCases: 2,
   groupCount: 1,
-  numberTolerance: 0,
+  comparison: { text: 'lines', within: 0, anyOrder: false, columnNames: false, byChecker: false },
+  checker: null,
+  conditions: [],
+  showsHidden: false,
   criteria: [],
   limits: { milliseconds: 2000, megabytes: 64 },
 };
 const key: CodeKey = {
   cases: [
-    { key: 'h1', title: 'hidden one', arguments: [31337], expected: 62674 },
-    { key: 'h2', title: 'hidden two', arguments: [-4242], expected: -8484 },
+    { key: 'h1', title: 'hidden one', input: [31337], files: [], expected: 62674 },
+    { key: 'h2', title: 'hidden two', input: [-4242], files: [], expected: -8484 },
   ],
+  fixtures: [],
   groups: [
     {
       key: 'main',
@@ -43,6 +49,8 @@ const key: CodeKey = {
       counting: 'proportion',
     },
   ],
+  checker: null,
+  solutions: [],
   rubric: null,
 };
 const rubric: NonNullable<CodeKey['rubric']> = {

@@ -104,12 +104,15 @@ describe('expression', () => {
       ...plain,
       key: { ...plain.key, accepted: [{ latex: '1.5x', percent: 100, note: '' }] },
     };
-    const [request] = expressionKey.evidence({
-      content: decimal,
-      response: { latex: '1{,}5x' },
-      arrangement: null,
-      place: placeFor(300, 'de'),
-    });
+    const [request] = expressionKey.evidence(
+      {
+        content: decimal,
+        response: { latex: '1{,}5x' },
+        arrangement: null,
+        place: placeFor(300, 'de'),
+      },
+      {},
+    );
     expect(request).toMatchObject({ run: { key: '1{,}5x', given: '1{,}5x', options: { decimal: ',' } } });
     expect(expressionKey.rightResponse(decimal, null, placeFor(300, 'de'))).toEqual({ latex: '1{,}5x' });
   });

@@ -1,6 +1,8 @@
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CaseOutcome, ProgramLanguage, ProgramRun } from '../../../core/kinds/evidence';
+import type { CaseOutcome, ProgramRun } from '../../../core/kinds/evidence';
+import type { ProgramLanguage } from '../../../core/programs/languages';
+import { plainOutcome, runOf } from '../../../core/testing/programRuns';
 import { findWalls } from '../lanes/walls';
 import { Sandbox } from '../sandbox';
 import type { Attack } from './attack';
@@ -9,9 +11,9 @@ import { pythonAttacks } from './pythonAttacks';
 
 const folder = path.resolve('dist/sandbox');
 const walls = findWalls();
-const common = { functionName: 'f', limits: { milliseconds: 300, megabytes: 64, outputBytes: 20_000 } };
+const short = { milliseconds: 300, megabytes: 64, outputBytes: 20_000 };
 /** For what must not end by time: on a host that took 39 % of the processors, one of these was charged all of its 300 ms. */
-const ample = { ...common.limits, milliseconds: 2000 };
+const ample = { ...short, milliseconds: 2000 };
 const secret = /root:|\/work\/|\/usr\/|PATH=|NODE_/;
 
 const all: readonly (readonly [ProgramLanguage, readonly Attack[]])[] = [
@@ -20,13 +22,7 @@ const all: readonly (readonly [ProgramLanguage, readonly Attack[]])[] = [
   ['typescript', typescriptAttacks],
   ['sql', sqlAttacks],
 ];
-const honest: ProgramRun = {
-  ...common,
-  limits: ample,
-  language: 'javascript',
-  program: 'const f = (n) => n * 2',
-  cases: [{ key: 'a', arguments: [21] }],
-};
+const honest = runOf('javascript', 'const f = (n) => n * 2', [[21]], ample);
 
 /** Programs that run an attack given as an argument: where a process costs a second, one runs many of them. */
 const RUNNERS: Partial<Record<ProgramLanguage, string>> = {
@@ -41,26 +37,19 @@ interface Group {
 }
 
 const mayEndByTime = ([, , ends]: Attack) => !('value' in ends) && ends.includes('too-slow');
-const limitsOf = (attack: Attack) => (mayEndByTime(attack) ? common.limits : ample);
+const limitsOf = (attack: Attack) => (mayEndByTime(attack) ? short : ample);
 
 const alone = (language: ProgramLanguage, attack: Attack): Group => ({
-  run: {
-    ...common,
-    limits: limitsOf(attack),
-    language,
-    program: attack[1],
-    cases: [{ key: 'a', arguments: language === 'sql' ? [''] : [1] }],
-  },
+  run: runOf(language, attack[1], [language === 'sql' ? [''] : [1]], limitsOf(attack)),
   attacks: [attack],
 });
 const together = (language: ProgramLanguage, program: string, attacks: readonly Attack[]): Group => ({
-  run: {
-    ...common,
-    limits: limitsOf(attacks[0]!),
+  run: runOf(
     language,
     program,
-    cases: attacks.map(([title, code]) => ({ key: title, arguments: [code] })),
-  },
+    attacks.map(([, code]) => [code]),
+    limitsOf(attacks[0]!),
+  ),
   attacks,
 });
 
@@ -81,7 +70,8 @@ function groupsOf(language: ProgramLanguage, attacks: readonly Attack[], inGroup
 
 function expectEnd(outcome: CaseOutcome, [title, , ends]: Attack): void {
   expect.soft(JSON.stringify(outcome), title).not.toMatch(secret);
-  if ('value' in ends) expect.soft(outcome, title).toMatchObject({ result: 'returned', value: ends.value });
+  if ('value' in ends)
+    expect.soft(plainOutcome(outcome), title).toMatchObject({ result: 'returned', value: ends.value });
   else expect.soft(ends, `${title}: ${JSON.stringify(outcome).slice(0, 300)}`).toContain(outcome.result);
 }
 
@@ -116,7 +106,7 @@ describe.each(lanes.filter((lane, i) => i % 2 === 0 || lane.bubblewrap))(
               box.run(honest, `honest ${title}`),
             ]);
             for (const [i, outcome] of outcomes.entries()) expectEnd(outcome, next.attacks[i]!);
-            expect.soft(beside, `beside: ${title}`).toMatchObject({ result: 'returned', value: 42 });
+            expect.soft(beside, `beside: ${title}`).toMatchObject({ result: 'returned', value: ['i', '42'] });
           }
         };
         await Promise.all([lane(), lane()]);

@@ -69,8 +69,8 @@ export const javascriptAttacks: readonly Attack[] = [
     error,
   ],
   ['returns a circle', js('const a = []; a.push(a); return a'), error],
-  ['returns what is no number', js('return NaN'), error],
-  ['returns what JSON would lose', js('return new Map([[1, 2]])'), error],
+  ['returns what is no number', js('return NaN'), value(NaN)],
+  ['returns what JSON would lose', js('return new Map([[1, 2]])'), value({ 1: 2 })],
   [
     'replaces how values are written',
     'JSON.stringify = () => "FORGED"; Object.prototype.toJSON = () => "FORGED"; function f() { return 7 }',
@@ -135,8 +135,8 @@ export const sqlAttacks: readonly Attack[] = [
   ['loads an extension', "select load_extension('/usr/lib/x.so')", error],
   ['writes the database to a file', "vacuum into '/tmp/x'; select 1 as one", ['error', 'returned']],
   ['takes memory', 'select length(hex(zeroblob(400000000)))', stopped],
-  ['returns bytes', "select x'00ff' as b", error],
-  ['returns more than a number holds', 'select 9007199254740993 as n', error],
-  ['returns infinity', 'select 9e999 as n', error],
+  ['returns bytes', "select x'00ff' as b", value({ columns: ['b'], rows: [['00ff']] })],
+  ['returns more than a number holds', 'select 9007199254740993 as n', ['returned']],
+  ['returns infinity', 'select 9e999 as n', ['returned']],
   ['is not a query', 'selekt 1', error],
 ];

@@ -16,7 +16,7 @@ const reach: Attack[] = [
   [
     'asks where Python is',
     py('return [sys.executable, sys.argv, [p for p in sys.path if p and "python3" not in p]]', 'import sys'),
-    value(['', ['program.py'], []]),
+    value(['', ['program.py'], ['/home/program']]),
   ],
   [
     'asks for the time zone',
@@ -175,7 +175,7 @@ const burden: Attack[] = [
   ['prints more than it may in characters of four bytes', py('print("𝄞" * 6000)\nreturn 1'), flood],
   ['returns 20 MB', py('return "x" * 20_000_000'), flood],
   ['returns 300,000 keys', py('return {str(i): i for i in range(300000)}'), flood],
-  ['returns a list in a list in a list', py('a = []\nfor i in range(900): a = [a]\nreturn a'), flood],
+  ['returns a list in a list in a list', py('a = []\nfor i in range(900): a = [a]\nreturn a'), error],
   ['aborts the engine', py('os.abort()', 'import os'), error],
   ['ends the engine', py('os._exit(0)', 'import os'), error],
   ['ends itself', py('sys.exit(0)', 'import sys'), error],
@@ -259,7 +259,7 @@ const deceit: Attack[] = [
     value(7),
   ],
   ['returns half a character', py('return "\\ud800"'), ['returned', 'error']],
-  ['returns what is no number', py('return float("nan")'), error],
+  ['returns what is no number', py('return float("nan")'), value(NaN)],
   ['returns an object of its own', py('return object()'), error],
   [
     'returns a coroutine that waits',

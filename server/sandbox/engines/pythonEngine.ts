@@ -5,8 +5,7 @@
  * inside.
  */
 import vm from 'node:vm';
-import type { PythonCase } from '../../../core/programs/pythonCase';
-import { textOfBytes } from '../../../core/programs/pythonCase';
+import { jobText, replyOfPython, type PythonCase } from '../../../core/programs/pythonCase';
 import type { ReadFile } from './engineFiles';
 import { WARM_UP_PYTHON } from './warmUpPrograms';
 import type { Engine, RunCase } from './engine';
@@ -64,22 +63,19 @@ function filledRuns(bytes: Uint8Array): readonly (readonly [from: number, to: nu
 }
 
 /** By itself, so that a state holds on to nothing of what it was made of. */
-function caseOf({ run, printed, limit }: PythonCase, seedBy: (seed: number) => void): RunCase {
+function caseOf({ run, printed, limit, grown }: PythonCase, seedBy: (seed: number) => void): RunCase {
   return (job) => {
     seedBy(job.seed);
-    const reply: unknown = run(
-      job.program,
-      job.functionName,
-      job.arguments,
-      job.seed,
-      job.outputBytes,
-      job.megabytes,
-    );
-    const [said, met]: unknown[] = [printed(), limit()];
+    const reply: unknown = run(jobText(job), job.seed, job.outputBytes, job.megabytes);
+    const [met, bytes]: unknown[] = [limit(), grown()];
+    const written = (to: 'all' | 'out' | 'err') => {
+      const said: unknown = printed(to);
+      return typeof said === 'string' ? said.slice(0, job.outputBytes) : '';
+    };
     return {
-      reply: typeof reply === 'string' ? reply : '',
-      printed: typeof said === 'string' ? textOfBytes(said.slice(0, job.outputBytes)) : '',
+      ...replyOfPython(job, typeof reply === 'string' ? reply : '', written),
       limit: met === 'output' || met === 'memory' ? met : 'none',
+      memoryBytes: typeof bytes === 'number' && bytes >= 0 ? bytes : 0,
     };
   };
 }

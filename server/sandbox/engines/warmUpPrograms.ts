@@ -1,19 +1,25 @@
-import type { ProcessCase } from './engine';
+import { MAIN_FILES, type CaseJob } from '../../../core/programs/engine';
+import type { ProgramLanguage } from '../../../core/programs/languages';
 
 const common = {
-  functionName: 'f',
+  inputFiles: [],
   milliseconds: 20_000,
   megabytes: 128,
   outputBytes: 10_000,
   seed: 1,
 } as const;
 
+const fileOf = (language: ProgramLanguage, text: string) => [{ name: MAIN_FILES[language], text }];
+
 /** Uses what programs usually use: what is compiled here is shared by every fork that follows. */
-export const WARM_UP_PYTHON: ProcessCase = {
+export const WARM_UP_PYTHON: CaseJob = {
   ...common,
   language: 'python',
-  arguments: '[0]',
-  program: `
+  functionName: 'f',
+  input: '[["i","0"]]',
+  files: fileOf(
+    'python',
+    `
 import bisect, collections, datetime, functools, heapq, itertools, json, math, random, re, string, time
 class Point:
     def __init__(self, x):
@@ -62,13 +68,17 @@ def f(n):
     json.loads(json.dumps({'a': [1, 2.5, 'x', None, True]}))
     return [len(points), len(text), f'{total:.3f} {large:>10}']
 `,
+  ),
 };
 
-export const WARM_UP_JAVASCRIPT: ProcessCase = {
+export const WARM_UP_JAVASCRIPT: CaseJob = {
   ...common,
   language: 'typescript',
-  arguments: '[0]',
-  program: `
+  functionName: 'f',
+  input: '[["i","0"]]',
+  files: fileOf(
+    'typescript',
+    `
 interface Pair { n: number; s: string }
 function f(n: number): unknown {
   const counts = new Map<string, number>();
@@ -93,17 +103,21 @@ function f(n: number): unknown {
   const { n: first, ...rest } = pairs[0]!;
   return [sum, new Set(words).size, String(first), Object.keys(rest).join(), [...counts.entries()].length];
 }`,
+  ),
 };
 
-export const WARM_UP_SQL: ProcessCase = {
+export const WARM_UP_SQL: CaseJob = {
   ...common,
   language: 'sql',
-  arguments: JSON.stringify([
-    `create table lot (id int, dish text, up int); create table dish (name text, place text);
+  functionName: null,
+  input: `create table lot (id int, dish text, up int); create table dish (name text, place text);
      with recursive n(i) as (select 1 union all select i + 1 from n where i < 2000)
      insert into lot select i, 'd' || (i % 7), i % 100 from n;
      insert into dish values ('d0', 'a'), ('d1', 'b');`,
-  ]),
-  program: `select d.place, avg(l.up) as mean, count(*) from lot l join dish d on d.name = l.dish
-    group by 1 having count(*) > 1 order by 2 desc limit 5;`,
+  files: fileOf(
+    'sql',
+    `select d.place, avg(l.up) as mean, count(*) from lot l join dish d on d.name = l.dish
+    group by 1 having count(*) > 1 order by 2 desc limit 5;
+    select sqrt(2), ln(10), datetime(0, 'unixepoch', 'localtime');`,
+  ),
 };

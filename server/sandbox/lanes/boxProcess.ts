@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import type { Readable } from 'node:stream';
-import type { ProcessCase } from '../engines/engine';
+import type { CaseJob } from '../../../core/programs/engine';
 import { FrameReader, mostBytes } from '../processes/frames';
 import { CONTROL, FIRST_DATA, MARKER_BYTES, readControl, type ControlMessage } from '../processes/messages';
 import type { Run, RunEnd } from './lane';
@@ -17,7 +17,7 @@ const isKill = (how: NodeJS.Signals | number | null): boolean =>
   how === 'SIGKILL' || how === 'SIGTERM' || how === 128 + SIGKILL || how === 128 + SIGTERM;
 
 interface Asked {
-  readonly cases: readonly ProcessCase[];
+  readonly cases: readonly CaseJob[];
   readonly pieces: Buffer[];
   bytes: number;
   ended: Extract<ControlMessage, { is: 'ended' }> | null;
@@ -26,7 +26,7 @@ interface Asked {
 
 /** A process is its own watch; where that has failed too, the server waits no longer than this beyond all limits. */
 const SPARE_MS = 60_000;
-const deadlineOf = (cases: readonly ProcessCase[]): number =>
+const deadlineOf = (cases: readonly CaseJob[]): number =>
   cases.reduce((all, { milliseconds }) => all + 10 * milliseconds, SPARE_MS);
 
 type Ended = NonNullable<Asked['ended']>;
@@ -75,7 +75,7 @@ export class BoxProcess {
     return this.gone === null;
   }
 
-  run(cases: readonly ProcessCase[]): Promise<Run> {
+  run(cases: readonly CaseJob[]): Promise<Run> {
     const slot = this.slots.indexOf(null);
     const trouble = (why: string): Run => ({ replies: [], end: { is: 'trouble', why } });
     if (this.gone !== null) return Promise.resolve(trouble(this.gone));

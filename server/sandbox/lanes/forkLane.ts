@@ -1,4 +1,5 @@
-import type { EngineName, ProcessCase } from '../engines/engine';
+import type { EngineName } from '../engines/engine';
+import type { CaseJob } from '../../../core/programs/engine';
 import { CASES_A_FORK } from '../processes/messages';
 import { BoxProcess } from './boxProcess';
 import type { Lane, Run } from './lane';
@@ -33,7 +34,7 @@ export class ForkLane implements Lane {
     await this.process().ready;
   }
 
-  async run(cases: readonly ProcessCase[]): Promise<Run> {
+  async run(cases: readonly CaseJob[]): Promise<Run> {
     try {
       const zygote = this.process();
       await zygote.ready;

@@ -1,5 +1,5 @@
 import type { EngineReply } from '../../../core/programs/engine';
-import type { ProcessCase } from '../engines/engine';
+import type { CaseJob } from '../../../core/programs/engine';
 import type { Stopped } from '../processes/messages';
 
 /** How a process ended that did not reply about every case. */
@@ -26,6 +26,6 @@ export interface Lane {
   /** Starts what is kept warm; throws where it cannot be started. */
   start(): Promise<void>;
   /** Never throws for what a program does. */
-  run(cases: readonly ProcessCase[]): Promise<Run>;
+  run(cases: readonly CaseJob[]): Promise<Run>;
   close(): void;
 }

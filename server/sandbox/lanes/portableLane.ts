@@ -1,4 +1,4 @@
-import type { ProcessCase } from '../engines/engine';
+import type { CaseJob } from '../../../core/programs/engine';
 import { BoxProcess } from './boxProcess';
 import type { LaneOptions } from './forkLane';
 import type { Lane, Run } from './lane';
@@ -44,7 +44,7 @@ export class PortableLane implements Lane {
     await this.keepWarm().ready;
   }
 
-  async run(cases: readonly ProcessCase[]): Promise<Run> {
+  async run(cases: readonly CaseJob[]): Promise<Run> {
     if (this.closed) return { replies: [], end: { is: 'trouble', why: 'the sandbox is closed' } };
     // One that died while it waited is not used.
     const mine = this.warm?.alive ? this.warm : this.launch();

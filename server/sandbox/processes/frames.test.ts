@@ -3,7 +3,13 @@ import type { EngineReply } from '../../../core/programs/engine';
 import { seededRandom } from '../../../core/random';
 import { encodeFrame, FrameReader } from './frames';
 
-const reply: EngineReply = { limit: 'none', cpuMs: 12.5, printed: 'é\n', reply: '{"value":"𝄞"}' };
+const reply: EngineReply = {
+  limit: 'none',
+  cpuMs: 12.5,
+  memoryBytes: 4096,
+  printed: 'é\n',
+  reply: '{"value":"𝄞"}',
+};
 const read = (bytes: Buffer, most: number, piece = bytes.length): FrameReader => {
   const reader = new FrameReader(most);
   for (let at = 0; at < bytes.length; at += piece) reader.push(bytes.subarray(at, at + piece));
@@ -26,7 +32,7 @@ describe('frames', () => {
   it.each([
     ['more frames than were asked for', Buffer.concat([encodeFrame(reply), encodeFrame(reply)])],
     ['a limit that there is not', Buffer.concat([Buffer.from([9]), encodeFrame(reply).subarray(1)])],
-    ['a length of 4 GB', Buffer.concat([encodeFrame(reply).subarray(0, 13), Buffer.alloc(8, 255)])],
+    ['a length of 4 GB', Buffer.concat([encodeFrame(reply).subarray(0, 17), Buffer.alloc(8, 255)])],
     ['a time that is none', Buffer.concat([Buffer.from([0]), Buffer.alloc(40, 255)])],
   ])('are not read any further at %s', (_, bytes) => {
     const reader = read(bytes, 1);

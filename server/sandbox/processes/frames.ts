@@ -2,21 +2,22 @@ import type { EngineReply } from '../../../core/programs/engine';
 import { VALUE_BYTES } from '../../../core/programs/outcomeOf';
 
 const LIMITS: readonly EngineReply['limit'][] = ['none', 'time', 'memory', 'output'];
-const HEAD = 17;
+const HEAD = 25;
 const MOST_PRINTED = 16 * 1024;
 /** Somewhat more than a value may have, so that one that is too large is told as such. */
 const MOST_REPLY = VALUE_BYTES + 1024;
 
 const cut = (text: string, most: number): Buffer => Buffer.from(text, 'utf8').subarray(0, most);
 
-/** A reply as bytes: limit, processor time, the lengths of what was printed and of the reply, and both. */
-export function encodeFrame({ limit, cpuMs, printed, reply }: EngineReply): Buffer {
+/** A reply as bytes: limit, processor time, memory, the lengths of what was printed and of the reply, and both. */
+export function encodeFrame({ limit, cpuMs, memoryBytes, printed, reply }: EngineReply): Buffer {
   const [out, said] = [cut(printed, MOST_PRINTED), cut(reply, MOST_REPLY)];
   const head = Buffer.alloc(HEAD);
   head[0] = LIMITS.indexOf(limit);
   head.writeDoubleLE(cpuMs, 1);
-  head.writeUInt32LE(out.length, 9);
-  head.writeUInt32LE(said.length, 13);
+  head.writeDoubleLE(memoryBytes, 9);
+  head.writeUInt32LE(out.length, 17);
+  head.writeUInt32LE(said.length, 21);
   return Buffer.concat([head, out, said]);
 }
 
@@ -38,10 +39,12 @@ export class FrameReader {
     if (this.bad) return;
     this.rest = this.rest.length > 0 ? Buffer.concat([this.rest, bytes]) : bytes;
     while (this.rest.length >= HEAD && !this.bad) {
-      const [printed, reply] = [this.rest.readUInt32LE(9), this.rest.readUInt32LE(13)];
+      const [printed, reply] = [this.rest.readUInt32LE(17), this.rest.readUInt32LE(21)];
       const limit = LIMITS[this.rest[0]!];
       const cpuMs = this.rest.readDoubleLE(1);
-      const malformed = limit === undefined || !(cpuMs >= 0 && cpuMs < 1e9);
+      const memoryBytes = this.rest.readDoubleLE(9);
+      const malformed =
+        limit === undefined || !(cpuMs >= 0 && cpuMs < 1e9) || !(memoryBytes >= 0 && memoryBytes < 2 ** 40);
       if (malformed || printed > MOST_PRINTED || reply > MOST_REPLY || this.replies.length >= this.most) {
         this.bad = true;
         return;
@@ -52,6 +55,7 @@ export class FrameReader {
       this.replies.push({
         limit,
         cpuMs,
+        memoryBytes,
         printed: text(HEAD, HEAD + printed),
         reply: text(HEAD + printed, end),
       });

@@ -1,9 +1,10 @@
-import type { EngineName, ProcessCase } from '../engines/engine';
+import type { EngineName } from '../engines/engine';
+import type { CaseJob } from '../../../core/programs/engine';
 
 /** To a process of the box: the cases of one run, a line of JSON. */
 export interface RunMessage {
   readonly slot: number;
-  readonly cases: readonly ProcessCase[];
+  readonly cases: readonly CaseJob[];
 }
 
 /** Why a process was stopped by the one that watches it. `between`: after a case it never came to the next. */

@@ -1,6 +1,7 @@
 /* The thread of a portable process in which the engine works. */
 import { parentPort, workerData } from 'node:worker_threads';
-import type { EngineName, ProcessCase, RunCase } from '../engines/engine';
+import type { EngineName, RunCase } from '../engines/engine';
+import type { CaseJob } from '../../../core/programs/engine';
 import { encodeFrame } from './frames';
 import { DEEP_STACK, loadEngine } from './loadEngine';
 import { watchBoard } from './watchBoard';
@@ -15,7 +16,7 @@ async function serve(): Promise<void> {
   const engine = loadEngine(given.engine, given.folder, DEEP_STACK);
   // The first state waits for its program; every later case has one made for it.
   let next: RunCase | null = await engine.fresh();
-  const runAll = async (cases: readonly ProcessCase[]) => {
+  const runAll = async (cases: readonly CaseJob[]) => {
     for (const [i, one] of cases.entries()) {
       const state = next ?? (await engine.fresh());
       next = null;
@@ -30,7 +31,7 @@ async function serve(): Promise<void> {
     }
     parentPort!.postMessage('done');
   };
-  parentPort!.on('message', (cases: readonly ProcessCase[]) => void runAll(cases));
+  parentPort!.on('message', (cases: readonly CaseJob[]) => void runAll(cases));
   parentPort!.postMessage('ready');
 }
 

@@ -1,195 +1,128 @@
-import { Check, CircleX, Clock3, Play, PlusMinus } from './caseIcons';
-import { useState } from 'react';
-import { judgeCase, type CaseVerdict } from '../../../core/kinds/code/compareOutcome';
-import type { CodeShown } from '../../../core/kinds/code/response';
-import type { CaseOutcome, Json } from '../../../core/kinds/evidence';
+import { useId, useState } from 'react';
+import { readOwnInput } from '../../../core/kinds/code/ownInput';
+import type { CodeShown, Language } from '../../../core/kinds/code/response';
+import type { FaultPlace } from '../../../core/programs/engine';
 import { Button } from '../../ui/Button';
-import { words } from '../../words';
+import { Play, Square } from './caseIcons';
+import { CaseRow, inputText, type Row } from './CaseRow';
+import { t, typeWords } from './caseWords';
 import type { Trial } from './useTrial';
-
-const t = words('cases', {
-  cases: 'Cases',
-  tally: '{{right}} of {{all}} as expected',
-  all: 'Try all',
-  given: 'input',
-  expected: 'expected',
-  got: 'got',
-  ms: 'ms',
-  own: 'try your own input, for example [1, 2]',
-  ownLabel: 'Your own input, as a JSON list',
-  ownTry: 'Try this input',
-  ownBad: 'This is not a JSON list. Example: [[1, 2], 3]',
-  accepted: 'as expected',
-  wrong: 'different',
-  error: 'error',
-  tooSlow: 'too slow',
-  tooMuchMemory: 'too much memory',
-  tooMuchOutput: 'too much output',
-  printed: 'printed',
-  details: 'Details of {{title}}',
-  difference: 'expected {{expected}}, got {{got}}',
-  thrown: '{{text}}',
-  thrownAt: '{{text}} (line {{line}})',
-  noFunction: 'There is no function {{text}}.',
-  notComparable: 'The function returned a value that cannot be compared: {{text}}.',
-  endedItself: 'The program ended itself before the function returned.',
-  waits: 'The function waits for something that never happens.',
-  tooDeep: 'The calls, or the values returned, are nested too deeply.',
-  ended: 'The program ended before the function returned.',
-  forbidden: 'The program tried something that is not allowed here.',
-  disturbed: 'What the function returned cannot be read.',
-});
-
-const SIGNS: Record<CaseVerdict, { Icon: typeof Check; look: string }> = {
-  accepted: { Icon: Check, look: 'text-kelp' },
-  wrong: { Icon: PlusMinus, look: 'text-marigold' },
-  error: { Icon: CircleX, look: 'text-brick' },
-  tooSlow: { Icon: Clock3, look: 'text-marigold' },
-  tooMuchMemory: { Icon: CircleX, look: 'text-brick' },
-  tooMuchOutput: { Icon: CircleX, look: 'text-brick' },
-};
-
-export const showJson = (value: Json): string => JSON.stringify(value);
-const short = (text: string, most = 22) => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
-
-function gotOf(outcome: CaseOutcome): string {
-  return outcome.result === 'returned' ? showJson(outcome.value) : '–';
-}
-
-function faultText({ fault, text, line }: Extract<CaseOutcome, { result: 'error' }>): string {
-  return fault === 'thrown' && line !== null ? t('thrownAt', { text, line }) : t(fault, { text });
-}
-
-interface Row {
-  readonly key: string;
-  readonly title: string;
-  readonly arguments: readonly Json[];
-  readonly expected: Json | undefined;
-  readonly outcome: CaseOutcome | undefined;
-}
-
-function Unfolded({ row }: { row: Row }) {
-  const { outcome, expected } = row;
-  return (
-    <div className="space-y-1 font-mono text-[0.78rem] break-words">
-      <p>{row.arguments.map(showJson).join(', ')}</p>
-      {outcome?.result === 'error' && <p className="text-brick">{faultText(outcome)}</p>}
-      {outcome?.result === 'returned' && expected !== undefined && (
-        <p>{t('difference', { expected: showJson(expected), got: gotOf(outcome) })}</p>
-      )}
-      {outcome?.printed && (
-        <pre className="max-h-32 overflow-auto whitespace-pre-wrap">
-          {t('printed')}: {outcome.printed}
-        </pre>
-      )}
-    </div>
-  );
-}
-
-function CaseRow({ row, tolerance }: { row: Row; tolerance: number }) {
-  const [open, setOpen] = useState(false);
-  const { outcome, expected } = row;
-  const verdict = outcome && expected !== undefined ? judgeCase(expected, outcome, tolerance) : null;
-  const sign = verdict && SIGNS[verdict];
-  const wrong = verdict !== null && verdict !== 'accepted';
-  const unfolded = open || (wrong && outcome?.result === 'error');
-  return (
-    <>
-      <tr className={wrong ? 'bg-marigold-wash/60' : ''}>
-        <td className="w-8 py-2 pl-3">
-          {sign && <sign.Icon role="img" aria-label={t(verdict)} className={`size-4 ${sign.look}`} />}
-        </td>
-        <td className="py-1 pr-2">
-          <button
-            type="button"
-            aria-expanded={unfolded}
-            aria-label={t('details', { title: row.title })}
-            onClick={() => setOpen(!open)}
-            className="min-h-8 text-left underline decoration-line decoration-1 underline-offset-4 hover:decoration-ink"
-          >
-            {row.title}
-          </button>
-        </td>
-        <td className="py-1 pr-2 font-mono text-[0.78rem] break-words">
-          {expected === undefined ? '' : short(showJson(expected))}
-        </td>
-        <td className="py-1 pr-2 font-mono text-[0.78rem] break-words">
-          {outcome && (outcome.result === 'returned' ? short(gotOf(outcome)) : verdict && t(verdict))}
-        </td>
-        <td className="py-1 pr-3 text-right">{outcome && Math.max(1, Math.round(outcome.milliseconds))}</td>
-      </tr>
-      {unfolded && (
-        <tr className={wrong ? 'bg-marigold-wash/60' : ''}>
-          <td />
-          <td colSpan={4} className="pr-3 pb-2">
-            <Unfolded row={row} />
-          </td>
-        </tr>
-      )}
-    </>
-  );
-}
 
 interface Props {
   readonly shown: CodeShown;
+  readonly language: Language;
   readonly trial: Trial;
   /** What these runs are good for. */
   readonly note: string;
+  readonly onJump?: ((place: FaultPlace) => void) | null;
 }
 
-function OwnInput({ onTry }: { onTry: (given: Json[]) => void }) {
+/** An input as it may be typed: that of the first case, where it is short. */
+function exampleOf(shown: CodeShown): string {
+  const [first] = shown.cases;
+  const text = first ? inputText(shown, first.input) : '';
+  return text !== '' && text.length <= 60 ? text : '[1, 2], "a"';
+}
+
+function problemOf(shown: CodeShown, text: string): string | null {
+  const read = readOwnInput(shown.way, text);
+  if ('input' in read) return null;
+  const example = exampleOf(shown);
+  if (read.problem === 'json') return t('ownJson', { example });
+  if (read.problem === 'type') return t('ownType', { name: read.name, type: typeWords(read.type), example });
+  const count = shown.way.is === 'function' ? (shown.way.parameters?.length ?? 0) : 0;
+  return t('ownCount', { count, example });
+}
+
+function OwnInput({ shown, onTry }: { shown: CodeShown; onTry: (text: string) => void }) {
   const [text, setText] = useState('');
-  const [bad, setBad] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const problemId = useId();
+  const streams = shown.way.is === 'streams';
   const tryIt = () => {
-    try {
-      const given = JSON.parse(text) as Json;
-      setBad(!Array.isArray(given));
-      if (Array.isArray(given)) onTry(given);
-    } catch {
-      setBad(true);
-    }
+    const found = problemOf(shown, text);
+    setProblem(found);
+    if (found === null) onTry(text);
+  };
+  const common = {
+    'aria-label': t(streams ? 'ownStreams' : 'ownLabel'),
+    'aria-invalid': problem !== null,
+    'aria-describedby': problem === null ? undefined : problemId,
+    placeholder: streams ? t('ownStreams') : t('ownHint', { example: exampleOf(shown) }),
+    value: text,
+    className:
+      'min-h-9 w-full rounded-control border border-edge bg-card px-2 py-1.5 font-mono text-[0.78rem] placeholder:font-sans placeholder:text-soft',
   };
   return (
     <>
       <form
-        className="flex items-center gap-1.5"
+        className="flex items-start gap-1.5"
         onSubmit={(event) => {
           event.preventDefault();
           tryIt();
         }}
       >
-        <input
-          aria-label={t('ownLabel')}
-          placeholder={t('own')}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-          className="min-h-9 w-full rounded-control border border-line bg-card px-2 font-mono text-[0.78rem] placeholder:font-sans placeholder:text-soft"
-        />
+        {streams ? (
+          <textarea {...common} rows={3} onChange={(event) => setText(event.target.value)} />
+        ) : (
+          <input {...common} onChange={(event) => setText(event.target.value)} />
+        )}
         <button
           type="submit"
           aria-label={t('ownTry')}
-          className="grid size-9 flex-none place-items-center rounded-control border border-line"
+          className="grid size-9 flex-none place-items-center rounded-control border border-edge"
         >
           <Play aria-hidden className="size-4" />
         </button>
       </form>
-      {bad && (
-        <p role="alert" className="pt-1 text-[0.8rem] text-brick">
-          {t('ownBad')}
+      {problem && (
+        <p id={problemId} role="alert" className="pt-1 text-[0.8rem] text-brick">
+          {problem}
         </p>
       )}
     </>
   );
 }
 
+function rowsOf(shown: CodeShown, trial: Trial): { samples: Row[]; own: Row[] } {
+  const found = (key: string) => {
+    const tried = trial.tried[key];
+    return { tried, fresh: tried?.program === trial.program };
+  };
+  return {
+    samples: shown.cases.map((one) => ({
+      key: one.key,
+      title: one.title,
+      input: inputText(shown, one.input),
+      sample: one,
+      ...found(one.key),
+    })),
+    own: trial.own.map(({ key, text }, i) => ({
+      key,
+      title: t('ownCase', { number: i + 1 }),
+      input: text,
+      sample: null,
+      ...found(key),
+    })),
+  };
+}
+
+function statusOf(trial: Trial, samples: readonly Row[]): string {
+  if (trial.busy !== null) return trial.busy;
+  const tried = samples.filter((row) => row.tried);
+  if (tried.length === 0) return '';
+  if (tried.some((row) => !row.fresh)) return t('stale');
+  // Where no verdict is given here, there is nothing to count.
+  if (tried.every((row) => row.tried!.verdict === null)) return '';
+  const right = tried.filter((row) => row.tried!.verdict === 'accepted').length;
+  return t('tally', { right, all: samples.length });
+}
+
 /** The table of cases: a row a case, a sign by shape and word, unfolding for output and differences. */
-export function CaseTable({ shown, trial, note }: Props) {
-  const { outcomes, own, busy, trouble, tryAll, tryOwn } = trial;
-  const rows = shown.cases.map((c): Row => ({ ...c, outcome: outcomes.find((o) => o.key === c.key) }));
-  const right = rows.filter(
-    (r) => r.outcome && judgeCase(r.expected!, r.outcome, shown.numberTolerance) === 'accepted',
-  );
-  const heads = ['given', 'expected', 'got'] as const;
+export function CaseTable({ shown, language, trial, note, onJump = null }: Props) {
+  const { samples, own } = rowsOf(shown, trial);
+  const context = { shown, language, onJump };
+  const heads = ['input', 'expected', 'got'] as const;
   return (
     <div
       role="group"
@@ -199,11 +132,17 @@ export function CaseTable({ shown, trial, note }: Props) {
       <div className="flex flex-wrap items-center gap-x-3 border-b border-line bg-paper px-3 py-1.5 rounded-t-card">
         <h2 className="font-semibold">{t('cases')}</h2>
         <p role="status" className="flex-1 text-[0.88rem] text-soft">
-          {busy ?? (outcomes.length > 0 ? t('tally', { right: right.length, all: rows.length }) : '')}
+          {statusOf(trial, samples)}
         </p>
-        <Button look="first" onClick={tryAll} disabled={busy !== null}>
-          <Play aria-hidden className="size-4" /> {t('all')}
-        </Button>
+        {trial.busy === null ? (
+          <Button look="first" onClick={trial.tryAll}>
+            <Play aria-hidden className="size-4" /> {t('all')}
+          </Button>
+        ) : (
+          <Button onClick={trial.stop}>
+            <Square aria-hidden className="size-4" /> {t('stop')}
+          </Button>
+        )}
       </div>
       <table className="w-full table-fixed text-[0.88rem]">
         <thead>
@@ -214,27 +153,31 @@ export function CaseTable({ shown, trial, note }: Props) {
                 {t(head)}
               </th>
             ))}
-            <th scope="col" className="w-13 py-1.5 pr-3 text-right font-semibold">
+            <th scope="col" className="w-16 py-1.5 pr-3 text-right font-semibold">
               {t('ms')}
             </th>
           </tr>
         </thead>
         <tbody className="[&>tr]:border-b [&>tr]:border-line/60">
-          {rows.map((row) => (
-            <CaseRow key={row.key} row={row} tolerance={shown.numberTolerance} />
+          {samples.map((row) => (
+            <CaseRow key={row.key} row={row} {...context} />
           ))}
-          {own && <CaseRow row={own} tolerance={shown.numberTolerance} />}
-          <tr>
-            <td className="pl-3 text-soft">+</td>
-            <td colSpan={4} className="py-1.5 pr-3">
-              <OwnInput onTry={tryOwn} />
-            </td>
-          </tr>
+          {own.map((row) => (
+            <CaseRow key={row.key} row={row} {...context} onRemove={() => trial.removeOwn(row.key)} />
+          ))}
+          {shown.way.is !== 'query' && (
+            <tr>
+              <td className="pl-3 text-soft">+</td>
+              <td colSpan={4} className="py-1.5 pr-3">
+                <OwnInput shown={shown} onTry={trial.tryOwn} />
+              </td>
+            </tr>
+          )}
         </tbody>
       </table>
-      {trouble && (
+      {trial.trouble && (
         <p role="alert" className="px-3 pt-2 text-brick">
-          {trouble}
+          {trial.trouble}
         </p>
       )}
       <p className="px-3 py-2 text-[0.85rem] text-soft">{note}</p>

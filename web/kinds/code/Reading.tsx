@@ -1,3 +1,4 @@
+import { readableProgram } from '../../../core/kinds/code/program';
 import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response';
 import { AnnotatedLines } from '../../annotations/AnnotatedLines';
 import { words } from '../../words';
@@ -6,9 +7,9 @@ import { languageNames } from './languageNames';
 
 const t = words('codeReading', { nothing: 'No program was written.' });
 
-export function Reading({ response }: ReadingProps<CodeShown, CodeResponse>) {
-  const program = response.programs[response.language];
-  if (!program) return <p className="text-soft">{t('nothing')}</p>;
+export function Reading({ shown, response }: ReadingProps<CodeShown, CodeResponse>) {
+  const program = readableProgram(shown, response);
+  if (program === '') return <p className="text-soft">{t('nothing')}</p>;
   return (
     <figure>
       <figcaption className="mb-1 px-1.5 text-[0.85em] text-soft">

@@ -1,1 +1,1 @@
-export { Check, CircleX, Clock3, Diff as PlusMinus, Play } from 'lucide-react';
+export { Check, CircleDot, CircleX, Clock3, Diff as PlusMinus, Play, Square } from 'lucide-react';

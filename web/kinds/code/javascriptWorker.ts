@@ -2,8 +2,10 @@
 import './useUtc';
 import variant from '@jitl/quickjs-wasmfile-release-sync';
 import { newQuickJSWASMModuleFromVariant } from 'quickjs-emscripten-core';
-import type { CaseJob } from '../../../core/programs/engine';
+import type { CaseJob, EngineReply } from '../../../core/programs/engine';
 import { runJavascriptCase } from '../../../core/programs/javascriptCase';
+import { withoutTypes } from '../../../core/programs/withoutTypes';
+import { serveCases } from './runCase';
 
 /** What a browser's thread has room for: some 1,500 calls deep. */
 const STACK_BYTES = 256 * 1024;
@@ -12,18 +14,15 @@ const STACK_BYTES = 256 * 1024;
 const engine = () => newQuickJSWASMModuleFromVariant(variant);
 let next = engine();
 
-async function run(job: CaseJob) {
-  const vm = (await next).newContext();
-  next = engine();
+async function run(job: CaseJob): Promise<EngineReply> {
   const from = performance.now();
   const spentMs = () => performance.now() - from;
-  return runJavascriptCase(vm, job, { spentMs, stackBytes: STACK_BYTES });
+  const plain = withoutTypes(job);
+  if ('trouble' in plain)
+    return { limit: 'none', cpuMs: spentMs(), memoryBytes: 0, printed: '', reply: plain.trouble };
+  const vm = (await next).newContext();
+  next = engine();
+  return runJavascriptCase(vm, { ...job, files: plain.files }, { spentMs, stackBytes: STACK_BYTES });
 }
 
-self.onmessage = (event: MessageEvent<CaseJob>) => {
-  void run(event.data).then((reply) => self.postMessage(reply));
-};
-next.then(
-  () => self.postMessage({ ready: true }),
-  (error: unknown) => self.postMessage({ failed: String(error) }),
-);
+serveCases(next, run);

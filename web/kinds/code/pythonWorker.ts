@@ -1,7 +1,8 @@
 /* Runs one program in Pyodide inside this worker: the same engine and harness as the server's sandbox. */
 import './useUtc';
 import type { CaseJob, EngineReply } from '../../../core/programs/engine';
-import { preparePython, textOfBytes, type PythonEngine } from '../../../core/programs/pythonCase';
+import { jobText, preparePython, replyOfPython, type PythonEngine } from '../../../core/programs/pythonCase';
+import { serveCases } from './runCase';
 import { PYTHON_FOLDER, PYTHON_SNAPSHOT } from './pythonFiles';
 
 /** About as long as starting without a snapshot takes: a slower line is not waited for. */
@@ -28,20 +29,13 @@ const engine = boot();
 async function run(job: CaseJob): Promise<EngineReply> {
   const python = await engine;
   const from = performance.now();
-  const { program, functionName, seed, outputBytes, megabytes } = job;
-  const reply = python.run(program, functionName, job.arguments, seed, outputBytes, megabytes);
+  const reply = python.run(jobText(job), job.seed, job.outputBytes, job.megabytes);
   return {
+    ...replyOfPython(job, reply, python.printed),
     limit: python.limit(),
     cpuMs: performance.now() - from,
-    printed: textOfBytes(python.printed()),
-    reply,
+    memoryBytes: python.grown(),
   };
 }
 
-self.onmessage = (event: MessageEvent<CaseJob>) => {
-  void run(event.data).then((reply) => self.postMessage(reply));
-};
-engine.then(
-  () => self.postMessage({ ready: true }),
-  (error: unknown) => self.postMessage({ failed: String(error) }),
-);
+serveCases(engine, run);

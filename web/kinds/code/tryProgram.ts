@@ -1,38 +1,54 @@
-import type { Language } from '../../../core/kinds/code/response';
 import type { CaseOutcome, CaseRun, ProgramRun } from '../../../core/kinds/evidence';
+import type { Language } from '../../../core/kinds/code/response';
 import type { CaseJob, EngineReply } from '../../../core/programs/engine';
-import { PYTHON_FOLDER, PYTHON_NAMES, PYTHON_SNAPSHOT } from './pythonFiles';
 import { outcomeOf, tooSlow } from '../../../core/programs/outcomeOf';
+import { PYTHON_FOLDER, PYTHON_NAMES, PYTHON_SNAPSHOT } from './pythonFiles';
 
-const make: Record<Language, () => Worker> = {
+type EngineName = 'python' | 'script' | 'sql';
+
+const ENGINE_OF: Record<Language, EngineName> = {
+  python: 'python',
+  javascript: 'script',
+  typescript: 'script',
+  sql: 'sql',
+};
+
+const make: Record<EngineName, () => Worker> = {
   python: () => new Worker(new URL('./pythonWorker.ts', import.meta.url), { type: 'module' }),
-  javascript: () => new Worker(new URL('./javascriptWorker.ts', import.meta.url), { type: 'module' }),
+  script: () => new Worker(new URL('./javascriptWorker.ts', import.meta.url), { type: 'module' }),
+  sql: () => new Worker(new URL('./sqlWorker.ts', import.meta.url), { type: 'module' }),
 };
 
 /** What an engine starts from beside the scripts of the desk, which are kept on the device as they are. */
-const files: Record<Language, readonly string[]> = {
+const files: Record<EngineName, readonly string[]> = {
   python: [...PYTHON_NAMES, PYTHON_SNAPSHOT].map((name) => PYTHON_FOLDER + name),
-  javascript: [],
-};
-
-/** The limits of a case, and what is run. */
-export type TrialRun = Pick<ProgramRun, 'program' | 'functionName'> & {
-  readonly limits: Pick<ProgramRun['limits'], 'milliseconds' | 'megabytes'>;
+  script: [],
+  sql: [],
 };
 
 /** Room beyond a case's own limit for a busy device: here the clock decides, on the server processor time does. */
 const ROOM_MS = 1500;
-const OUTPUT_BYTES = 64 * 1024;
+/** An engine that holds so much more than at its start is not used again. */
+const MOST_GROWN = 32 * 2 ** 20;
 
-/** The engine of one language in a worker; a case that takes too long ends the worker, and the next starts again. */
+/** A run was stopped by whoever asked for it. */
+export class Stopped extends Error {}
+
+type Asked = Omit<ProgramRun, 'cases'>;
+
+/** An engine in a worker; what holds it up, or makes it grow, ends the worker, and the next run has a fresh one. */
 export class Engine {
-  private readonly language: Language;
+  private readonly name: EngineName;
   private worker: Worker | null = null;
   private ready: Promise<void> | null = null;
   private last: Promise<unknown> = Promise.resolve();
+  /** Of the case that runs. */
+  private giveUp: (() => void) | null = null;
+  /** Counts the stops: what was asked for before the last one does not run any more. */
+  private stops = 0;
 
-  constructor(language: Language) {
-    this.language = language;
+  constructor(name: EngineName) {
+    this.name = name;
   }
 
   /**
@@ -42,7 +58,7 @@ export class Engine {
   bring(): void {
     if (!navigator.serviceWorker?.controller) return;
     // What does not come now is fetched where it is wanted.
-    for (const file of files[this.language])
+    for (const file of files[this.name])
       void fetch(file, { priority: 'low' }).then(
         (answer) => answer.body?.cancel(),
         () => undefined,
@@ -51,7 +67,7 @@ export class Engine {
 
   warm(): Promise<void> {
     if (this.ready) return this.ready;
-    const worker = make[this.language]();
+    const worker = make[this.name]();
     this.worker = worker;
     this.ready = new Promise((resolve, reject) => {
       worker.onmessage = ({ data }: MessageEvent<{ ready?: true; failed?: string }>) =>
@@ -68,44 +84,66 @@ export class Engine {
     this.ready = null;
   }
 
+  /** Ends what runs now, and everything that waits behind it. */
+  stop(): void {
+    this.stops++;
+    this.giveUp?.();
+  }
+
   /** Runs one case after the other, however many are asked for at once: the worker answers one at a time. */
-  run(asked: TrialRun, one: CaseRun): Promise<CaseOutcome> {
-    const result = this.last.then(() => this.runNow(asked, one));
+  run(asked: Asked, one: CaseRun): Promise<CaseOutcome> {
+    const { stops } = this;
+    const result = this.last.then(() => {
+      if (stops !== this.stops) throw new Stopped();
+      return this.runNow(asked, one);
+    });
     this.last = result.catch(() => undefined);
     return result;
   }
 
-  private async runNow({ program, functionName, limits }: TrialRun, one: CaseRun): Promise<CaseOutcome> {
+  private async runNow(
+    { language, files: own, functionName, limits }: Asked,
+    one: CaseRun,
+  ): Promise<CaseOutcome> {
     await this.warm();
     const worker = this.worker!;
     const limitMs = limits.milliseconds;
     const [seed] = crypto.getRandomValues(new Uint32Array(1));
-    return new Promise((resolve) => {
+    return new Promise((resolve, reject) => {
+      const settle = (work: () => void) => {
+        clearTimeout(timer);
+        this.giveUp = null;
+        work();
+      };
       const timer = setTimeout(() => {
         this.end();
-        resolve(tooSlow(one.key, limitMs));
+        settle(() => resolve(tooSlow(one.key, limitMs)));
       }, limitMs + ROOM_MS);
+      this.giveUp = () => {
+        this.end();
+        settle(() => reject(new Stopped()));
+      };
       worker.onmessage = ({ data }: MessageEvent<EngineReply>) => {
-        clearTimeout(timer);
         const outcome = outcomeOf(one.key, data, limitMs);
-        // An engine that has grown does not shrink again.
-        if (outcome.result === 'too-much-memory') this.end();
-        resolve(outcome);
+        if (outcome.result === 'too-much-memory' || data.memoryBytes > MOST_GROWN) this.end();
+        settle(() => resolve(outcome));
       };
       worker.postMessage({
-        program,
+        language,
+        files: own,
         functionName,
-        arguments: JSON.stringify(one.arguments),
+        input: one.input,
+        inputFiles: one.files,
         ...limits,
-        outputBytes: OUTPUT_BYTES,
         seed: seed!,
       } satisfies CaseJob);
     });
   }
 }
 
-const engines: Record<Language, Engine> = {
+const engines: Record<EngineName, Engine> = {
   python: new Engine('python'),
-  javascript: new Engine('javascript'),
+  script: new Engine('script'),
+  sql: new Engine('sql'),
 };
-export const engineOf = (language: Language): Engine => engines[language];
+export const engineOf = (language: Language): Engine => engines[ENGINE_OF[language]];

@@ -1,88 +1,157 @@
 import { useEffect, useState } from 'react';
-import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response';
-import type { CaseOutcome, CaseRun, Json } from '../../../core/kinds/evidence';
+import { caseRun, inputFor } from '../../../core/kinds/code/caseInput';
+import { checkerRun, OUTPUT_LIMIT_BYTES } from '../../../core/kinds/code/checkerRun';
+import { judgeCase, readChecked, type CaseVerdict } from '../../../core/kinds/code/judgeCase';
+import { readOwnInput } from '../../../core/kinds/code/ownInput';
+import { limitsOf, programFiles } from '../../../core/kinds/code/program';
+import type { CodeResponse, CodeShown, TestCase } from '../../../core/kinds/code/response';
+import type { CaseOutcome, CaseRun, ProgramRun } from '../../../core/kinds/evidence';
 import { words } from '../../words';
 import { languageNames } from './languageNames';
-import { engineOf } from './tryProgram';
+import { engineOf, Stopped } from './tryProgram';
 
 const t = words('codeTrial', {
-  own: 'your own input',
-  trying: 'Trying …',
+  trying: 'Running {{title}} …',
   warming: 'Getting {{language}} ready …',
   engine: '{{language}} did not start. Reload the page. Your work is saved.',
 });
 
-const OWN = 'own-input';
+/** What a case came to. Without a verdict it was only run: an input of one's own, or a checker that is not here. */
+export interface Tried {
+  readonly outcome: CaseOutcome;
+  readonly verdict: CaseVerdict | null;
+  /** The checker's line, or empty. */
+  readonly reason: string;
+  /** The program that ran, to tell whether it is still the one that stands there. */
+  readonly program: string;
+}
 
-/** As written, or as it was begun for the candidate. */
-export const programOf = (shown: CodeShown, { programs, language }: CodeResponse): string =>
-  programs[language] ?? shown.languages.find((l) => l.language === language)?.starter ?? '';
-
-export interface OwnRun {
+export interface OwnCase {
   readonly key: string;
-  readonly title: string;
-  readonly arguments: readonly Json[];
-  readonly expected: undefined;
-  readonly outcome: CaseOutcome | undefined;
+  /** As it was typed. */
+  readonly text: string;
 }
 
 export interface Trial {
-  readonly outcomes: readonly CaseOutcome[];
-  /** The last run with an input of one's own. */
-  readonly own: OwnRun | null;
+  /** By the key of the case. */
+  readonly tried: Readonly<Record<string, Tried>>;
+  readonly own: readonly OwnCase[];
+  /** The program as it stands now. */
+  readonly program: string;
   /** What is being done now, in words. */
   readonly busy: string | null;
   readonly trouble: string | null;
   /** Starts the engine before it is asked for anything. */
   readonly getReady: () => void;
   readonly tryAll: () => void;
-  readonly tryOwn: (given: readonly Json[]) => void;
+  readonly tryOwn: (text: string) => void;
+  readonly removeOwn: (key: string) => void;
+  readonly stop: () => void;
 }
 
-/** Runs a program in this browser, with the cases that are shown or with an input of one's own; nothing of it counts. */
-export function useTrial(shown: CodeShown, response: CodeResponse): Trial {
-  const [outcomes, setOutcomes] = useState<CaseOutcome[]>([]);
-  const [own, setOwn] = useState<CaseRun | null>(null);
-  const [ownOutcome, setOwnOutcome] = useState<CaseOutcome>();
+/** What is kept of trials beside the answer: inputs of one's own, and each run for the record. */
+export interface TrialRecord {
+  readonly inputs: readonly string[];
+  readonly onInputs: (inputs: readonly string[]) => void;
+  readonly onRun: (cases: readonly { readonly key: string; readonly verdict: string }[]) => void;
+}
+
+const MOST_OWN = 12;
+const ownKey = (index: number) => `own-${index}`;
+
+/** Runs a program in this browser, with the cases that are shown or with inputs of one's own; nothing of it counts. */
+export function useTrial(shown: CodeShown, response: CodeResponse, record: TrialRecord): Trial {
+  const [tried, setTried] = useState<Readonly<Record<string, Tried>>>({});
   const [busy, setBusy] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { language } = response;
-  const program = programOf(shown, response);
+  const files = programFiles(shown, response);
+  const program = JSON.stringify({ language, files });
+  const engine = engineOf(language);
   useEffect(() => engineOf(language).bring(), [language]);
-  const getReady = () =>
-    void engineOf(language)
-      .warm()
-      .catch(() => undefined);
 
-  const attempt = async (work: () => Promise<void>) => {
+  const asked: Omit<ProgramRun, 'cases'> = {
+    language,
+    files,
+    functionName: shown.way.is === 'function' ? shown.way.name : null,
+    limits: { ...limitsOf(shown, language), outputBytes: OUTPUT_LIMIT_BYTES },
+  };
+  const own = record.inputs.map((text, i): OwnCase => ({ key: ownKey(i), text }));
+
+  const checked = async (one: TestCase, outcome: CaseOutcome): Promise<Pick<Tried, 'verdict' | 'reason'>> => {
+    if (!shown.comparison.byChecker || outcome.result !== 'returned')
+      return { verdict: judgeCase(shown, one.expected, outcome), reason: '' };
+    const run = shown.checker && checkerRun(shown.way, shown.checker, [one], [outcome]);
+    if (!run) return { verdict: null, reason: '' };
+    const found = readChecked(await engineOf(run.language).run(run, run.cases[0]!));
+    if (!found) return { verdict: null, reason: '' };
+    return { verdict: found.share === 100 ? 'accepted' : 'wrong', reason: found.reason };
+  };
+  const runCase = async (run: CaseRun, title: string, sample: TestCase | null): Promise<Tried> => {
+    setBusy(t('trying', { title }));
+    const outcome = await engine.run(asked, run);
+    const found = sample
+      ? await checked(sample, outcome)
+      : {
+          verdict: outcome.result === 'returned' ? null : judgeCase(shown, null, outcome),
+          reason: '',
+        };
+    const result = { outcome, program, ...found };
+    setTried((before) => ({ ...before, [run.key]: result }));
+    return result;
+  };
+
+  const attempt = async (work: () => Promise<readonly (readonly [string, Tried])[]>) => {
     setTrouble(null);
     setBusy(t('warming', { language: languageNames[language] }));
     try {
-      await engineOf(language).warm();
-      setBusy(t('trying'));
-      await work();
-    } catch {
-      setTrouble(t('engine', { language: languageNames[language] }));
+      await engine.warm();
+      const done = await work();
+      record.onRun(done.map(([key, { verdict, outcome }]) => ({ key, verdict: verdict ?? outcome.result })));
+    } catch (error) {
+      if (!(error instanceof Stopped)) setTrouble(t('engine', { language: languageNames[language] }));
     } finally {
       setBusy(null);
     }
   };
-  const { functionName, limits } = shown;
-  const runOne = (one: CaseRun) => engineOf(language).run({ program, functionName, limits }, one);
+  const ownRun = ({ key, text }: OwnCase): CaseRun | null => {
+    const read = readOwnInput(shown.way, text);
+    const input = 'input' in read ? inputFor(shown.way, shown.fixtures, read.input) : undefined;
+    return input === undefined ? null : { key, input, files: [] };
+  };
   const tryAll = () =>
     void attempt(async () => {
-      const results: CaseOutcome[] = [];
-      for (const one of shown.cases) {
-        results.push(await runOne(one));
-        setOutcomes([...results]);
+      const done: (readonly [string, Tried])[] = [];
+      for (const one of shown.cases) done.push([one.key, await runCase(caseRun(shown, one), one.title, one)]);
+      for (const one of own) {
+        const run = ownRun(one);
+        if (run) done.push([one.key, await runCase(run, one.text, null)]);
       }
+      return done;
     });
-  const tryOwn = (given: readonly Json[]) =>
-    void attempt(async () => {
-      const one = { key: OWN, arguments: given };
-      setOwn(one);
-      setOwnOutcome(await runOne(one));
-    });
-  const ownRow = own && { ...own, title: t('own'), expected: undefined, outcome: ownOutcome };
-  return { outcomes, own: ownRow, busy, trouble, getReady, tryAll, tryOwn };
+  const tryOwn = (text: string) => {
+    const known = record.inputs.indexOf(text);
+    const inputs = known >= 0 ? record.inputs : [...record.inputs, text].slice(-MOST_OWN);
+    const key = ownKey(inputs.indexOf(text));
+    const run = ownRun({ key, text });
+    if (!run) return;
+    if (known < 0) record.onInputs(inputs);
+    void attempt(async () => [[key, await runCase(run, text, null)]]);
+  };
+  const removeOwn = (key: string) => {
+    setTried((before) => Object.fromEntries(Object.entries(before).filter(([of]) => !of.startsWith('own-'))));
+    record.onInputs(record.inputs.filter((_, i) => ownKey(i) !== key));
+  };
+  return {
+    tried,
+    own,
+    program,
+    busy,
+    trouble,
+    getReady: () => void engine.warm().catch(() => undefined),
+    tryAll,
+    tryOwn,
+    removeOwn,
+    stop: () => engine.stop(),
+  };
 }
