@@ -40,7 +40,6 @@ const settings = (resultBy: number): RoundSettings => ({
   help: 'If something does not work, call Bram Ostler at the archive, extension 31, from 08:00 to 20:00.',
   resultBy,
   questionnaire: true,
-  assessorsSeeObservations: false,
   release: 'after sign-off',
   releaseAt: null,
   sheet: 'key',

@@ -12,7 +12,7 @@ import {
   whatIsWritten,
   whereTheyKeep,
 } from './items/storeBook';
-import { daysToHalf, incidentNote, strongestLot } from './items/writingAndPrograms';
+import { bestShares, daysToHalf, incidentNote, strongestLot } from './items/writingAndPrograms';
 
 interface Section {
   readonly key: string;
@@ -40,7 +40,7 @@ const first: readonly Section[] = [
   {
     key: 'C',
     title: 'Writing and programs',
-    introduction: 'A note for the archive’s book, and two small programs in Python or JavaScript.',
+    introduction: 'A note for the archive’s book, and two small programs.',
     items: [incidentNote, strongestLot, daysToHalf],
   },
 ];
@@ -49,11 +49,11 @@ const first: readonly Section[] = [
 const ADDED: Readonly<Record<string, readonly Draft[]>> = {
   A: [trayCurve, coldRange],
   B: [accessionLedger, whereTheyKeep, whatIsWritten],
-  C: [howManyToSow],
+  C: [bestShares, howManyToSow],
 };
-/** The main sitting asks the first version's questions, and one that is worked on paper. */
+/** The main sitting asks the first version's questions, a query, and one that is worked on paper. */
 const main = first.map((section) =>
-  section.key === 'C' ? { ...section, items: [...section.items, howManyToSow] } : section,
+  section.key === 'C' ? { ...section, items: [...section.items, bestShares, howManyToSow] } : section,
 );
 const second = first.map((section) => ({
   ...section,
@@ -75,22 +75,22 @@ const VERSIONS = {
   },
   2: {
     sections: second,
-    minutes: 85,
+    minutes: 91,
     bands: [
       { title: 'Beginning', from: 0 },
-      { title: 'Capable', from: 3000 },
-      { title: 'Proficient', from: 4800 },
-      { title: 'Outstanding', from: 6150 },
+      { title: 'Capable', from: 3150 },
+      { title: 'Proficient', from: 5050 },
+      { title: 'Outstanding', from: 6500 },
     ],
   },
   3: {
     sections: main,
-    minutes: 68,
+    minutes: 74,
     bands: [
       { title: 'Beginning', from: 0 },
-      { title: 'Capable', from: 2200 },
-      { title: 'Proficient', from: 3500 },
-      { title: 'Outstanding', from: 4500 },
+      { title: 'Capable', from: 2400 },
+      { title: 'Proficient', from: 3800 },
+      { title: 'Outstanding', from: 4850 },
     ],
   },
 } as const;

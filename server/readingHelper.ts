@@ -18,6 +18,7 @@ import { peopleFileRead } from './rounds/peopleFile';
 import { resultRead } from './results/operations';
 import { distributionRead, resultsList, staffSheetRead } from './results/reads';
 import { replayRead, reviewRead } from './review/reads';
+import { versionsRead } from './review/versions';
 import { candidatesList, peopleList, roundReads, roundsList } from './rounds/reads';
 
 /* What staff look up: every list and every report has its line here. */
@@ -46,6 +47,7 @@ const reads = [
   staffSheetRead,
   reviewRead,
   replayRead,
+  versionsRead,
   experienceRead,
   peopleFileRead,
 ] as unknown as Read<unknown, unknown>[];

@@ -98,6 +98,8 @@ export interface CandidateKind<Shown, Response> {
   fileRules(shown: Shown): FileRules | null;
   /** What is put down besides answers, by name: journal entries of which the last counts (options struck out …). */
   readonly events: readonly string[];
+  /** An event as those who review a sitting read it; null for one that says nothing of how the answer came about. */
+  tellEvent?(name: string, value: unknown): Message | null;
 }
 
 /** What most kinds have nothing to say about. */
@@ -286,6 +288,12 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
     solution: SolutionTried<Response>,
     evidence: Readonly<Record<string, EvidenceFound>>,
   ): readonly Issue[];
+  /** What was found, as those who mark look at it (drawn by the kind); null where nothing has to be run. */
+  inspect(
+    input: Pick<ScoringInput<Asked, Key, Response, Arrangement>, 'content' | 'response' | 'evidence'>,
+  ): unknown;
+  /** Runs an answer again for those who mark, with an input of theirs; null where it cannot be run with that. */
+  runAgain(content: Content<Asked, Key>, response: Response, input: string): EvidenceRequest | null;
   /** The letters of the sibling parts whose figures it builds on. */
   buildsOn(content: Content<Asked, Key>): readonly string[];
   /** Named figures that sibling parts may build on; `accepted` is what `score` finds right of the same answer. */

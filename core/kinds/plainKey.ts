@@ -16,6 +16,8 @@ export const plainKey = {
   evidence: () => [],
   solutions: () => [],
   issuesOfSolution: () => [],
+  inspect: () => null,
+  runAgain: () => null,
   values: () => ({}),
   accept: () => null,
 } as const;

@@ -7,7 +7,6 @@ import type { RoughWork } from '../kit/notes';
 import type { Hundredths } from '../marks';
 import type { Estimate } from '../measures/estimate';
 import type { Message } from '../messages/message';
-import type { ObservationCount } from '../observations/observation';
 import type { Source } from '../papers/paper';
 import type { AsideReason, MarkDraft, MarkRole, StandardUse } from './mark';
 import type { MarginNote } from './marginNote';
@@ -50,8 +49,6 @@ export interface MarkingScript {
   readonly credits: readonly MarkedCredit[];
   /** Of the whole sitting; null where the paper does not show it, or there is none. It is never marked. */
   readonly roughWork: RoughWork | null;
-  /** How often what was observed of the sitting; null where the round does not show it. */
-  readonly observations: readonly ObservationCount[] | null;
   /** A mark that was started, or one that was given and taken back. */
   readonly draft: MarkDraft | null;
   /** The judgement that stands, also where it was taken back; null where none was given. What is given now names it. */

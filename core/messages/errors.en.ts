@@ -99,6 +99,7 @@ export const error = {
   wrongCode_other: 'This is not the code. You can try {{count}} times more.',
   wrongCodeLast: 'This is not the code. Raise a hand: the invigilator can let you in.',
   linkOnly: 'Open the rehearsal from your personal link.',
+  tooManyRuns: 'Too many runs. Wait a minute and try again.',
   tooManyScores: 'Too many rehearsals were handed in. Wait a minute and try again.',
   tooManyLinks: 'Too many wrong links were tried. Wait a minute and try again.',
   tooManySignIns: 'There were many failed tries to sign in. Wait a minute and try again.',

@@ -37,12 +37,6 @@ export interface Observation {
   readonly facts: ObservationFacts;
 }
 
-/** Without times, which would tell one sitting from another. */
-export interface ObservationCount {
-  readonly kind: ObservationKind;
-  readonly count: number;
-}
-
 /** Before the first observation of a sitting. */
 export const firstLink = (script: string, digest: Digest): string => digest(`observations of ${script}`);
 

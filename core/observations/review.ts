@@ -1,3 +1,4 @@
+import type { Message } from '../messages/message';
 import type { Observation } from './observation';
 
 /** How a person weighs an observation: they are facts, not verdicts. */
@@ -59,6 +60,18 @@ export interface ReplayTarget {
   readonly title: string;
   readonly times: readonly number[];
 }
+
+/** What an answer became, step by step: saved versions with what changed, and what was done with them in between. */
+export type VersionStep =
+  | {
+      readonly is: 'version';
+      readonly at: number;
+      readonly added: number;
+      readonly removed: number;
+      /** Changed lines, as far as they are told. */
+      readonly lines: readonly { readonly text: string; readonly added: boolean }[];
+    }
+  | { readonly is: 'event'; readonly at: number; readonly what: Message };
 
 /** A sitting on one line of time. */
 export interface SittingReview {

@@ -52,8 +52,6 @@ export interface RoundSettings {
   readonly resultBy: number;
   /** Whether candidates are asked four questions about the test after they have handed in. */
   readonly questionnaire: boolean;
-  /** Whether assessors see what was observed of a sitting, as kinds and counts. */
-  readonly assessorsSeeObservations: boolean;
   readonly release: ReleaseRule;
   /** For the release on a date. */
   readonly releaseAt: number | null;

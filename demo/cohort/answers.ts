@@ -48,6 +48,13 @@ export function strongestProgram(quality: number, random: Random): Program {
   return from[Math.floor(random() * from.length)]!;
 }
 
+/** Queries for the best shares, from right to wrong: the second loses lots without a count. */
+export function sharesQuery(quality: number): Program {
+  const joined = quality > 0.5 ? 'left join' : quality > 0.25 ? 'join' : 'cross join';
+  const text = `select species, count(*) as lots, round(max(100.0 * up / sown), 1) as best\nfrom lot ${joined} germination on lot.id = germination.lot and day = 21\ngroup by species\norder by best desc\n`;
+  return { language: 'sql', programs: { sql: { 'query.sql': text } } };
+}
+
 const clamp = (value: number, most: number) => Math.min(most, Math.max(0, Math.round(value)));
 
 /** The levels of an essay by somebody of an ability in 0..1. */

@@ -20,7 +20,7 @@ import { observe } from '../../server/observations/observations';
 import { simulateAnswers } from '../answers';
 import { addRound, addScript, DAY_MS, HOUR_MS, type Seeding } from '../makeRound';
 import { technicianPaper } from '../technicianPaper';
-import { essayLevels, pageLevels, readAs, strongestProgram } from './answers';
+import { essayLevels, pageLevels, readAs, sharesQuery, strongestProgram } from './answers';
 import { writeEssay, type EssayLevels } from './essays';
 import { cohort } from './names';
 import { drawPage, WORKINGS } from './pages';
@@ -30,6 +30,7 @@ const PAGE = 'how-many-to-sow/A';
 const STRONGEST = 'strongest-lot/A';
 /** The program that people read as well. */
 const PROGRAM = 'days-to-half/A';
+const SHARES = 'best-shares/A';
 /** The highest level of each criterion, by target. */
 const MOST: Readonly<Record<string, Readonly<Record<string, number>>>> = {
   [NOTE]: { f: 3, r: 3, a: 3, l: 2 },
@@ -82,6 +83,7 @@ async function addCandidate(
   const answers = [
     ...simulateAnswers(ability, random).filter(({ target }) => target !== NOTE && target !== STRONGEST),
     { target: STRONGEST, response: strongestProgram(ability + (random() - 0.5) * 0.5, random) },
+    { target: SHARES, response: sharesQuery(ability + (random() - 0.5) * 0.4) },
     { target: NOTE, response: essay },
     {
       target: PAGE,

@@ -1,5 +1,6 @@
 import { coffeeRota } from './coffeeRota';
 import type { Draft } from './draft';
+import { cupsInAll, whoDrinks } from './galleryPrograms';
 
 const entries = (texts: Readonly<Record<string, string>>) =>
   Object.entries(texts).map(([key, text]) => ({ key, text }));
@@ -433,6 +434,8 @@ const theDuties = question(
 /** One question of every kind, easy ones, for who wants to try them all. */
 export const gallery: Draft[] = [
   ...coffeeRota.map((draft) => ({ ...draft, key: `gallery-${draft.key}` })),
+  cupsInAll,
+  whoDrinks,
   theDoor,
   theShelves,
   theTools,

@@ -305,3 +305,111 @@ export const daysToHalf: Draft = {
     },
   ],
 };
+
+const STORE = `create table lot (id text primary key, species text not null, sown integer not null);
+create table germination (lot text not null references lot, day integer not null, up integer not null);
+`;
+
+/** A query over two tables: lots without a count must not be lost. */
+export const bestShares: Draft = {
+  key: 'best-shares',
+  title: 'Best shares',
+  source: null,
+  parts: [
+    {
+      key: 'A',
+      kind: 'code',
+      marks: 400,
+      minutes: 6,
+      prompt:
+        'The table `lot` holds every lot, the table `germination` how many seeds of a lot had germinated by a day. List each species with its number of lots and the largest share that had germinated **by day 21**, in per cent of the seeds sown, to one decimal place. Name the columns `species`, `lots` and `best`. The largest share comes first; a species without a count on day 21 has no share (`NULL`) and comes last.',
+      content: program({
+        way: { is: 'query' },
+        languages: [startingWith('sql', 'select species\nfrom lot\ngroup by species\n')],
+        limits: { milliseconds: 2000, megabytes: 64 },
+        comparison: { columnNames: true, within: 0.001 },
+        fixtures: [
+          {
+            key: 'spring',
+            title: 'spring counts',
+            sql: `${STORE}insert into lot values ('K-1', 'sea kale', 240), ('K-2', 'sea kale', 240), ('M-1', 'marram', 100), ('T-1', 'thrift', 80);
+insert into germination values ('K-1', 14, 131), ('K-1', 21, 180), ('K-2', 14, 120), ('K-2', 21, 171), ('M-1', 21, 64);`,
+          },
+        ],
+        hiddenFixtures: [
+          {
+            key: 'later',
+            title: 'counts after day 21',
+            // 10 of 50 is 20 %, 9 of 10 is 90 %, 150 of 200 is 75 %; the 160 of day 28 do not count.
+            sql: `${STORE}insert into lot values ('H-8801', 'sea holly', 50), ('H-8802', 'sea holly', 10), ('L-8811', 'lyme grass', 200);
+insert into germination values ('H-8801', 21, 10), ('H-8802', 21, 9), ('L-8811', 21, 150), ('L-8811', 28, 160);`,
+          },
+          {
+            key: 'uncounted',
+            title: 'nothing counted',
+            sql: `${STORE}insert into lot values ('S-8821', 'samphire', 70), ('S-8822', 'samphire', 30);`,
+          },
+        ],
+        cases: [
+          {
+            key: 'spring',
+            title: 'spring counts',
+            input: 'spring',
+            // 180 of 240 is 75 %, 64 of 100 is 64 %
+            expected: {
+              columns: ['species', 'lots', 'best'],
+              rows: [
+                ['sea kale', 2, 75],
+                ['marram', 1, 64],
+                ['thrift', 1, null],
+              ],
+            },
+            shown: true,
+          },
+          {
+            key: 'h-later',
+            title: 'counts after day 21',
+            input: 'later',
+            expected: {
+              columns: ['species', 'lots', 'best'],
+              rows: [
+                ['sea holly', 2, 90],
+                ['lyme grass', 1, 75],
+              ],
+            },
+            shown: false,
+          },
+          {
+            key: 'h-none',
+            title: 'nothing counted',
+            input: 'uncounted',
+            expected: { columns: ['species', 'lots', 'best'], rows: [['samphire', 2, null]] },
+            shown: false,
+          },
+        ],
+        groups: [
+          { key: 'days', title: 'Only day 21', cases: ['h-later'], counting: 'all' },
+          { key: 'gaps', title: 'Species without a count', cases: ['h-none'], counting: 'all' },
+        ],
+        solutions: [
+          {
+            language: 'sql',
+            files: {
+              'query.sql':
+                'select species, count(*) as lots, round(max(100.0 * up / sown), 1) as best\nfrom lot left join germination on lot.id = germination.lot and day = 21\ngroup by species\norder by best desc\n',
+            },
+            right: true,
+          },
+          {
+            language: 'sql',
+            files: {
+              'query.sql':
+                'select species, count(*) as lots, round(max(100.0 * up / sown), 1) as best\nfrom lot join germination on lot.id = germination.lot and day = 21\ngroup by species\norder by best desc\n',
+            },
+            right: false,
+          },
+        ],
+      }),
+    },
+  ],
+};

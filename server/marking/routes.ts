@@ -17,6 +17,7 @@ import { partParams, targetIn, type PartParams } from '../http/partParams';
 import type { Outbox } from '../mail/outbox';
 import { listEndpoints } from '../reading/listEndpoints';
 import { sendPage } from '../uploads/sendPage';
+import { inspectTask, runTaskAgain } from './caseEvidence';
 import { giveMark, keepDraft, setAside, takeBack } from './give';
 import type { ItemRef } from './items';
 import {
@@ -51,6 +52,8 @@ import type { HasHub } from '../events/hub';
 import type { HasClock } from '../machine/clock';
 import type { HasReader } from '../reading/reader';
 import type { HasFiles } from '../files/files';
+import { perMinute } from '../http/limits';
+import type { HasEvidence } from '../scoring/findEvidence';
 import type { HasPictures } from '../pictures/pictures';
 import type { HasUploads } from '../uploads/uploads';
 
@@ -66,6 +69,7 @@ interface Needs
     HasFiles,
     HasPictures,
     HasUploads,
+    HasEvidence,
     HasReader,
     HasJobs,
     HasSecret {}
@@ -148,6 +152,9 @@ const answerBody = objectOf<{ id: number; answer: string }>({
   answer: reason,
 });
 const textBody = objectOf<{ text: string }>({ text: Joi.string().trim().min(2).max(2000) });
+const runBody = objectOf<{ input: string }>({ input: Joi.string().allow('').max(20_000) });
+/** Each takes a turn in the box, where candidates' programs wait as well. */
+const RUNS_A_MINUTE = 30;
 const phraseBody = objectOf<{ text: string; shared: boolean }>({
   text: Joi.string().trim().min(2).max(300),
   shared: Joi.boolean(),
@@ -182,6 +189,7 @@ const markers = ['assessor', 'lead'] as const;
 
 function assessorEndpoints(services: Needs): Endpoint[] {
   const { db } = services;
+  const countRuns = perMinute(RUNS_A_MINUTE, 'tooManyRuns');
   return [
     ...listEndpoints(services, pilesList, '/marking/piles', (path, answer) =>
       forStaff(markers, { method: 'get', path }, (who, { request }) => answer({ staffId: who.id }, request)),
@@ -201,6 +209,24 @@ function assessorEndpoints(services: Needs): Endpoint[] {
       { method: 'get', path: '/marking/tasks/:id/pages/:hash', params: taskPageParams },
       (who, { params, response }) =>
         sendPage(services, pagesOfTask(services, who.id, params.id, params.hash), params.hash, response),
+    ),
+    forStaff(
+      markers,
+      { method: 'get', path: '/marking/tasks/:id/evidence', params: idParams },
+      async (who, { params }) => ({
+        found: await inspectTask(services, who.id, params.id),
+      }),
+    ),
+    forStaff(
+      markers,
+      {
+        method: 'post',
+        path: '/marking/tasks/:id/run',
+        params: idParams,
+        body: runBody,
+        count: (_, who) => countRuns(String(who.id)),
+      },
+      (who, { params, body }) => runTaskAgain(services, who.id, { taskId: params.id, input: body.input }),
     ),
     forStaff(
       markers,

@@ -95,21 +95,26 @@ interface Requested {
   readonly request: EvidenceRequest;
 }
 
+/** What was found before of the very same run; null where it was never run. */
+export function knownEvidence(db: Db, { sittingId, target, request }: Requested): EvidenceFound | null {
+  const same = and(
+    eq(evidence.sittingId, sittingId),
+    eq(evidence.target, target),
+    eq(evidence.request, request.key),
+    eq(evidence.input, sha256(canonicalJson(request.run))),
+  );
+  return db.select().from(evidence).where(same).get()?.document ?? null;
+}
+
 /** What running came to: as it was found before, or found now and kept. */
 async function evidenceOf(
   services: Needs,
   { sittingId, target, request }: Requested,
 ): Promise<EvidenceFound> {
   const { db, clock, commits } = services;
+  const known = knownEvidence(db, { sittingId, target, request });
+  if (known) return known;
   const input = sha256(canonicalJson(request.run));
-  const same = and(
-    eq(evidence.sittingId, sittingId),
-    eq(evidence.target, target),
-    eq(evidence.request, request.key),
-    eq(evidence.input, input),
-  );
-  const known = db.select().from(evidence).where(same).get();
-  if (known) return known.document;
   const document = await findEvidence(services, request, `sitting ${sittingId}`);
   const found = { sittingId, target, request: request.key, input, document, at: clock.now() };
   await commits.run(() => void db.insert(evidence).values(found).run());

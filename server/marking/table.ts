@@ -21,7 +21,6 @@ import {
 } from '../db/schema';
 import { notFound } from '../http/errors';
 import { openHold } from './allocation';
-import { countObservations } from '../observations/observations';
 import { itemOf, markingOf, type Item, type ItemRef } from './items';
 import { totalOfJudgement } from './judgements';
 import { markedTwice, pilesOf } from './reads';
@@ -68,7 +67,7 @@ function queueOf(db: Db, ref: ItemRef, staffId: number): Task[] {
     .sort((a, b) => taken(a) - taken(b));
 }
 
-function scriptOf(services: HasDb, task: Task, { paper, round }: Item): MarkingScript {
+function scriptOf(services: HasDb, task: Task, { paper }: Item): MarkingScript {
   const { db } = services;
   const { sitting, part, components } = partOf(services, task);
   const aside = asideOf(db, task.id);
@@ -85,7 +84,6 @@ function scriptOf(services: HasDb, task: Task, { paper, round }: Item): MarkingS
     components,
     credits: creditsOf(db, sitting.id, part),
     roughWork: paper.showRoughWork ? roughWorkOf(db, sitting.id) : null,
-    observations: round.settings.assessorsSeeObservations ? countObservations(db, sitting.id) : null,
     draft: task.draft,
     seen: task.judgementId,
     takenBack: task.doneAt === null && task.judgementId !== null,

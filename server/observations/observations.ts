@@ -1,11 +1,5 @@
-import { asc, count, desc, eq } from 'drizzle-orm';
-import {
-  firstBrokenLink,
-  firstLink,
-  linkOf,
-  type Observation,
-  type ObservationCount,
-} from '../../core/observations/observation';
+import { asc, desc, eq } from 'drizzle-orm';
+import { firstBrokenLink, firstLink, linkOf, type Observation } from '../../core/observations/observation';
 import type { Db } from '../db/open';
 import { observations, sittings } from '../db/schema';
 import { sha256 } from '../secrets';
@@ -35,16 +29,6 @@ export const observationsOf = (db: Db, sittingId: number) =>
     .from(observations)
     .where(eq(observations.sittingId, sittingId))
     .orderBy(asc(observations.id))
-    .all();
-
-/** How often what was observed of a sitting: for those who are told no times. */
-export const countObservations = (db: Db, sittingId: number): ObservationCount[] =>
-  db
-    .select({ kind: observations.kind, count: count() })
-    .from(observations)
-    .where(eq(observations.sittingId, sittingId))
-    .groupBy(observations.kind)
-    .orderBy(observations.kind)
     .all();
 
 /** The place of the first observation of a sitting that was altered or follows a missing one; null where all is well. */

@@ -5,6 +5,7 @@ import { forCandidates, forRoundStaff, idParams, type Endpoint } from '../http/e
 import type { Outbox } from '../mail/outbox';
 import { agree, ask, askedOf, explain, judge, weigh, type Reviewing } from './operations';
 import { replayRead, reviewRead } from './reads';
+import { versionsRead } from './versions';
 import type { HasConfig } from '../config';
 import type { HasDb } from '../db/open';
 import type { HasClock } from '../machine/clock';
@@ -26,13 +27,15 @@ const params = objectOf<ReviewParams>({
   invitation: id,
   attempt: Joi.number().integer().min(0).max(100),
 });
-const replayParams = params.append({
+const partOfSitting = params.append({
   item: Joi.string()
     .pattern(/^[a-z0-9-]{1,40}$/)
     .required(),
   part: Joi.string()
     .pattern(/^[A-F]$/)
     .required(),
+}) as Joi.ObjectSchema<ReviewParams & { item: string; part: string }>;
+const replayParams = partOfSitting.append({
   at: Joi.number().integer().min(0).max(1e14).required(),
 }) as Joi.ObjectSchema<ReviewParams & { item: string; part: string; at: number }>;
 const text = Joi.string().trim().min(2).max(1000).required();
@@ -85,6 +88,12 @@ export function reviewEndpoints(services: Needs, outbox: Outbox): Endpoint[] {
       { method: 'get', path: `${PATH}/replay/:item/:part/:at`, params: replayParams },
       (who, { params: { item, part, at, ...of } }) =>
         reader.read(replayRead, { ...reviewing(who.id, of), target: `${item}/${part}`, at }),
+    ),
+    forRoundStaff(
+      reviewers,
+      { method: 'get', path: `${PATH}/versions/:item/:part`, params: partOfSitting },
+      (who, { params: { item, part, ...of } }) =>
+        reader.read(versionsRead, { ...reviewing(who.id, of), target: `${item}/${part}` }),
     ),
     act(reviewers, 'weigh', weighBody, (who, body) => weigh(services, who, body)),
     act(reviewers, 'ask', askBody, (who, body) => ask(services, outbox, who, body)),

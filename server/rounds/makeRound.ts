@@ -56,7 +56,6 @@ export const newRound = objectOf<NewRound>({
     help: Joi.string().trim().min(1).max(500).required(),
     resultBy: moment,
     questionnaire: Joi.boolean().required(),
-    assessorsSeeObservations: Joi.boolean().required(),
     release: oneOf(releaseRules).required(),
     releaseAt: Joi.number().integer().min(0).max(1e14).allow(null).required(),
     sheet: oneOf(sheetsShown).required(),

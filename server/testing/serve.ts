@@ -45,7 +45,6 @@ const SETTINGS: RoundSettings = {
   help: 'Ask the archive.',
   resultBy: 0,
   questionnaire: false,
-  assessorsSeeObservations: false,
   release: 'after sign-off',
   releaseAt: null,
   sheet: 'key',

@@ -4,6 +4,7 @@ import type { Document } from '../../core/documents/document';
 import type { PageBox } from '../pages/pageBox';
 import type { AidName } from '../../core/kit/aids';
 import type { Credit } from '../../core/kinds/contract';
+import type { EvidenceFound } from '../../core/kinds/evidence';
 
 /** What a kind can do with the source beside its question. */
 export interface SourceHandle {
@@ -71,5 +72,13 @@ export interface ReadingProps<Shown, Response> {
   readonly credits: readonly Found[];
 }
 
-/** What is given to the component with which an assessor tries an answer that can be run. */
-export type TrialProps<Shown, Response> = Pick<ReadingProps<Shown, Response>, 'shown' | 'response'>;
+/** What is given to the component in which those who mark see what was run, and run it again. */
+export interface TrialProps<Shown, Response> extends Pick<
+  ReadingProps<Shown, Response>,
+  'shown' | 'response'
+> {
+  /** What the kind's half on the server tells of what was found; null where nothing was run. */
+  readonly found: unknown;
+  /** Runs the answer again with an input, on the server; null where the answer cannot be run from here. */
+  readonly onRun: ((input: string) => Promise<EvidenceFound>) | null;
+}

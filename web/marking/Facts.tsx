@@ -1,17 +1,15 @@
-import { BookOpen, Eye, FileCheck, PencilLine, Pin, Scale, X } from 'lucide-react';
+import { BookOpen, FileCheck, PencilLine, Pin, Scale, X } from 'lucide-react';
 import { useEffect, useEffectEvent, type ReactNode } from 'react';
 import { PAD, type RoughWork } from '../../core/kit/notes';
 import type { Document } from '../../core/documents/document';
 import type { Source } from '../../core/papers/paper';
 import type { Clarification } from '../../core/marking/api';
-import type { ObservationCount } from '../../core/observations/observation';
 import { DocumentView } from '../documents/DocumentView';
 import { Strokes } from '../kit/Strokes';
-import { seenWords } from '../review/seenWords';
 import { Button } from '../ui/Button';
 import { t } from './words';
 
-export const factNames = ['question', 'scheme', 'modelAnswer', 'roughWork', 'observations'] as const;
+export const factNames = ['question', 'scheme', 'modelAnswer', 'roughWork'] as const;
 export type FactName = (typeof factNames)[number];
 
 /** What is open beside the response, and whether it stays there for the next one. */
@@ -33,15 +31,14 @@ const ICONS = {
   scheme: Scale,
   modelAnswer: FileCheck,
   roughWork: PencilLine,
-  observations: Eye,
 } as const;
 
 /** What there is to open of a response: question and mark scheme always, the rest where it is there. */
 export const factsOf = (
   { modelAnswer }: Pick<Item, 'modelAnswer'>,
-  { roughWork, observations }: Pick<Facts, 'roughWork' | 'observations'>,
+  { roughWork }: Pick<Facts, 'roughWork'>,
 ): FactName[] => {
-  const there = { modelAnswer, roughWork, observations: observations?.length ? observations : null };
+  const there = { modelAnswer, roughWork };
   return factNames.filter((name) => name === 'question' || name === 'scheme' || there[name] !== null);
 };
 
@@ -136,7 +133,6 @@ export function SchemeFacts({ scheme, clarifications = [] }: Pick<Item, 'scheme'
 
 interface Facts extends Item {
   readonly roughWork: RoughWork | null;
-  readonly observations: readonly ObservationCount[] | null;
 }
 
 interface Props extends Facts {
@@ -144,23 +140,7 @@ interface Props extends Facts {
   readonly onOpen: (open: OpenFact | null) => void;
 }
 
-function ObservedFacts({ of }: { readonly of: readonly ObservationCount[] }) {
-  return (
-    <>
-      <p className="mb-2 text-soft">{t('observationsText')}</p>
-      <ul className="list-disc pl-5">
-        {of.map(({ kind, count }) => (
-          <li key={kind}>
-            {seenWords(kind)}
-            {count > 1 && ` × ${count}`}
-          </li>
-        ))}
-      </ul>
-    </>
-  );
-}
-
-export function FactPanel({ open, onOpen, roughWork, observations, ...item }: Props) {
+export function FactPanel({ open, onOpen, roughWork, ...item }: Props) {
   const close = useEffectEvent((event: KeyboardEvent) => event.key === 'Escape' && onOpen(null));
   useEffect(() => {
     const listen = (event: KeyboardEvent) => void close(event);
@@ -172,7 +152,6 @@ export function FactPanel({ open, onOpen, roughWork, observations, ...item }: Pr
     scheme: <SchemeFacts {...item} />,
     modelAnswer: item.modelAnswer && <DocumentView document={item.modelAnswer} />,
     roughWork: roughWork && <RoughWorkView of={roughWork} />,
-    observations: observations && <ObservedFacts of={observations} />,
   };
   return (
     <section

@@ -39,11 +39,7 @@ export function LeadScriptView({ data }: { readonly data: LeadScript }) {
   return (
     <section aria-label={t('response')} className="relative flex min-w-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-2 px-6 pt-3 pb-2">
-        <FactButtons
-          names={factsOf(data, { roughWork: null, observations: null })}
-          open={fact}
-          onOpen={setFact}
-        />
+        <FactButtons names={factsOf(data, { roughWork: null })} open={fact} onOpen={setFact} />
       </div>
       <div
         className={`min-h-0 flex-1 overflow-y-auto pb-6 pl-6 ${besideFact(fact, notes.length > 0 ? 'narrow' : 'none')}`}
@@ -102,7 +98,6 @@ export function LeadScriptView({ data }: { readonly data: LeadScript }) {
           open={fact}
           onOpen={setFact}
           roughWork={null}
-          observations={null}
           prompt={data.prompt}
           source={data.source}
           scheme={data.scheme}

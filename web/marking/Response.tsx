@@ -121,7 +121,6 @@ export function Response({ table, script, marking, fact, onFact }: Props) {
           open={open}
           onOpen={onFact}
           roughWork={script.roughWork}
-          observations={script.observations}
           prompt={table.prompt}
           source={table.source}
           scheme={table.scheme}

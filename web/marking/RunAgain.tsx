@@ -1,28 +1,21 @@
-import { Play } from 'lucide-react';
-import { useState } from 'react';
+import { useCallback } from 'react';
+import { post } from '../api/client';
+import type { EvidenceFound } from '../../core/kinds/evidence';
 import type { MarkingScript } from '../../core/marking/api';
 import { trials } from '../kinds/readings';
-import { Button } from '../ui/Button';
 import { useReady } from '../ui/ComponentShelf';
-import { t } from './words';
+import { useFetched } from '../staff/queries';
 
-function Trial({ script }: { readonly script: MarkingScript }) {
-  const { kind, shown, response } = script;
-  return useReady(trials, kind) ? trials.draw(kind, { shown, response }) : null;
-}
-
-/** The answer is run again here, with an input of the assessor's own; only once that is asked for. */
+/** What was run of an answer, case by case; it can be run again on the server. */
 export function RunAgain({ script }: { readonly script: MarkingScript }) {
-  const [open, setOpen] = useState(false);
+  const { kind, shown, response, task } = script;
+  const [loaded] = useFetched<{ readonly found: unknown }>(`/marking/tasks/${task}/evidence`);
+  const onRun = useCallback(
+    (input: string) => post<EvidenceFound>(`/marking/tasks/${task}/run`, { input }),
+    [task],
+  );
+  if (!useReady(trials, kind) || loaded.state !== 'here') return null;
   return (
-    <div className="mt-3">
-      {open ? (
-        <Trial script={script} />
-      ) : (
-        <Button onClick={() => setOpen(true)}>
-          <Play aria-hidden className="size-4" /> {t('runAgain')}
-        </Button>
-      )}
-    </div>
+    <div className="mt-3">{trials.draw(kind, { shown, response, found: loaded.value.found, onRun })}</div>
   );
 }

@@ -81,7 +81,7 @@ export function ReviewPage() {
             )}
             <Ask observation={chosen} act={act} />
           </Card>
-          <Replay data={data} path={path} at={at} />
+          <Replay data={data} path={path} at={at} onAt={setCursor} />
         </div>
         <div className="min-w-0 space-y-4">
           <Decide data={data} act={act} coordinates={coordinates} />

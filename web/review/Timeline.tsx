@@ -5,6 +5,7 @@ import type { ReviewEvent, SittingReview } from '../../core/observations/review'
 import { useFetched } from '../staff/queries';
 import { showSecond } from '../ui/showSecond';
 import { seenWords } from './seenWords';
+import { Versions } from './Versions';
 import { t } from './words';
 
 const LANES: Record<ObservationKind, 'connection' | 'desk' | 'answers'> = {
@@ -129,15 +130,17 @@ export function Timeline({
   );
 }
 
-/** An answer as it stood at the cursor. */
+/** An answer as it stood at the cursor, and how it came about. */
 export function Replay({
   data,
   path,
   at,
+  onAt,
 }: {
   readonly data: SittingReview;
   readonly path: string;
   readonly at: number;
+  readonly onAt: (at: number) => void;
 }) {
   const [target, setTarget] = useState(
     () => data.replay.toSorted((a, b) => b.times.length - a.times.length)[0]?.target ?? '',
@@ -182,6 +185,7 @@ export function Replay({
       >
         {text || <span className="text-soft">{t('replayEmpty')}</span>}
       </p>
+      <Versions path={path} target={target} onAt={onAt} />
     </section>
   );
 }

@@ -21,6 +21,8 @@ export const t = words('review', {
   replayOf: 'Answer to replay',
   replayNone: 'Nothing was answered.',
   replayAt: 'Question {{number}} · {{title}} at {{time}}, after {{count}} of {{all}} changes',
+  versions: 'Saved versions and runs',
+  versionChange: 'saved: {{added}} lines added, {{removed}} removed',
   replayEmpty: 'Nothing was written yet.',
   spent: 'Time on each question',
   spentOn: '{{number}} · {{title}}',

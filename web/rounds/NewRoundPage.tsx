@@ -105,7 +105,6 @@ const OPTIONS = {
   joinedPhones: false,
   questionnaire: true,
   forPractice: false,
-  assessorsSeeObservations: false,
   marksMayFall: false,
   bandsAfterwards: false,
 };

@@ -55,7 +55,6 @@ export const t = words('rounds', {
   openRehearsal: 'Everybody with its web address can open the rehearsal',
   correctionsFirst: 'Corrections of details must be settled before the test',
   identityPicture: 'A picture of an identity document is taken',
-  assessorsSeeObservations: 'Assessors see the observations of a sitting, such as a connection gap',
   joinedPhones: 'Candidates can photograph pages with a phone that they connect by a code',
   questionnaire: 'Candidates answer four questions about the test after it',
   groupResult: 'Result',

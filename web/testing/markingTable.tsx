@@ -27,7 +27,6 @@ export const script = (task: number, words: string): MarkingScript => ({
   aside: null,
   practice: false,
   roughWork: null,
-  observations: null,
   credits: [],
   components: [criterion('f', 'Facts', 0, 100, 300), criterion('l', 'Language', 0, 200)],
   shown: { format: 'plain', wordsFrom: null, wordsTo: null, limit: 'soft', criteria: ['Facts', 'Language'] },

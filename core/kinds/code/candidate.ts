@@ -2,7 +2,7 @@ import { message, type Message } from '../../messages/message';
 import { MAIN_FILES } from '../../programs/engine';
 import { plainCandidate, type CandidateKind } from '../contract';
 import { filesAsked, ownProgram, readableProgram } from './program';
-import { LANGUAGES, type CodeResponse, type CodeShown, type Language } from './response';
+import { LANGUAGES, type CodeResponse, type CodeShown, type Language, type RunEvent } from './response';
 
 /** The first version had one text for each language. */
 function upgradeResponse(stored: unknown): unknown {
@@ -45,6 +45,13 @@ function misfit(shown: CodeShown, { language, programs }: CodeResponse): Message
   return known ? null : message('code.noFile');
 }
 
+/** A run on the candidate's device, in one line. */
+const toldRun = ({ cases }: RunEvent): Message =>
+  message('code.ran', {
+    all: cases.length,
+    passed: cases.filter(({ verdict }) => verdict === 'accepted').length,
+  });
+
 /** Only what this question asks for: languages and open files that it has. */
 function fitting(shown: CodeShown, response: CodeResponse): CodeResponse {
   const offered = shown.languages.map((one) => one.language);
@@ -63,6 +70,7 @@ export const code: CandidateKind<CodeShown, CodeResponse> = {
   responseVersion: 2,
   upgradeResponse,
   events: ['inputs', 'run'],
+  tellEvent: (name, value) => (name === 'run' ? toldRun(value as RunEvent) : null),
   empty: (shown) => ({ language: shown.languages[0]!.language, programs: {} }),
   misfit,
   fitting,

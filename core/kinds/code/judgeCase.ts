@@ -29,13 +29,16 @@ function sameRows(expected: Value, got: Value, { within, anyOrder, columnNames }
   return same && sameValue(rows[0], rows[1], { within, anyOrder });
 }
 
+interface Judging {
+  readonly way: Way;
+  readonly comparison: Comparison;
+}
+
 /** Is what a program came to the expected value, as the question compares? */
-export function isExpected(way: Way, comparison: Comparison, expected: Json, got: Value): boolean {
-  const value = expectedValue(way, expected);
-  if (value === undefined) return false;
-  if (way.is === 'query') return sameRows(value, got, comparison);
-  if (way.is === 'function') return sameValue(value, got, comparison);
-  return typeof got === 'string' && sameText(value as string, got, comparison);
+export function isExpected({ way, comparison }: Judging, expected: Value, got: Value): boolean {
+  if (way.is === 'query') return sameRows(expected, got, comparison);
+  if (way.is === 'function') return sameValue(expected, got, comparison);
+  return typeof got === 'string' && typeof expected === 'string' && sameText(expected, got, comparison);
 }
 
 const TROUBLES = {
@@ -46,13 +49,17 @@ const TROUBLES = {
 } as const;
 
 /** The verdict on a case that no checker decides. */
-export function judgeCase(
-  { way, comparison }: { readonly way: Way; readonly comparison: Comparison },
-  expected: Json,
-  outcome: CaseOutcome,
-): CaseVerdict {
+export function judgeCase(judging: Judging, expected: Json, outcome: CaseOutcome): CaseVerdict {
+  const value = expectedValue(judging.way, expected);
+  return value === undefined && outcome.result === 'returned'
+    ? 'wrong'
+    : verdictOn(judging, value ?? null, outcome);
+}
+
+/** The same where the expected value has been read already. */
+export function verdictOn(judging: Judging, expected: Value, outcome: CaseOutcome): CaseVerdict {
   if (outcome.result !== 'returned') return TROUBLES[outcome.result];
-  return isExpected(way, comparison, expected, outcome.value) ? 'accepted' : 'wrong';
+  return isExpected(judging, expected, outcome.value) ? 'accepted' : 'wrong';
 }
 
 /** What a checker found: the share that is earned, in hundredths, and a line of its reason. */

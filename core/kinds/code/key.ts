@@ -5,6 +5,7 @@ import { checkCode } from './check';
 import type { CodeAsked, CodeKey } from './content';
 import { ownProgram } from './program';
 import type { CodeResponse, CodeShown, Condition, Limits } from './response';
+import { inspectCode, runCodeAgain } from './inspect';
 import { codeEvidence } from './runs';
 import { codeComponents, scoreCode } from './score';
 import { askedSchema, inputsSchema, keySchema, responseSchema, runSchema } from './schemas';
@@ -176,6 +177,8 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   rightResponse: () => null,
   solutions: solutionResponses,
   issuesOfSolution,
+  inspect: inspectCode,
+  runAgain: runCodeAgain,
   facts: ({ content: { asked, key }, response }) =>
     ownProgram(asked, response) === null
       ? []

@@ -114,6 +114,12 @@ export interface CodeShown {
   readonly criteria: readonly { readonly title: string; readonly hundredths: number }[];
 }
 
+/** A run on the candidate's device: with which cases, and what each came to. */
+export interface RunEvent {
+  readonly language: Language;
+  readonly cases: readonly { readonly key: string; readonly verdict: string }[];
+}
+
 /** The texts of the open files in the languages that were tried, by name, and the language that counts. */
 export interface CodeResponse {
   readonly language: Language;

@@ -28,6 +28,7 @@ import {
   type Condition,
   type Fixture,
   type LanguageAsked,
+  type RunEvent,
   type Limits,
   type TestCase,
   type Way,
@@ -187,11 +188,6 @@ export const responseSchema = objectOf<CodeResponse>({
 /** Inputs that a candidate has tried beside the cases, as typed. */
 export const inputsSchema = listOf(textOf(20_000), { most: 12 });
 
-/** A run on the candidate's device: with which cases, and what each came to. */
-export interface RunEvent {
-  readonly language: CodeResponse['language'];
-  readonly cases: readonly { readonly key: string; readonly verdict: string }[];
-}
 export const runSchema = objectOf<RunEvent>({
   language,
   cases: listOf(objectOf<RunEvent['cases'][number]>({ key: textOf(40), verdict: textOf(20) }), { most: 80 }),

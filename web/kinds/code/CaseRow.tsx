@@ -1,9 +1,8 @@
 import { X } from 'lucide-react';
-import { useState } from 'react';
-import { expectedValue } from '../../../core/kinds/code/judgeCase';
+import { useState, type ReactNode } from 'react';
 import type { CodeShown, Language, TestCase } from '../../../core/kinds/code/response';
 import type { CaseOutcome } from '../../../core/kinds/evidence';
-import type { FaultPlace } from '../../../core/programs/engine';
+import type { FaultPlace, ProgramFile } from '../../../core/programs/engine';
 import { showValue, type Value } from '../../../core/programs/value';
 import { Check, CircleDot, CircleX, Clock3, PlusMinus } from './caseIcons';
 import { faultWords, placeWords, t, type RowVerdict } from './caseWords';
@@ -39,8 +38,10 @@ export interface Row {
   readonly key: string;
   readonly title: string;
   readonly input: string;
-  readonly sample: TestCase | null;
-  readonly tried: Tried | undefined;
+  readonly files: readonly ProgramFile[];
+  /** Undefined where nothing is expected, as of an input of one's own. */
+  readonly expected: Value | undefined;
+  readonly tried: Pick<Tried, 'outcome' | 'verdict' | 'reason'> | undefined;
   /** What was tried is of the program as it stands. */
   readonly fresh: boolean;
 }
@@ -73,11 +74,10 @@ function Marked({ own, other }: { own: string; other: string }) {
 }
 
 function Compared({ row, shown, language }: { row: Row } & Context) {
-  const { sample, tried } = row;
+  const { expected, tried } = row;
   const outcome = tried?.outcome;
   const got = outcome?.result === 'returned' ? outcome.value : undefined;
-  const expected = sample ? expectedValue(shown.way, sample.expected) : undefined;
-  const [wanted, found] = [expected && rowsIn(expected), got === undefined ? null : rowsIn(got)];
+  const [wanted, found] = [expected, got].map((value) => (value === undefined ? null : rowsIn(value)));
   if (wanted || found)
     return (
       <>
@@ -163,7 +163,7 @@ function Taken({ outcome, shown }: { outcome: CaseOutcome } & Context) {
 }
 
 function Unfolded({ row, ...context }: { row: Row } & Context) {
-  const { tried, sample } = row;
+  const { tried, files, expected } = row;
   const outcome = tried?.outcome;
   return (
     <div className="space-y-1.5 font-mono text-[0.78rem] break-words">
@@ -173,7 +173,7 @@ function Unfolded({ row, ...context }: { row: Row } & Context) {
           {row.input}
         </p>
       )}
-      {sample?.files.map(({ name, text }) => (
+      {files.map(({ name, text }) => (
         <details key={name}>
           <summary className="cursor-pointer font-sans">{t('file', { name })}</summary>
           <pre className="max-h-32 overflow-auto whitespace-pre-wrap">{text}</pre>
@@ -189,7 +189,7 @@ function Unfolded({ row, ...context }: { row: Row } & Context) {
           {outcome.printed}
         </pre>
       )}
-      {outcome && sample && tried.verdict === null && outcome.result === 'returned' && (
+      {outcome?.result === 'returned' && expected !== undefined && tried?.verdict === null && (
         <p className="font-sans text-soft">{t('noVerdict')}</p>
       )}
       {outcome && <Taken outcome={outcome} {...context} />}
@@ -213,16 +213,22 @@ function gotText(context: Context, row: Row, verdict: RowVerdict | null): string
   return outcome.result === 'returned' ? brief(context, outcome.value) : t(verdict);
 }
 
+interface RowProps extends Context {
+  readonly row: Row;
+  readonly onRemove?: () => void;
+  /** What else there is to do with it, once it is unfolded. */
+  readonly more?: ReactNode;
+}
+
 /** A case: a sign by shape and word, unfolding for its input, differences and errors. */
-export function CaseRow({ row, onRemove, ...context }: { row: Row; onRemove?: () => void } & Context) {
+export function CaseRow({ row, onRemove, more, ...context }: RowProps) {
   const [open, setOpen] = useState(false);
-  const { tried, sample, fresh } = row;
+  const { tried, expected, fresh } = row;
   const verdict = verdictOf(row);
   const sign = verdict && SIGNS[verdict];
   const wrong = verdict !== null && verdict !== 'accepted' && verdict !== 'ran';
   const unfolded = open || (wrong && fresh && tried?.outcome.result === 'error');
   const look = `${wrong && fresh ? 'bg-marigold-wash/60' : ''} ${tried && !fresh ? 'text-soft' : ''}`;
-  const expected = sample ? expectedValue(context.shown.way, sample.expected) : undefined;
   return (
     <>
       <tr className={look}>
@@ -267,6 +273,7 @@ export function CaseRow({ row, onRemove, ...context }: { row: Row; onRemove?: ()
           <td />
           <td colSpan={4} className="pr-3 pb-2">
             <Unfolded row={row} {...context} />
+            {more}
           </td>
         </tr>
       )}

@@ -1,4 +1,5 @@
 import { useId, useState } from 'react';
+import { expectedValue } from '../../../core/kinds/code/judgeCase';
 import { readOwnInput } from '../../../core/kinds/code/ownInput';
 import type { CodeShown, Language } from '../../../core/kinds/code/response';
 import type { FaultPlace } from '../../../core/programs/engine';
@@ -34,7 +35,13 @@ function problemOf(shown: CodeShown, text: string): string | null {
   return t('ownCount', { count, example });
 }
 
-function OwnInput({ shown, onTry }: { shown: CodeShown; onTry: (text: string) => void }) {
+interface OwnInputProps {
+  readonly shown: CodeShown;
+  readonly onTry: (text: string) => void;
+}
+
+/** A field for an input of one's own, read before it is run. */
+export function OwnInput({ shown, onTry }: OwnInputProps) {
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const problemId = useId();
@@ -94,14 +101,16 @@ function rowsOf(shown: CodeShown, trial: Trial): { samples: Row[]; own: Row[] } 
       key: one.key,
       title: one.title,
       input: inputText(shown, one.input),
-      sample: one,
+      files: one.files,
+      expected: expectedValue(shown.way, one.expected) ?? null,
       ...found(one.key),
     })),
     own: trial.own.map(({ key, text }, i) => ({
       key,
       title: t('ownCase', { number: i + 1 }),
       input: text,
-      sample: null,
+      files: [],
+      expected: undefined,
       ...found(key),
     })),
   };

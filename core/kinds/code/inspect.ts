@@ -1,0 +1,65 @@
+import { typedValue } from '../../programs/signature';
+import type { Value } from '../../programs/value';
+import type { Content, ScoringInput } from '../contract';
+import type { CaseOutcome, EvidenceFound, EvidenceRequest } from '../evidence';
+import type { CodeAsked, CodeKey } from './content';
+import { expectedValue, type CaseVerdict } from './judgeCase';
+import { readOwnInput } from './ownInput';
+import type { CodeResponse, TestCase } from './response';
+import { countedCases, programRun, RUN } from './runs';
+import { judgedCase } from './score';
+
+/** A case as those who mark see it: what went in, what was expected, and what the box found. */
+export interface SeenCase extends Pick<TestCase, 'key' | 'title' | 'input' | 'files'> {
+  readonly hidden: boolean;
+  readonly expected: Value;
+  readonly outcome: CaseOutcome;
+  /** Null where the checker gave none. */
+  readonly verdict: CaseVerdict | null;
+  readonly share: number;
+  readonly reason: string;
+}
+
+type CodeContent = Content<CodeAsked, CodeKey>;
+
+/** Every case that counted, from what was found when the script was scored: nothing is run for it. */
+export function inspectCode({
+  content,
+  evidence,
+}: Pick<ScoringInput<CodeAsked, CodeKey, CodeResponse, null>, 'content' | 'evidence'>): SeenCase[] | null {
+  const found = evidence[RUN];
+  if (found?.sort !== 'program') return null;
+  const { asked } = content;
+  return countedCases(content).map((one) => {
+    const { key, title, input, files } = one;
+    const judged = judgedCase(content, one, evidence);
+    const outcome = found.outcomes.find((own) => own.key === key)!;
+    const expected = expectedValue(asked.way, one.expected) ?? typedValue(one.expected, 'any') ?? null;
+    const hidden = !asked.cases.some((own) => own.key === key);
+    const { verdict = null, share = 0, reason = '' } = judged ?? {};
+    return { key, title, input, files, hidden, expected, outcome, verdict, share, reason };
+  });
+}
+
+/** An answer with an input of an assessor's own: a case by its key, or what a candidate could type. */
+export function runCodeAgain(
+  content: CodeContent,
+  response: CodeResponse,
+  input: string,
+): EvidenceRequest | null {
+  const known = countedCases(content).find((one) => `case ${one.key}` === input);
+  const read = known ?? readOwnInput(content.asked.way, input);
+  if ('problem' in read) return null;
+  const one = known ?? { key: 'own', input: (read as { input: TestCase['input'] }).input, files: [] };
+  try {
+    const run = programRun(content, response, [one]);
+    return run && { key: RUN, sort: 'program', run };
+  } catch {
+    // An input that is none of the question's.
+    return null;
+  }
+}
+
+/** What running again gives back. */
+export const outcomeAgain = (found: EvidenceFound): CaseOutcome | null =>
+  found.sort === 'program' ? (found.outcomes[0] ?? null) : null;

@@ -1,0 +1,1 @@
+UPDATE `rounds` SET `settings` = json_remove(`settings`, '$.assessorsSeeObservations');
