@@ -176,12 +176,12 @@ test('sixty scripts: notes, a gap, agreed marks, a credit set right, sign-off, a
   await table.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   // A credit of the machine is set right beside what people decide, with a reason.
   await opens('days-to-half');
-  // The program is run again here, with an input of the assessor's own.
-  await table.getByRole('button', { name: 'Run this program again' }).click();
-  await table.getByRole('textbox', { name: 'Your own input, as a JSON list' }).fill('[[2, 4], 4]');
-  await table.getByRole('button', { name: 'Try this input' }).click();
-  await expect(table.getByRole('button', { name: 'Details of your own input' })).toBeVisible();
-  await expect(table.getByText('Trying …')).toBeHidden();
+  // What the program did is beside it, and it is run again with an input of the assessor's own.
+  const evidence = table.getByRole('region', { name: 'What the program did' });
+  await evidence.getByRole('textbox', { name: 'Your own input' }).fill('[2, 4], 4');
+  await evidence.getByRole('button', { name: 'Run with this input' }).click();
+  await expect(evidence.getByRole('row').filter({ hasText: 'your input: [2, 4], 4' })).toContainText('1');
+  await expect(evidence.getByRole('status')).toContainText('cases as expected');
   await hasNoBarriers(table, 'a program run again');
   const machine = table.getByRole('region', { name: 'Marked automatically' });
   await machine.getByRole('button', { name: 'Correct an automatic mark' }).first().click();

@@ -108,7 +108,7 @@ export function serveWeb(app: Express, folder: string): void {
   const packed = { enableBrotli: true, orderPreference: ['br'], index: false };
   app.use(packedFiles(folder, { ...packed, serveStatic: { setHeaders: headers } }));
   // For whoever writes a paper of their own.
-  for (const name of ['paper-example.json', 'paper-schema.json'])
+  for (const name of ['paper-example.json', 'coding-example.json', 'paper-schema.json'])
     app.get(`/${name}`, (_request, response) => response.sendFile(path.join(DOCS, name)));
   app.get('/{*page}', (_request, response) => sendPage(response));
 }

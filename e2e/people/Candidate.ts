@@ -159,16 +159,21 @@ export class Candidate {
     await this.page.keyboard.type(text);
   }
 
-  async programs(language: 'Python' | 'JavaScript', program: string): Promise<void> {
-    await this.page.getByRole('radio', { name: language }).click();
-    const editor = this.page.getByRole('textbox', { name: `Program in ${language}` });
+  async programs(
+    language: 'Python' | 'JavaScript' | 'TypeScript' | 'SQL',
+    program: string,
+    file: string | null = null,
+  ): Promise<void> {
+    await this.page.getByRole('radio', { name: language }).filter({ visible: true }).click();
+    const name = file === null ? `Program in ${language}` : `${file}, program in ${language}`;
+    const editor = this.page.getByRole('textbox', { name }).filter({ visible: true });
     await editor.click();
     await this.page.keyboard.press('Control+A');
     await this.page.keyboard.insertText(program);
   }
 
   async triesAllCases(): Promise<void> {
-    await this.button('Try all').click();
+    await this.button('Run all').filter({ visible: true }).click();
   }
 
   /** The saved line says so, and it is true only after the server's durable commit. */

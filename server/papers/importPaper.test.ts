@@ -40,6 +40,36 @@ const told = ({ body }: { body: ImportReport }) =>
   body.issues.map(({ path, message }) => [path, message.code]);
 const paperRows = () => app.wired.services.db.query.paperVersions.findMany().sync().length;
 
+describe('the example of programs', () => {
+  const example = readFileSync('docs/coding-example.json', 'utf8');
+  const codes = async (file: string) => {
+    const { body } = await send('check', file);
+    return body.issues.map(({ path, severity, message }) => [path, severity, message.code]);
+  };
+
+  it('has solutions that pass all of its cases, and wrong ones that its hidden cases find', async () => {
+    expect(await codes(example)).toEqual([]);
+  });
+
+  it('is not published where a solution fails, and says at which case; a wrong one that passes is advice', async () => {
+    const failing = example.replace('"expected": 5', '"expected": 4');
+    const path = 'sections.0.items.3.parts.0.content.key.solutions';
+    expect(await codes(failing)).toEqual([[path, 'severe', 'code.solutionFails']]);
+    const { body } = await send('publish', failing);
+    expect([body.published, body.issues[0]!.message.values]).toEqual([
+      null,
+      { language: 'python', title: 'four lots', verdict: 'wrong' },
+    ]);
+    const paper = JSON.parse(example) as { sections: { items: { parts: { content: { key: Json } }[] }[] }[] };
+    const { key } = paper.sections[0]!.items[0]!.parts[0]!.content;
+    const [right] = key.solutions as Json[];
+    key.solutions = [right, { ...right, right: false }];
+    expect(await codes(JSON.stringify(paper))).toEqual([
+      ['sections.0.items.0.parts.0.content.key.solutions', 'advice', 'code.wrongNotFound'],
+    ]);
+  });
+});
+
 describe('the published example', () => {
   it('has a schema that is as the kinds of questions are now', () => {
     execFileSync('node', ['--import', 'tsx', 'scripts/paperSchema.ts', '--check']);

@@ -22,7 +22,7 @@ export const t = words('review', {
   replayNone: 'Nothing was answered.',
   replayAt: 'Question {{number}} · {{title}} at {{time}}, after {{count}} of {{all}} changes',
   versions: 'Saved versions and runs',
-  versionChange: 'saved: {{added}} lines added, {{removed}} removed',
+  versionChange: 'saved; lines added: {{added}}, removed: {{removed}}',
   replayEmpty: 'Nothing was written yet.',
   spent: 'Time on each question',
   spentOn: '{{number}} · {{title}}',

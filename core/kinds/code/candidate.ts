@@ -46,11 +46,12 @@ function misfit(shown: CodeShown, { language, programs }: CodeResponse): Message
 }
 
 /** A run on the candidate's device, in one line. */
-const toldRun = ({ cases }: RunEvent): Message =>
-  message('code.ran', {
-    all: cases.length,
-    passed: cases.filter(({ verdict }) => verdict === 'accepted').length,
-  });
+function toldRun({ cases }: RunEvent): Message {
+  const samples = cases.filter(({ key }) => !key.startsWith('own-'));
+  if (samples.length === 0) return message('code.ranOwn');
+  const passed = samples.filter(({ verdict }) => verdict === 'accepted').length;
+  return message('code.ran', { all: samples.length, passed });
+}
 
 /** Only what this question asks for: languages and open files that it has. */
 function fitting(shown: CodeShown, response: CodeResponse): CodeResponse {

@@ -28,6 +28,7 @@ export const messages = {
   rowsAnyOrderWithin:
     'Rows may have any order. Names of columns do not count. Numbers may differ by {{most}}.',
   rowsAnyOrderNamedWithin: 'Rows may have any order. Names of columns count. Numbers may differ by {{most}}.',
+  ranOwn: 'Run on the device with an input of their own.',
   ran: 'Run on the device: {{passed}} of {{all}} cases as expected.',
   passed: '{{passed}} of {{all}} cases as expected.',
   casesAccepted: 'As expected: {{titles}}.',

@@ -97,16 +97,16 @@ const inputFile = objectOf<ProgramFile>({ name: fileName, text: textOf(200_000) 
 const askedFile = objectOf<AskedFile>({
   name: fileName,
   text: textOf(PROGRAM_MOST),
-  open: Joi.boolean(),
-  head: textOf(PROGRAM_MOST),
-  tail: textOf(PROGRAM_MOST),
+  open: Joi.boolean().default(true),
+  head: textOf(PROGRAM_MOST).default(''),
+  tail: textOf(PROGRAM_MOST).default(''),
 });
 
 const testCase = objectOf<TestCase>({
   key,
   title: anyText,
   input: json,
-  files: listOf(inputFile, { most: 10 }),
+  files: listOf(inputFile, { most: 10 }).default([]),
   expected: json,
 });
 
@@ -118,11 +118,11 @@ const checker = objectOf<Checker>({
 });
 
 const comparison = objectOf<Comparison>({
-  text: oneOf(textRules),
-  within: Joi.number().min(0),
-  anyOrder: Joi.boolean(),
-  columnNames: Joi.boolean(),
-  byChecker: Joi.boolean(),
+  text: oneOf(textRules).default('lines'),
+  within: Joi.number().min(0).default(0),
+  anyOrder: Joi.boolean().default(false),
+  columnNames: Joi.boolean().default(false),
+  byChecker: Joi.boolean().default(false),
 });
 
 const kept = { key, weight, must: Joi.boolean() };
@@ -139,23 +139,23 @@ export const askedSchema = objectOf<CodeAsked>({
   languages: listOf(
     objectOf<LanguageAsked>({
       language,
-      files: listOf(askedFile, { most: 10 }),
-      limits: limits.allow(null),
+      files: listOf(askedFile, { most: 10 }).default([]),
+      limits: limits.allow(null).default(null),
     }),
     { least: 1, most: LANGUAGES.length },
   ),
   cases: listOf(testCase, { most: 60 }),
-  fixtures: listOf(fixture, { most: 20 }),
+  fixtures: listOf(fixture, { most: 20 }).default([]),
   hiddenCases: whole(0),
   groupCount: whole(0),
   limits,
   comparison,
-  checker: checker.allow(null),
-  conditions: listOf(condition, { most: 20 }),
-  showsHidden: Joi.boolean(),
+  checker: checker.allow(null).default(null),
+  conditions: listOf(condition, { most: 20 }).default([]),
+  showsHidden: Joi.boolean().default(false),
   criteria: listOf(objectOf<CodeAsked['criteria'][number]>({ title: anyText, hundredths: whole(0) }), {
     most: 30,
-  }),
+  }).default([]),
 });
 
 const group = objectOf<CaseGroup>({
@@ -171,11 +171,13 @@ const texts = recordOf(/^(?!\.)[\w.-]{1,40}$/, textOf(PROGRAM_MOST), 10);
 
 export const keySchema = objectOf<CodeKey>({
   cases: listOf(testCase, { most: 60 }),
-  fixtures: listOf(fixture, { most: 20 }),
+  fixtures: listOf(fixture, { most: 20 }).default([]),
   groups: listOf(group, { least: 1, most: 20 }),
-  checker: checker.allow(null),
-  solutions: listOf(objectOf<Solution>({ language, files: texts, right: Joi.boolean() }), { most: 12 }),
-  rubric: rubricSchema.allow(null),
+  checker: checker.allow(null).default(null),
+  solutions: listOf(objectOf<Solution>({ language, files: texts, right: Joi.boolean().default(true) }), {
+    most: 12,
+  }).default([]),
+  rubric: rubricSchema.allow(null).default(null),
 });
 
 const own = texts.optional();

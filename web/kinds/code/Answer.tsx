@@ -308,7 +308,7 @@ export function Answer(props: Props) {
             )}
           </div>
           <WayNote shown={shown} language={language} />
-          <p className="border-t border-line px-3 py-1 text-[0.78rem] text-soft">{t('leave')}</p>
+          {!narrow && <p className="border-t border-line px-3 py-1 text-[0.78rem] text-soft">{t('leave')}</p>}
         </Side>
         <Side name="cases" tab={shownTab} onFocus={trial.getReady}>
           {shown.fixtures.length > 0 && <SqlTables fixtures={shown.fixtures} />}

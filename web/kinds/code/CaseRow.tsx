@@ -39,8 +39,10 @@ export interface Row {
   readonly title: string;
   readonly input: string;
   readonly files: readonly ProgramFile[];
-  /** Undefined where nothing is expected, as of an input of one's own. */
+  /** Undefined where nothing is expected: of an input of one's own, and where a checker decides. */
   readonly expected: Value | undefined;
+  /** An input of one's own has no verdict but its errors. */
+  readonly own: boolean;
   readonly tried: Pick<Tried, 'outcome' | 'verdict' | 'reason'> | undefined;
   /** What was tried is of the program as it stands. */
   readonly fresh: boolean;
@@ -60,7 +62,7 @@ function Marked({ own, other }: { own: string; other: string }) {
         <span key={i} className="block min-h-[1em]">
           {line.map(({ text, differs }, k) =>
             differs ? (
-              <mark key={k} className="rounded-sm bg-marigold-wash text-ink underline decoration-2">
+              <mark key={k} className="rounded-sm bg-card text-ink underline decoration-2 underline-offset-2">
                 {text}
               </mark>
             ) : (
@@ -80,16 +82,18 @@ function Compared({ row, shown, language }: { row: Row } & Context) {
   const [wanted, found] = [expected, got].map((value) => (value === undefined ? null : rowsIn(value)));
   if (wanted || found)
     return (
-      <>
+      <div className="flex flex-wrap gap-x-6 gap-y-2">
         {wanted && <RowsTable title={t('expected')} table={wanted} />}
         {found && <RowsTable title={t('got')} table={found} />}
-      </>
+      </div>
     );
-  const differs = tried?.verdict === 'wrong' && expected !== undefined && got !== undefined;
+  const differs =
+    tried?.verdict === 'wrong' && !shown.comparison.byChecker && expected !== undefined && got !== undefined;
   const [a, b] = [expected, got].map((value) =>
     value === undefined ? null : valueText(shown, language, value),
   );
   const lines = [
+    [t('input'), row.input === '' ? null : row.input, null],
     [t('expected'), a, b],
     [t('got'), b, a],
   ] as const;
@@ -163,16 +167,10 @@ function Taken({ outcome, shown }: { outcome: CaseOutcome } & Context) {
 }
 
 function Unfolded({ row, ...context }: { row: Row } & Context) {
-  const { tried, files, expected } = row;
+  const { tried, files, own } = row;
   const outcome = tried?.outcome;
   return (
     <div className="space-y-1.5 font-mono text-[0.78rem] break-words">
-      {row.input !== '' && (
-        <p className="whitespace-pre-wrap">
-          <span className="font-sans text-soft">{t('input')} </span>
-          {row.input}
-        </p>
-      )}
       {files.map(({ name, text }) => (
         <details key={name}>
           <summary className="cursor-pointer font-sans">{t('file', { name })}</summary>
@@ -189,7 +187,7 @@ function Unfolded({ row, ...context }: { row: Row } & Context) {
           {outcome.printed}
         </pre>
       )}
-      {outcome?.result === 'returned' && expected !== undefined && tried?.verdict === null && (
+      {outcome?.result === 'returned' && !own && tried?.verdict === null && (
         <p className="font-sans text-soft">{t('noVerdict')}</p>
       )}
       {outcome && <Taken outcome={outcome} {...context} />}

@@ -102,7 +102,8 @@ function rowsOf(shown: CodeShown, trial: Trial): { samples: Row[]; own: Row[] } 
       title: one.title,
       input: inputText(shown, one.input),
       files: one.files,
-      expected: expectedValue(shown.way, one.expected) ?? null,
+      expected: shown.comparison.byChecker ? undefined : (expectedValue(shown.way, one.expected) ?? null),
+      own: false,
       ...found(one.key),
     })),
     own: trial.own.map(({ key, text }, i) => ({
@@ -111,6 +112,7 @@ function rowsOf(shown: CodeShown, trial: Trial): { samples: Row[]; own: Row[] } 
       input: text,
       files: [],
       expected: undefined,
+      own: true,
       ...found(key),
     })),
   };

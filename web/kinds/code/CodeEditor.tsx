@@ -37,7 +37,7 @@ const look = EditorView.theme({
   // Within its frame, which would cut it off.
   '&.cm-focused': { outline: '3px solid var(--color-kelp)', outlineOffset: '-3px' },
   '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55', fontVariantLigatures: 'none' },
-  '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: 'var(--color-soft)' },
+  '.cm-gutters': { backgroundColor: 'var(--color-card)', border: 'none', color: 'var(--color-soft)' },
   '.cm-activeLine': { backgroundColor: 'rgb(243 240 231 / 0.55)' },
   '.cm-content': { caretColor: 'var(--color-ink)' },
   '.cm-fixed': { backgroundColor: 'var(--color-shade)' },
@@ -199,5 +199,5 @@ export function CodeEditor(props: Props) {
       view.focus();
     },
   }));
-  return <div ref={place} className="h-full min-h-56 overflow-hidden" />;
+  return <div ref={place} className="min-h-44 flex-1 overflow-hidden" />;
 }

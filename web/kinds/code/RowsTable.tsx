@@ -32,7 +32,7 @@ export function RowsTable({ title, table }: { readonly title: string; readonly t
   return (
     <div className="overflow-x-auto">
       <table className="text-[0.78rem]">
-        <caption className="text-left font-sans text-soft">{title}</caption>
+        <caption className="text-left font-sans whitespace-nowrap text-soft">{title}</caption>
         <thead>
           <tr className="border-b border-line text-left">
             {columns.map((name, i) => (

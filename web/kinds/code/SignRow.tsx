@@ -29,7 +29,7 @@ export function SignRow({
     <div
       role="toolbar"
       aria-label={t('signs')}
-      className="flex gap-1 overflow-x-auto border-t border-line bg-paper px-2 py-1"
+      className="flex flex-none gap-1 overflow-x-auto border-t border-line bg-paper px-2 py-1"
     >
       {button(t('tab'), indent, '⇥')}
       {SIGNS.map((sign) => button(sign, sign, sign))}

@@ -11,7 +11,8 @@ const t = words('sqlTables', {
   tables: 'Tables',
   of: 'Tables of {{title}}',
   reading: 'Reading the tables …',
-  sample: '{{name}} – first rows',
+  sample: '{{name}}',
+  note: 'The first rows of each table.',
 });
 
 const NAMES = "select name from sqlite_master where type in ('table', 'view') and name not like 'sqlite_%'";
@@ -72,6 +73,7 @@ export function SqlTables({ fixtures }: Pick<CodeShown, 'fixtures'>) {
             {fixtures.length > 1 ? t('of', { title: fixture.title }) : t('tables')}
           </summary>
           <div className="flex flex-wrap gap-x-6 gap-y-2 py-1 font-mono">
+            <p className="w-full font-sans text-[0.82rem] text-soft">{t('note')}</p>
             {samples[i] === undefined && <p className="font-sans text-soft">{t('reading')}</p>}
             {samples[i]?.map(({ name, table }) => (
               <RowsTable key={name} title={t('sample', { name })} table={table} />

@@ -51,6 +51,7 @@ export function Trial({ shown, response, found, onRun }: TrialProps<CodeShown, C
     input: inputText(shown, one.input),
     files: one.files,
     expected: one.expected,
+    own: false,
     tried: { outcome: one.outcome, verdict: one.verdict, reason: one.reason },
     fresh: true,
   });
@@ -60,6 +61,7 @@ export function Trial({ shown, response, found, onRun }: TrialProps<CodeShown, C
     input: text,
     files: [],
     expected: undefined,
+    own: true,
     tried: again[text] && {
       outcome: again[text],
       verdict: again[text].result === 'returned' ? null : verdictOn(shown, null, again[text]),
@@ -78,7 +80,7 @@ export function Trial({ shown, response, found, onRun }: TrialProps<CodeShown, C
   return (
     <section aria-label={t('evidence')} className="rounded-card border border-line bg-card text-[0.9rem]">
       <header className="flex flex-wrap items-baseline gap-x-3 rounded-t-card border-b border-line bg-paper px-3 py-1.5">
-        <h3 className="font-semibold">{t('evidence')}</h3>
+        <h2 className="font-semibold">{t('evidence')}</h2>
         <p role="status" className="text-soft">
           {busy ? t('running') : t('tally', { right, all: cases.length })}
         </p>
