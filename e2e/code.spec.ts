@@ -41,7 +41,10 @@ async function publishes(app: TestApp, page: Page): Promise<void> {
   });
   const { published, issues } = (await answer.json()) as { published: number; issues: unknown[] };
   expect(issues).toEqual([]);
-  app.change("update rounds set paper_version_id = ? where key = 'technician-november'", published);
+  app.change(
+    "update rounds set paper_version_id = ?, settings = json_set(settings, '$.release', 'at once') where key = 'technician-november'",
+    published,
+  );
 }
 
 const casesOf = (page: Page): Locator => page.getByRole('group', { name: 'Cases' }).filter({ visible: true });
@@ -162,6 +165,16 @@ test('programs by input and output, from a signature, a query, and two files; of
   expect(of('empty-trays/A')).toEqual({ both: 200 });
   // The checker gives half for the hidden case: 150 % of 200 %.
   expect(of('two-racks/A')).toEqual({ all: 300 });
+
+  await test.step('the sheet names hidden cases by their outcome, and says which conditions are met', async () => {
+    await page.reload();
+    const sheet = page.getByRole('main');
+    await expect(sheet).toContainText('Different result: a seed without a tray.', SETTLES);
+    await expect(sheet).toContainText('The program has 3 lines.');
+    await expect(sheet).toContainText('four lots: The heavier list weighs 7, and 5 is possible.');
+    expect(await sheet.textContent()).not.toContain('8802');
+    await hasNoBarriers(page, 'a sheet with programs');
+  });
 
   await test.step('who marks sees what every case came to, and runs it again', async () => {
     await app.doJobs();

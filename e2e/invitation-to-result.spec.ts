@@ -89,8 +89,8 @@ const SECRETS = [
   '71.25',
 ];
 
-/** Figures of hidden cases; times in milliseconds may hold them by chance, as part of a longer number. */
-const SECRET_FIGURES = /(?<!\d)(7717|8806)(?!\d)/;
+/** Figures of hidden cases; times in milliseconds and hashes may hold them by chance, as part of something longer. */
+const SECRET_FIGURES = /(?<![\w-])(7717|8806)(?![\w-])/;
 
 /** Every value of every table, as text. */
 const everythingStored = (app: TestApp): string =>

@@ -41,3 +41,17 @@ it('does as much at once as it has slots, and goes on after work that fails', as
   await end('b');
   await end('c');
 });
+
+it('runs alone what is to run alone: after what runs already, and before what comes behind it', async () => {
+  const queue = new FairQueue(2);
+  const { begun, work, end } = track();
+  void queue.add('a', work('a'));
+  void queue.add('b', work('alone'), { alone: true });
+  void queue.add('c', work('c'));
+  expect(begun).toEqual(['a']);
+  await end('a');
+  expect(begun).toEqual(['a', 'alone']);
+  expect(queue.activity).toEqual({ running: 1, starts: 2 });
+  await end('alone');
+  expect(begun).toEqual(['a', 'alone', 'c']);
+});

@@ -13,7 +13,7 @@ import path from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { CaseOutcome, Json, ProgramRun } from '../../core/kinds/evidence';
 import type { ProgramLanguage } from '../../core/programs/languages';
-import { plainOutcome, runOf } from '../../core/testing/programRuns';
+import { plainOutcome, runOf, usualLimits } from '../../core/testing/programRuns';
 import { livingProcesses, processesBelow } from '../testing/processes';
 import { clampWasmMemory } from './clampWasmMemory';
 import { findWalls } from './lanes/walls';
@@ -128,18 +128,73 @@ def f(n):
   it.each([
     ['python', 'def f(n):\n    return n / 0', 'thrown', 'ZeroDivisionError: division by zero', 2],
     ['python', 'def f(n:\n    pass', 'thrown', "SyntaxError: '(' was never closed", 1],
+    ['python', 'e = SyntaxError("own")\ne.lineno = 10 ** 30\nraise e', 'thrown', 'SyntaxError: own', 3],
     ['python', 'x = 1', 'noFunction', 'f', null],
     ['python', 'def f(n):\n    return object()', 'notComparable', 'object', null],
     ['javascript', 'function f() {\n return nothing.at.all }', 'thrown', "ReferenceError: 'nothing'", 2],
     ['javascript', 'const f = () => Symbol("a")', 'notComparable', 'symbol', null],
     ['javascript', 'const f = async () => { throw new TypeError("no") }', 'thrown', 'TypeError: no', null],
     ['typescript', 'function f(n: number) { return <<< }', 'thrown', 'SyntaxError: Unexpected token', 1],
+    ['sql', 'select 1\0, absent', 'nulCharacter', '', null],
     ['sql', 'select absent', 'thrown', 'no such column: absent', null],
   ] as const)('%s says what went wrong: %s', async (language, program, fault, text, line) => {
     const outcome = await one(language, program, language === 'sql' ? [''] : [1]);
     const at = line === null ? [] : [expect.objectContaining({ line })];
     expect(outcome).toMatchObject({ result: 'error', fault, at });
     expect(outcome.result === 'error' && outcome.text).toContain(text);
+  });
+
+  it('gives whole numbers as they are, however long, and texts with a NUL whole', async () => {
+    const outcomes = await box.run(
+      runOf('python', 'def f(n):\n    return [2 ** 53 + 1, 10 ** 400, n]', [['9' as Json]]),
+    );
+    expect(outcomes).toMatchObject([
+      { value: ['l', ['i', '9007199254740993'], ['i', `1${'0'.repeat(400)}`], '9'] },
+    ]);
+    const [sql] = await box.run(runOf('sql', "select 'a' || char(0) || 'b', 9007199254740993", [['']]));
+    expect(sql).toMatchObject({
+      value: ['m', 'columns', {}, 'rows', ['l', ['l', 'a\0b', ['i', '9007199254740993']]]],
+    });
+  });
+
+  it('runs a program that reads an input and writes an output, with its other files and the files of its case', async () => {
+    const python = {
+      language: 'python',
+      files: [
+        {
+          name: 'program.py',
+          text: 'import sys, store\nprint(store.twice(int(input())))\nprint(open("more.txt").read(), file=sys.stderr)',
+        },
+        { name: 'store.py', text: 'def twice(n):\n    return 2 * n' },
+      ],
+    } as const;
+    const typescript = {
+      language: 'typescript',
+      files: [
+        {
+          name: 'program.ts',
+          text: 'import { twice } from "./store";\nconsole.log(twice(Number(readLine())), readLine(), readFile("more.txt"));',
+        },
+        { name: 'store.ts', text: 'export const twice = (n: number): number => 2 * n;' },
+      ],
+    } as const;
+    const cases = [{ key: 'a', input: '21\n', files: [{ name: 'more.txt', text: 'more' }] }];
+    const of = (program: Pick<ProgramRun, 'language' | 'files'>) =>
+      box.run({ ...program, functionName: null, cases, limits: usualLimits });
+    expect(await of(python)).toMatchObject([{ value: '42\n', printed: 'more\n' }]);
+    expect(await of(typescript)).toMatchObject([{ value: '42 null more\n' }]);
+    const broken = {
+      ...python,
+      files: [python.files[0], { name: 'store.py', text: 'def twice(n):\n    return n / 0' }],
+    };
+    expect(await of(broken)).toMatchObject([
+      {
+        at: [
+          { file: 'program.py', line: 2, in: '' },
+          { file: 'store.py', line: 2, in: 'twice' },
+        ],
+      },
+    ]);
   });
 
   it('keeps what is printed, counted in bytes', async () => {
@@ -191,6 +246,45 @@ def f(n):
     const outcomes = await ran(box, slow);
     expect(outcomes.map((o) => o.result)).toEqual(['returned', 'too-slow', 'returned']);
     expect(outcomes.map((o) => o.milliseconds > 300)).toEqual([false, true, false]);
+  });
+
+  it('judges a call that nothing interrupts by the limit of its own case, not by that of all', async () => {
+    // One call of the engine, with no place in it at which the engine would look at a clock.
+    const program = 'const f = (n) => (n === 0 ? /^(a+)+$/.test("a".repeat(40) + "b") : n)';
+    const python = 'def f(n):\n    return n if n else pow(7, 10 ** 8) and 1';
+    for (const [language, text] of [
+      ['javascript', program],
+      ['python', python],
+    ] as const) {
+      const cases = Array.from({ length: 8 }, (_, n) => [n]);
+      const outcomes = await ran(box, runOf(language, text, cases, { milliseconds: 400 }));
+      const [first, ...others] = outcomes;
+      expect(first!.result, language).toBe('too-slow');
+      // It has not had the time of all eight.
+      expect(first!.milliseconds, language).toBeLessThan(8 * 400);
+      expect(others.map((one) => (one as { value?: Json }).value)).toEqual([1, 2, 3, 4, 5, 6, 7]);
+    }
+  });
+
+  it('believes that a case is too slow once nothing ran beside it, and after three of a program at once', async () => {
+    const warn = vi.fn<(facts: { why?: string }) => void>();
+    const quiet = new Sandbox(folder, {
+      rule,
+      walls,
+      log: { warn },
+      processorTime: () => ({ all: 0, taken: 0 }),
+    });
+    const loops = 'const f = () => { for (;;); }';
+    const run = runOf('javascript', loops, [[1], [2], [3], [4], [5]], { milliseconds: 100 });
+    const beside = runOf('javascript', loops, [[1]], { milliseconds: 3000 });
+    const doubted = () => warn.mock.calls.filter(([{ why }]) => why?.startsWith('too slow')).length;
+    await ran(quiet, run);
+    expect(doubted()).toBe(0);
+    const [slow] = await Promise.all([ran(quiet, run, 'a'), ran(quiet, beside, 'b')]);
+    expect(slow.map(({ result }) => result)).toEqual(Array.from({ length: 5 }, () => 'too-slow'));
+    expect(doubted()).toBeGreaterThan(0);
+    expect(doubted()).toBeLessThanOrEqual(4);
+    quiet.close();
   });
 
   it('holds against a case only the memory that it takes itself', async () => {

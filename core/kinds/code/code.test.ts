@@ -81,6 +81,24 @@ describe('code', () => {
     ]);
   });
 
+  it('tells samples in full where they differ, and hidden cases where the question shows them', () => {
+    const groups = [{ ...main!, cases: ['seen', 'h1'] }];
+    const outcomes = found(returned('seen', ['i', '5']), returned('h1', ['i', '0']));
+    const reasons = (showsHidden: boolean) =>
+      creditsOf(codeKey, {
+        content: withKey({ groups }, { showsHidden }),
+        response: best,
+        marks,
+        evidence: outcomes,
+      })[0]!.reasons.slice(2);
+    const sample = {
+      code: 'code.caseInFull',
+      values: { title: 'two', input: '[2]', expected: '4', got: '5' },
+    };
+    expect(reasons(false)).toEqual([sample]);
+    expect(reasons(true)).toMatchObject([sample, { values: { title: 'hidden one', expected: '62674' } }]);
+  });
+
   it('lets the author’s checker decide, in shares with a reason; one that breaks is left to people', () => {
     const checker = { language: 'python', program: 'def check(i, e, g): return True' } as const;
     const own = withKey({ checker }, { comparison: { ...content.asked.comparison, byChecker: true } });

@@ -72,7 +72,7 @@ const upper = (word: string) => word[0]!.toUpperCase() + word.slice(1);
 const SHOWN = 200;
 const cut = (text: string) => (text.length > SHOWN ? `${text.slice(0, SHOWN - 1)}…` : text);
 
-/** Hidden cases by name and outcome; in full where the paper shows them afterwards. */
+/** Hidden cases by name and outcome; samples in full, and hidden ones too where the paper shows them afterwards. */
 function reasonsOf(content: CodeContent, judged: readonly JudgedCase[], language: string): Message[] {
   const { asked } = content;
   const byVerdict = VERDICTS.flatMap((verdict) => {
@@ -82,10 +82,10 @@ function reasonsOf(content: CodeContent, judged: readonly JudgedCase[], language
   const said = judged
     .filter(({ reason }) => reason !== '')
     .map(({ title, reason }) => message('code.caseReason', { title, reason }));
-  if (!asked.showsHidden) return [...byVerdict, ...said];
   const inFull = judged.flatMap(({ key, title, verdict, outcome }) => {
     const one = allCases(content).find((own) => own.key === key)!;
-    if (verdict !== 'wrong' || outcome.result !== 'returned') return [];
+    const told = asked.showsHidden || asked.cases.includes(one);
+    if (!told || verdict !== 'wrong' || outcome.result !== 'returned') return [];
     const expected = expectedValue(asked.way, one.expected);
     const values = {
       title,
