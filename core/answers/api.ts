@@ -16,9 +16,13 @@ export interface AnsweredPart {
 export interface AnswerCount {
   readonly component: string;
   readonly type: Fact['type'];
+  /** What it is about within the component: the title of a case. */
+  readonly of?: string;
   readonly answer: string;
   readonly right: boolean | null;
   readonly count: number;
+  /** Of programs: the scripts that came to it, where they are few. */
+  readonly scripts: readonly string[];
   /** Can it be accepted from now on? */
   readonly acceptable: boolean;
 }

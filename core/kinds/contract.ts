@@ -191,7 +191,19 @@ export const isDecided = (found: Found): found is Credit => !('undecided' in fou
 /** What was answered, for statistics and for the table that staff see. */
 export interface Fact {
   readonly component: string;
-  readonly type: 'option' | 'text' | 'figure' | 'sequence' | 'drawing' | 'expression' | 'language' | 'words';
+  readonly type:
+    | 'option'
+    | 'text'
+    | 'figure'
+    | 'sequence'
+    | 'drawing'
+    | 'expression'
+    | 'language'
+    | 'words'
+    /** What a program came to in a case: its value or its error, or the limit that it met. */
+    | 'outcome';
+  /** What within the component it is about: the title of a case. */
+  readonly of?: string;
   /** As candidates answered it, freed of what makes no difference (spaces, capitals where they do not count). */
   readonly answer: string;
   /** Null where it is neither right nor wrong. */
@@ -301,7 +313,11 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
   /** One finding for each component of the machine, in their order, for an answer that is not empty. */
   score(input: ScoringInput<Asked, Key, Response, Arrangement>): readonly Found[];
   rightResponse(content: Content<Asked, Key>, arrangement: Arrangement, place: Place): Response | null;
-  facts(input: AnswerInput<Asked, Key, Response>): readonly Fact[];
+  /** With the evidence of a script, where there is any, what was found by running it is among them. */
+  facts(
+    input: AnswerInput<Asked, Key, Response> &
+      Partial<Pick<ScoringInput<Asked, Key, Response, Arrangement>, 'evidence'>>,
+  ): readonly Fact[];
   /** The key with one more accepted answer, as `facts` names it; null where that cannot be. */
   accept(content: Content<Asked, Key>, component: string, answer: string): Key | null;
 }

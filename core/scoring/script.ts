@@ -88,8 +88,13 @@ function siblingsOf(own: ScriptPart, script: readonly ScriptPart[]): Record<stri
 }
 
 /** What was answered to a part, for statistics and for the table that staff see. */
-export const factsOf = (own: ScriptPart, script: readonly ScriptPart[]): readonly Fact[] =>
+export const factsOf = (
+  own: ScriptPart,
+  script: readonly ScriptPart[],
+  evidence?: Readonly<Record<string, EvidenceFound>>,
+): readonly Fact[] =>
   own.kind.facts({
+    ...(evidence ? { evidence } : {}),
     content: own.part.content,
     response: own.response,
     place: own.place,

@@ -10,6 +10,7 @@ import { notFound } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
 import { findRound } from '../schedule/queries';
 import type { Reading } from '../reading/read';
+import { evidenceKept } from '../scoring/keptEvidence';
 import { partsOfItem, scriptsOf } from '../sittings/scriptsOf';
 
 type Round = typeof rounds.$inferSelect;
@@ -46,6 +47,8 @@ function placeIn(services: Reading, roundId: number, target: string): { judged: 
   return { judged: { paper, round, item: place.item.key }, place };
 }
 
+/** Scripts are named where so few have an answer. */
+const FEW = 5;
 /** So much of a text is shown in a list. */
 const BEGINNING = 140;
 
@@ -68,7 +71,7 @@ export function answerTable(services: Reading, roundId: number, target: string):
     const part = parts.find((one) => one.target === target);
     if (!part || part.empty) continue;
     answered++;
-    for (const own of factsOf(part, parts)) {
+    for (const own of factsOf(part, parts, evidenceKept(services.db, sitting.id, part) ?? undefined)) {
       const fact = own.type === 'words' ? { ...own, answer: beginningOf(part) } : own;
       const key = JSON.stringify(fact);
       const before = counts.get(key);
@@ -77,12 +80,17 @@ export function answerTable(services: Reading, roundId: number, target: string):
       counts.set(key, {
         ...fact,
         count: (before?.count ?? 0) + 1,
+        // Which programs differ from the rest: the few that came to something else.
+        scripts:
+          fact.type === 'outcome' ? [...(before?.scripts ?? []), sitting.script].slice(0, FEW + 1) : [],
         acceptable: before?.acceptable ?? acceptable(),
       });
     }
   }
   const own = answeredParts(services, roundId).find((one) => one.target === target)!;
   const components = kind.components(content, marks).map(({ key, name }) => ({ key, name }));
-  const answers = [...counts.values()].sort((a, b) => b.count - a.count || (a.answer < b.answer ? -1 : 1));
+  const answers = [...counts.values()]
+    .map((one) => ({ ...one, scripts: one.scripts.length <= FEW ? one.scripts : [] }))
+    .sort((a, b) => b.count - a.count || (a.answer < b.answer ? -1 : 1));
   return { ...own, scripts: scripts.length, answered, components, answers };
 }

@@ -1,11 +1,10 @@
 import type { EvidenceFound } from '../../core/kinds/evidence';
-import { evidenceFor } from '../../core/scoring/script';
 import { badRequest, conflict, notFound } from '../http/errors';
 import type { HasSessions } from '../http/sessions';
 import type { HasDb } from '../db/open';
-import { findEvidence, gatherEvidence, type HasEvidence } from '../scoring/findEvidence';
+import { evidenceKept } from '../scoring/keptEvidence';
+import { findEvidence, type HasEvidence } from '../scoring/findEvidence';
 import { MachineTrouble } from '../sandbox/sandbox';
-import { knownEvidence } from './scoreJob';
 import { findTask, partOf, type MarkedPart, type Task } from './scripts';
 
 interface Needs extends HasDb, HasSessions, HasEvidence {}
@@ -19,24 +18,13 @@ function ownTask({ db, sessions }: HasDb & HasSessions, staffId: number, taskId:
   return task;
 }
 
-class NotFoundYet extends Error {}
-
 /** What was found when a script was scored, as its kind shows it; null where it was never found. Nothing is run. */
-export async function inspectPart({ db }: HasDb, { sitting, part }: MarkedPart): Promise<unknown> {
-  const find = (request: Parameters<typeof knownEvidence>[1]['request']): Promise<EvidenceFound> => {
-    const known = knownEvidence(db, { sittingId: sitting.id, target: part.target, request });
-    return known ? Promise.resolve(known) : Promise.reject(new NotFoundYet());
-  };
-  try {
-    const evidence = await gatherEvidence((found) => Promise.resolve(evidenceFor(part, found)), find);
-    return part.kind.inspect({ content: part.part.content, response: part.response, evidence });
-  } catch (error) {
-    if (error instanceof NotFoundYet) return null;
-    throw error;
-  }
+export function inspectPart({ db }: HasDb, { sitting, part }: MarkedPart): unknown {
+  const evidence = evidenceKept(db, sitting.id, part);
+  return evidence && part.kind.inspect({ content: part.part.content, response: part.response, evidence });
 }
 
-export const inspectTask = (services: Needs, staffId: number, taskId: number): Promise<unknown> =>
+export const inspectTask = (services: Needs, staffId: number, taskId: number): unknown =>
   inspectPart(services, partOf(services, ownTask(services, staffId, taskId)));
 
 /** Runs an answer again in the box, in turn with everybody's. Nothing of it is kept, and it changes no mark. */

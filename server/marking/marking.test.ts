@@ -1,3 +1,4 @@
+import type { AnswerTable } from '../../core/answers/api';
 import type { Page } from '../../core/lists/list';
 import { and, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
@@ -411,9 +412,31 @@ describe('what the machine cannot score', () => {
       await services.jobs.turn();
     }
     run.mockRestore();
-    expect((await pile(round, 'code')).scripts).toHaveLength(1);
+    const [script] = (await pile(round, 'code')).scripts;
+    const path = `/marking/tasks/${script!.task}`;
+    const evidence = async () => (await ada!.get<{ found: unknown }>(`${path}/evidence`)).body.found;
+    expect(await evidence()).toBeNull();
+    // Whoever marks it runs it with an input of their own, which changes nothing.
+    const again = await ada!.post(`${path}/run`, { input: '9007199254740993' });
+    expect(again.body).toMatchObject({ outcomes: [{ value: ['i', '18014398509481986'] }] });
+    expect((await ada!.post(`${path}/run`, { input: '"x"' })).status).toBe(400);
+    // An assessor of another script, and who watches, learn nothing of it.
+    for (const client of [app.staff('assessor'), app.staff('coordinator')])
+      for (const answer of [
+        await client.get(`${path}/evidence`),
+        await client.post(`${path}/run`, { input: '1' }),
+      ])
+        expect([403, 404]).toContain(answer.status);
     services.jobs.runAgain(services.jobs.failed()[0]!.id);
     await services.jobs.turn();
     expect([await totalIn(round), services.jobs.failed()]).toEqual([sampleOf('code').marks, []]);
+    expect(await evidence()).toMatchObject([
+      { title: 'hidden one', hidden: true, verdict: 'accepted', expected: ['i', '62674'] },
+      { title: 'hidden two', verdict: 'accepted' },
+    ]);
+    const { body: table } = await lead!.get<AnswerTable>(`/rounds/${round}/answers/the-code/A`);
+    expect(table.answers).toContainEqual(
+      expect.objectContaining({ type: 'outcome', of: 'hidden one', answer: '62674', right: true, count: 1 }),
+    );
   });
 });

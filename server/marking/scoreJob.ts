@@ -21,6 +21,7 @@ import { evidence, judgements, markingTasks, sittings, standards } from '../db/s
 import { formById } from '../forms/forms';
 import { sha256 } from '../secrets';
 import type { Try } from '../jobs/jobQueue';
+import { knownEvidence, type Requested } from '../scoring/keptEvidence';
 import { findEvidence, gatherEvidence, type HasEvidence } from '../scoring/findEvidence';
 import type { ScoreFound } from '../scoring/scoreOne';
 import { findSitting, type Sitting } from '../sittings/queries';
@@ -87,23 +88,6 @@ export function scriptPartsOf({ db }: HasDb, sitting: Sitting, receipt: ReceiptR
   const { locale } = invited.round.settings;
   const [paper, form] = [paperOf(db, invited), formById(db, sitting.formId)];
   return partsOfScript({ paper, form, locale, answers: answersOfReceipt(db, receipt) });
-}
-
-interface Requested {
-  readonly sittingId: number;
-  readonly target: string;
-  readonly request: EvidenceRequest;
-}
-
-/** What was found before of the very same run; null where it was never run. */
-export function knownEvidence(db: Db, { sittingId, target, request }: Requested): EvidenceFound | null {
-  const same = and(
-    eq(evidence.sittingId, sittingId),
-    eq(evidence.target, target),
-    eq(evidence.request, request.key),
-    eq(evidence.input, sha256(canonicalJson(request.run))),
-  );
-  return db.select().from(evidence).where(same).get()?.document ?? null;
 }
 
 /** What running came to: as it was found before, or found now and kept. */

@@ -146,7 +146,7 @@ def f(n):
 
   it('gives whole numbers as they are, however long, and texts with a NUL whole', async () => {
     const outcomes = await box.run(
-      runOf('python', 'def f(n):\n    return [2 ** 53 + 1, 10 ** 400, n]', [['9' as Json]]),
+      runOf('python', 'def f(n):\n    return [2 ** 53 + 1, 10 ** 400, n]', [['9']]),
     );
     expect(outcomes).toMatchObject([
       { value: ['l', ['i', '9007199254740993'], ['i', `1${'0'.repeat(400)}`], '9'] },

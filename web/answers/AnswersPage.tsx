@@ -33,6 +33,22 @@ const nameIn = (table: AnswerTable, { component }: AnswerCount): string => {
   return name ? say(name) : '';
 };
 
+const LIMITS = ['too-slow', 'too-much-memory', 'too-much-output'] as const;
+
+/** What was answered; of programs what they came to in a case, and which scripts, where they are few. */
+function Answer({ row: { of, answer, scripts, right } }: { readonly row: AnswerCount }) {
+  const limit = of === undefined ? undefined : LIMITS.find((one) => one === answer);
+  return (
+    <span className="break-words">
+      {of !== undefined && <span className="text-soft">{of}: </span>}
+      {limit ? t(limit) : answer}
+      {right === false && scripts.length > 0 && (
+        <span className="block text-[0.85rem] text-soft">{t('scripts', { codes: scripts.join(', ') })}</span>
+      )}
+    </span>
+  );
+}
+
 interface AnswersProps {
   readonly table: AnswerTable;
   /** Of the part's corrections, under the API. */
@@ -45,7 +61,7 @@ function Answers({ table, path, onDone }: AnswersProps) {
   const share = (row: AnswerCount) =>
     table.answered === 0 ? '–' : `${Math.round((100 * row.count) / table.answered)} %`;
   const columns = [
-    { head: t('answer'), cell: (row: AnswerCount) => <span className="break-words">{row.answer}</span> },
+    { head: t('answer'), cell: (row: AnswerCount) => <Answer row={row} /> },
     ...(several ? [{ head: t('where'), cell: (row: AnswerCount) => nameIn(table, row) }] : []),
     { head: t('count'), cell: (row: AnswerCount) => row.count, right: true },
     { head: t('share'), cell: share, right: true },
@@ -72,7 +88,7 @@ function Answers({ table, path, onDone }: AnswersProps) {
       <p className="pb-2 text-soft">{t('facts', { answered: table.answered, scripts: table.scripts })}</p>
       <StaffTable
         rows={table.answers}
-        keyOf={(row) => `${row.component} ${row.type} ${row.answer}`}
+        keyOf={(row) => `${row.component} ${row.type} ${row.of ?? ''} ${row.answer}`}
         empty={t('nothing')}
         columns={columns}
       />

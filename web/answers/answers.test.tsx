@@ -22,6 +22,7 @@ const row = (component: string, answer: string, more: Partial<AnswerCount>): Ans
   type: 'text',
   right: true,
   count: 1,
+  scripts: [],
   acceptable: false,
   ...more,
 });

@@ -1,10 +1,11 @@
 import { typedValue } from '../../programs/signature';
-import type { Value } from '../../programs/value';
-import type { Content, ScoringInput } from '../contract';
+import { showValue, type Value } from '../../programs/value';
+import type { Content, Fact, ScoringInput } from '../contract';
 import type { CaseOutcome, EvidenceFound, EvidenceRequest } from '../evidence';
 import type { CodeAsked, CodeKey } from './content';
 import { expectedValue, type CaseVerdict } from './judgeCase';
 import { readOwnInput } from './ownInput';
+import { ownProgram } from './program';
 import type { CodeResponse, TestCase } from './response';
 import { countedCases, programRun, RUN } from './runs';
 import { judgedCase } from './score';
@@ -39,6 +40,36 @@ export function inspectCode({
     const { verdict = null, share = 0, reason = '' } = judged ?? {};
     return { key, title, input, files, hidden, expected, outcome, verdict, share, reason };
   });
+}
+
+/** What a case came to, in one line: a value, an error, or the limit that was met. */
+function lineOf(outcome: CaseOutcome, language: string): string {
+  if (outcome.result === 'returned') return showValue(outcome.value, language);
+  return outcome.result === 'error' ? outcome.text || outcome.fault : outcome.result;
+}
+
+const LINE_KEPT = 200;
+
+/** The language, and what every case came to where it was run: for the table of answers. */
+export function codeFacts({
+  content,
+  response,
+  evidence = {},
+}: Pick<ScoringInput<CodeAsked, CodeKey, CodeResponse, null>, 'content' | 'response'> & {
+  readonly evidence?: Readonly<Record<string, EvidenceFound>>;
+}): Fact[] {
+  const { asked, key } = content;
+  if (ownProgram(asked, response) === null) return [];
+  const { language } = response;
+  const seen = inspectCode({ content, evidence }) ?? [];
+  return [
+    { component: key.groups[0]!.key, type: 'language', answer: language, right: null },
+    ...seen.map(({ key: own, title, outcome, share }): Fact => {
+      const component = key.groups.find((group) => group.cases.includes(own))!.key;
+      const answer = lineOf(outcome, language).slice(0, LINE_KEPT);
+      return { component, type: 'outcome', of: title, answer, right: share === 100 };
+    }),
+  ];
 }
 
 /** An answer with an input of an assessor's own: a case by its key, or what a candidate could type. */

@@ -3,9 +3,8 @@ import type { KeyKind } from '../contract';
 import { plainKey } from '../plainKey';
 import { checkCode } from './check';
 import type { CodeAsked, CodeKey } from './content';
-import { ownProgram } from './program';
 import type { CodeResponse, CodeShown, Condition, Limits } from './response';
-import { inspectCode, runCodeAgain } from './inspect';
+import { codeFacts, inspectCode, runCodeAgain } from './inspect';
 import { codeEvidence } from './runs';
 import { codeComponents, scoreCode } from './score';
 import { askedSchema, inputsSchema, keySchema, responseSchema, runSchema } from './schemas';
@@ -179,8 +178,5 @@ export const codeKey: KeyKind<CodeAsked, CodeKey, CodeShown, CodeResponse, null>
   issuesOfSolution,
   inspect: inspectCode,
   runAgain: runCodeAgain,
-  facts: ({ content: { asked, key }, response }) =>
-    ownProgram(asked, response) === null
-      ? []
-      : [{ component: key.groups[0]!.key, type: 'language', answer: response.language, right: null }],
+  facts: codeFacts,
 };
