@@ -1,11 +1,14 @@
 import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
+import { measureInBrowser, type BrowserRuns } from './programs/inBrowser';
 import { CAMERA_CLIP, CHROMIUM } from '../e2e/paths';
 import { Candidate } from '../e2e/people/Candidate';
 import { gallery } from '../demo/items/gallery';
 import type { BenchApp } from './BenchApp';
 
 export interface DeskFigures {
+  /** Runs of small programs in the browser, language by language. */
+  readonly programs: Record<string, BrowserRuns>;
   /** Everything the first question needs, each thing once, as gzip, but the fonts: page, scripts, styles, paper and answers so far. */
   readonly firstLoadKb: number;
   /** The fonts come behind the text (`font-display: swap`), and from the cache for whoever came by the arrival. */
@@ -234,7 +237,8 @@ export async function measureDesk(app: BenchApp): Promise<DeskFigures> {
     const opening = await measureOpening(every);
     await usesAids(every);
     const withAids = plainAmong(await moves(every));
-    return { ...sizes, plain: own(false), editors: own(true), ...media, withAids, opening, kinds };
+    const programs = await measureInBrowser(browser, app.url);
+    return { ...sizes, programs, plain: own(false), editors: own(true), ...media, withAids, opening, kinds };
   } finally {
     await browser.close();
   }

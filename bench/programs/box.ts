@@ -1,4 +1,5 @@
 /* The sandbox by itself, in this process, as the server holds it. */
+import Sqlite from 'better-sqlite3';
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
@@ -14,6 +15,8 @@ import { CLASSICS } from './classics';
 const FOLDER = path.resolve('dist/sandbox');
 const RESOLUTION_MS = 2;
 const limits = { milliseconds: 2000, megabytes: 64, outputBytes: 64 * 1024 };
+const SQL_SET_UP = `create table lot (dish text, up int); with recursive n(i) as (select 1 union all select i + 1 from n where i < 1000)
+insert into lot select 'd' || (i % 7), i % 100 from n;`;
 const tenCases = (language: ProgramLanguage, program: string): ProgramRun =>
   runOf(
     language,
@@ -26,6 +29,16 @@ const PROGRAMS = {
   javascript: tenCases(
     'javascript',
     'const f = (n) => [...Array(n * 10).keys()].reduce((s, i) => s + i * i, 0)',
+  ),
+  typescript: tenCases(
+    'typescript',
+    'function f(n: number): number { let s = 0; for (let i = 0; i < n * 10; i++) s += i * i; return s }',
+  ),
+  sql: runOf(
+    'sql',
+    'select dish, count(*), avg(up) from lot group by dish order by 2 desc',
+    Array.from({ length: 10 }, () => [SQL_SET_UP]),
+    limits,
   ),
 } as const;
 
@@ -99,6 +112,20 @@ async function memoryAfter(box: Sandbox, count: number): Promise<{ before: numbe
   return { before, after: resident() };
 }
 
+/** A query in the box beside the machine's own SQLite, in processor time. */
+async function slowerSql(box: Sandbox): Promise<number> {
+  const setUp = `create table n (i int); with recursive k(i) as (select 1 union all select i + 1 from k where i < 200000) insert into n select i from k;`;
+  const query = 'select a.i % 97, count(*), sum(a.i) from n a join n b on b.rowid = a.rowid group by 1';
+  const [outcome] = await box.run(runOf('sql', query, [[setUp]], { ...limits, milliseconds: 20_000 }));
+  const native = new Sqlite(':memory:');
+  const from = process.cpuUsage();
+  native.exec(setUp);
+  native.prepare(query).all();
+  const { user, system } = process.cpuUsage(from);
+  native.close();
+  return round((outcome!.milliseconds * 1000) / (user + system));
+}
+
 /** How much slower five classic programs are in the box than in the machine's own python3 and node, in CPU time. */
 async function slowDown(box: Sandbox): Promise<Record<string, Record<string, number>>> {
   const found: Record<string, Record<string, number>> = {};
@@ -144,8 +171,11 @@ export async function measureBox() {
     walls: best.health().walls,
     python: await rateOf(best, PROGRAMS.python, 40),
     javascript: await rateOf(best, PROGRAMS.javascript, 100),
+    typescript: await rateOf(best, PROGRAMS.typescript, 100),
+    sql: await rateOf(best, PROGRAMS.sql, 100),
     underAttack: await underAttack(best),
     slowDown: await slowDown(best),
+    slowerSql: await slowerSql(best),
     memoryMb: await memoryAfter(best, 1000),
     triedAgain: best.health().triedAgain,
   };
@@ -154,6 +184,8 @@ export async function measureBox() {
   const portable = {
     python: await rateOf(other, PROGRAMS.python, 8),
     javascript: await rateOf(other, PROGRAMS.javascript, 20),
+    typescript: await rateOf(other, PROGRAMS.typescript, 20),
+    sql: await rateOf(other, PROGRAMS.sql, 20),
     underAttack: await underAttack(other),
   };
   other.close();
