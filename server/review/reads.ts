@@ -13,6 +13,7 @@ import {
   type WeighedObservation,
 } from '../../core/observations/review';
 import type { PlainText } from '../../core/kinds/contract';
+import type { ShownPart } from '../../core/papers/candidatePaper';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { deadlineAt, usedMs, type TimeEvent } from '../../core/timing/sittingTime';
 import { findInvited } from '../candidates/queries';
@@ -225,6 +226,15 @@ function review({ db }: Reading, of: ReviewOf): SittingReview {
 /** A sitting on one line of time. */
 export const reviewRead: Read<ReviewOf, SittingReview> = { name: 'review', run: review };
 
+/** A part of the form of a sitting, as the candidate saw it. */
+export function partOfForm(db: Db, { formId }: Sitting, target: string): ShownPart {
+  const part = formById(db, formId)
+    .paper.questions.flatMap((question) => question.parts)
+    .find((one) => one.target === target);
+  if (!part) throw notFound('noQuestion');
+  return part;
+}
+
 interface ReplayOf extends Omit<ReviewOf, 'staffId'> {
   readonly target: string;
   readonly at: number;
@@ -235,10 +245,7 @@ export const replayRead: Read<ReplayOf, PlainText> = {
   name: 'replay',
   run: ({ db }, of) => {
     const sitting = reviewedSitting(db, of);
-    const part = formById(db, sitting.formId)
-      .paper.questions.flatMap((question) => question.parts)
-      .find(({ target }) => target === of.target);
-    if (!part) throw notFound('noQuestion');
+    const part = partOfForm(db, sitting, of.target);
     const rows = db
       .select()
       .from(journal)

@@ -6,12 +6,10 @@ import { say } from '../../core/messages/words';
 import type { VersionStep } from '../../core/observations/review';
 import { MINUTE_MS } from '../../core/timing/deadline';
 import { journal } from '../db/schema';
-import { formById } from '../forms/forms';
-import { notFound } from '../http/errors';
 import type { Read } from '../reading/read';
 import { sittingQueries } from '../sittings/queries';
 import { valueOf } from '../sittings/values';
-import { reviewedSitting, type ReviewOf } from './reads';
+import { partOfForm, reviewedSitting, type ReviewOf } from './reads';
 
 interface VersionsOf extends Omit<ReviewOf, 'staffId'> {
   readonly target: string;
@@ -41,10 +39,7 @@ export const versionsRead: Read<VersionsOf, VersionStep[]> = {
   name: 'versions',
   run: ({ db }, of) => {
     const sitting = reviewedSitting(db, of);
-    const part = formById(db, sitting.formId)
-      .paper.questions.flatMap((question) => question.parts)
-      .find(({ target }) => target === of.target);
-    if (!part) throw notFound('noQuestion');
+    const part = partOfForm(db, sitting, of.target);
     const kind = candidateKindOf(part.kind);
     const events = new Map(kind.events.map((name) => [`${of.target}/${name}`, name]));
     const about = or(

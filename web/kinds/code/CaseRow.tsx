@@ -211,6 +211,27 @@ function gotText(context: Context, row: Row, verdict: RowVerdict | null): string
   return outcome.result === 'returned' ? brief(context, outcome.value) : t(verdict);
 }
 
+const HEADS = ['input', 'expected', 'got'] as const;
+
+/** The heads of the columns that a row of a case fills. */
+export function CaseHeads() {
+  return (
+    <thead>
+      <tr className="border-b border-line text-left text-soft">
+        <td className="w-8" />
+        {HEADS.map((head) => (
+          <th key={head} scope="col" className="py-1.5 font-semibold">
+            {t(head)}
+          </th>
+        ))}
+        <th scope="col" className="w-16 py-1.5 pr-3 text-right font-semibold">
+          {t('ms')}
+        </th>
+      </tr>
+    </thead>
+  );
+}
+
 interface RowProps extends Context {
   readonly row: Row;
   readonly onRemove?: () => void;

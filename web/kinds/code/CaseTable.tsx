@@ -5,7 +5,7 @@ import type { CodeShown, Language } from '../../../core/kinds/code/response';
 import type { FaultPlace } from '../../../core/programs/engine';
 import { Button } from '../../ui/Button';
 import { Play, Square } from './caseIcons';
-import { CaseRow, inputText, type Row } from './CaseRow';
+import { CaseHeads, CaseRow, inputText, type Row } from './CaseRow';
 import { t, typeWords } from './caseWords';
 import type { Trial } from './useTrial';
 
@@ -133,7 +133,6 @@ function statusOf(trial: Trial, samples: readonly Row[]): string {
 export function CaseTable({ shown, language, trial, note, onJump = null }: Props) {
   const { samples, own } = rowsOf(shown, trial);
   const context = { shown, language, onJump };
-  const heads = ['input', 'expected', 'got'] as const;
   return (
     <div
       role="group"
@@ -156,19 +155,7 @@ export function CaseTable({ shown, language, trial, note, onJump = null }: Props
         )}
       </div>
       <table className="w-full table-fixed text-[0.88rem]">
-        <thead>
-          <tr className="border-b border-line text-left text-soft">
-            <td className="w-8" />
-            {heads.map((head) => (
-              <th key={head} scope="col" className="py-1.5 font-semibold">
-                {t(head)}
-              </th>
-            ))}
-            <th scope="col" className="w-16 py-1.5 pr-3 text-right font-semibold">
-              {t('ms')}
-            </th>
-          </tr>
-        </thead>
+        <CaseHeads />
         <tbody className="[&>tr]:border-b [&>tr]:border-line/60">
           {samples.map((row) => (
             <CaseRow key={row.key} row={row} {...context} />

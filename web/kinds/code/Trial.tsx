@@ -8,7 +8,7 @@ import { Button } from '../../ui/Button';
 import { words } from '../../words';
 import type { TrialProps } from '../answerProps';
 import { Play } from './caseIcons';
-import { CaseRow, inputText, type Row } from './CaseRow';
+import { CaseHeads, CaseRow, inputText, type Row } from './CaseRow';
 import { OwnInput } from './CaseTable';
 import { t as caseWords } from './caseWords';
 
@@ -86,19 +86,7 @@ export function Trial({ shown, response, found, onRun }: TrialProps<CodeShown, C
         </p>
       </header>
       <table className="w-full table-fixed">
-        <thead>
-          <tr className="border-b border-line text-left text-soft">
-            <td className="w-8" />
-            {(['input', 'expected', 'got'] as const).map((head) => (
-              <th key={head} scope="col" className="py-1.5 font-semibold">
-                {caseWords(head)}
-              </th>
-            ))}
-            <th scope="col" className="w-16 py-1.5 pr-3 text-right font-semibold">
-              {caseWords('ms')}
-            </th>
-          </tr>
-        </thead>
+        <CaseHeads />
         <tbody className="[&>tr]:border-b [&>tr]:border-line/60">
           {cases.map((one) => (
             <CaseRow
