@@ -1,5 +1,7 @@
 import Joi from 'joi';
+import '../kinds/candidateKinds';
 import { kindNames } from '../kinds/kindNames';
+import { questionsOfToday } from '../papers/questionsOfToday';
 import { anyText, objectOf, oneOf, parsed } from '../validation/shapes';
 import type { Form } from './form';
 
@@ -23,4 +25,7 @@ const formSchema = objectOf<Form>({
 });
 
 /** Reads a stored form. Throws where it is of a version or has a kind of part that this code does not know. */
-export const parseForm = (stored: unknown): Form => parsed(formSchema, stored);
+export function parseForm(stored: unknown): Form {
+  const form = parsed(formSchema, stored);
+  return { ...form, paper: { ...form.paper, questions: questionsOfToday(form.paper.questions) } };
+}

@@ -66,6 +66,8 @@ export interface CandidateKind<Shown, Response> {
   readonly responseVersion: number;
   /** A stored response of an older version, one version newer or as new as can be. */
   upgradeResponse(stored: unknown, from: number): unknown;
+  /** A copy that was made of older content, as one of today: forms are stored, and sealed copies wait on devices. */
+  upgradeShown(stored: unknown): unknown;
   empty(shown: Shown): Response;
   /** Well-formed, but cannot belong to this content: an option that is not there, or a limit of the page that is broken. */
   misfit(shown: Shown, response: Response): Message | null;
@@ -93,6 +95,8 @@ export interface CandidateKind<Shown, Response> {
    */
   takePages?(response: Response, joined: readonly Page[]): Response;
   files(response: Response): readonly FileRef[];
+  /** What tells whether a response is still the one that was marked, where that is not its shape of today. */
+  markedAs?(response: Response): unknown;
   /** By how many degrees a page is turned, clockwise, as the candidate saw it. */
   turnOf?(response: Response, file: string): number;
   fileRules(shown: Shown): FileRules | null;
@@ -106,6 +110,7 @@ export interface CandidateKind<Shown, Response> {
 export const plainCandidate = {
   responseVersion: 1,
   upgradeResponse: (stored: unknown) => stored,
+  upgradeShown: (stored: unknown) => stored,
   misfit: () => null,
   fitting: <Response>(_: unknown, response: Response) => response,
   rule: () => null,

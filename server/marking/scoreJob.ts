@@ -48,8 +48,10 @@ export function markedHash(
   sittingId: number,
   { part, response }: Pick<ScriptPart, 'part' | 'response'>,
 ): string {
-  const unseen = pagesUnseen(db, sittingId, candidateKindOf(part.kind).files(response));
-  return sha256(canonicalJson(unseen.length === 0 ? response : { response, unseen }));
+  const kind = candidateKindOf(part.kind);
+  const unseen = pagesUnseen(db, sittingId, kind.files(response));
+  const own = kind.markedAs?.(response) ?? response;
+  return sha256(canonicalJson(unseen.length === 0 ? own : { response: own, unseen }));
 }
 
 const p = sql.placeholder;

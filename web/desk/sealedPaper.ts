@@ -4,6 +4,7 @@ import {
   type Question,
   type SealedSection,
 } from '../../core/papers/candidatePaper';
+import { questionsOfToday } from '../../core/papers/questionsOfToday';
 import type { Prepared, SealedListing, SittingKeys } from '../../core/sittings/api';
 import type { ArrivalView } from '../../core/arrival/api';
 import { getBytes, post, problem } from '../api/client';
@@ -64,7 +65,7 @@ export async function openSection(
   if (!listing) throw new Error(`there is no section ${section} to open`);
   const opened = await unseal<SealedSection>(await sealedCopy(listing), key);
   await bringKindsOf(opened.questions);
-  return opened;
+  return { ...opened, questions: questionsOfToday(opened.questions) };
 }
 
 /** The paper with all the sections to which there are keys. */
@@ -77,5 +78,5 @@ export async function openPaper(
   for (const [section, key] of Object.entries(keys))
     if (section !== '') paper = withSection(paper, await openSection(sealed, section, key));
   await bringKindsOf(paper.questions);
-  return paper;
+  return { ...paper, questions: questionsOfToday(paper.questions) };
 }

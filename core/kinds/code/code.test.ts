@@ -203,10 +203,13 @@ describe('code', () => {
     // As before a whole figure counts by its value, whatever the program calls it.
     expect(judgeCase(asked, 6, returned('h1', ['f', '6.0']))).toBe('accepted');
     expect(() => readContent(keyKindOf('code'), content, 4)).toThrow(/newer/);
-    expect(code.upgradeResponse({ language: 'python', programs: { python: 'x = 1' } }, 1)).toEqual({
-      language: 'python',
-      programs: { python: { 'program.py': 'x = 1' } },
-    });
+    const first = { language: 'python', programs: { python: 'x = 1' } };
+    const today = { language: 'python', programs: { python: { 'program.py': 'x = 1' } } } as const;
+    expect(code.upgradeResponse(first, 1)).toEqual(today);
+    // What was marked then is still what was marked.
+    expect(code.markedAs!(today)).toEqual(first);
+    const more = { ...today, programs: { python: { 'program.py': 'x = 1', 'more.py': '' } } };
+    expect(code.markedAs!(more)).toEqual(more);
   });
 
   it('compares outputs, and rows with or without the names of their columns', () => {
