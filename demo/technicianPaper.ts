@@ -49,11 +49,11 @@ const first: readonly Section[] = [
 const ADDED: Readonly<Record<string, readonly Draft[]>> = {
   A: [trayCurve, coldRange],
   B: [accessionLedger, whereTheyKeep, whatIsWritten],
-  C: [bestShares, howManyToSow],
+  C: [howManyToSow, bestShares],
 };
-/** The main sitting asks the first version's questions, a query, and one that is worked on paper. */
+/** The main sitting asks the first version's questions, one that is worked on paper, and a query. */
 const main = first.map((section) =>
-  section.key === 'C' ? { ...section, items: [...section.items, bestShares, howManyToSow] } : section,
+  section.key === 'C' ? { ...section, items: [...section.items, howManyToSow, bestShares] } : section,
 );
 const second = first.map((section) => ({
   ...section,

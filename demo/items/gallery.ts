@@ -434,8 +434,6 @@ const theDuties = question(
 /** One question of every kind, easy ones, for who wants to try them all. */
 export const gallery: Draft[] = [
   ...coffeeRota.map((draft) => ({ ...draft, key: `gallery-${draft.key}` })),
-  cupsInAll,
-  whoDrinks,
   theDoor,
   theShelves,
   theTools,
@@ -447,6 +445,8 @@ export const gallery: Draft[] = [
   theTin,
   theSheet,
   theSum,
+  cupsInAll,
+  whoDrinks,
   theNote,
   theDuties,
 ];

@@ -151,7 +151,7 @@ export class Answering {
 
   /** In the other language where no pointer is at hand: it has to be chosen first, and its engine starts in no time. */
   async code(): Promise<void> {
-    if (this.way === 'touch') await this.page.getByRole('tab', { name: 'Program' }).tap();
+    if (this.way === 'touch') await this.opensProgram();
     const language = this.way === 'pointer' ? 'Python' : 'JavaScript';
     if (this.way === 'touch') await this.press(this.find('radio', language));
     if (this.way === 'keys') {
@@ -161,12 +161,32 @@ export class Answering {
       await expect(this.find('radio', language)).toBeFocused();
       await this.page.keyboard.press('Space');
     }
-    const editor = this.page.getByRole('textbox', { name: `Program in ${language}` });
+    await this.program(language, PROGRAMS[language]);
+  }
+
+  /** Writes a program in the editor of a language. */
+  private async program(language: string, text: string): Promise<void> {
+    const editor = this.find('textbox', `Program in ${language}`);
     if (this.way === 'keys') await this.tabsTo(editor);
     else await this.press(editor);
     await this.page.keyboard.press('Control+A');
-    await this.page.keyboard.insertText(PROGRAMS[language]);
+    await this.page.keyboard.insertText(text);
     await this.page.keyboard.press('Escape');
+  }
+
+  /** A program that reads an input. */
+  async cups(): Promise<void> {
+    if (this.way === 'touch') await this.opensProgram();
+    await this.program('Python', 'import sys\nprint(sum(int(line.split()[1]) for line in sys.stdin))\n');
+  }
+
+  async query(): Promise<void> {
+    if (this.way === 'touch') await this.opensProgram();
+    await this.program('SQL', 'select person, sum(cups) as total from cup group by person\n');
+  }
+
+  private opensProgram(): Promise<void> {
+    return this.page.getByRole('tab', { name: 'Program' }).filter({ visible: true }).tap();
   }
 
   async gridChoice(): Promise<void> {
@@ -428,6 +448,8 @@ export class Answering {
       () => this.tableEntry(),
       () => this.onPaper(),
       () => this.upload(),
+      () => this.cups(),
+      () => this.query(),
       () => this.phrases(),
       () => this.duties(),
     ];
