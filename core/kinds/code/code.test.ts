@@ -273,6 +273,16 @@ describe('code', () => {
     expect([proposedLimit(10), proposedLimit(300)]).toEqual([1000, 1200]);
   });
 
+  it('takes no more text than can be saved, and no file that has a name of its own kind of trouble', () => {
+    const valid = (programs: unknown) => !codeKey.response.validate({ language: 'python', programs }).error;
+    const text = 'x'.repeat(50_000);
+    expect(valid({ python: { 'program.py': text }, sql: { 'query.sql': text } })).toBe(true);
+    expect(valid({ python: { 'program.py': `${text}x` } })).toBe(false);
+    expect(valid({ python: { 'program.py': text, 'a.py': text, 'b.py': text } })).toBe(false);
+    for (const name of ['../a.py', '.env', 'a/b.py', ''])
+      expect(valid({ python: { [name]: '' } }), name).toBe(false);
+  });
+
   it('leaves to people what the rubric says, and the rest to the cases', () => {
     const read = samples[1]!;
     expect(codeKey.components(read.content, read.marks)).toMatchObject([

@@ -120,6 +120,16 @@ export interface RunEvent {
   readonly cases: readonly { readonly key: string; readonly verdict: string }[];
 }
 
+/** Characters that a file may have, all files of a response together, and an input of the candidate's own. */
+export const [FILE_MOST, PROGRAMS_MOST, INPUT_MOST] = [50_000, 120_000, 5_000];
+
+/** Characters of all files in all languages. */
+export const lengthOf = ({ programs }: Pick<CodeResponse, 'programs'>): number =>
+  Object.values(programs).reduce(
+    (sum, files) => sum + Object.values(files ?? {}).reduce((own, text) => own + text.length, 0),
+    0,
+  );
+
 /** The texts of the open files in the languages that were tried, by name, and the language that counts. */
 export interface CodeResponse {
   readonly language: Language;

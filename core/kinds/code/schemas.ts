@@ -2,6 +2,7 @@ import Joi from 'joi';
 import {
   anyText,
   listOf,
+  holding,
   matching,
   nothing,
   objectOf,
@@ -20,7 +21,11 @@ import type { Json } from '../evidence';
 import { rubricSchema, weight } from '../shared/schemas';
 import type { CaseGroup, CodeAsked, CodeKey, Solution } from './content';
 import {
+  FILE_MOST,
+  INPUT_MOST,
   LANGUAGES,
+  lengthOf,
+  PROGRAMS_MOST,
   type AskedFile,
   type Checker,
   type CodeResponse,
@@ -65,7 +70,6 @@ const valueType = walked<ValueType>((type) => problemOfType(type), 'type of a va
 const key = matching(/^[a-z0-9-]{1,20}$/);
 const language = oneOf(LANGUAGES);
 const identifier = matching(/^[a-zA-Z_]\w{0,40}$/);
-const PROGRAM_MOST = 50_000;
 const fileName = matching(/^(?!\.)[\w.-]{1,40}$/);
 
 const way = variantOf<Way>('is', [
@@ -96,10 +100,10 @@ const inputFile = objectOf<ProgramFile>({ name: fileName, text: textOf(200_000) 
 
 const askedFile = objectOf<AskedFile>({
   name: fileName,
-  text: textOf(PROGRAM_MOST),
+  text: textOf(FILE_MOST),
   open: Joi.boolean().default(true),
-  head: textOf(PROGRAM_MOST).default(''),
-  tail: textOf(PROGRAM_MOST).default(''),
+  head: textOf(FILE_MOST).default(''),
+  tail: textOf(FILE_MOST).default(''),
 });
 
 const testCase = objectOf<TestCase>({
@@ -114,7 +118,7 @@ const fixture = objectOf<Fixture>({ key, title: anyText, sql: textOf(200_000) })
 
 const checker = objectOf<Checker>({
   language: oneOf(['python', 'javascript', 'typescript']),
-  program: textOf(PROGRAM_MOST, 1),
+  program: textOf(FILE_MOST, 1),
 });
 
 const comparison = objectOf<Comparison>({
@@ -167,7 +171,7 @@ const group = objectOf<CaseGroup>({
   needs: key.optional(),
 });
 
-const texts = recordOf(/^(?!\.)[\w.-]{1,40}$/, textOf(PROGRAM_MOST), 10);
+const texts = recordOf(/^(?!\.)[\w.-]{1,40}$/, textOf(FILE_MOST), 10);
 
 export const keySchema = objectOf<CodeKey>({
   cases: listOf(testCase, { most: 60 }),
@@ -182,13 +186,17 @@ export const keySchema = objectOf<CodeKey>({
 
 const own = texts.optional();
 
-export const responseSchema = objectOf<CodeResponse>({
-  language,
-  programs: objectOf<CodeResponse['programs']>({ python: own, javascript: own, typescript: own, sql: own }),
-});
+export const responseSchema = holding<CodeResponse, Joi.ObjectSchema<CodeResponse>>(
+  objectOf<CodeResponse>({
+    language,
+    programs: objectOf<CodeResponse['programs']>({ python: own, javascript: own, typescript: own, sql: own }),
+  }),
+  (response) => lengthOf(response) <= PROGRAMS_MOST,
+  'has more than 120,000 characters',
+);
 
 /** Inputs that a candidate has tried beside the cases, as typed. */
-export const inputsSchema = listOf(textOf(20_000), { most: 12 });
+export const inputsSchema = listOf(textOf(INPUT_MOST), { most: 12 });
 
 export const runSchema = objectOf<RunEvent>({
   language,

@@ -1,11 +1,12 @@
 import { useId, useState } from 'react';
 import { expectedValue } from '../../../core/kinds/code/judgeCase';
 import { readOwnInput } from '../../../core/kinds/code/ownInput';
-import type { CodeShown, Language } from '../../../core/kinds/code/response';
+import { INPUT_MOST, type CodeShown, type Language } from '../../../core/kinds/code/response';
 import type { FaultPlace } from '../../../core/programs/engine';
 import { Button } from '../../ui/Button';
 import { Play, Square } from './caseIcons';
-import { CaseHeads, CaseRow, inputText, type Row } from './CaseRow';
+import { inputText, type Row } from './CaseDetails';
+import { CaseHeads, CaseRow } from './CaseRow';
 import { t, typeWords } from './caseWords';
 import type { Trial } from './useTrial';
 
@@ -57,6 +58,7 @@ export function OwnInput({ shown, onTry }: OwnInputProps) {
     'aria-describedby': problem === null ? undefined : problemId,
     placeholder: streams ? t('ownStreams') : t('ownHint', { example: exampleOf(shown) }),
     value: text,
+    maxLength: INPUT_MOST,
     className:
       'min-h-9 w-full rounded-control border border-edge bg-card px-2 py-1.5 font-mono text-[0.78rem] placeholder:font-sans placeholder:text-soft',
   };

@@ -106,6 +106,15 @@ function fixedParts(head: string, tail: string): Extension {
   return [guard, painted];
 }
 
+/** What would make the file longer than it may be is not taken, and said. */
+const lengthGuard = (most: () => number, onFull: (full: boolean) => void): Extension =>
+  EditorState.transactionFilter.of((change) => {
+    if (!change.docChanged) return change;
+    const full = change.newDoc.length > most() && change.newDoc.length > change.startState.doc.length;
+    onFull(full);
+    return full ? [] : change;
+  });
+
 export interface EditorHandle {
   /** Puts the cursor at the beginning of a line, and brings it into view. */
   readonly goTo: (line: number) => void;
@@ -122,6 +131,9 @@ interface Props {
   /** Under which what can be undone is kept over a reload. */
   readonly stateKey: string;
   readonly onChange: (text: string) => void;
+  /** Characters that the file may have. */
+  readonly most: number;
+  readonly onFull: (full: boolean) => void;
   readonly handle: Ref<EditorHandle>;
 }
 
@@ -141,6 +153,8 @@ export function CodeEditor(props: Props) {
     keepEditorState(stateKey, state.toJSON({ history: historyField }));
     props.onChange(text.slice(head.length, text.length - tail.length));
   });
+  const most = useEffectEvent(() => head.length + props.most + tail.length);
+  const full = useEffectEvent((is: boolean) => props.onFull(is));
   useEffect(() => {
     const extensions: Extension[] = [
       lineNumbers(),
@@ -168,6 +182,7 @@ export function CodeEditor(props: Props) {
       EditorView.contentAttributes.of({ 'aria-label': label, 'aria-description': help, tabindex: '0' }),
       EditorView.updateListener.of((update) => update.docChanged && changed(update.state)),
       fixedParts(head, tail),
+      lengthGuard(most, full),
       EditorState.readOnly.of(readOnly),
     ];
     const kept = keptEditorState(stateKey) as Kept | null;

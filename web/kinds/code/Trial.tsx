@@ -8,7 +8,8 @@ import { Button } from '../../ui/Button';
 import { words } from '../../words';
 import type { TrialProps } from '../answerProps';
 import { Play } from './caseIcons';
-import { CaseHeads, CaseRow, inputText, type Row } from './CaseRow';
+import { inputText, type Row } from './CaseDetails';
+import { CaseHeads, CaseRow } from './CaseRow';
 import { OwnInput } from './CaseTable';
 import { t as caseWords } from './caseWords';
 
