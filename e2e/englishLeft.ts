@@ -4,7 +4,7 @@ import type { TestApp } from './testApp';
 import { CAMERA_CLIP } from './paths';
 
 /** What stands on a page without being a text of ours: units, names of keys, languages and formats. */
-const NOT_OURS = `min Python JavaScript Ctrl Enter Esc Tab Shift Space Home End UTC ics PDF com true false null
+const NOT_OURS = `min Python JavaScript TypeScript SQL NULL Ctrl Enter Esc Tab Shift Space Home End UTC ics PDF com true false null
   Clear Sitting XXXX def return function const let`;
 
 const WORD = /[A-Za-z]{3,}/g;
