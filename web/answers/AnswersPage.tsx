@@ -106,16 +106,18 @@ function Part({ round, target }: { readonly round: string; readonly target: stri
   // What was answered counts otherwise once a correction is finished.
   const answersPath = `/rounds/${round}/answers/${target}`;
   const [table, reloadTable] = useFetched<AnswerTable>(`${answersPath}?after=${finished}`);
-  if (page.state === 'loading' || table.state === 'loading') return <p className="text-soft">…</p>;
+  if (page.state === 'loading') return <p className="text-soft">…</p>;
   if (page.state === 'trouble') return <Notice tone="trouble">{page.message}</Notice>;
-  if (table.state === 'trouble') return <Notice tone="trouble">{table.message}</Notice>;
   const done = () => {
     reloadPage();
     reloadTable();
   };
   return (
     <div className="space-y-6">
-      <Answers table={table.value} path={path} onDone={done} />
+      {/* Counted anew beside a correction that somebody is writing: their dialog stays open. */}
+      {table.state === 'here' && <Answers table={table.value} path={path} onDone={done} />}
+      {table.state === 'loading' && <p className="text-soft">…</p>}
+      {table.state === 'trouble' && <Notice tone="trouble">{table.message}</Notice>}
       <CorrectPart path={path} page={page.value} onDone={done} />
       <CorrectionRecord path={path} rows={page.value.rows} onDone={done} />
     </div>
