@@ -248,6 +248,9 @@ export interface ScoringInput<Asked, Key, Response, Arrangement> extends AnswerI
   readonly evidence: Readonly<Record<string, EvidenceFound>>;
 }
 
+/** What an answer is run with again: one of the question's cases by its key, or an input as a candidate would type it. */
+export type RunAsked = { readonly case: string } | { readonly input: string };
+
 /** An answer of the author: a right one earns everything of the machine, another is there to be found out. */
 export interface SolutionTried<Response> {
   readonly response: Response;
@@ -310,7 +313,7 @@ export interface KeyKind<Asked, Key, Shown, Response, Arrangement> {
     input: Pick<ScoringInput<Asked, Key, Response, Arrangement>, 'content' | 'response' | 'evidence'>,
   ): unknown;
   /** Runs an answer again for those who mark, with an input of theirs; null where it cannot be run with that. */
-  runAgain(content: Content<Asked, Key>, response: Response, input: string): EvidenceRequest | null;
+  runAgain(content: Content<Asked, Key>, response: Response, asked: RunAsked): EvidenceRequest | null;
   /** The letters of the sibling parts whose figures it builds on. */
   buildsOn(content: Content<Asked, Key>): readonly string[];
   /** Named figures that sibling parts may build on; `accepted` is what `score` finds right of the same answer. */

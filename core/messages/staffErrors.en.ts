@@ -27,6 +27,8 @@ export const staffErrors = {
   answeredAlready: 'This question is already answered.',
   standardAlready:
     'This script already has agreed marks: {{marks}}, recorded by {{name}}. Yours were not recorded.',
+  notRun: 'Programs cannot be run just now. Try again in a minute.',
+  inputNotPossible: 'This input does not fit the question.',
   notMarkedYet: 'This is not marked yet.',
   notSignedOffYet:
     'Assessors can still change this mark themselves. Re-marks are possible after the sign-off.',

@@ -29,7 +29,7 @@ export function hasCycle(calls: ReadonlyMap<string, ReadonlySet<string>>): boole
 }
 
 /**
- * Looks at a program by Python's own parser, in the sandbox: `look(text)` gives calls by function, whether there is a
+ * Looks at a program by Python's own parser, in the sandbox: `look(text)` gives calls by function (each function with an empty call too), whether there is a
  * loop, names, imports and the number of lines; nothing where it cannot be read.
  */
 export const PYTHON_STRUCTURE = `
@@ -40,18 +40,18 @@ def look(text):
         tree = ast.parse(text)
     except (SyntaxError, ValueError, RecursionError, MemoryError):
         return None
-    calls, names, imports, loop = [], set(), set(), False
+    calls, names, imports, loop = set(), set(), set(), False
     waiting = [(tree, '')]
     while waiting:
         node, within = waiting.pop()
         if isinstance(node, (ast.FunctionDef, ast.AsyncFunctionDef)):
             within = node.name
             names.add(node.name)
-            calls.append([within, None])
+            calls.add((within, ''))
         elif isinstance(node, ast.ClassDef):
             names.add(node.name)
         elif isinstance(node, ast.Assign) and isinstance(node.value, ast.Lambda) and isinstance(node.targets[0], ast.Name):
-            calls.append([node.targets[0].id, None])
+            calls.add((node.targets[0].id, ''))
             for child in ast.iter_child_nodes(node.value):
                 waiting.append((child, node.targets[0].id))
         if isinstance(node, (ast.For, ast.AsyncFor, ast.While, ast.comprehension)):
@@ -60,7 +60,7 @@ def look(text):
             target = node.func
             called = target.id if isinstance(target, ast.Name) else target.attr if isinstance(target, ast.Attribute) else None
             if called is not None:
-                calls.append([within, called])
+                calls.add((within, called))
         if isinstance(node, ast.Name):
             names.add(node.id)
         elif isinstance(node, ast.Attribute):
@@ -77,5 +77,5 @@ def look(text):
     for token in tokenize.generate_tokens(io.StringIO(text).readline):
         if token.type not in quiet:
             lines.update(range(token.start[0], token.end[0] + 1))
-    return {'calls': calls[:20000], 'loop': loop, 'names': sorted(names)[:5000], 'imports': sorted(imports)[:500], 'lines': len(lines)}
+    return {'calls': sorted(calls)[:5000], 'loop': loop, 'names': sorted(names)[:5000], 'imports': sorted(imports)[:500], 'lines': len(lines)}
 `;

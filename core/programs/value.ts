@@ -37,12 +37,16 @@ export function wholeOf(text: string): bigint {
 
 const DECIMAL = /^(-?)(\d+)(?:\.(\d+))?(?:[eE]([+-]?\d+))?$/;
 
-/** The exact figure of a number's text; null for what is none, such as `nan`. */
+/** Beyond it a decimal is compared by its text alone: no fraction of 64 bits gets there. */
+const MOST_POWER = 400;
+
+/** The exact figure of a number's text; null for what is none, such as `nan`, or too large to be worked with. */
 export function figureOf(type: 'i' | 'f' | 'd', text: string): Exact | null {
   if (type === 'i') return exact(wholeOf(text));
   const match = DECIMAL.exec(text);
   if (!match) return null;
   const [, sign, whole = '', fraction = '', power = '0'] = match;
+  if (Math.abs(Number(power)) > MOST_POWER) return null;
   return exactDecimal(BigInt(`${sign}${whole}${fraction}`), fraction.length - Number(power));
 }
 

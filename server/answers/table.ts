@@ -66,12 +66,14 @@ export function answerTable(services: Reading, roundId: number, target: string):
   const scripts = scriptsOf(services.db, roundId);
   const counts = new Map<string, AnswerCount>();
   let answered = 0;
+  const evidenceOf = (part: ScriptPart, id: number) =>
+    (kind.runsPrograms && evidenceKept(services.db, id, part)) || undefined;
   for (const sitting of scripts) {
     const parts = partsOfItem(services.db, sitting, judged);
     const part = parts.find((one) => one.target === target);
     if (!part || part.empty) continue;
     answered++;
-    for (const own of factsOf(part, parts, evidenceKept(services.db, sitting.id, part) ?? undefined)) {
+    for (const own of factsOf(part, parts, evidenceOf(part, sitting.id))) {
       const fact = own.type === 'words' ? { ...own, answer: beginningOf(part) } : own;
       const key = JSON.stringify(fact);
       const before = counts.get(key);

@@ -419,7 +419,10 @@ describe('what the machine cannot score', () => {
     // Whoever marks it runs it with an input of their own, which changes nothing.
     const again = await ada!.post(`${path}/run`, { input: '9007199254740993' });
     expect(again.body).toMatchObject({ outcomes: [{ value: ['i', '18014398509481986'] }] });
-    expect((await ada!.post(`${path}/run`, { input: '"x"' })).status).toBe(400);
+    for (const asked of [{ input: '"x"' }, { case: 'no-such' }, {}, { input: '1', case: 'h1' }])
+      expect((await ada!.post(`${path}/run`, asked)).status, JSON.stringify(asked)).toBe(400);
+    const hidden = await ada!.post(`${path}/run`, { case: 'h1' });
+    expect(hidden.body).toMatchObject({ outcomes: [{ value: ['i', '62674'] }] });
     // An assessor of another script, and who watches, learn nothing of it.
     for (const client of [app.staff('assessor'), app.staff('coordinator')])
       for (const answer of [

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { check, objectOf, oneOf, summaryOf } from '../../core/validation/shapes';
 import { COMPONENT_KEY } from '../../core/scoring/components';
+import type { RunAsked } from '../../core/kinds/contract';
 import type { ItemSettings, OverallComment, RemarkMade, Settlement } from '../../core/marking/api';
 import {
   asideReasons,
@@ -152,7 +153,10 @@ const answerBody = objectOf<{ id: number; answer: string }>({
   answer: reason,
 });
 const textBody = objectOf<{ text: string }>({ text: Joi.string().trim().min(2).max(2000) });
-const runBody = objectOf<{ input: string }>({ input: Joi.string().allow('').max(20_000) });
+const runBody = Joi.object<RunAsked>({
+  case: Joi.string().max(40),
+  input: Joi.string().allow('').max(20_000),
+}).xor('case', 'input');
 /** Each takes a turn in the box, where candidates' programs wait as well. */
 const RUNS_A_MINUTE = 30;
 const phraseBody = objectOf<{ text: string; shared: boolean }>({
@@ -226,7 +230,7 @@ function assessorEndpoints(services: Needs): Endpoint[] {
         body: runBody,
         count: (_, who) => countRuns(String(who.id)),
       },
-      (who, { params, body }) => runTaskAgain(services, who.id, { taskId: params.id, input: body.input }),
+      (who, { params, body }) => runTaskAgain(services, who.id, { taskId: params.id, asked: body }),
     ),
     forStaff(
       markers,

@@ -4,7 +4,8 @@ import type { RoughWork } from '../../core/kit/notes';
 import type { MarkedCredit } from '../../core/marking/api';
 import { byPeople, withUndecided, withoutMachine } from '../../core/scoring/components';
 import type { ScriptPart } from '../../core/scoring/script';
-import type { Db } from '../db/open';
+import type { Db, HasDb } from '../db/open';
+import type { HasSessions } from '../http/sessions';
 import { invitations, markingTasks, sittings } from '../db/schema';
 import { notFound } from '../http/errors';
 import type { Reading } from '../reading/read';
@@ -30,6 +31,15 @@ export function sittingOfScript(db: Db, round: number, script: string): Sitting 
     .get();
   if (!found) throw notFound('noScript');
   return found.sitting;
+}
+
+/** A task that somebody may look into: an assessor their own, a lead those of their rounds. Null for anybody else. */
+export function taskFor({ db, sessions }: HasDb & HasSessions, staffId: number, taskId: number): Task | null {
+  const task = findTask(db, taskId);
+  if (!task) return null;
+  if (sessions.hasRole(staffId, task.roundId, ['lead'])) return task;
+  const own = task.assessorId === staffId && sessions.hasRole(staffId, task.roundId, ['assessor']);
+  return own ? task : null;
 }
 
 export interface MarkedPart {

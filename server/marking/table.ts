@@ -26,7 +26,7 @@ import { totalOfJudgement } from './judgements';
 import { markedTwice, pilesOf } from './reads';
 import { toldTo } from './standardTold';
 import type { HasClock } from '../machine/clock';
-import { creditsOf, findTask, partOf, roughWorkOf, sittingOfPage, type Task } from './scripts';
+import { creditsOf, partOf, roughWorkOf, sittingOfPage, taskFor, type Task } from './scripts';
 import type { HasDb } from '../db/open';
 import type { HasSessions } from '../http/sessions';
 
@@ -201,16 +201,14 @@ export function markingTable(services: HasClock & HasDb, staffId: number, ref: I
   };
 }
 
-/** The sitting of a task whose pages somebody may look at: the assessor whose it is, and leads of the round. */
+/** The sitting of a task whose pages somebody may look at. */
 export function pagesOfTask(
-  { db, sessions }: HasDb & HasSessions,
+  services: HasDb & HasSessions,
   staffId: number,
   taskId: number,
   hash: string,
 ): number {
-  const task = findTask(db, taskId);
-  if (!task || !sessions.hasRole(staffId, task.roundId, ['assessor', 'lead'])) throw notFound('noPage');
-  const lead = sessions.hasRole(staffId, task.roundId, ['lead']);
-  if (!lead && task.assessorId !== staffId) throw notFound('noPage');
-  return sittingOfPage(db, task, hash);
+  const task = taskFor(services, staffId, taskId);
+  if (!task) throw notFound('noPage');
+  return sittingOfPage(services.db, task, hash);
 }

@@ -54,11 +54,11 @@ describe('the example of programs', () => {
   it('is not published where a solution fails, and says at which case; a wrong one that passes is advice', async () => {
     const failing = example.replace('"expected": 5', '"expected": 4');
     const path = 'sections.0.items.3.parts.0.content.key.solutions';
-    expect(await codes(failing)).toEqual([[path, 'severe', 'code.solutionFails']]);
+    expect(await codes(failing)).toEqual([[path, 'severe', 'code.solution-wrong']]);
     const { body } = await send('publish', failing);
     expect([body.published, body.issues[0]!.message.values]).toEqual([
       null,
-      { language: 'python', title: 'four lots', verdict: 'wrong' },
+      { language: 'Python', title: 'four lots' },
     ]);
     const paper = JSON.parse(example) as { sections: { items: { parts: { content: { key: Json } }[] }[] }[] };
     const { key } = paper.sections[0]!.items[0]!.parts[0]!.content;

@@ -4,7 +4,8 @@ import type { Issue } from '../../core/kinds/contract';
 import type { EvidenceFound, EvidenceRequest } from '../../core/kinds/evidence';
 import { keyKindOf } from '../../core/kinds/keyKinds';
 import type { FullPaper, Item, Part } from '../../core/papers/paper';
-import { findEvidence, gatherEvidence, type HasEvidence } from '../scoring/findEvidence';
+import { gatherEvidence, type HasEvidence } from '../scoring/findEvidence';
+import { runNow } from '../scoring/runNow';
 import { sha256 } from '../secrets';
 
 /** A solution is run so often: its longest time proposes the limit. */
@@ -28,7 +29,7 @@ async function tryPart(services: HasEvidence, item: Item, part: Part): Promise<r
     const find = async (request: EvidenceRequest) => {
       const runs: EvidenceFound[] = [];
       const times = request.sort === 'program' && solution.right ? RUNS : 1;
-      for (let n = 0; n < times; n++) runs.push(await findEvidence(services, request, 'solutions'));
+      for (let n = 0; n < times; n++) runs.push(await runNow(services, request, 'solutions'));
       return longest(runs);
     };
     const asked = { content: part.content, response: solution.response, arrangement: null, place };

@@ -19,10 +19,16 @@ interface VersionsOf extends Omit<ReviewOf, 'staffId'> {
 const TOGETHER_MS = 2 * MINUTE_MS;
 const MOST_STEPS = 200;
 const LINES_TOLD = 40;
+const MOST_CHANGES = 2000;
 const LINE_KEPT = 200;
 
 function changeOf(before: string, after: string): Omit<Extract<VersionStep, { is: 'version' }>, 'is' | 'at'> {
-  const changed = diffLines(before, after).filter((one) => one.added || one.removed);
+  // What has changed altogether is told as that: to find the fewest changes in it would take seconds.
+  const compared = diffLines(before, after, { maxEditLength: MOST_CHANGES }) ?? [
+    { value: before, removed: true, added: false, count: before.split('\n').length },
+    { value: after, removed: false, added: true, count: after.split('\n').length },
+  ];
+  const changed = compared.filter((one) => one.added || one.removed);
   const count = (added: boolean) =>
     changed.filter((one) => one.added === added).reduce((sum, one) => sum + (one.count ?? 0), 0);
   const lines = changed.flatMap(({ value, added }) =>

@@ -14,7 +14,7 @@ const listIn = (map: ReadonlyMap<Value, Value>, name: string): readonly Value[] 
 };
 
 interface Look extends Omit<Structure, 'recursion'> {
-  readonly calls: readonly (readonly [string, string | null])[];
+  readonly calls: readonly (readonly [within: string, called: string])[];
 }
 
 /** What Python's own parser said of one file; null where it could not read it. */
@@ -24,7 +24,7 @@ function lookOf(outcome: CaseOutcome): Look | null {
   const texts = (name: string) => listIn(map, name).filter((one) => typeof one === 'string');
   const lines = map.get('lines');
   return {
-    calls: listIn(map, 'calls').map((call) => (call as readonly Value[]).slice(1) as [string, string | null]),
+    calls: listIn(map, 'calls').map((call) => (call as readonly Value[]).slice(1) as [string, string]),
     loop: map.get('loop') === true,
     names: texts('names'),
     imports: texts('imports'),
@@ -39,7 +39,7 @@ function together(looks: readonly Look[]): Structure {
     if (within === '') continue;
     const own = calls.get(within) ?? new Set();
     calls.set(within, own);
-    if (called !== null) own.add(called);
+    if (called !== '') own.add(called);
   }
   const all = (of: (look: Look) => readonly string[]) => [...new Set(looks.flatMap(of))].sort();
   return {

@@ -3,7 +3,7 @@ import type { PhraseUse } from '../documents/phrases';
 import type { Document } from '../../core/documents/document';
 import type { PageBox } from '../pages/pageBox';
 import type { AidName } from '../../core/kit/aids';
-import type { Credit } from '../../core/kinds/contract';
+import type { Credit, RunAsked } from '../../core/kinds/contract';
 import type { EvidenceFound } from '../../core/kinds/evidence';
 
 /** What a kind can do with the source beside its question. */
@@ -80,5 +80,5 @@ export interface TrialProps<Shown, Response> extends Pick<
   /** What the kind's half on the server tells of what was found; null where nothing was run. */
   readonly found: unknown;
   /** Runs the answer again with an input, on the server; null where the answer cannot be run from here. */
-  readonly onRun: ((input: string) => Promise<EvidenceFound>) | null;
+  readonly onRun: ((asked: RunAsked) => Promise<EvidenceFound>) | null;
 }

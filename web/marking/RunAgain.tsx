@@ -1,5 +1,6 @@
 import { useCallback } from 'react';
 import { post } from '../api/client';
+import type { RunAsked } from '../../core/kinds/contract';
 import type { EvidenceFound } from '../../core/kinds/evidence';
 import type { MarkingScript } from '../../core/marking/api';
 import { trials } from '../kinds/readings';
@@ -11,7 +12,7 @@ export function RunAgain({ script }: { readonly script: MarkingScript }) {
   const { kind, shown, response, task } = script;
   const [loaded] = useFetched<{ readonly found: unknown }>(`/marking/tasks/${task}/evidence`);
   const onRun = useCallback(
-    (input: string) => post<EvidenceFound>(`/marking/tasks/${task}/run`, { input }),
+    (asked: RunAsked) => post<EvidenceFound>(`/marking/tasks/${task}/run`, asked),
     [task],
   );
   if (!useReady(trials, kind) || loaded.state !== 'here') return null;

@@ -1,7 +1,7 @@
 import { message, type Message } from '../../messages/message';
 import { MAIN_FILES } from '../../programs/engine';
 import { plainCandidate, type CandidateKind } from '../contract';
-import type { Json } from '../evidence';
+import { shownOfToday } from './secondVersion';
 import { filesAsked, ownProgram, readableProgram } from './program';
 import { LANGUAGES, type CodeResponse, type CodeShown, type Language, type RunEvent } from './response';
 
@@ -25,44 +25,6 @@ function markedAs({ programs, ...rest }: CodeResponse): unknown {
     return [language, names.length === 1 && names[0] === main ? files[main] : files];
   });
   return { ...rest, programs: Object.fromEntries(plain) as unknown };
-}
-
-interface SecondShown extends Pick<CodeShown, 'hiddenCases' | 'groupCount' | 'limits' | 'criteria'> {
-  readonly functionName: string;
-  readonly languages: readonly { readonly language: Language; readonly starter: string }[];
-  readonly cases: readonly {
-    readonly key: string;
-    readonly title: string;
-    readonly arguments: readonly Json[];
-    readonly expected: Json;
-  }[];
-  readonly numberTolerance: number;
-}
-
-/** Up to version 2 of the content: a function whose arguments are not described, in one file a language. */
-function upgradeShown(stored: unknown): CodeShown {
-  if (Object.hasOwn(stored as object, 'way')) return stored as CodeShown;
-  const { functionName, languages, cases, numberTolerance, ...rest } = stored as SecondShown;
-  return {
-    ...rest,
-    way: { is: 'function', name: functionName, parameters: null, returns: 'any' },
-    languages: languages.map(({ language, starter }) => ({
-      language,
-      files: [{ name: MAIN_FILES[language], text: starter, open: true, head: '', tail: '' }],
-      limits: null,
-    })),
-    cases: cases.map(({ arguments: given, ...one }) => ({ ...one, input: [...given], files: [] })),
-    fixtures: [],
-    comparison: {
-      text: 'exact',
-      within: numberTolerance,
-      anyOrder: false,
-      columnNames: false,
-      byChecker: false,
-    },
-    checker: null,
-    conditions: [],
-  };
 }
 
 /** How outcomes are compared, in one sentence. */
@@ -119,7 +81,7 @@ export const code: CandidateKind<CodeShown, CodeResponse> = {
   name: 'code',
   responseVersion: 2,
   upgradeResponse,
-  upgradeShown,
+  upgradeShown: shownOfToday,
   markedAs,
   events: ['inputs', 'run'],
   tellEvent: (name, value) => (name === 'run' ? toldRun(value as RunEvent) : null),

@@ -1,5 +1,6 @@
 import { message, type Message } from '../../messages/message';
 import { MAIN_FILES } from '../../programs/engine';
+import { languageNames } from '../../programs/languages';
 import type { Content, Issue, Place } from '../contract';
 import { severe } from '../shared/issues';
 import { criteriaMatch, maximumOfRubric } from '../shared/rubric';
@@ -65,10 +66,14 @@ function issuesOfLanguages({ asked }: CodeContent): Issue[] {
       [
         first!.name !== MAIN_FILES[language] || twice(given),
         path,
-        message('code.fileNames', { language, name: MAIN_FILES[language] }),
+        message('code.fileNames', { language: languageNames[language], name: MAIN_FILES[language] }),
       ],
-      [files.length > 0 && !files.some(({ open }) => open), path, message('code.noOpenFile', { language })],
-      [needsFile, path, message('code.noStarter', { language })],
+      [
+        files.length > 0 && !files.some(({ open }) => open),
+        path,
+        message('code.noOpenFile', { language: languageNames[language] }),
+      ],
+      [needsFile, path, message('code.noStarter', { language: languageNames[language] })],
     ];
   });
   return issuesFrom([...common, ...each]);

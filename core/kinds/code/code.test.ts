@@ -260,7 +260,7 @@ describe('code', () => {
     const solution = { response: best, right: true };
     expect(issuesOfSolution(content, solution, evidence!)).toEqual([]);
     expect(issuesOfSolution(content, solution, found(right, slow))).toMatchObject([
-      { severity: 'severe', message: { code: 'code.solutionFails', values: { title: 'hidden two' } } },
+      { severity: 'severe', message: { code: 'code.solution-tooSlow', values: { title: 'hidden two' } } },
     ]);
     expect(issuesOfSolution(content, { ...solution, right: false }, evidence!)).toMatchObject([
       { severity: 'advice', message: { code: 'code.wrongNotFound' } },

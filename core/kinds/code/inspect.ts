@@ -1,13 +1,14 @@
 import { typedValue } from '../../programs/signature';
 import { showValue, type Value } from '../../programs/value';
-import type { Content, Fact, ScoringInput } from '../contract';
+import type { Content, Fact, RunAsked, ScoringInput } from '../contract';
 import type { CaseOutcome, EvidenceFound, EvidenceRequest } from '../evidence';
+import { inputFor } from './caseInput';
 import type { CodeAsked, CodeKey } from './content';
 import { expectedValue, type CaseVerdict } from './judgeCase';
 import { readOwnInput } from './ownInput';
 import { ownProgram } from './program';
-import type { CodeResponse, TestCase } from './response';
-import { countedCases, programRun, RUN } from './runs';
+import type { CodeResponse, TestCase, Way } from './response';
+import { allCases, countedCases, programRun, RUN } from './runs';
 import { judgedCase } from './score';
 
 /** A case as those who mark see it: what went in, what was expected, and what the box found. */
@@ -72,24 +73,29 @@ export function codeFacts({
   ];
 }
 
-/** An answer with an input of an assessor's own: a case by its key, or what a candidate could type. */
+/** Runs an answer with one of its cases, or with an input of an assessor's own; null for an input that does not fit. */
 export function runCodeAgain(
   content: CodeContent,
   response: CodeResponse,
-  input: string,
+  asked: RunAsked,
 ): EvidenceRequest | null {
-  const known = countedCases(content).find((one) => `case ${one.key}` === input);
-  const read = known ?? readOwnInput(content.asked.way, input);
-  if ('problem' in read) return null;
-  const one = known ?? { key: 'own', input: (read as { input: TestCase['input'] }).input, files: [] };
-  try {
-    const run = programRun(content, response, [one]);
-    return run && { key: RUN, sort: 'program', run };
-  } catch {
-    // An input that is none of the question's.
-    return null;
-  }
+  const { way } = content.asked;
+  const one =
+    'case' in asked ? allCases(content).find(({ key }) => key === asked.case) : ownCase(way, asked.input);
+  const run = one && fits(content, one) ? programRun(content, response, [one]) : null;
+  return run && { key: RUN, sort: 'program', run };
 }
+
+type RunCase = Pick<TestCase, 'key' | 'input' | 'files'>;
+
+function ownCase(way: Way, text: string): RunCase | undefined {
+  const read = readOwnInput(way, text);
+  return 'input' in read ? { key: 'own', input: read.input, files: [] } : undefined;
+}
+
+/** A query has no inputs but the databases of the question. */
+const fits = ({ asked, key }: CodeContent, { input }: RunCase): boolean =>
+  inputFor(asked.way, [...asked.fixtures, ...key.fixtures], input) !== undefined;
 
 /** What running again gives back. */
 export const outcomeAgain = (found: EvidenceFound): CaseOutcome | null =>

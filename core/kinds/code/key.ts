@@ -1,4 +1,3 @@
-import { MAIN_FILES } from '../../programs/engine';
 import type { KeyKind } from '../contract';
 import { plainKey } from '../plainKey';
 import { checkCode } from './check';
@@ -7,6 +6,7 @@ import type { CodeResponse, CodeShown, Condition, Limits } from './response';
 import { codeFacts, inspectCode, runCodeAgain } from './inspect';
 import { codeEvidence } from './runs';
 import { codeComponents, scoreCode } from './score';
+import { casesOfToday, shownOfToday, type SecondCase } from './secondVersion';
 import { askedSchema, inputsSchema, keySchema, responseSchema, runSchema } from './schemas';
 import { issuesOfSolution, solutionResponses } from './solutions';
 
@@ -30,48 +30,12 @@ function commonDivisor(a: number, b: number): number {
   return b === 0 ? a : commonDivisor(b, a % b);
 }
 
-interface SecondCase {
-  readonly arguments: unknown;
-}
-interface SecondContent {
-  readonly asked: {
-    readonly functionName: string;
-    readonly languages: readonly { readonly language: 'python' | 'javascript'; readonly starter: string }[];
-    readonly cases: readonly SecondCase[];
-    readonly numberTolerance: number;
-  };
-  readonly key: { readonly cases: readonly SecondCase[] };
-}
-
-/** Version 2 knew one way to state a case, a function whose arguments are not described, in one file a language. */
+/** Version 2 knew functions alone, whose arguments are not described. */
 function withWays(stored: unknown): unknown {
-  const { asked, key } = stored as SecondContent;
-  const { functionName, languages, numberTolerance, ...rest } = asked;
-  const cases = (all: readonly SecondCase[]) =>
-    all.map(({ arguments: input, ...one }) => ({ ...one, input, files: [] }));
+  const { asked, key } = stored as { asked: unknown; key: { cases: readonly SecondCase[] } };
   return {
-    asked: {
-      ...rest,
-      way: { is: 'function', name: functionName, parameters: null, returns: 'any' },
-      languages: languages.map(({ language, starter }) => ({
-        language,
-        files: [{ name: MAIN_FILES[language], text: starter, open: true, head: '', tail: '' }],
-        limits: null,
-      })),
-      cases: cases(asked.cases),
-      fixtures: [],
-      comparison: {
-        text: 'exact',
-        within: numberTolerance,
-        anyOrder: false,
-        columnNames: false,
-        byChecker: false,
-      },
-      checker: null,
-      conditions: [],
-      showsHidden: false,
-    },
-    key: { ...key, cases: cases(key.cases), fixtures: [], checker: null, solutions: [] },
+    asked: { ...shownOfToday(asked), showsHidden: false },
+    key: { ...key, cases: casesOfToday(key.cases), fixtures: [], checker: null, solutions: [] },
   };
 }
 

@@ -77,9 +77,13 @@ export const messages = {
   conditionsForSql: 'There are no conditions on the text of a query.',
   solutionLanguage:
     'A solution is in a language that the question does not offer, or has a file that candidates cannot write in.',
-  solutionFails: 'The solution in {{language}} fails at “{{title}}”: {{verdict}}.',
+  'solution-wrong': 'The solution in {{language}} fails at “{{title}}”: different result.',
+  'solution-error': 'The solution in {{language}} fails at “{{title}}”: error.',
+  'solution-tooSlow': 'The solution in {{language}} fails at “{{title}}”: over the time.',
+  'solution-tooMuchMemory': 'The solution in {{language}} fails at “{{title}}”: over the memory.',
+  'solution-tooMuchOutput': 'The solution in {{language}} fails at “{{title}}”: over the output.',
+  'solution-checker': 'The solution in {{language}} fails at “{{title}}”: the checker gave no verdict.',
   solutionFailsCondition: 'The solution in {{language}} does not keep a condition.',
   solutionSlow: 'The solution in {{language}} took {{took}} ms. The limit should be at least {{limit}} ms.',
   wrongNotFound: 'A wrong solution in {{language}} passes all hidden cases.',
-  noSolution: 'No solution of the author shows that the cases can be passed in {{language}}.',
 };

@@ -1,6 +1,7 @@
 import { message } from '../../messages/message';
 import type { Content, Issue, SolutionTried } from '../contract';
 import type { EvidenceFound } from '../evidence';
+import { languageNames } from '../../programs/languages';
 import { advice, severe } from '../shared/issues';
 import type { CodeAsked, CodeKey } from './content';
 import { isMet } from './conditions';
@@ -27,7 +28,7 @@ export function issuesOfSolution(
   { response, right }: SolutionTried<CodeResponse>,
   evidence: Readonly<Record<string, EvidenceFound>>,
 ): Issue[] {
-  const { language } = response;
+  const language = languageNames[response.language];
   const path = ['key', 'solutions'];
   const judged = countedCases(content).map((one) => ({ one, found: judgedCase(content, one, evidence) }));
   const failed = judged.find(({ found }) => found === null || found.share < 100);
@@ -35,8 +36,8 @@ export function issuesOfSolution(
   const issues: Issue[] = [];
   if (failed) {
     const verdict = failed.found?.verdict ?? 'checker';
-    const values = { language, title: failed.one.title, verdict };
-    issues.push(severe(path, message('code.solutionFails', values)));
+    const values = { language, title: failed.one.title };
+    issues.push(severe(path, message(`code.solution-${verdict}`, values)));
   }
   const text = evidence[TEXT];
   const structure = text?.sort === 'structure' ? text.structure : null;
@@ -45,7 +46,7 @@ export function issuesOfSolution(
   const run = evidence[RUN];
   const took = Math.max(0, ...(run?.sort === 'program' ? run.outcomes.map((one) => one.milliseconds) : []));
   const limit = proposedLimit(took);
-  if (!failed && limit > limitsOf(content.asked, language).milliseconds)
+  if (!failed && limit > limitsOf(content.asked, response.language).milliseconds)
     issues.push(advice(path, message('code.solutionSlow', { language, took: Math.round(took), limit })));
   return issues;
 }

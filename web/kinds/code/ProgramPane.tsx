@@ -14,7 +14,7 @@ import {
 import { words } from '../../words';
 import type { AnswerProps } from '../answerProps';
 import { CodeEditor, type EditorHandle } from './CodeEditor';
-import { languageNames } from './languageNames';
+import { languageNames } from '../../../core/programs/languages';
 import { SignRow } from './SignRow';
 
 const t = words('codeProgram', {

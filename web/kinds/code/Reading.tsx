@@ -3,7 +3,7 @@ import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response'
 import { AnnotatedLines } from '../../annotations/AnnotatedLines';
 import { words } from '../../words';
 import type { ReadingProps } from '../answerProps';
-import { languageNames } from './languageNames';
+import { languageNames } from '../../../core/programs/languages';
 
 const t = words('codeReading', { nothing: 'No program was written.' });
 

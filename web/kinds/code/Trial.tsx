@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { outcomeAgain, type SeenCase } from '../../../core/kinds/code/inspect';
 import { verdictOn, type CaseVerdict } from '../../../core/kinds/code/judgeCase';
 import type { CodeResponse, CodeShown } from '../../../core/kinds/code/response';
+import type { RunAsked } from '../../../core/kinds/contract';
 import type { CaseOutcome } from '../../../core/kinds/evidence';
 import { messageOf } from '../../api/client';
 import { Button } from '../../ui/Button';
@@ -32,11 +33,11 @@ export function Trial({ shown, response, found, onRun }: TrialProps<CodeShown, C
   const [own, setOwn] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const run = async (key: string, input: string) => {
+  const run = async (key: string, asked: RunAsked) => {
     setBusy(true);
     setTrouble(null);
     try {
-      const outcome = outcomeAgain(await onRun!(input));
+      const outcome = outcomeAgain(await onRun!(asked));
       if (outcome) setAgain((before) => ({ ...before, [key]: outcome }));
     } catch (error) {
       setTrouble(messageOf(error));
@@ -101,7 +102,7 @@ export function Trial({ shown, response, found, onRun }: TrialProps<CodeShown, C
                     busy={busy}
                     outcome={again[one.key]}
                     verdict={verdictAgain(one)}
-                    onRun={() => void run(one.key, `case ${one.key}`)}
+                    onRun={() => void run(one.key, { case: one.key })}
                   />
                 )
               }
@@ -118,7 +119,7 @@ export function Trial({ shown, response, found, onRun }: TrialProps<CodeShown, C
                   shown={shown}
                   onTry={(text) => {
                     if (!own.includes(text)) setOwn([...own, text]);
-                    void run(text, text);
+                    void run(text, { input: text });
                   }}
                 />
               </td>

@@ -7,7 +7,7 @@ import { limitsOf, programFiles } from '../../../core/kinds/code/program';
 import type { CodeResponse, CodeShown, TestCase } from '../../../core/kinds/code/response';
 import type { CaseOutcome, CaseRun, ProgramRun } from '../../../core/kinds/evidence';
 import { words } from '../../words';
-import { languageNames } from './languageNames';
+import { languageNames } from '../../../core/programs/languages';
 import { engineOf, Stopped } from './tryProgram';
 
 const t = words('codeTrial', {
