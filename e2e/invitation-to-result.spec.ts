@@ -89,8 +89,10 @@ const SECRETS = [
   '71.25',
 ];
 
-/** Figures of hidden cases; times in milliseconds and hashes may hold them by chance, as part of something longer. */
-const SECRET_FIGURES = /(?<![\w-])(7717|8806)(?![\w-])/;
+/** Figures of hidden cases. Hashes and names that were drawn hold any figure by chance: they are taken out first. */
+const SECRET_FIGURES = /(?<!\d)(7717|8806)(?!\d)/;
+const withoutDrawn = (text: string): string =>
+  text.replaceAll(/[\w-]{16,}/g, (word) => (/\d/.test(word) && /[a-z]/i.test(word) ? '' : word));
 
 /** Every value of every table, as text. */
 const everythingStored = (app: TestApp): string =>
@@ -215,7 +217,7 @@ test('from invitation to released result, with every person in it, and no barrie
   const copies = openedCopies(app);
   for (const text of questionTexts) expect(copies).toContain(text);
   for (const secret of SECRETS) expect(heard + copies).not.toContain(secret);
-  expect(heard + copies).not.toMatch(SECRET_FIGURES);
+  expect(withoutDrawn(heard + copies)).not.toMatch(SECRET_FIGURES);
   await expect.poll(() => leftBehind(page)).toEqual([]);
   await app.doJobs();
   await page.reload();

@@ -1,4 +1,4 @@
-import { compareExact, exactOfNumber, withinDistance, type Exact } from '../numbers/exact';
+import { compareExact, exactOfNumber, lowest, withinDistance, type Exact } from '../numbers/exact';
 import { entriesOf, figureOf, isList, isNumber, wholeOf, type Figure, type Value } from './value';
 
 export interface ValueRule {
@@ -8,7 +8,7 @@ export interface ValueRule {
   readonly anyOrder: boolean;
 }
 
-/** Beyond so many elements that fit none exactly, they are compared in the order of their texts. */
+/** Beyond so many elements of one shape that do not pair in their order, no other pairing is looked for. */
 const MOST_PAIRED = 400;
 
 /**
@@ -45,24 +45,37 @@ function sameNumber([type, text]: Figure, [gotType, gotText]: Figure, tolerance:
   return a === null || b === null ? text === gotText : withinDistance(a, b, tolerance);
 }
 
-/** One text for values that are the same, apart from how a number is written. */
+/** One text for values that are the same, apart from what numbers in them differ by within a tolerance. */
 function textOf(value: Value): string {
   if (!isList(value)) return JSON.stringify(value);
   if (isNumber(value)) {
-    const figure = figureOf(value[0], value[1]);
-    return figure === null ? value[1] : `n${(Number(figure.over) / Number(figure.under)).toPrecision(12)}`;
+    return figureOf(value[0], value[1]) === null ? value[1] : 'n';
   }
   const items = value.slice(1).map(textOf);
   if (value[0] === 's') items.sort();
   return `${String(value[0])}[${items.join()}]`;
 }
 
+/** One text for values that are the same, to the last digit of a number: of long keys too. */
+function exactText(value: Value): string {
+  if (!isList(value)) return JSON.stringify(value);
+  if (isNumber(value)) {
+    const figure = figureOf(value[0], value[1]);
+    if (figure === null) return value[1];
+    const { over, under } = lowest(figure);
+    return `n${over}/${under}`;
+  }
+  const items = value.slice(1).map(exactText);
+  if (value[0] === 's') items.sort();
+  return `${String(value[0])}[${items.join()}]`;
+}
+
 function sameEntries(a: readonly Value[], b: readonly Value[], tolerance: Exact): boolean {
-  const wanted = new Map(entriesOf(a).map(([key, of]) => [textOf(key), { key, of }]));
+  const wanted = new Map(entriesOf(a).map(([key, of]) => [exactText(key), { key, of }]));
   return entriesOf(b).every(([key, of]) => {
-    const found = wanted.get(textOf(key));
+    const found = wanted.get(exactText(key));
     if (!found || !same(found.key, key, exactOfNumber(0))) return false;
-    wanted.delete(textOf(key));
+    wanted.delete(exactText(key));
     return same(found.of, of, tolerance);
   });
 }
@@ -79,17 +92,45 @@ function sameElements(a: readonly Value[], b: readonly Value[], tolerance: Exact
     const [x, y] = [[...a].sort(byFigure), [...b].sort(byFigure)];
     return x.every((one, i) => sameNumber(one, y[i]!, tolerance));
   }
-  const spare = new Map<string, Value[]>();
-  for (const one of b) spare.set(textOf(one), [...(spare.get(textOf(one)) ?? []), one]);
-  const left = a.filter((one) => {
-    const own = spare.get(textOf(one));
-    const at = own?.findIndex((other) => same(one, other, tolerance)) ?? -1;
-    if (at >= 0) own!.splice(at, 1);
-    return at < 0;
+  const [own, other] = [groupedBy(a, textOf), groupedBy(b, textOf)];
+  if (own.size !== other.size) return false;
+  return [...own].every(([shape, ones]) => {
+    const others = other.get(shape) ?? [];
+    return ones.length === others.length && samePairs(ones, others, tolerance);
   });
-  const rest = [...spare.values()].flat();
-  if (left.length > MOST_PAIRED) return false;
-  return pairs(left, rest, (one, other) => same(one, other, tolerance));
+}
+
+const groupedBy = (values: readonly Value[], textOfOne: (value: Value) => string) => {
+  const groups = new Map<string, Value[]>();
+  for (const one of values) {
+    const group = groups.get(textOfOne(one));
+    if (group) group.push(one);
+    else groups.set(textOfOne(one), [one]);
+  }
+  return groups;
+};
+
+/** Every figure in a value, in the order in which it stands there. */
+const figuresIn = (value: Value): readonly Figure[] =>
+  isNumber(value) ? [value] : isList(value) ? value.slice(1).flatMap(figuresIn) : [];
+
+const byFigures = (a: Value, b: Value): number => {
+  const others = figuresIn(b);
+  for (const [i, one] of figuresIn(a).entries()) {
+    const order = others[i] ? byFigure(one, others[i]) : 1;
+    if (order !== 0) return order;
+  }
+  return 0;
+};
+
+/** Values that differ in their figures only: what is exactly the same pairs first, then in order, then by any other way. */
+function samePairs(a: readonly Value[], b: readonly Value[], tolerance: Exact): boolean {
+  const spare = groupedBy(b, exactText);
+  const left = a.filter((one) => spare.get(exactText(one))?.pop() === undefined).sort(byFigures);
+  const rest = [...spare.values()].flat().sort(byFigures);
+  const fits = (one: Value, other: Value) => same(one, other, tolerance);
+  if (left.every((one, i) => fits(one, rest[i]!))) return true;
+  return left.length <= MOST_PAIRED && pairs(left, rest, fits);
 }
 
 /** Does a perfect matching exist? (H. W. Kuhn, The Hungarian Method, 1955: augmenting paths.) */

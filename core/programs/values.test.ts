@@ -112,6 +112,33 @@ describe('values of programs', () => {
   });
 });
 
+describe('many values in any order', () => {
+  const row = (name: string, n: string): Value => list(name, ['d', n]);
+  const any = { within: 0.01, anyOrder: true };
+  const rows = (shift: number) => Array.from({ length: 500 }, (_, n) => row('lot', (n + shift).toFixed(3)));
+
+  it('pairs five hundred rows of which every figure differs within the tolerance, backwards too', () => {
+    expect(sameValue(list(...rows(0)), list(...rows(0.01).reverse()), any)).toBe(true);
+    expect(sameValue(list(...rows(0)), list(...rows(0.011)), any)).toBe(false);
+    expect(sameValue(list(row('a', '1'), row('b', '2')), list(row('a', '2'), row('b', '1')), any)).toBe(
+      false,
+    );
+  });
+
+  it('finds a pairing that is not the one in order: 1 and 1.01 with 1.02 and 1 leave one way each', () => {
+    const of = (...figures: string[]) => list(...figures.map((n) => list(['d', n], ['d', '0'])));
+    expect(sameValue(of('1', '1.01'), of('1.02', '1'), any)).toBe(true);
+    expect(sameValue(of('1', '1.01'), of('1.03', '1'), any)).toBe(false);
+  });
+
+  it('keeps long whole keys of a map apart, to their last digit', () => {
+    const map = (a: string, b: string): Value => ['m', ['i', a], 'first', ['i', b], 'second'];
+    const [low, high] = ['9007199254740992000001', '9007199254740992000002'];
+    expect(sameValue(map(low, high), map(low, high), plain)).toBe(true);
+    expect(sameValue(map(low, high), map(high, low), plain)).toBe(false);
+  });
+});
+
 describe('what a program wrote', () => {
   const by = (text: TextComparison['text'], within = 0, anyOrder = false) => ({
     text,

@@ -154,7 +154,7 @@ export function Answer(props: Props) {
     setTab('program');
   }, editor);
   const shownTab = narrow ? tab : null;
-  const note = t('rest', { count: shown.hiddenCases });
+  const note = shown.hiddenCases > 0 ? t('rest', { count: shown.hiddenCases }) : '';
   return (
     <Tabs.Root
       value={tab}

@@ -1,3 +1,5 @@
+import { OUTPUT_LIMIT_BYTES } from '../../../core/kinds/code/checkerRun';
+import { limitsOf } from '../../../core/kinds/code/program';
 import type { CodeShown, Language, TestCase } from '../../../core/kinds/code/response';
 import type { CaseOutcome } from '../../../core/kinds/evidence';
 import type { FaultPlace, ProgramFile } from '../../../core/programs/engine';
@@ -126,11 +128,13 @@ function Fault({ outcome, onJump }: { outcome: Extract<CaseOutcome, { result: 'e
   );
 }
 
-function Limit({ outcome, shown }: { outcome: CaseOutcome } & Context) {
-  const { milliseconds, megabytes } = shown.limits;
+function Limit({ outcome, shown, language }: { outcome: CaseOutcome } & Context) {
+  const { milliseconds, megabytes } = limitsOf(shown, language);
   if (outcome.result === 'too-slow') return <p>{t('overTime', { seconds: milliseconds / 1000 })}</p>;
   if (outcome.result === 'too-much-memory') return <p>{t('overMemory', { megabytes })}</p>;
-  return outcome.result === 'too-much-output' ? <p>{t('overOutput')}</p> : null;
+  return outcome.result === 'too-much-output' ? (
+    <p>{t('overOutput', { kilobytes: OUTPUT_LIMIT_BYTES / 1024 })}</p>
+  ) : null;
 }
 
 const bytesOf = (text: string): number => new TextEncoder().encode(text).length;

@@ -137,6 +137,8 @@ interface Props {
   readonly handle: Ref<EditorHandle>;
 }
 
+const KEEP_AFTER_MS = 500;
+
 interface Kept {
   readonly doc: string;
 }
@@ -148,9 +150,20 @@ export function CodeEditor(props: Props) {
   const place = useRef<HTMLDivElement>(null);
   const editor = useRef<EditorView>(null);
   const whole = useEffectEvent(() => `${head}${file.text}${tail}`);
+  /** Writing down what can be undone takes long in a long file: at a pause, and when the page goes. */
+  const keeping = useRef<{ readonly key: string; readonly state: EditorState }>(null);
+  const timer = useRef(0);
+  const keep = useEffectEvent(() => {
+    window.clearTimeout(timer.current);
+    const { current } = keeping;
+    keeping.current = null;
+    if (current) keepEditorState(current.key, current.state.toJSON({ history: historyField }));
+  });
   const changed = useEffectEvent((state: EditorState) => {
     const text = state.doc.toString();
-    keepEditorState(stateKey, state.toJSON({ history: historyField }));
+    keeping.current = { key: stateKey, state };
+    window.clearTimeout(timer.current);
+    timer.current = window.setTimeout(keep, KEEP_AFTER_MS);
     props.onChange(text.slice(head.length, text.length - tail.length));
   });
   const most = useEffectEvent(() => head.length + props.most + tail.length);
@@ -194,7 +207,10 @@ export function CodeEditor(props: Props) {
         : EditorState.create({ doc, extensions });
     const view = new EditorView({ parent: place.current!, state });
     editor.current = view;
+    window.addEventListener('pagehide', keep);
     return () => {
+      window.removeEventListener('pagehide', keep);
+      keep();
       editor.current = null;
       view.destroy();
     };

@@ -146,4 +146,6 @@ const engines: Record<EngineName, Engine> = {
   script: new Engine('script'),
   sql: new Engine('sql'),
 };
+/** Stops a program and its checker, which may be in another language. */
+export const stopAll = (): void => Object.values(engines).forEach((engine) => engine.stop());
 export const engineOf = (language: Language): Engine => engines[ENGINE_OF[language]];

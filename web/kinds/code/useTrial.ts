@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { caseRun, inputFor } from '../../../core/kinds/code/caseInput';
 import { checkerRun, OUTPUT_LIMIT_BYTES } from '../../../core/kinds/code/checkerRun';
 import { judgeCase, readChecked, type CaseVerdict } from '../../../core/kinds/code/judgeCase';
@@ -8,7 +8,7 @@ import type { CodeResponse, CodeShown, TestCase } from '../../../core/kinds/code
 import type { CaseOutcome, CaseRun, ProgramRun } from '../../../core/kinds/evidence';
 import { words } from '../../words';
 import { languageNames } from '../../../core/programs/languages';
-import { engineOf, Stopped } from './tryProgram';
+import { engineOf, stopAll, Stopped } from './tryProgram';
 
 const t = words('codeTrial', {
   trying: 'Running {{title}} …',
@@ -57,7 +57,10 @@ export interface TrialRecord {
 }
 
 const MOST_OWN = 12;
-const ownKey = (index: number) => `own-${index}`;
+/** By its text: what was tried stays with it when others are removed. */
+const ownKey = (text: string) => `own-${text}`;
+/** As the journal names every input of one's own, however long it is. */
+const OWN_IN_JOURNAL = 'own-input';
 
 /** Runs a program in this browser, with the cases that are shown or with inputs of one's own; nothing of it counts. */
 export function useTrial(shown: CodeShown, response: CodeResponse, record: TrialRecord): Trial {
@@ -68,6 +71,8 @@ export function useTrial(shown: CodeShown, response: CodeResponse, record: Trial
   const files = programFiles(shown, response);
   const program = JSON.stringify({ language, files });
   const engine = engineOf(language);
+  /** Counts what was asked for and what was stopped: only the latest goes on. */
+  const turn = useRef(0);
   useEffect(() => engineOf(language).bring(), [language]);
 
   const asked: Omit<ProgramRun, 'cases'> = {
@@ -76,7 +81,7 @@ export function useTrial(shown: CodeShown, response: CodeResponse, record: Trial
     functionName: shown.way.is === 'function' ? shown.way.name : null,
     limits: { ...limitsOf(shown, language), outputBytes: OUTPUT_LIMIT_BYTES },
   };
-  const own = record.inputs.map((text, i): OwnCase => ({ key: ownKey(i), text }));
+  const own = record.inputs.map((text): OwnCase => ({ key: ownKey(text), text }));
 
   const checked = async (one: TestCase, outcome: CaseOutcome): Promise<Pick<Tried, 'verdict' | 'reason'>> => {
     if (!shown.comparison.byChecker || outcome.result !== 'returned')
@@ -87,31 +92,44 @@ export function useTrial(shown: CodeShown, response: CodeResponse, record: Trial
     if (!found) return { verdict: null, reason: '' };
     return { verdict: found.share === 100 ? 'accepted' : 'wrong', reason: found.reason };
   };
-  const runCase = async (run: CaseRun, title: string, sample: TestCase | null): Promise<Tried> => {
+  const inTurn = (mine: number) => {
+    if (turn.current !== mine) throw new Stopped();
+  };
+  const runCase = async (
+    mine: number,
+    run: CaseRun,
+    title: string,
+    sample: TestCase | null,
+  ): Promise<Tried> => {
+    inTurn(mine);
     setBusy(t('trying', { title }));
     const outcome = await engine.run(asked, run);
+    inTurn(mine);
     const found = sample
       ? await checked(sample, outcome)
       : {
           verdict: outcome.result === 'returned' ? null : judgeCase(shown, null, outcome),
           reason: '',
         };
+    inTurn(mine);
     const result = { outcome, program, ...found };
     setTried((before) => ({ ...before, [run.key]: result }));
     return result;
   };
 
-  const attempt = async (work: () => Promise<readonly (readonly [string, Tried])[]>) => {
+  const attempt = async (work: (mine: number) => Promise<readonly (readonly [string, Tried])[]>) => {
+    const mine = ++turn.current;
     setTrouble(null);
     setBusy(t('warming', { language: languageNames[language] }));
     try {
       await engine.warm();
-      const done = await work();
+      const done = await work(mine);
       record.onRun(done.map(([key, { verdict, outcome }]) => ({ key, verdict: verdict ?? outcome.result })));
     } catch (error) {
-      if (!(error instanceof Stopped)) setTrouble(t('engine', { language: languageNames[language] }));
+      if (!(error instanceof Stopped) && turn.current === mine)
+        setTrouble(t('engine', { language: languageNames[language] }));
     } finally {
-      setBusy(null);
+      if (turn.current === mine) setBusy(null);
     }
   };
   const ownRun = ({ key, text }: OwnCase): CaseRun | null => {
@@ -120,27 +138,27 @@ export function useTrial(shown: CodeShown, response: CodeResponse, record: Trial
     return input === undefined ? null : { key, input, files: [] };
   };
   const tryAll = () =>
-    void attempt(async () => {
+    void attempt(async (mine) => {
       const done: (readonly [string, Tried])[] = [];
-      for (const one of shown.cases) done.push([one.key, await runCase(caseRun(shown, one), one.title, one)]);
+      for (const one of shown.cases)
+        done.push([one.key, await runCase(mine, caseRun(shown, one), one.title, one)]);
       for (const one of own) {
         const run = ownRun(one);
-        if (run) done.push([one.key, await runCase(run, one.text, null)]);
+        if (run) done.push([OWN_IN_JOURNAL, await runCase(mine, run, one.text, null)]);
       }
       return done;
     });
   const tryOwn = (text: string) => {
     const known = record.inputs.indexOf(text);
     const inputs = known >= 0 ? record.inputs : [...record.inputs, text].slice(-MOST_OWN);
-    const key = ownKey(inputs.indexOf(text));
-    const run = ownRun({ key, text });
+    const run = ownRun({ key: ownKey(text), text });
     if (!run) return;
     if (known < 0) record.onInputs(inputs);
-    void attempt(async () => [[key, await runCase(run, text, null)]]);
+    void attempt(async (mine) => [[OWN_IN_JOURNAL, await runCase(mine, run, text, null)]]);
   };
   const removeOwn = (key: string) => {
-    setTried((before) => Object.fromEntries(Object.entries(before).filter(([of]) => !of.startsWith('own-'))));
-    record.onInputs(record.inputs.filter((_, i) => ownKey(i) !== key));
+    setTried((before) => Object.fromEntries(Object.entries(before).filter(([of]) => of !== key)));
+    record.onInputs(record.inputs.filter((text) => ownKey(text) !== key));
   };
   return {
     tried,
@@ -152,6 +170,10 @@ export function useTrial(shown: CodeShown, response: CodeResponse, record: Trial
     tryAll,
     tryOwn,
     removeOwn,
-    stop: () => engine.stop(),
+    stop: () => {
+      turn.current++;
+      stopAll();
+      setBusy(null);
+    },
   };
 }
