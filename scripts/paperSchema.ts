@@ -2,6 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import Joi from 'joi';
 import { format } from 'oxfmt';
+import { adaptiveSchema, measuresSchema } from '../core/papers/adaptiveSchemas';
 import { navigations } from '../core/papers/paper';
 import { aidNames, usualAids } from '../core/kit/aids';
 import { keyKinds } from '../core/kinds/keyKinds';
@@ -57,6 +58,9 @@ const item = commented({
     .optional(),
   source: source.allow(null).optional(),
   parts: listOf(Joi.alternatives(...parts), { least: 1, most: 6 }),
+  measures: measuresSchema
+    .optional()
+    .description('What an adaptive section chooses it by. Candidates never see it.'),
 });
 
 const handout = commented({
@@ -93,6 +97,9 @@ const section = commented({
     .optional()
     .description('Draws of this section. The questions of a draw are worth the same.'),
   items: listOf(item, { least: 1 }),
+  adaptive: adaptiveSchema
+    .optional()
+    .description('Its questions are chosen by what was answered so far: their pool is `items`.'),
 });
 
 const statement = commented({ key: anyText, text: words('A line to be ticked.') });

@@ -1,3 +1,6 @@
+import type { LevelBand, Scale } from '../adaptive/level';
+import type { AdaptiveRules } from '../adaptive/rules';
+import type { ItemParameters } from '../measures/itemModel';
 import type { Document } from '../documents/document';
 import type { Content } from '../kinds/contract';
 import type { KindName } from '../kinds/kindNames';
@@ -33,6 +36,21 @@ export interface Part {
   readonly ruling?: Ruling | undefined;
 }
 
+/** What a group of people showed of an item: the two-parameter or the partial credit model, in logits of that group. */
+export interface Calibration extends ItemParameters {
+  /** People whose answers it is made of. */
+  readonly persons: number;
+}
+
+/** What an adaptive section chooses an item by. Never part of a candidate's copy. */
+export interface ItemMeasures {
+  readonly topic: string;
+  /** The author's estimate, 1 (easy) to 5; it stands in where there is no calibration. */
+  readonly difficulty: number;
+  /** One threshold for each mark; null before anybody has answered it. */
+  readonly calibration: Calibration | null;
+}
+
 /** State of an item version in the bank. Only approved ones are used in papers. */
 export type ItemState = 'draft' | 'in review' | 'approved' | 'retired';
 
@@ -45,6 +63,7 @@ export interface Item {
   readonly introduction: Document;
   readonly source: Source | null;
   readonly parts: readonly Part[];
+  readonly measures?: ItemMeasures | undefined;
 }
 
 export interface ItemEntry {
@@ -89,6 +108,15 @@ export interface Section {
   /** Which questions are drawn for each candidate, and how many of them. */
   readonly draws: readonly { readonly draw: string; readonly count: number }[];
   readonly items: readonly ItemEntry[];
+  /** How its questions are chosen by what was answered so far; without it all are asked, or as many as are drawn. */
+  readonly adaptive?: AdaptiveSection | undefined;
+}
+
+/** The rules of an adaptive section, and how its result is told. */
+export interface AdaptiveSection extends AdaptiveRules {
+  readonly scale: Scale;
+  /** From the lowest. The first has no lower bound, whatever it says. */
+  readonly levels: readonly LevelBand[];
 }
 
 /** What candidates accept before the test: the text, and the lines that they tick. */
@@ -169,10 +197,11 @@ export const documentsOfPaper = (
   ]),
 ];
 
-/** Marks of a form: draws count as often as they are drawn, since all questions of one are worth the same. */
+/** Marks of a form: an adaptive section has none; draws count as often as they are drawn, since all questions of one are worth the same. */
 export function marksOfPaper(paper: FullPaper): Hundredths {
   return sumMarks(
     paper.sections.flatMap((section) => {
+      if (section.adaptive) return [];
       const items = itemsOf(paper, section);
       const fixed = items.filter((_, i) => section.items[i]!.draw === null).map(marksOfItem);
       const pools = section.draws.map(({ draw, count }) => {
@@ -184,11 +213,12 @@ export function marksOfPaper(paper: FullPaper): Hundredths {
   );
 }
 
-/** Minutes an author expects for an item; by its share of the marks where the author gave none. */
+/** Minutes an author expects for an item; by its share of the marks (or of the questions) where the author gave none. */
 export function minutesOfItem(item: Item, paper: FullPaper): number {
   if (item.parts.every((part) => part.minutes !== null))
     return item.parts.reduce((sum, part) => sum + (part.minutes ?? 0), 0);
-  return (paper.minutes * marksOfItem(item)) / marksOfPaper(paper);
+  const marks = marksOfPaper(paper);
+  return marks === 0 ? paper.minutes / paper.bank.length : (paper.minutes * marksOfItem(item)) / marks;
 }
 
 /** The section of each item that belongs to one with a limit of its own, by item key. */

@@ -14,6 +14,7 @@ import {
   whole,
   type Members,
 } from '../validation/shapes';
+import { adaptiveSchema, measuresSchema } from './adaptiveSchemas';
 import {
   navigations,
   type FullPaper,
@@ -66,6 +67,7 @@ export const itemSchema = objectOf<Item>({
   introduction: documentSchema,
   source: source.allow(null),
   parts: listOf(part, { least: 1, most: 6 }),
+  measures: measuresSchema.optional(),
 });
 
 const itemEntry = objectOf<ItemEntry>({
@@ -86,6 +88,7 @@ const section = objectOf<Section>({
   shuffled: Joi.boolean(),
   draws: listOf(objectOf<Section['draws'][number]>({ draw: key, count: whole(1) })),
   items: listOf(itemEntry, { least: 1 }),
+  adaptive: adaptiveSchema.optional(),
 });
 
 const paper: Members<Paper> = {

@@ -1,6 +1,7 @@
 import type { Issue } from '../kinds/contract';
 import { severe } from '../kinds/shared/issues';
 import { message } from '../messages/message';
+import { issuesOfAdaptive } from './adaptiveIssues';
 import { isForward, itemsOf, marksOfItem, type FullPaper, type Paper } from './paper';
 
 type Section = Paper['sections'][number];
@@ -39,10 +40,12 @@ const issuesOfAids = ({ aids }: Section, at: number): Issue[] =>
     ? [severe(['sections', at, 'aids'], message('section.twoCalculators'))]
     : [];
 
-/** What is wrong with how sections draw and order their questions, and how one goes through them. */
-export const issuesOfSections = (paper: FullPaper): Issue[] =>
-  paper.sections.flatMap((section, at) => [
+/** What is wrong with how sections choose and order their questions, and how one goes through them. */
+export const issuesOfSections = (paper: FullPaper): Issue[] => [
+  ...paper.sections.flatMap((section, at) => [
     ...issuesOfDraws(paper, section, at),
     ...issuesOfNavigation(section, at),
     ...issuesOfAids(section, at),
-  ]);
+  ]),
+  ...issuesOfAdaptive(paper),
+];

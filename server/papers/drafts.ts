@@ -47,7 +47,7 @@ export interface ItemDraft extends Omit<Item, 'introduction' | 'source' | 'parts
 interface SectionDraft
   extends
     Pick<Section, 'key' | 'title' | 'minutes'>,
-    Partial<Pick<Section, 'navigation' | 'shuffled' | 'draws'>> {
+    Partial<Pick<Section, 'navigation' | 'shuffled' | 'draws' | 'adaptive'>> {
   readonly aids?: AidName[] | undefined;
   readonly introduction: string;
   readonly handouts?: readonly { readonly key: string; readonly title: string; readonly body: string }[];
