@@ -20,6 +20,7 @@ import { fieldSchoolPaper } from './fieldSchoolPaper';
 import { countingPaper } from './countingPaper';
 import { demoFiles } from './files';
 import { addRound, addScript, DAY_MS, HOUR_MS, type Seeding } from './makeRound';
+import { readingPaper } from './readingPaper';
 import * as people from './people';
 import { galleryPaper, rehearsalPaper } from './rehearsalPaper';
 import { technicianPaper } from './technicianPaper';
@@ -86,6 +87,7 @@ export async function seedDemo(seeding: Seeding, { scripts, cohort }: SeedOption
   const secondId = publishPaper(db, technicianPaper(2));
   const countingId = publishPaper(db, countingPaper());
   const fieldSchoolId = publishPaper(db, fieldSchoolPaper(files));
+  publishPaper(db, readingPaper());
   const inviteAll = (roundId: number, candidates: readonly people.DemoCandidate[]) =>
     candidates.map(
       ({ name, email, extraPercent, breakMinutes, transcripts }) =>

@@ -86,14 +86,19 @@ export function simulateOne(
   return { ability, ...found, length: questionsIn(asked), asked: keys, relaxed };
 }
 
-export interface SimulationFigures {
-  readonly candidates: number;
-  /** Mean of estimate − ability. */
+/** What a section found of simulated candidates, against what they can; NaN of nobody. */
+export interface FoundFigures {
+  /** Mean of estimate − ability, in logits. */
   readonly bias: number;
   /** Root of the mean of its square. */
   readonly rmse: number;
+  /** Mean of the standard errors that were told. */
   readonly meanError: number;
   readonly meanLength: number;
+}
+
+export interface SimulationFigures extends FoundFigures {
+  readonly candidates: number;
   readonly longest: number;
   /** The largest share of candidates who were asked one unit. */
   readonly mostExposed: number;
@@ -101,6 +106,22 @@ export interface SimulationFigures {
   readonly exposureRelaxed: number;
   readonly topicsRelaxed: number;
 }
+
+function foundOf(all: readonly Simulated[]): FoundFigures {
+  const mean = (of: (one: Simulated) => number) => all.reduce((sum, one) => sum + of(one), 0) / all.length;
+  return {
+    bias: mean((one) => one.estimate - one.ability),
+    rmse: Math.sqrt(mean((one) => (one.estimate - one.ability) ** 2)),
+    meanError: mean((one) => one.error),
+    meanLength: mean((one) => one.length),
+  };
+}
+
+/** The figures of candidates whose ability is at least `from` and below the next one's, in their order. */
+export const byAbility = (all: readonly Simulated[], from: readonly number[]): FoundFigures[] =>
+  from.map((least, i) =>
+    foundOf(all.filter(({ ability }) => ability >= least && ability < (from[i + 1] ?? Infinity))),
+  );
 
 /** What a section would do to many: bias, error, length and exposure, for abilities spread evenly between two bounds. */
 export function simulateSection(
@@ -116,16 +137,12 @@ export function simulateSection(
   const all = Array.from({ length: count }, () =>
     simulateOne(section, { ability: from + (to - from) * random(), exposure, random }),
   );
-  const mean = (of: (one: Simulated) => number) => all.reduce((sum, one) => sum + of(one), 0) / count;
   const steps = all.reduce((sum, one) => sum + one.asked.length, 0);
   const given = (what: Relaxed) =>
     all.reduce((sum, one) => sum + one.relaxed.filter((own) => own === what).length, 0) / steps;
   const figures = {
     candidates: count,
-    bias: mean((one) => one.estimate - one.ability),
-    rmse: Math.sqrt(mean((one) => (one.estimate - one.ability) ** 2)),
-    meanError: mean((one) => one.error),
-    meanLength: mean((one) => one.length),
+    ...foundOf(all),
     longest: Math.max(...all.map((one) => one.length)),
     mostExposed: exposure.most,
     exposureRelaxed: given('exposure'),

@@ -107,11 +107,13 @@ export function drawForm(paper: FullPaper, { seed, locale, transcripts, aids, wh
   const questions = sections
     .flatMap((section) => section.questions)
     .map((question, i): Question => ({ number: i + 1, ...question }));
+  // An adaptive section is reported apart, without marks.
+  const apart = new Set(paper.sections.filter((one) => one.adaptive).map(({ key }) => key));
   const copy: CandidatePaper = {
     title: paper.title,
     minutes: paper.minutes,
     warningMinutes: [...paper.warningMinutes],
-    marks: sumMarks(questions.map((q) => q.marks)),
+    marks: sumMarks(questions.filter((q) => !apart.has(q.section)).map((q) => q.marks)),
     sections: sections.map((section) => section.shown),
     questions,
   };

@@ -30,15 +30,31 @@ export const abilityGrid: readonly number[] = Array.from(
   (_, i) => LOWEST + ((HIGHEST - LOWEST) * i) / (POINTS - 1),
 );
 
+/** By score and point of the grid. */
+type LogChances = readonly (readonly number[])[];
+const known = new WeakMap<ItemParameters, LogChances>();
+
+/** Logarithms of what each score of an item is likely by; worked out once an item, for they are needed at every step. */
+function logChancesOf(item: ItemParameters): LogChances {
+  const cached = known.get(item);
+  if (cached) return cached;
+  const byPoint = abilityGrid.map((point) => scoreProbabilities(item, point));
+  const made = [0, ...item.thresholds].map((_, score) =>
+    // In logarithms: a hundred answers would be less than the smallest number.
+    byPoint.map((chances) => Math.log(Math.max(chances[score]!, Number.MIN_VALUE))),
+  );
+  known.set(item, made);
+  return made;
+}
+
 /** The posterior weight of each point of the grid; they add up to 1. Throws RangeError for a score that an item does not have. */
 export function posterior(answers: readonly Scored[], { mean, sd }: Prior): number[] {
   const logs = abilityGrid.map((point) => -((point - mean) ** 2) / (2 * sd * sd));
   for (const { item, score } of answers) {
     if (!Number.isInteger(score) || score < 0 || score > item.thresholds.length)
       throw new RangeError(`no score of this item: ${score}`);
-    // In logarithms: a hundred answers would be less than the smallest number.
-    abilityGrid.forEach((point, i) => {
-      logs[i]! += Math.log(Math.max(scoreProbabilities(item, point)[score]!, Number.MIN_VALUE));
+    logChancesOf(item)[score]!.forEach((log, i) => {
+      logs[i]! += log;
     });
   }
   const most = Math.max(...logs);

@@ -5,8 +5,8 @@ import type { ItemParameters } from './itemModel';
 export type RightOrWrong = readonly (0 | 1 | null)[];
 
 const MOST_ROUNDS = 200;
-const SETTLED = 1e-4;
-const NEWTON_STEPS = 8;
+const SETTLED = 5e-4;
+const NEWTON_STEPS = 3;
 /** Bounds of what a model can say of an item; one that nobody or everybody gets right is at its end. */
 const [LEAST_A, MOST_A, MOST_B] = [0.1, 4, 5];
 /** Standard deviation of the logarithm of discriminations, as it is taken before anything is known (Mislevy 1986). */
@@ -16,8 +16,8 @@ const within = (value: number, least: number, most: number) => Math.min(most, Ma
 
 /** People that are expected at each point of the grid, and those of them who got an item right. */
 interface Expected {
-  readonly all: number[];
-  readonly right: number[];
+  readonly all: Float64Array;
+  readonly right: Float64Array;
 }
 
 /** Newton's steps for slope and intercept of one item: a θ + d, with a prior on log a that keeps few answers in bounds. */
@@ -75,35 +75,43 @@ function expectedOf(
   items: readonly { readonly a: number; readonly d: number }[],
   density: readonly number[],
 ): Expected[] {
-  const logs = items.map(({ a, d }) =>
-    abilityGrid.map((x) => {
-      const odds = a * x + d;
-      // log P and log (1 − P), without overflow.
-      const wrong = odds > 30 ? -odds : -Math.log1p(Math.exp(odds));
-      return [wrong, wrong + odds] as const;
-    }),
+  // By answer, item and point; typed arrays, for this is all of the work.
+  const logs = [0, 1].map((answer) =>
+    items.map(({ a, d }) =>
+      Float64Array.from(abilityGrid, (x) => {
+        const odds = a * x + d;
+        // log (1 − P), without overflow; log P is more by the odds.
+        const wrong = odds > 30 ? -odds : -Math.log1p(Math.exp(odds));
+        return answer === 1 ? wrong + odds : wrong;
+      }),
+    ),
   );
-  const none = () => abilityGrid.map(() => 0);
+  const start = Float64Array.from(density, Math.log);
+  const none = () => new Float64Array(abilityGrid.length);
   const expected = items.map((): Expected => ({ all: none(), right: none() }));
   for (const row of people) {
-    const weights = abilityGrid.map((_, k) => {
-      let log = Math.log(density[k]!);
-      row.forEach((answer, i) => {
-        if (answer !== null) log += logs[i]![k]![answer];
-      });
-      return log;
+    const shares = start.slice();
+    row.forEach((answer, i) => {
+      if (answer !== null) add(shares, logs[answer]![i]!);
     });
-    const most = Math.max(...weights);
-    const shares = weights.map((log) => Math.exp(log - most));
-    const sum = shares.reduce((x, y) => x + y);
+    normalise(shares);
     row.forEach((answer, i) => {
       if (answer === null) return;
-      const { all, right } = expected[i]!;
-      shares.forEach((share, k) => {
-        all[k]! += share / sum;
-        if (answer === 1) right[k]! += share / sum;
-      });
+      add(expected[i]!.all, shares);
+      if (answer === 1) add(expected[i]!.right, shares);
     });
   }
   return expected;
+}
+
+function add(to: Float64Array, more: Float64Array): void {
+  for (let k = 0; k < to.length; k++) to[k]! += more[k]!;
+}
+
+/** Logarithms of weights as weights that add up to 1. */
+function normalise(logs: Float64Array): void {
+  const most = Math.max(...logs);
+  let sum = 0;
+  for (let k = 0; k < logs.length; k++) sum += logs[k] = Math.exp(logs[k]! - most);
+  for (let k = 0; k < logs.length; k++) logs[k]! /= sum;
 }

@@ -27,6 +27,8 @@ export const staffErrors = {
   answeredAlready: 'This question is already answered.',
   standardAlready:
     'This script already has agreed marks: {{marks}}, recorded by {{name}}. Yours were not recorded.',
+  adaptiveRound:
+    'This paper has an adaptive section. It can be tried out by simulation, but a round of it cannot be created yet.',
   notRun: 'Programs cannot be run just now. Try again in a minute.',
   inputNotPossible: 'This input does not fit the question.',
   notMarkedYet: 'This is not marked yet.',

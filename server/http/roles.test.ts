@@ -103,6 +103,7 @@ const OTHER_IDS: Record<string, () => string | number> = {
 /** What belongs to everybody, for everybody with the role: papers are the bank's, jobs the machine's, accounts the organisation's. */
 const OF_THE_HOUSE = [
   '/papers/:id',
+  '/papers/:id/adaptive',
   '/media/:file',
   '/papers/import/:how',
   '/jobs/:id/run-again',

@@ -288,3 +288,76 @@ describe('files beside the paper', () => {
     expect(told(await send('publish', zip))).toContainEqual(['tray.png', 'import.fileBroken']);
   });
 });
+
+describe('a paper with an adaptive section', () => {
+  /** The first section of the example asks its own questions by what was answered so far. */
+  const adaptive = (thresholds: number[]) =>
+    changed((paper) => {
+      const [first] = paper.sections as { items: Json[] }[];
+      const items = Array.from({ length: 4 }, (_, i) => ({
+        key: `asked-${i}`,
+        title: `Question ${i}`,
+        measures: { topic: 'seed', difficulty: 2, calibration: { a: 1, thresholds, persons: 600 } },
+        parts: [
+          {
+            key: 'A',
+            kind: 'choice',
+            marks: 100,
+            prompt: `What is number ${i}?`,
+            content: {
+              asked: {
+                options: ['a', 'b', 'c'].map((key) => ({ key, text: `It is ${key}${i}.` })),
+                mode: 'one',
+              },
+              key: { right: ['a'] },
+            },
+          },
+        ],
+      }));
+      paper.key = 'adaptive-example';
+      paper.sections = [
+        {
+          ...first,
+          key: 'A',
+          minutes: 10,
+          navigation: 'forward only',
+          shuffled: false,
+          draws: [],
+          items,
+          adaptive: {
+            prior: { mean: 0, sd: 1 },
+            targetError: 0.5,
+            leastLength: 2,
+            greatestLength: 3,
+            topics: [{ topic: 'seed', share: 1 }],
+            best: 2,
+            exposureLimit: 1,
+            scale: { mean: 500, step: 100 },
+            levels: [{ title: 'A', from: 0 }],
+          },
+        },
+      ];
+    });
+
+  it('is refused with the place of what is wrong, and else shown with its pool to coordinators only', async () => {
+    const wrong = await send('check', adaptive([0, 1]));
+    expect(told(wrong)).toContainEqual([
+      'sections.0.items.0.measures.calibration.thresholds',
+      'section.thresholds',
+    ]);
+    expect(wrong.body.preview).toBeNull();
+    const { body } = await send('publish', adaptive([0.5]));
+    expect(body.issues.filter(({ severity }) => severity === 'severe')).toEqual([]);
+    const path = `/papers/${body.published}/adaptive`;
+    const { body: views } = await coordinator.get<{ pool: unknown[]; calibratedOn: number }[]>(path);
+    expect(views).toHaveLength(1);
+    expect(views[0]).toMatchObject({ calibratedOn: 600, questions: 4, minutes: 10 });
+    expect(views[0]!.pool[0]).toEqual({
+      key: 'asked-0',
+      parameters: { a: 1, thresholds: [0.5] },
+      topics: ['seed'],
+    });
+    expect((await app.staff('assessor').get(path)).status).toBe(403);
+    expect((await coordinator.get('/papers/999999/adaptive')).status).toBe(404);
+  });
+});

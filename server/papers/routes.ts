@@ -1,4 +1,5 @@
 import { objectOf, oneOf } from '../../core/validation/shapes';
+import { adaptiveViews } from '../../core/papers/adaptiveApi';
 import { wholeForm } from '../../core/forms/drawForm';
 import { forStaff, idParams, type Endpoint } from '../http/endpoint';
 import { badRequest, notFound } from '../http/errors';
@@ -32,6 +33,11 @@ export function paperEndpoints(services: Needs): Endpoint[] {
       const paper = paperById(services.db, params.id);
       if (!paper) throw notFound('noPaper');
       return wholeForm(paper).paper;
+    }),
+    forStaff(roles, { method: 'get', path: '/papers/:id/adaptive', params: idParams }, (_, { params }) => {
+      const paper = paperById(services.db, params.id);
+      if (!paper) throw notFound('noPaper');
+      return adaptiveViews(paper);
     }),
     forStaff<unknown, { how: 'check' | 'publish' }>(
       roles,

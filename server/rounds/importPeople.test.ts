@@ -2,6 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vites
 import type { Page } from '../../core/lists/list';
 import type { PeopleReport } from '../../core/people/importApi';
 import type { InvitedRow, NewRound } from '../../core/rounds/api';
+import { publishPaper } from '../papers/papers';
 import type { ApiClient, Refusal } from '../testing/ApiClient';
 import { samplePaper } from '../testing/samplePaper';
 import { serve, type Served } from '../testing/serve';
@@ -215,6 +216,25 @@ describe('a round', () => {
     allowed.mockRestore();
     expect([refused.status, refused.body.code]).toEqual([409, 'no-second-wall']);
     expect((await coordinator.post('/rounds', wanted())).status).toBe(200);
+  });
+
+  it('of a paper with an adaptive section is refused: all of its pool would be asked', async () => {
+    const paper = samplePaper();
+    const adaptive = {
+      prior: { mean: 0, sd: 1 },
+      targetError: 0.5,
+      leastLength: 1,
+      greatestLength: 2,
+      topics: [{ topic: 'seed', share: 1 }],
+      best: 1,
+      exposureLimit: 1,
+      scale: { mean: 500, step: 100 },
+      levels: [{ title: 'A', from: 0 }],
+    };
+    const sections = paper.sections.map((section, i) => (i === 0 ? { ...section, adaptive } : section));
+    const id = publishPaper(app.wired.services.db, { ...paper, version: 31, sections });
+    const refused = await coordinator.post<Refusal>('/rounds', { ...wanted(), paper: id });
+    expect([refused.status, refused.body.code]).toEqual([409, 'adaptive-round']);
   });
 
   it.each([

@@ -7,7 +7,7 @@ import { withdrawnRules } from '../../core/papers/ruling';
 import { attemptRules, releaseRules, roles, sheetsShown, type NewRound } from '../../core/rounds/api';
 import { record } from '../audit/record';
 import { paperVersions, rounds, roundStaff, staff } from '../db/schema';
-import { badRequest, notFound, unreadable } from '../http/errors';
+import { badRequest, conflict, notFound, unreadable } from '../http/errors';
 import { paperOfVersion } from '../papers/papers';
 import { refuseWithoutWall } from '../papers/secondWall';
 import type { HasDb } from '../db/open';
@@ -107,7 +107,10 @@ export function makeRound(services: Needs, staffId: number, wanted: NewRound): n
   if ((settings.release === 'on a date') !== (settings.releaseAt !== null)) throw unreadable('noReleaseDate');
   const found = db.select({ id: paperVersions.id }).from(paperVersions).where(eq(paperVersions.id, paper));
   if (!found.get()) throw notFound('noPaper');
-  refuseWithoutWall(services, () => paperOfVersion(db, paper));
+  const full = () => paperOfVersion(db, paper);
+  refuseWithoutWall(services, full);
+  // Its questions would all be asked, in the order of the file.
+  if (full().sections.some((section) => section.adaptive)) throw conflict('adaptive-round');
   const known = new Map(
     db
       .select()

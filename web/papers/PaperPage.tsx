@@ -1,24 +1,34 @@
 import { Link, useParams } from 'react-router';
 import { showMarks } from '../../core/marks';
+import type { AdaptiveView } from '../../core/papers/adaptiveApi';
 import type { CandidatePaper } from '../../core/papers/candidatePaper';
 import { get } from '../api/client';
 import { useFetched } from '../staff/queries';
 import { StaffPage } from '../ui/StaffPage';
 import { staffFiles } from '../media/fileSource';
+import { AdaptiveSectionView } from './AdaptiveSectionView';
 import { loadAnswers, PaperView } from './PaperView';
 import { t } from './words';
 
-async function load(id: string): Promise<CandidatePaper> {
-  const paper = await get<CandidatePaper>(`/papers/${id}`);
+interface Loaded {
+  readonly paper: CandidatePaper;
+  readonly adaptive: readonly AdaptiveView[];
+}
+
+async function load(id: string): Promise<Loaded> {
+  const [paper, adaptive] = await Promise.all([
+    get<CandidatePaper>(`/papers/${id}`),
+    get<readonly AdaptiveView[]>(`/papers/${id}/adaptive`),
+  ]);
   await loadAnswers(paper);
-  return paper;
+  return { paper, adaptive };
 }
 
 /** A published paper as candidates will see it. */
 export function PaperPage() {
   const { id = '' } = useParams();
   const [loaded] = useFetched(`/papers/${id}`, () => load(id));
-  const paper = loaded.state === 'here' ? loaded.value : null;
+  const { paper, adaptive } = loaded.state === 'here' ? loaded.value : { paper: null, adaptive: [] };
   const facts = paper && {
     questions: paper.questions.length,
     marks: showMarks(paper.marks),
@@ -31,17 +41,26 @@ export function PaperPage() {
         facts && (
           <>
             <p className="text-soft">
-              {t('paperFacts', facts)} · {t('asCandidates')}
+              {t(paper.marks > 0 ? 'paperFacts' : 'paperFactsUnmarked', facts)} · {t('asCandidates')}
             </p>
-            <Link to={`/staff/rounds/new?paper=${id}`} className="text-slate underline underline-offset-4">
-              {t('makeRound')}
-            </Link>
+            {adaptive.length === 0 && (
+              <Link to={`/staff/rounds/new?paper=${id}`} className="text-slate underline underline-offset-4">
+                {t('makeRound')}
+              </Link>
+            )}
           </>
         )
       }
       loaded={loaded}
     >
-      {(value) => <PaperView paper={value} files={staffFiles} />}
+      {(value) => (
+        <>
+          {value.adaptive.map((section) => (
+            <AdaptiveSectionView key={section.key} section={section} />
+          ))}
+          <PaperView paper={value.paper} files={staffFiles} />
+        </>
+      )}
     </StaffPage>
   );
 }
