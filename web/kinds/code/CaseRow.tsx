@@ -101,7 +101,7 @@ export function CaseRow({ row, onRemove, more, ...context }: RowProps) {
           {onRemove && (
             <button
               type="button"
-              aria-label={t('ownRemove', { number: row.key.replace(/\D/g, '') })}
+              aria-label={t('ownRemove', { title: row.title })}
               onClick={onRemove}
               className="ml-1 inline-grid size-7 place-items-center rounded-control text-soft hover:bg-shade"
             >

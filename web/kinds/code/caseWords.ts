@@ -19,7 +19,7 @@ export const t = words('cases', {
   ownHint: 'your own input, for example {{example}}',
   ownStreams: 'Your own standard input',
   ownTry: 'Run with this input',
-  ownRemove: 'Remove your input {{number}}',
+  ownRemove: 'Remove {{title}}',
   ownJson:
     'This cannot be read. Write texts in double quotes and lists in square brackets, for example {{example}}',
   ownCount_one:
