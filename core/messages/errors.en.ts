@@ -4,6 +4,8 @@ export const error = {
     'The server cannot be reached. Your work is saved on this device. Check your connection and try again.',
   unknown: 'This did not work. Try again.',
   notTakenOver: 'The test could not be moved to this window. Try again.',
+  noFile: 'This file is not there, or it is not part of what you can open. Reload the page.',
+  noRecording: 'This recording is not part of the paper. Reload the page.',
   paperBroken: 'The paper did not arrive completely. Reload this page. You lose no time.',
   broken: 'Something went wrong on the server. Everything that you sent before is saved. Try again.',
   storageFull: 'The server has no space left. Your answers are saved on this device and are sent again.',

@@ -22,7 +22,11 @@ const LINES_TOLD = 40;
 const MOST_CHANGES = 2000;
 const LINE_KEPT = 200;
 
-function changeOf(before: string, after: string): Omit<Extract<VersionStep, { is: 'version' }>, 'is' | 'at'> {
+/** The last line is one like the others: what is written behind it does not change it. */
+const ended = (text: string): string => (text === '' || text.endsWith('\n') ? text : `${text}\n`);
+
+function changeOf(first: string, second: string): Omit<Extract<VersionStep, { is: 'version' }>, 'is' | 'at'> {
+  const [before, after] = [ended(first), ended(second)];
   // What has changed altogether is told as that: to find the fewest changes in it would take seconds.
   const compared = diffLines(before, after, { maxEditLength: MOST_CHANGES }) ?? [
     { value: before, removed: true, added: false, count: before.split('\n').length },
