@@ -32,7 +32,12 @@ vi.stubGlobal('Worker', FakeWorker);
 afterAll(() => vi.unstubAllGlobals());
 
 const engine = () => FakeWorker.all.findLast((one) => !one.ended)!;
-const tell = (data: Told) => act(async () => engine().onmessage!({ data }));
+/** Lets what follows from it happen, too. */
+const tell = (data: Told) =>
+  act(async () => {
+    engine().onmessage!({ data });
+    await Promise.resolve();
+  });
 const reply = (more: Partial<EngineReply>): EngineReply => ({
   limit: 'none',
   cpuMs: 3,
@@ -79,7 +84,7 @@ const row = (name: RegExp) => screen.getByRole('row', { name });
 const sign = (line: HTMLElement) => within(line).getByRole('img');
 const status = () => screen.getByRole('status').textContent;
 async function ready() {
-  if (screen.getByRole('status').textContent!.startsWith('Getting')) await tell({ ready: true });
+  if (screen.getByRole('status').textContent.startsWith('Getting')) await tell({ ready: true });
 }
 async function tries(text: string) {
   const field = screen.getByRole('textbox');
@@ -190,7 +195,10 @@ it('an engine that does not start is told, and asked for again at the next run',
   render(<Table shown={shownOf()} language="sql" />);
   await runAll();
   const broken = engine();
-  await act(async () => broken.onmessage!({ data: { failed: 'no' } as unknown as Told }));
+  await act(async () => {
+    broken.onmessage!({ data: { failed: 'no' } as unknown as Told });
+    await Promise.resolve();
+  });
   expect(screen.getByRole('alert')).toHaveTextContent('SQL did not start');
   expect(broken.ended).toBe(true);
   await runAll();
