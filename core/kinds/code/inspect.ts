@@ -1,3 +1,4 @@
+import { languageNames } from '../../programs/languages';
 import { typedValue } from '../../programs/signature';
 import { showValue, type Value } from '../../programs/value';
 import type { Content, Fact, RunAsked, ScoringInput } from '../contract';
@@ -64,7 +65,7 @@ export function codeFacts({
   const { language } = response;
   const seen = inspectCode({ content, evidence }) ?? [];
   return [
-    { component: key.groups[0]!.key, type: 'language', answer: language, right: null },
+    { component: key.groups[0]!.key, type: 'language', answer: languageNames[language], right: null },
     ...seen.map(({ key: own, title, outcome, share }): Fact => {
       const component = key.groups.find((group) => group.cases.includes(own))!.key;
       const answer = lineOf(outcome, language).slice(0, LINE_KEPT);
