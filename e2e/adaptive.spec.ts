@@ -1,4 +1,6 @@
+import path from 'node:path';
 import { hasNoBarriers } from './barriers';
+import { ROOT } from './paths';
 import { expect, test } from './testApp';
 
 test('a coordinator looks at what an adaptive section would do, before anybody sits it', async ({
@@ -20,4 +22,15 @@ test('a coordinator looks at what an adaptive section would do, before anybody s
   await expect(section.getByRole('row', { name: /−2 to −1/ })).toContainText('13.5');
   await expect(section.getByRole('button', { name: 'Simulate 2,000 candidates' })).toBeEnabled();
   await hasNoBarriers(page, 'a paper with an adaptive section');
+
+  await test.step('and before the paper is published, of a file', async () => {
+    await page.goto('/staff/papers/import');
+    await page.getByLabel('File').setInputFiles(path.join(ROOT, 'docs/adaptive-example.json'));
+    const checked = page.getByRole('region', { name: 'Reading' });
+    await expect(checked).toContainText('2 to 4 of 6 questions, within 10 minutes');
+    await expect(checked).toContainText('6 questions have the author’s estimate of their difficulty only.');
+    await checked.getByRole('button', { name: 'Simulate 2,000 candidates' }).click();
+    await expect(checked.getByRole('row', { name: /Questions asked, at most/ })).toContainText('limit: 4');
+    await hasNoBarriers(page, 'an adaptive section before it is published');
+  });
 });

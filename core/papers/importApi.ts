@@ -1,4 +1,5 @@
 import type { Message } from '../messages/message';
+import type { AdaptiveView } from './adaptiveApi';
 import type { CandidatePaper } from './candidatePaper';
 
 /** Something about a paper that is to be imported, and where in the file: `sections.0.items.2.title`. */
@@ -13,6 +14,8 @@ export interface ImportReport {
   readonly issues: readonly ImportIssue[];
   /** The paper as candidates will see it; null where something severe is wrong. */
   readonly preview: CandidatePaper | null;
+  /** Its sections that choose their questions: for staff alone. */
+  readonly adaptive: readonly AdaptiveView[];
   /** Files that the preview shows, as data addresses, by the hash that its texts name them by. */
   readonly media: Readonly<Record<string, string>>;
   /** Items that are new or changed, by their titles; what the bank has already stays as it is. */

@@ -290,6 +290,12 @@ describe('files beside the paper', () => {
 });
 
 describe('a paper with an adaptive section', () => {
+  it('is in the documentation as an example without a problem', async () => {
+    const { body } = await send('check', readFileSync('docs/adaptive-example.json', 'utf8'));
+    expect(body.issues).toEqual([]);
+    expect(body.adaptive).toMatchObject([{ key: 'A', questions: 6, calibratedOn: 0, estimated: 6 }]);
+  });
+
   /** The first section of the example asks its own questions by what was answered so far. */
   const adaptive = (thresholds: number[]) =>
     changed((paper) => {
@@ -346,6 +352,9 @@ describe('a paper with an adaptive section', () => {
       'section.thresholds',
     ]);
     expect(wrong.body.preview).toBeNull();
+    const checked = (await send('check', adaptive([0.5]))).body;
+    expect(checked.adaptive).toMatchObject([{ key: 'A', questions: 4, calibratedOn: 600 }]);
+    expect(JSON.stringify(checked.preview)).not.toContain('thresholds');
     const { body } = await send('publish', adaptive([0.5]));
     expect(body.issues.filter(({ severity }) => severity === 'severe')).toEqual([]);
     const path = `/papers/${body.published}/adaptive`;

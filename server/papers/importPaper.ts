@@ -1,5 +1,6 @@
 import { record } from '../audit/record';
 import { desc, eq, max } from 'drizzle-orm';
+import { adaptiveViews } from '../../core/papers/adaptiveApi';
 import { wholeForm } from '../../core/forms/drawForm';
 import { canonicalJson } from '../../core/journal/canonicalJson';
 import type { FullPaper } from '../../core/papers/paper';
@@ -53,6 +54,8 @@ async function issuesOfSolutions(services: Needs, paper: FullPaper): Promise<Imp
   });
 }
 
+const nothing = { preview: null, adaptive: [], media: {}, changed: [], published: null } as const;
+
 /** Reads a file and tells everything that is wrong with it; `publisher` keeps the paper where nothing is severe. */
 export async function importPaper(
   services: Needs,
@@ -62,15 +65,18 @@ export async function importPaper(
   const { db, paperReader } = services;
   const before = known(services);
   const { issues: found, paper, files: read, sources } = await paperReader.read({ bytes, ...before });
-  if (!paper) return { issues: found, preview: null, media: {}, changed: [], published: null };
+  if (!paper) return { issues: found, ...nothing };
   refuseWithoutWall(services, () => paper);
   const issues = [...found, ...(await issuesOfSolutions(services, paper))];
-  if (issues.some((one) => one.severity === 'severe'))
-    return { issues, preview: null, media: {}, changed: [], published: null };
+  if (issues.some((one) => one.severity === 'severe')) return { issues, ...nothing };
   const changed = paper.bank
     .filter((item) => before.items[item.key]?.version !== item.version)
     .map((item) => item.title);
-  const shown = { preview: wholeForm(paper).paper, media: previewMedia(read) };
+  const shown = {
+    preview: wholeForm(paper).paper,
+    adaptive: adaptiveViews(paper),
+    media: previewMedia(read),
+  };
   if (publisher === null) return { issues, ...shown, changed, published: null };
   // Somebody else published while this file was read: the versions given to it may be taken.
   if (canonicalJson(known(services)) !== canonicalJson(before))

@@ -10,6 +10,7 @@ import { StaffPage } from '../ui/StaffPage';
 import { useAction } from '../ui/useAsync';
 import { say } from '../words';
 import { previewFiles } from '../media/fileSource';
+import { AdaptiveSectionView } from './AdaptiveSectionView';
 import { loadAnswers, PaperView } from './PaperView';
 import { t } from './words';
 
@@ -121,6 +122,9 @@ export function ImportPaper() {
               ? t('unchanged')
               : t('changed', { count: report.changed.length, titles: report.changed.join(', ') })}
           </p>
+          {report.adaptive.map((section) => (
+            <AdaptiveSectionView key={section.key} section={section} />
+          ))}
           <h2 className="mb-2 font-serif text-[1.25rem] font-semibold">{t('preview')}</h2>
           <PaperView paper={report.preview} files={files} />
         </>
