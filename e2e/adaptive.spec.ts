@@ -14,6 +14,8 @@ test('a coordinator looks at what an adaptive section would do, before anybody s
   await expect(section).toContainText('8 to 24 of 40 questions, within 25 minutes');
   await expect(section).toContainText('each on at least 1000 people');
   await expect(section.getByRole('img', { name: 'Information over ability' })).toBeVisible();
+  await section.getByText('These figures in a table').click();
+  await expect(section.getByRole('row', { name: /one sitting at most/ })).toContainText('10.1');
   await expect(page.getByRole('link', { name: 'Create a round from this paper' })).toHaveCount(0);
   await section.getByRole('button', { name: 'Simulate 2,000 candidates' }).click();
   // As `npm run simulate-adaptive` prints it (docs/adaptive.md).

@@ -1,4 +1,3 @@
-import { abilityGrid } from '../measures/ability';
 import { information } from '../measures/itemModel';
 import { seededRandom } from '../random';
 import { questionsIn, type AdaptiveRules, type Unit } from './rules';
@@ -10,8 +9,8 @@ export interface Prepared {
   readonly rules: AdaptiveRules;
 }
 
-/** Abilities between −3 and 3, for which information is drawn. */
-export const shownAbilities = abilityGrid.filter((point) => Math.abs(point) <= 3);
+/** Abilities from −3 to 3 in steps of a quarter, for which information is drawn. */
+export const shownAbilities: readonly number[] = Array.from({ length: 25 }, (_, i) => -3 + i / 4);
 
 export interface InformationCurves {
   /** Of all questions together, at each of `shownAbilities`. */

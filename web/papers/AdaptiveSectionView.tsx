@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { informationCurves, shownAbilities } from '../../core/adaptive/report';
+import { informationCurves, shownAbilities, type InformationCurves } from '../../core/adaptive/report';
 import type { AdaptiveView } from '../../core/papers/adaptiveApi';
 import { LEAST_PERSONS } from '../../core/papers/adaptivePool';
 import { CHART_FONT, EChart, type ChartOptions } from '../charts/EChart';
@@ -9,9 +9,53 @@ import { t } from './words';
 
 const [KELP, MARIGOLD, SLATE] = ['#12564f', '#8a5a00', '#33527a'];
 
+/** The whole logits of the chart, in figures. */
+function InformationTable({ curves }: { readonly curves: InformationCurves }) {
+  const at = shownAbilities.flatMap((ability, i) => (Number.isInteger(ability) ? [{ ability, i }] : []));
+  const rows = [
+    { name: t('ofPool'), figures: at.map(({ i }) => curves.pool[i]!) },
+    { name: t('ofBest'), figures: at.map(({ i }) => curves.best[i]!) },
+    { name: t('needed'), figures: at.map(() => curves.needed) },
+  ];
+  return (
+    <details className="text-[0.92rem]">
+      <summary className="cursor-pointer text-slate">{t('figures')}</summary>
+      <table className="mt-1 w-full">
+        <thead>
+          <tr className="border-b border-line text-soft">
+            <th scope="col" className="py-1 text-left font-normal">
+              {t('ability')}
+            </th>
+            {at.map(({ ability }) => (
+              <th key={ability} scope="col" className="py-1 text-right font-normal">
+                {String(ability).replace('-', '−')}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ name, figures }) => (
+            <tr key={name} className="border-b border-line/70 last:border-0">
+              <th scope="row" className="py-1 text-left font-normal">
+                {name}
+              </th>
+              {figures.map((figure, i) => (
+                <td key={at[i]!.ability} className="py-1 text-right">
+                  {figure.toFixed(1)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
+
 function Information({ section }: { readonly section: AdaptiveView }) {
+  const curves = useMemo(() => informationCurves(section), [section]);
   const options = useMemo((): ChartOptions => {
-    const { pool, best, needed } = informationCurves(section);
+    const { pool, best, needed } = curves;
     const line = (
       name: string,
       data: readonly number[],
@@ -53,11 +97,12 @@ function Information({ section }: { readonly section: AdaptiveView }) {
         ),
       ],
     };
-  }, [section]);
+  }, [curves]);
   return (
     <Card title={t('information')}>
       <p className="text-[0.92rem] text-soft">{t('informationText')}</p>
       <EChart options={options} label={t('information')} className="h-64 w-full" />
+      <InformationTable curves={curves} />
     </Card>
   );
 }

@@ -48,6 +48,7 @@ export const t = words('papers', {
   ofBest: 'one sitting at most',
   needed: 'needed',
   ability: 'Ability',
+  figures: 'These figures in a table',
   simulation: 'Simulation',
   simulationText:
     '{{n}} simulated candidates with abilities evenly from −2 to 2 sit this section. Nothing is stored.',
