@@ -6,7 +6,7 @@
  */
 export const PYTHON_HARNESS = `
 def __clear_sitting_case(job):
-    import importlib, inspect, io, json, os, sys, traceback
+    import inspect, io, json, os, sys, traceback
     dumps, loads, walk = json.dumps, json.loads, traceback.walk_tb
     home = '/home/program'
     job = loads(job)
@@ -103,10 +103,7 @@ def __clear_sitting_case(job):
                 out.write(file['text'])
         for file in job['files']:
             lengths[file['name']] = file['text'].count('\\n') + 1
-        # A browser has one Python for all programs: no module of another one is found.
-        for known in [name for name, one in list(sys.modules.items()) if str(getattr(one, '__file__', '')).startswith(home)]:
-            del sys.modules[known]
-        importlib.invalidate_caches()
+            sys.modules.pop(file['name'].removesuffix('.py'), None)
         main = job['files'][0]
         streams = name is None
         bytes_in = job['input'].encode('utf-8', 'surrogatepass') if streams else b''

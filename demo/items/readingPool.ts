@@ -39,7 +39,7 @@ function short(
         marks: 100,
         minutes: 1,
         prompt,
-        // The right one stands first here; each form has an order of its own.
+        // The right answer stands first here; each form has an order of its own.
         content: chooseOne({
           options: options.map((text, i) => ({ key: OPTIONS[i]!, text })),
           right: ['a'],
